@@ -1,0 +1,281 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Builds;
+
+use App\Models\Build;
+use Illuminate\Database\Query\Builder;
+use Illuminate\Support\Arr;
+use Illuminate\Support\Facades\DB;
+use Magpie\Core\Format\BuildFile;
+
+/**
+ * Reads and writes entries of a build file as rows of the database, as Schema lays them out. Works inside the caller's transaction.
+ */
+final class Store
+{
+    /** @var array<string, array<string, int>> section → ref → id */
+    private array $ids = [];
+
+    public function __construct(private readonly Build $build)
+    {
+    }
+
+    /**
+     * The whole build, in the canonical form of the file.
+     *
+     * @return array<string, mixed>
+     */
+    public function document(): array
+    {
+        $data = ['magpie' => BuildFile::VERSION];
+        foreach (Schema::headers() as $name => $columns) {
+            $data[$name] = $this->headerRow($columns);
+        }
+        $refs = [];
+        foreach (Schema::sections() as $section => $table) {
+            $refs[$section] = DB::table($table->name)->where('build_id', $this->build->id)->pluck('ref', 'id')->all();
+        }
+        foreach (Schema::sections() as $section => $table) {
+            $rows = DB::table($table->name)->where('build_id', $this->build->id)->orderBy('id')->get();
+            $entries = [];
+            foreach ($rows as $row) {
+                $entries[$row->id] = ['ref' => $row->ref] + $this->values($table, (array) $row, $refs);
+            }
+            $this->readInner($table, $entries, DB::table($table->name)->select('id')->where('build_id', $this->build->id), $refs);
+            $data[$section] = array_values($entries);
+        }
+
+        return BuildFile::data(BuildFile::build($data));
+    }
+
+    /**
+     * @param  array<string, mixed>  $fragment  in canonical form
+     * @param  int|null  $id  row to bring back under its old number, so that its place in the file stays
+     */
+    public function insert(string $section, array $fragment, ?int $id = null): int
+    {
+        $table = Schema::sections()[$section];
+        $row = $this->row($table, $fragment) + ['build_id' => $this->build->id, 'ref' => $fragment['ref']];
+        if ($id !== null) {
+            DB::table($table->name)->insert($row + ['id' => $id]);
+        } else {
+            $id = DB::table($table->name)->insertGetId($row);
+        }
+        $this->ids[$section][$fragment['ref']] = $id;
+        $this->writeInner($table, $id, $fragment);
+
+        return $id;
+    }
+
+    /**
+     * Many new entries at once, in few statements.
+     *
+     * @param  list<array<string, mixed>>  $fragments  in canonical form
+     * @return list<int> their rows
+     */
+    public function insertMany(string $section, array $fragments): array
+    {
+        if ($fragments === []) {
+            return [];
+        }
+        $table = Schema::sections()[$section];
+        DB::table($table->name)->insert(array_map(fn (array $f): array => $this->row($table, $f) + ['build_id' => $this->build->id, 'ref' => $f['ref']], $fragments));
+        // Rows of one statement are numbered without gaps (innodb_autoinc_lock_mode 1), from the one reported.
+        $first = (int) DB::getPdo()->lastInsertId();
+        $ids = range($first, $first + count($fragments) - 1);
+        $this->ids[$section] = [];
+        $inner = [];
+        foreach ($fragments as $i => $fragment) {
+            $this->ids[$section][$fragment['ref']] = $ids[$i];
+            foreach ($table->inner as $path => $list) {
+                $inner[$list->table->name] = array_merge($inner[$list->table->name] ?? [], $this->innerRows($list, $ids[$i], $fragment[$path] ?? []));
+            }
+        }
+        foreach ($inner as $name => $rows) {
+            foreach (array_chunk($rows, 1000) as $chunk) {
+                DB::table($name)->insert($chunk);
+            }
+        }
+
+        return $ids;
+    }
+
+    /**
+     * @param  array<string, mixed>  $fragment
+     */
+    public function update(string $section, string $ref, array $fragment): int
+    {
+        $table = Schema::sections()[$section];
+        $id = $this->id($section, $ref);
+        DB::table($table->name)->where('id', $id)->update($this->row($table, $fragment) + ['ref' => $fragment['ref']]);
+        foreach ($table->inner as $inner) {
+            DB::table($inner->table->name)->where('owner_id', $id)->delete();
+        }
+        $this->writeInner($table, $id, $fragment);
+
+        return $id;
+    }
+
+    public function delete(string $section, string $ref): int
+    {
+        $id = $this->id($section, $ref);
+        DB::table(Schema::sections()[$section]->name)->where('id', $id)->delete();
+        unset($this->ids[$section][$ref]);
+
+        return $id;
+    }
+
+    /**
+     * @param  array<string, mixed>  $header
+     */
+    public function writeHeader(string $name, array $header): void
+    {
+        $row = [];
+        foreach (Schema::headers()[$name] as $column) {
+            $row[$column->name] = $column->toRow(Arr::get($header, $column->path));
+        }
+        DB::table('builds')->where('id', $this->build->id)->update($row);
+    }
+
+    /**
+     * @param  list<Column>  $columns
+     * @return array<string, mixed>
+     */
+    private function headerRow(array $columns): array
+    {
+        $row = (array) DB::table('builds')->where('id', $this->build->id)->first();
+        $header = [];
+        foreach ($columns as $column) {
+            if ($row[$column->name] !== null) {
+                $header[$column->path] = $column->fromRow($row[$column->name]);
+            }
+        }
+
+        return $header;
+    }
+
+    /**
+     * @param  array<string, mixed>  $row
+     * @param  array<string, array<int, string>>  $refs
+     * @return array<string, mixed>
+     */
+    private function values(Table $table, array $row, array $refs): array
+    {
+        $entry = [];
+        foreach ($table->ports as $port) {
+            $entry[$port] = $refs['needs'][$row["{$port}_need_id"]].'.'.$row["{$port}_port"];
+        }
+        foreach ($table->columns as $column) {
+            $value = $row[$column->name];
+            if ($value !== null) {
+                Arr::set($entry, $column->path, $column->of === null ? $column->fromRow($value) : $refs[$column->of][$value]);
+            }
+        }
+
+        return $entry;
+    }
+
+    /**
+     * @param  array<mixed>  $entries  by row id
+     *
+     * @param-out array<mixed>  $entries
+     *
+     * @param  array<string, array<int, string>>  $refs
+     */
+    private function readInner(Table $table, array &$entries, Builder $owners, array $refs): void
+    {
+        foreach ($table->inner as $path => $inner) {
+            $own = DB::table($inner->table->name)->select('id')->whereIn('owner_id', clone $owners);
+            $found = [];
+            $rows = DB::table($inner->table->name)->whereIn('owner_id', clone $owners)->orderBy('id')->get();
+            foreach ($rows as $row) {
+                $row = (array) $row;
+                $only = $inner->table->columns[0];
+                $found[$row['id']] = $only->path === ''
+                    ? ($only->of === null ? $only->fromRow($row[$only->name]) : $refs[$only->of][$row[$only->name]])
+                    : $this->values($inner->table, $row, $refs);
+            }
+            if ($inner->table->inner !== []) {
+                $this->readInner($inner->table, $found, $own, $refs);
+            }
+            foreach ($rows as $row) {
+                $row = (array) $row;
+                $key = $inner->key;
+                if ($key === null) {
+                    $entries[$row['owner_id']][$path][] = $found[$row['id']];
+                } else {
+                    $name = $key->of === null ? $row[$key->name] : $refs[$key->of][$row[$key->name]];
+                    $entries[$row['owner_id']][$path][$name] = $found[$row['id']];
+                }
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $fragment
+     * @return array<string, mixed>
+     */
+    private function row(Table $table, array $fragment): array
+    {
+        $row = [];
+        foreach ($table->ports as $path) {
+            [$need, $port] = explode('.', $fragment[$path], 2);
+            $row["{$path}_need_id"] = $this->id('needs', $need);
+            $row["{$path}_port"] = $port;
+        }
+        foreach ($table->columns as $column) {
+            $value = Arr::get($fragment, $column->path);
+            $row[$column->name] = $column->of !== null && $value !== null ? $this->id($column->of, $value) : $column->toRow($value);
+        }
+
+        return $row;
+    }
+
+    /**
+     * @param  array<string, mixed>  $fragment
+     */
+    private function writeInner(Table $table, int $owner, array $fragment): void
+    {
+        foreach ($table->inner as $path => $inner) {
+            $items = $fragment[$path] ?? [];
+            $rows = $this->innerRows($inner, $owner, $items);
+            if ($inner->table->inner === []) {
+                DB::table($inner->table->name)->insert($rows);
+
+                continue;
+            }
+            foreach (array_values($items) as $i => $item) {
+                $this->writeInner($inner->table, DB::table($inner->table->name)->insertGetId($rows[$i]), $item);
+            }
+        }
+    }
+
+    /**
+     * @param  array<int|string, mixed>  $items
+     * @return list<array<string, mixed>>
+     */
+    private function innerRows(Inner $inner, int $owner, array $items): array
+    {
+        $rows = [];
+        $only = $inner->table->columns[0];
+        foreach ($items as $key => $item) {
+            $row = ['owner_id' => $owner] + ($only->path === ''
+                ? [$only->name => $only->of === null ? $item : $this->id($only->of, $item)]
+                : $this->row($inner->table, $item));
+            if ($inner->key !== null) {
+                $row[$inner->key->name] = $inner->key->of === null ? $key : $this->id($inner->key->of, $key);
+            }
+            $rows[] = $row;
+        }
+
+        return $rows;
+    }
+
+    private function id(string $section, string $ref): int
+    {
+        return $this->ids[$section][$ref] ??= (int) DB::table(Schema::sections()[$section]->name)
+            ->where('build_id', $this->build->id)->where('ref', $ref)->value('id');
+    }
+}

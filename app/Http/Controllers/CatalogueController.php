@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use Illuminate\Http\JsonResponse;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Conductor;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\LeadEnd;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Work\Cautions;
+use Magpie\Core\Work\Fault;
+
+/** What the interface needs to know of the trade: families with their sheets, checks, and the words of each list. */
+final class CatalogueController
+{
+    public function show(): JsonResponse
+    {
+        return (new JsonResponse([
+            'families' => array_values(array_map(self::family(...), Catalogue::standard()->all())),
+            'checks' => array_map(self::check(...), Inspector::standard()->checks),
+            'evidence' => array_map(static fn (Evidence $e): array => ['key' => $e->value, 'label' => $e->label()], Evidence::cases()),
+            'cautions' => Cautions::all(),
+            'terminations' => LeadEnd::TERMINATIONS,
+            'strandings' => Conductor::STRANDINGS,
+            'screw_into' => ScrewStack::INTO,
+            'severities' => Fault::SEVERITIES,
+            'fault_states' => Fault::STATES,
+            'fault_kinds' => Fault::KINDS,
+        ]))->header('Cache-Control', 'private, max-age=300');
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function family(Family $family): array
+    {
+        $reads = [];
+        foreach (Inspector::standard()->checks as $check) {
+            foreach ($check->card()->reads as $read) {
+                [$of, $key] = explode('.', $read, 2);
+                if ($of === $family->key()) {
+                    $reads[$key][] = $check->card()->id;
+                }
+            }
+        }
+
+        return [
+            'key' => $family->key(), 'title' => $family->title(), 'trade' => $family->trade()->value, 'account' => $family->account()->value,
+            'fields' => array_map(static fn (SpecField $f): array => [
+                'key' => $f->key, 'label' => $f->label, 'kind' => $f->kind->value, 'dimension' => $f->dimension?->value, 'unit' => $f->unit,
+                'choices' => $f->choices, 'help' => $f->help, 'checks' => $reads[$f->key] ?? [],
+            ], $family->sheet()),
+            'ports' => array_map(static fn (Port $p): array => ['name' => $p->name, 'kind' => $p->kind->value, 'mains' => $p->mains], $family->ports()),
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function check(Check $check): array
+    {
+        $card = $check->card();
+
+        return [
+            'id' => $card->id, 'title' => $card->title, 'question' => $card->question, 'trade' => $card->trade->value, 'source' => $card->source,
+            'thresholds' => array_map(static fn (Threshold $t): array => ['meaning' => $t->meaning, 'default' => $t->default->text()], $card->thresholds),
+        ];
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Builds\Editor;
+use App\Models\Build;
+use App\Models\Edit;
+use App\Models\User;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Str;
+
+final class EditController
+{
+    public function store(Request $request, Build $build): Response
+    {
+        $data = $request->validate([
+            'key' => ['required', 'uuid'],
+            'label' => ['required', 'string', 'max:200'],
+            'changes' => ['required', 'array', 'min:1', 'max:2000'],
+            'changes.*.section' => ['required', 'string', 'max:20'],
+            'changes.*.ref' => ['sometimes', 'nullable', 'string', 'max:64'],
+            'changes.*.create' => ['sometimes', 'array'],
+            'changes.*.delete' => ['sometimes', 'boolean'],
+            'changes.*.set' => ['required_without_all:changes.*.create,changes.*.delete', 'array'],
+            'changes.*.set.*.path' => ['required', 'array', 'min:1', 'max:8'],
+        ]);
+
+        /** @var list<array<string, mixed>> $changes */
+        $changes = $request->json('changes');
+
+        return BuildController::jsonText($this->editor($request, $build)->apply($data['key'], $data['label'], $changes)->json());
+    }
+
+    public function undo(Request $request, Build $build): Response
+    {
+        return $this->reverted($request, $build, false);
+    }
+
+    public function redo(Request $request, Build $build): Response
+    {
+        return $this->reverted($request, $build, true);
+    }
+
+    /** Starts or stops the clock of a step; the time is the server's. */
+    public function timer(Request $request, Build $build, string $step): Response
+    {
+        $data = $request->validate(['running' => ['required', 'boolean'], 'timings' => ['present', 'array']]);
+        $timings = $data['timings'];
+        $last = array_key_last($timings);
+        $runs = $last !== null && ! isset($timings[$last]['stop']);
+        if ($runs === $data['running']) {
+            abort(409, $runs ? 'The clock of this step runs already.' : 'The clock of this step does not run.');
+        }
+        $now = now()->getTimestamp();
+        $after = $data['running'] ? [...$timings, ['start' => $now]] : array_replace($timings, [$last => ['start' => $timings[$last]['start'], 'stop' => $now]]);
+        $result = $this->editor($request, $build)->apply((string) Str::uuid(), ($data['running'] ? 'Start' : 'Stop')." the clock of {$step}", [
+            ['section' => 'steps', 'ref' => $step, 'set' => [['path' => ['timings'], 'was' => $timings === [] ? null : $timings, 'to' => $after]]],
+        ]);
+
+        return BuildController::jsonText($result->json());
+    }
+
+    public function history(Build $build): JsonResponse
+    {
+        $edits = $build->edits()->with('user')->orderByDesc('id')->limit(200)->get();
+
+        return new JsonResponse($edits->map(static fn (Edit $e): array => [
+            'id' => $e->id, 'label' => $e->label, 'state' => $e->state, 'by' => $e->user->name ?? 'someone who left', 'at' => $e->made_at->toIso8601String(), 'revision' => $e->revision,
+        ])->all());
+    }
+
+    /** One edit with what it changed, before and after. */
+    public function show(Build $build, int $edit): JsonResponse
+    {
+        $found = $build->edits()->findOrFail($edit);
+
+        return new JsonResponse($found->changes()->limit(200)->get()->map->only(['section', 'ref', 'before', 'after'])->all());
+    }
+
+    private function reverted(Request $request, Build $build, bool $redo): Response
+    {
+        $result = $this->editor($request, $build)->revert($redo) ?? abort(409, $redo ? 'There is nothing to do again.' : 'There is nothing of yours to take back.');
+
+        return BuildController::jsonText($result->json());
+    }
+
+    private function editor(Request $request, Build $build): Editor
+    {
+        $user = $request->user();
+
+        return new Editor($build, $user instanceof User ? $user : null);
+    }
+}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Imports\CsvFile;
+use App\Imports\Importer;
+use App\Models\Build;
+use App\Models\Import;
+use App\Models\User;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Str;
+use Illuminate\Validation\ValidationException;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Doubt;
+use Magpie\Core\PartsList\Mapping;
+use Magpie\Core\PartsList\ReadRow;
+use Magpie\Core\PartsList\RowReader;
+use Magpie\Core\PartsList\Targets;
+
+/** A parts list on its way in: uploaded, mapped, previewed, and only then stored. */
+final class ImportController
+{
+    private const PREVIEWED = 200;
+
+    public function store(Request $request, Build $build): JsonResponse
+    {
+        $request->validate(['file' => ['required', 'file', 'max:51200']], ['file.max' => 'The list is larger than 50 MB.', 'file.required' => 'Choose a CSV file first.']);
+        /** @var UploadedFile $file */
+        $file = $request->file('file');
+        $key = (string) Str::uuid();
+        Storage::putFileAs('imports', $file, "{$key}.csv");
+        $csv = self::csv($key);
+        $headings = $csv->headings();
+        if (count($headings) < 2) {
+            Storage::delete("imports/{$key}.csv");
+            throw ValidationException::withMessages(['file' => 'This is not a table: its first line has no columns parted by comma, semicolon or tab.']);
+        }
+        $user = $request->user();
+        $import = $build->imports()->create([
+            'user_id' => $user instanceof User ? $user->id : null, 'key' => $key, 'file_name' => mb_substr($file->getClientOriginalName(), 0, 150),
+            'rows' => $csv->countRows(), 'state' => 'previewed', 'mapping' => Mapping::guess($headings, $build->currency)->toArray(),
+        ]);
+
+        return new JsonResponse($this->preview($import, $build), 201);
+    }
+
+    public function show(Import $import): JsonResponse
+    {
+        $progress = Cache::get(Importer::progressKey($import));
+        if ($import->state === 'running' && (! is_array($progress) || time() - $progress['at'] > 30) && now()->diffInSeconds($import->updated_at, true) > 30) {
+            // Its work was one transaction, and "done" was written inside it: what is not done was not stored.
+            $import->update(['state' => 'interrupted']);
+        }
+
+        return new JsonResponse(['key' => $import->key, 'state' => $import->state, 'stored' => $import->stored, 'skipped' => $import->skipped, 'seen' => is_array($progress) ? $progress['seen'] : 0, 'of' => $import->rows]);
+    }
+
+    /** Another mapping, and the preview by it. */
+    public function update(Request $request, Import $import): JsonResponse
+    {
+        $build = $import->build()->firstOrFail();
+        $request->validate(['mapping' => ['required', 'array']]);
+        abort_if($import->state !== 'previewed', 409, 'This list was dealt with already.');
+        $import->update(['mapping' => Mapping::fromArray((array) $request->json('mapping'), $build->currency)->toArray()]);
+
+        return new JsonResponse($this->preview($import, $build));
+    }
+
+    public function confirm(Import $import): JsonResponse
+    {
+        $claimed = Import::query()->whereKey($import->id)->whereIn('state', ['previewed', 'interrupted', 'cancelled'])->update(['state' => 'running', 'updated_at' => now()]);
+        abort_if($claimed === 0, 409, 'This list was dealt with already.');
+        set_time_limit(900);
+        (new Importer($import->refresh(), Storage::path("imports/{$import->key}.csv"), now()->format('Y-m-d')))->run();
+
+        return $this->show($import->refresh());
+    }
+
+    public function destroy(Import $import): JsonResponse
+    {
+        if ($import->state === 'running') {
+            Cache::put(Importer::cancelKey($import), true, 600);
+        } elseif ($import->state === 'previewed') {
+            $import->update(['state' => 'cancelled']);
+            Storage::delete("imports/{$import->key}.csv");
+        }
+
+        return $this->show($import->refresh());
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function preview(Import $import, Build $build): array
+    {
+        $csv = self::csv($import->key);
+        $reader = new RowReader(Mapping::fromArray($import->mapping ?? [], $build->currency), Catalogue::standard());
+        $states = ['good' => 0, 'doubted' => 0, 'partly' => 0, 'refused' => 0];
+        $rows = [];
+        foreach ($csv->rows() as $number => $cells) {
+            $row = $reader->read($number, $cells);
+            $states[$row->state()]++;
+            // The first lines, and of the rest those that want attention.
+            if (count($rows) < self::PREVIEWED && (count($rows) < 40 || $row->state() !== 'good')) {
+                $rows[] = self::row($row, $cells);
+            }
+        }
+
+        return [
+            'key' => $import->key, 'file_name' => $import->file_name, 'headings' => $csv->headings(), 'mapping' => $import->mapping,
+            'targets' => Targets::all(), 'rows' => $rows, 'states' => $states, 'of' => $import->rows,
+        ];
+    }
+
+    /**
+     * @param  list<string>  $cells
+     * @return array<string, mixed>
+     */
+    private static function row(ReadRow $row, array $cells): array
+    {
+        $specs = [];
+        foreach ($row->part->specs ?? [] as $spec) {
+            $specs[] = ['key' => $spec->key, 'label' => $row->part?->family->field($spec->key)->label ?? $spec->key, 'value' => $spec->printed()];
+        }
+
+        return [
+            'line' => $row->line, 'state' => $row->state(), 'cells' => array_map(static fn (string $c): string => mb_substr($c, 0, 120), $cells),
+            'name' => $row->part?->name, 'family' => $row->part?->family->title(), 'quantity' => $row->need['quantity'] ?? null, 'specs' => $specs,
+            'price' => $row->offer === null ? null : "{$row->offer['currency']} {$row->offer['price']}", 'problems' => $row->problems,
+            'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $row->doubts),
+        ];
+    }
+
+    private static function csv(string $key): CsvFile
+    {
+        return new CsvFile(Storage::path("imports/{$key}.csv"));
+    }
+}

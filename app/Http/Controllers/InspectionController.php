@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Builds\Document;
+use App\Models\Build;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use Magpie\Core\Electrical\PowerLedger;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Simulation\BenchMeter;
+
+final class InspectionController
+{
+    public function overview(Build $build): Response
+    {
+        return BuildController::jsonText('{"revision":'.$build->revision.',"overview":'.Document::overview($build).'}');
+    }
+
+    /** One finding with its working. */
+    public function finding(Build $build, string $key): JsonResponse
+    {
+        $finding = Inspector::standard()->find(Document::of($build)->machine(), $key) ?? abort(404, 'This build has no such finding any more.');
+
+        return new JsonResponse($finding->toArray());
+    }
+
+    public function power(Build $build): JsonResponse
+    {
+        return new JsonResponse((new PowerLedger(new Bench(Document::of($build)->machine())))->toArray());
+    }
+
+    public function money(Build $build): JsonResponse
+    {
+        return new JsonResponse((new MoneyLedger(Document::of($build)->machine()))->toArray());
+    }
+
+    /** A reading off the simulated bench instrument, for trying a step without one. */
+    public function reading(Build $build, string $step): JsonResponse
+    {
+        $found = Document::of($build)->machine()->steps[$step] ?? abort(404, 'There is no such step.');
+        $check = $found->check ?? abort(404, 'This step has nothing to measure.');
+
+        return new JsonResponse(['value' => (new BenchMeter(crc32("{$build->slug}/{$step}")))->read($check)->text(), 'simulated' => true]);
+    }
+}

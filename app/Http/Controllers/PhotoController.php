@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\Build;
+use App\Models\User;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Str;
+use Illuminate\Validation\ValidationException;
+use Intervention\Image\Drivers\Gd\Driver;
+use Intervention\Image\Exceptions\DecoderException;
+use Intervention\Image\ImageManager;
+
+/** Pictures of faults: made small, turned upright and stripped of what the camera wrote into them. */
+final class PhotoController
+{
+    public function store(Request $request, Build $build): JsonResponse
+    {
+        $request->validate(['photo' => ['required', 'file', 'max:15360']], ['photo.max' => 'The picture is larger than 15 MB.']);
+        /** @var UploadedFile $file */
+        $file = $request->file('photo');
+        try {
+            $jpeg = (string) (new ImageManager(new Driver))->read($file->getPathname())->scaleDown(1600, 1600)->toJpeg(82);
+        } catch (DecoderException) {
+            throw ValidationException::withMessages(['photo' => 'This file is not a picture that can be read (JPEG, PNG or WebP).']);
+        }
+        $name = Str::uuid().'.jpg';
+        Storage::put("photos/{$build->id}/{$name}", $jpeg);
+        $user = $request->user();
+        $build->photos()->create(['user_id' => $user instanceof User ? $user->id : null, 'name' => $name, 'bytes' => strlen($jpeg)]);
+
+        return new JsonResponse(['name' => $name], 201);
+    }
+
+    public function show(Build $build, string $name): Response
+    {
+        $photo = $build->photos()->where('name', $name)->firstOrFail();
+
+        return new Response((string) Storage::get("photos/{$build->id}/{$photo->name}"), 200, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=86400', 'X-Content-Type-Options' => 'nosniff']);
+    }
+}

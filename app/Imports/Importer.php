@@ -1,0 +1,196 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Imports;
+
+use App\Builds\Document;
+use App\Builds\Store;
+use App\Models\Import;
+use App\Models\Snapshot;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Magpie\Core\Format\Sections\Needs;
+use Magpie\Core\Format\Sections\Offers;
+use Magpie\Core\Format\Sections\Parts;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Part;
+use Magpie\Core\Money\Money;
+use Magpie\Core\Money\Offer;
+use Magpie\Core\PartsList\Mapping;
+use Magpie\Core\PartsList\ReadRow;
+use Magpie\Core\PartsList\RowReader;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * Stores a confirmed parts list: line by line, in one transaction, as one edit that can be undone. All of it or none.
+ */
+final class Importer
+{
+    private const BATCH = 400;
+
+    /** @var array<string, true> short names in use, parts and needs alike */
+    private array $taken = [];
+
+    /** @var array<string, string> supplier name and currency → ref */
+    private array $suppliers = [];
+
+    private int $stored = 0;
+
+    private int $skipped = 0;
+
+    private int $editId = 0;
+
+    private readonly Store $store;
+
+    public function __construct(private readonly Import $import, private readonly string $path, private readonly string $today)
+    {
+        $this->store = new Store($import->build()->firstOrFail());
+    }
+
+    public static function progressKey(Import $import): string
+    {
+        return "import:{$import->key}";
+    }
+
+    public static function cancelKey(Import $import): string
+    {
+        return "import:{$import->key}:cancel";
+    }
+
+    /** True when it was stored, false when the builder stopped it: then nothing was. */
+    public function run(): bool
+    {
+        $build = $this->import->build()->firstOrFail();
+        try {
+            DB::transaction(function () use ($build): void {
+                $revision = 1 + (int) DB::table('builds')->where('id', $build->id)->lockForUpdate()->value('revision');
+                foreach (['parts', 'needs', 'offers', 'suppliers'] as $table) {
+                    foreach (DB::table($table)->where('build_id', $build->id)->pluck('ref') as $ref) {
+                        $this->taken[$ref] = true;
+                    }
+                }
+                foreach (DB::table('suppliers')->where('build_id', $build->id)->get(['ref', 'name', 'currency']) as $supplier) {
+                    $this->suppliers["{$supplier->name}|{$supplier->currency}"] = $supplier->ref;
+                }
+                $this->editId = DB::table('edits')->insertGetId([
+                    'build_id' => $build->id, 'user_id' => $this->import->user_id, 'revision' => $revision, 'key' => (string) Str::uuid(),
+                    'label' => "Import {$this->import->file_name}", 'state' => 'done', 'made_at' => now(),
+                ]);
+                $this->lines($build->currency);
+                DB::table('builds')->where('id', $build->id)->update(['revision' => $revision, 'updated_at' => now()]);
+                Snapshot::query()->whereKey($build->id)->delete();
+                $this->import->update(['state' => 'done', 'stored' => $this->stored, 'skipped' => $this->skipped]);
+            });
+        } catch (ImportCancelled) {
+            $this->import->update(['state' => 'cancelled', 'stored' => 0]);
+
+            return false;
+        } finally {
+            Cache::forget(self::progressKey($this->import));
+            Cache::forget(self::cancelKey($this->import));
+        }
+
+        return true;
+    }
+
+    private function lines(string $currency): void
+    {
+        $reader = new RowReader(Mapping::fromArray($this->import->mapping ?? [], $currency), Catalogue::standard());
+        $batch = [];
+        $seen = 0;
+        foreach ((new CsvFile($this->path))->rows() as $number => $cells) {
+            $row = $reader->read($number, $cells);
+            $seen++;
+            if ($row->part === null) {
+                $this->skipped++;
+            } else {
+                $batch[] = $row;
+            }
+            if (count($batch) === self::BATCH) {
+                $this->flush($batch);
+                $batch = [];
+                $this->report($seen);
+            }
+        }
+        $this->flush($batch);
+    }
+
+    /** @throws ImportCancelled */
+    private function report(int $seen): void
+    {
+        if (Cache::get(self::cancelKey($this->import)) === true) {
+            throw new ImportCancelled;
+        }
+        Cache::put(self::progressKey($this->import), ['seen' => $seen, 'of' => $this->import->rows, 'at' => time()], 600);
+    }
+
+    /**
+     * @param  list<ReadRow>  $rows
+     */
+    private function flush(array $rows): void
+    {
+        if ($rows === []) {
+            return;
+        }
+        $parts = $needs = $offers = [];
+        foreach ($rows as $row) {
+            $read = $row->part;
+            $line = $row->need;
+            if ($read === null || $line === null) {
+                continue;
+            }
+            $ref = $this->free($line['ref'] ?? $read->ref);
+            $part = new Part($ref, $read->family, $read->name, $read->specs, [], $read->notes);
+            $parts[] = (new Parts)->write($part);
+            $spares = $line['spares'] === null ? null : Quantity::parse($line['spares'], Dimension::Ratio);
+            $needs[] = (new Needs)->write(new Need($ref, $line['role'], $read->family->key(), $line['quantity'], [$ref], $ref, null, $spares, $line['owned']));
+            if ($row->offer !== null) {
+                $supplier = $this->supplier($row->offer['supplier'], $row->offer['currency']);
+                $offers[] = (new Offers)->write(new Offer($this->free("O-{$ref}"), $ref, $supplier, Money::of($row->offer['price'], $row->offer['currency']), $row->offer['pack'], $this->today));
+            }
+        }
+        foreach (['parts' => $parts, 'needs' => $needs, 'offers' => $offers] as $section => $entries) {
+            $this->record($section, $entries, $this->store->insertMany($section, $entries));
+        }
+        $this->stored += count($parts);
+    }
+
+    private function supplier(string $name, string $currency): string
+    {
+        $known = "{$name}|{$currency}";
+        if (! isset($this->suppliers[$known])) {
+            $ref = $this->free(RowReader::ref(mb_strtolower($name)));
+            $entry = ['ref' => $ref, 'name' => $name, 'currency' => $currency];
+            $this->record('suppliers', [$entry], $this->store->insertMany('suppliers', [$entry]));
+            $this->suppliers[$known] = $ref;
+        }
+
+        return $this->suppliers[$known];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $entries
+     * @param  list<int>  $ids
+     */
+    private function record(string $section, array $entries, array $ids): void
+    {
+        DB::table('changes')->insert(array_map(fn (array $entry, int $id): array => [
+            'edit_id' => $this->editId, 'section' => $section, 'ref' => $entry['ref'], 'row' => $id, 'before' => null, 'after' => Document::json($entry),
+        ], $entries, $ids));
+    }
+
+    private function free(string $ref): string
+    {
+        $free = $ref;
+        for ($i = 2; isset($this->taken[$free]); $i++) {
+            $free = substr($ref, 0, 56)."-{$i}";
+        }
+        $this->taken[$free] = true;
+
+        return $free;
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsToMany;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/**
+ * @property int $id
+ * @property string $name
+ * @property string $slug
+ * @property bool $demo
+ */
+final class Workshop extends Model
+{
+    protected $fillable = ['name', 'slug', 'demo'];
+
+    protected $casts = ['demo' => 'boolean'];
+
+    /** @return BelongsToMany<User, $this> */
+    public function members(): BelongsToMany
+    {
+        return $this->belongsToMany(User::class, 'memberships')->withPivot('role')->withTimestamps();
+    }
+
+    /** @return HasMany<Build, $this> */
+    public function builds(): HasMany
+    {
+        return $this->hasMany(Build::class);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Bin;
+
+/** Programs that run beside this one, in sessions of their own so that Ctrl-C reaches only this one, which then stops them in order. */
+final class Background
+{
+    /** @var array<int, resource> */
+    private static array $processes = [];
+
+    /**
+     * @param  list<string>  $command
+     * @param  array<string, string>  $environment
+     */
+    public static function start(array $command, string $log, array $environment = [], ?string $folder = null): int
+    {
+        $process = proc_open(['setsid', ...$command], [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $folder, $environment + getenv());
+        if ($process === false) {
+            throw new Failure("{$command[0]} could not be started.");
+        }
+        $pid = proc_get_status($process)['pid'];
+        self::$processes[$pid] = $process;
+
+        return $pid;
+    }
+
+    public static function runs(int $pid): bool
+    {
+        if (isset(self::$processes[$pid])) {
+            return proc_get_status(self::$processes[$pid])['running'];
+        }
+
+        return $pid > 0 && posix_kill($pid, 0);
+    }
+
+    /** Asks it, and all of its session, to end; after so many seconds makes it. */
+    public static function stop(int $pid, int $seconds): void
+    {
+        posix_kill(-$pid, SIGTERM) || posix_kill($pid, SIGTERM);
+        for ($until = microtime(true) + $seconds; self::runs($pid) && microtime(true) < $until;) {
+            usleep(50_000);
+        }
+        if (self::runs($pid)) {
+            posix_kill(-$pid, SIGKILL) || posix_kill($pid, SIGKILL);
+        }
+        unset(self::$processes[$pid]);
+    }
+}

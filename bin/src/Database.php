@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Bin;
+
+/** The project's own MariaDB: its data folder, its settings file, loopback only. */
+final class Database
+{
+    public readonly int $port;
+
+    private int $pid = 0;
+
+    public function __construct(private readonly string $folder, private readonly string $password)
+    {
+        $this->port = Shell::freePort();
+    }
+
+    public function start(): void
+    {
+        $server = Shell::find('mariadbd') ?? throw new Failure('mariadbd is not on this machine; bin/magpie doctor says what is missing.');
+        $this->endLeftover();
+        $data = "{$this->folder}/data";
+        @mkdir($this->folder, 0700, true);
+        $this->writeSettings($data);
+        if (! is_dir("{$data}/mysql")) {
+            [$status, $output] = Shell::run('mariadb-install-db --defaults-file='.escapeshellarg("{$this->folder}/my.cnf").' --auth-root-authentication-method=normal --skip-test-db');
+            if ($status !== 0) {
+                throw new Failure('the database folder could not be made: '.Shell::lastLine($output));
+            }
+        }
+        $log = "{$this->folder}/error.log";
+        @unlink($log);
+        $this->pid = Background::start([$server, "--defaults-file={$this->folder}/my.cnf"], $log);
+        if (! Shell::answers($this->port, 60, fn (): bool => Background::runs($this->pid))) {
+            $this->stop();
+            throw new Failure('the database did not come up: '.$this->reason($log));
+        }
+    }
+
+    public function runs(): bool
+    {
+        return Background::runs($this->pid);
+    }
+
+    public function pid(): int
+    {
+        return $this->pid;
+    }
+
+    public function stop(): void
+    {
+        if ($this->pid !== 0) {
+            Background::stop($this->pid, 30);
+            $this->pid = 0;
+        }
+    }
+
+    /** A server that outlived a killed start still holds the data folder. */
+    private function endLeftover(): void
+    {
+        $pid = (int) @file_get_contents("{$this->folder}/mariadb.pid");
+        if ($pid > 0 && str_contains((string) @file_get_contents("/proc/{$pid}/cmdline"), "{$this->folder}/my.cnf")) {
+            Background::stop($pid, 30);
+        }
+    }
+
+    private function writeSettings(string $data): void
+    {
+        $user = posix_getpwuid(posix_geteuid())['name'] ?? 'nobody';
+        file_put_contents("{$this->folder}/my.cnf", <<<INI
+            [mariadbd]
+            user = {$user}
+            datadir = {$data}
+            socket = {$this->folder}/mariadb.sock
+            pid-file = {$this->folder}/mariadb.pid
+            port = {$this->port}
+            bind-address = 127.0.0.1
+            skip-name-resolve
+            init-file = {$this->folder}/init.sql
+            character-set-server = utf8mb4
+            collation-server = utf8mb4_unicode_ci
+            sql_mode = STRICT_ALL_TABLES,NO_ZERO_IN_DATE,NO_ZERO_DATE,ERROR_FOR_DIVISION_BY_ZERO,NO_ENGINE_SUBSTITUTION
+            default-storage-engine = InnoDB
+            innodb_buffer_pool_size = 192M
+            innodb_flush_log_at_trx_commit = 1
+            innodb_autoinc_lock_mode = 1
+            max_allowed_packet = 64M
+            INI);
+        file_put_contents("{$this->folder}/init.sql", <<<SQL
+            CREATE DATABASE IF NOT EXISTS magpie CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
+            CREATE USER IF NOT EXISTS 'magpie'@'127.0.0.1' IDENTIFIED BY '{$this->password}';
+            ALTER USER 'magpie'@'127.0.0.1' IDENTIFIED BY '{$this->password}';
+            GRANT ALL ON magpie.* TO 'magpie'@'127.0.0.1';
+            ALTER USER 'root'@'localhost' IDENTIFIED BY '{$this->password}';
+            SQL);
+        chmod("{$this->folder}/init.sql", 0600);
+    }
+
+    private function reason(string $log): string
+    {
+        foreach (array_reverse(explode("\n", (string) @file_get_contents($log))) as $line) {
+            if (str_contains($line, '[ERROR]')) {
+                return trim((string) strstr($line, '[ERROR]'));
+            }
+        }
+
+        return "see {$log}";
+    }
+}

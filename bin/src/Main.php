@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Bin;
+
+/** Reads the command line and calls the command. */
+final readonly class Main
+{
+    private const USAGE = <<<'TEXT'
+        Frugal Magpie: plan, prove, buy, build and run a machine you make yourself.
+
+          bin/magpie demo  [--port=N] [--fresh]   set up, load the demo workshop and serve it on loopback
+          bin/magpie serve [--port=N] [--fresh]   the same without the demo
+          bin/magpie check FILE [--format json]   inspect a build file; no database, no server
+          bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
+          bin/magpie test  [core|feature|external|browser]
+          bin/magpie bench                        inspection time, memory and an edit's round trip
+          bin/magpie shots                        take the screenshots of docs/screenshots
+          bin/magpie docs                         write the docs that follow from the code
+          bin/magpie doctor                       what is present, what is missing
+
+        TEXT;
+
+    public function __construct(private string $root)
+    {
+    }
+
+    /**
+     * @param  list<string>  $arguments
+     *
+     * @throws Failure
+     */
+    public function run(array $arguments): int
+    {
+        $command = array_shift($arguments) ?? 'help';
+        $terminal = new Terminal;
+        $project = new Project($this->root, $terminal);
+
+        switch ($command) {
+            case 'demo':
+            case 'serve':
+                return $this->serve($command === 'demo', $arguments, $project, $terminal);
+            case 'check':
+                return $this->check($arguments, $project);
+            case 'account':
+                $project->artisan('main', ['magpie:account', ...$arguments], true);
+
+                return 0;
+            case 'test':
+                return (new Tests($project, $terminal))->run($arguments[0] ?? null);
+            case 'bench':
+                return (new Tests($project, $terminal))->bench();
+            case 'shots':
+                return (new Tests($project, $terminal))->shots();
+            case 'docs':
+                $project->dependencies();
+                passthru(escapeshellarg(PHP_BINARY).' '.escapeshellarg("{$this->root}/bin/docs.php"), $status);
+
+                return $status;
+            case 'doctor':
+                return (new Packages($terminal))->report();
+            case 'help':
+            case '--help':
+            case '-h':
+                echo self::USAGE;
+
+                return 0;
+            default:
+                throw new Failure("there is no command \"{$command}\"; bin/magpie help lists them.", 2);
+        }
+    }
+
+    /**
+     * @param  list<string>  $arguments
+     */
+    private function serve(bool $demo, array $arguments, Project $project, Terminal $terminal): int
+    {
+        $port = null;
+        $fresh = false;
+        foreach ($arguments as $argument) {
+            if (preg_match('/^--port=(\d{2,5})$/', $argument, $m) === 1) {
+                $port = (int) $m[1];
+            } elseif ($argument === '--fresh') {
+                $fresh = true;
+            } else {
+                throw new Failure("\"{$argument}\" is not understood here; --port=N and --fresh are.", 2);
+            }
+        }
+        $instance = new Instance($project, $terminal, 'main');
+        $instance->claim($port);
+        if ($fresh) {
+            $instance->wipe();
+        }
+        $project->setUp(Packages::TO_SERVE);
+        $instance->start($demo, 4, $port);
+        $terminal->say('');
+        $terminal->say("  Open      {$instance->url()}");
+        if ($demo) {
+            $terminal->say('  Sign in   isla@thistle-quay.example · magpie-demo   (or the button that enters the demo workshop)');
+        }
+        $terminal->say('  Stop      Ctrl-C');
+        $terminal->say('');
+
+        return $instance->wait();
+    }
+
+    /**
+     * @param  list<string>  $arguments
+     */
+    private function check(array $arguments, Project $project): int
+    {
+        $format = 'text';
+        $file = null;
+        while (($argument = array_shift($arguments)) !== null) {
+            if ($argument === '--format' || str_starts_with($argument, '--format=')) {
+                $format = $argument === '--format' ? (array_shift($arguments) ?? '') : substr($argument, 9);
+            } else {
+                $file = $argument;
+            }
+        }
+        if ($file === null || ! in_array($format, ['text', 'json'], true)) {
+            throw new Failure('usage: bin/magpie check FILE [--format json]', 2);
+        }
+        if (! is_file("{$this->root}/vendor/autoload.php")) {
+            $project->dependencies();
+        }
+        require "{$this->root}/vendor/autoload.php";
+
+        return (new CheckFile)->run($file, $format);
+    }
+}

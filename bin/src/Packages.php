@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Bin;
+
+/** The Debian packages the project stands on, and how it gets them. */
+final readonly class Packages
+{
+    public const TO_SERVE = 'serve';
+
+    public const TO_TEST = 'test';
+
+    public function __construct(private Terminal $terminal)
+    {
+    }
+
+    public function install(string $for): void
+    {
+        $missing = array_values(array_unique(array_column(array_filter(self::wanted($for), static fn (array $w): bool => ! $w['present']), 'package')));
+        if ($missing === []) {
+            return;
+        }
+        $this->terminal->begin('Installing '.count($missing).' Debian packages');
+        $sudo = posix_geteuid() === 0 ? '' : 'sudo -n ';
+        if ($sudo !== '' && Shell::status('sudo -n true') !== 0) {
+            throw new Failure('these Debian packages are missing and this user may not install them: apt-get install '.implode(' ', $missing));
+        }
+        $install = "{$sudo}env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends ".implode(' ', $missing);
+        [$status, $output] = Shell::run("{$sudo}apt-get update -q && {$install}");
+        if ($status !== 0) {
+            throw new Failure('Debian packages could not be installed ('.implode(' ', $missing).'): '.Shell::lastLine($output));
+        }
+        $this->terminal->end(implode(' ', $missing));
+    }
+
+    public function report(): int
+    {
+        $missing = 0;
+        foreach (self::wanted(self::TO_TEST) as $want) {
+            $this->terminal->say(sprintf('  %-9s %-22s %s', $want['present'] ? 'present' : 'MISSING', $want['what'], $want['present'] ? $want['version'] : "Debian package {$want['package']}"));
+            $missing += $want['present'] ? 0 : 1;
+        }
+        foreach (['composer' => 'composer --version', 'node' => 'node --version', 'npm' => 'npm --version'] as $tool => $command) {
+            [$status, $output] = Shell::run($command);
+            $this->terminal->say(sprintf('  %-9s %-22s %s', $status === 0 ? 'present' : 'MISSING', $tool, $status === 0 ? Shell::lastLine(explode("\n", $output)[0]) : "install {$tool} first"));
+            $missing += $status === 0 ? 0 : 1;
+        }
+        $this->terminal->say($missing === 0 ? '  Nothing is missing.' : '  bin/magpie demo and bin/magpie test install the Debian packages themselves.');
+
+        return $missing === 0 ? 0 : 1;
+    }
+
+    /**
+     * @return list<array{what: string, package: string, present: bool, version: string}>
+     */
+    private static function wanted(string $for): array
+    {
+        [, $modules] = Shell::run(escapeshellarg(PHP_BINARY).' -m');
+        $loaded = array_map(strtolower(...), explode("\n", $modules));
+        $php = 'php'.PHP_MAJOR_VERSION.'.'.PHP_MINOR_VERSION;
+        $extensions = ['pdo_mysql' => 'mysql', 'mbstring' => 'mbstring', 'dom' => 'xml', 'xmlwriter' => 'xml', 'gd' => 'gd', 'curl' => 'curl', 'zip' => 'zip'];
+        $wanted = [['what' => 'PHP', 'package' => "{$php}-cli", 'present' => true, 'version' => PHP_VERSION]];
+        foreach ($extensions as $extension => $package) {
+            $wanted[] = ['what' => "PHP {$extension}", 'package' => "{$php}-{$package}", 'present' => in_array($extension, $loaded, true), 'version' => PHP_VERSION];
+        }
+        $programs = ['mariadbd' => 'mariadb-server-core', 'unzip' => 'unzip'];
+        if ($for === self::TO_TEST) {
+            $programs += ['chromium' => 'chromium', 'chromedriver' => 'chromium-driver', 'ngspice' => 'ngspice', 'units' => 'units'];
+        }
+        foreach ($programs as $program => $package) {
+            $path = Shell::find($program);
+            $wanted[] = ['what' => $program, 'package' => $package, 'present' => $path !== null, 'version' => $path === null ? '' : Shell::packageVersion($package)];
+        }
+
+        return $wanted;
+    }
+}

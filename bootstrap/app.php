@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Builds\CannotEdit;
+use App\Builds\Conflict;
+use App\Http\Problem;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Request;
+use Magpie\Core\Format\CannotReadBuildFile;
+
+$app = Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(
+        web: __DIR__.'/../routes/web.php',
+        api: __DIR__.'/../routes/api.php',
+        commands: __DIR__.'/../routes/console.php',
+    )
+    ->withMiddleware(function (Middleware $middleware): void {
+        $middleware->statefulApi();
+        $middleware->redirectGuestsTo(fn (Request $request) => $request->is('api/*') ? null : '/sign-in');
+    })
+    ->withExceptions(function (Exceptions $exceptions): void {
+        $exceptions->dontReport([CannotEdit::class, CannotReadBuildFile::class, Conflict::class]);
+        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
+        $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e) : null);
+    })
+    ->create();
+
+// Each instance (the builder's own, the tests') keeps its settings in its own folder.
+$app->useEnvironmentPath(dirname(__DIR__).'/.data/'.(getenv('MAGPIE_INSTANCE') ?: 'main'));
+
+return $app;

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical;
+
+use Magpie\Core\Inspection\Input;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Scenario;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * The power circuits of a build, solved once per scenario.
+ */
+final class Circuits
+{
+    public readonly Topology $topology;
+
+    /** @var array<string, Flow> */
+    private array $flows = [];
+
+    /** @var array<string, Quantity|null> */
+    private array $resistances = [];
+
+    public function __construct(private readonly Build $build)
+    {
+        $this->topology = new Topology($build);
+    }
+
+    /**
+     * Scenarios to judge by: the builder's, or with none given, everything on at once.
+     *
+     * @return list<Scenario>
+     */
+    public function scenarios(): array
+    {
+        if ($this->build->scenarios !== []) {
+            return array_values($this->build->scenarios);
+        }
+        $all = array_map(static fn (): Quantity => Quantity::ratio(1), $this->build->needs);
+
+        return [new Scenario('everything-on', 'Everything on', $all)];
+    }
+
+    /**
+     * @return list<Flow>
+     */
+    public function flows(): array
+    {
+        return array_map($this->in(...), $this->scenarios());
+    }
+
+    public function in(Scenario $scenario): Flow
+    {
+        return $this->flows[$scenario->ref] ??= (new FlowSolver($this->topology, $this, $scenario))->solve();
+    }
+
+    /** The scenario in which a lead carries most; null when it never carries anything that is known. */
+    public function worstFor(string $lead): ?Flow
+    {
+        $worst = null;
+        foreach ($this->flows() as $flow) {
+            $current = $flow->current($lead);
+            $known = $worst?->current($lead);
+            if ($current !== null && ($known === null || $current->exceeds($known))) {
+                $worst = $flow;
+            }
+        }
+
+        return $worst;
+    }
+
+    /** Resistance of a lead, out and back; null when its size or length is not known. */
+    public function loopResistance(Lead $lead): ?Quantity
+    {
+        if (! array_key_exists($lead->ref, $this->resistances)) {
+            $this->resistances[$lead->ref] = $lead->conductor->size === null || $lead->length === null ? null
+                : Conductors::resistance($lead->conductor->size)->times($lead->length)->times(2)->over($lead->effectiveConductors())->to('Ω');
+        }
+
+        return $this->resistances[$lead->ref];
+    }
+
+    /** Voltage a source node holds: the mains of the site, or what its sheet says. */
+    public function heldBy(int $node): ?Quantity
+    {
+        [$fitted, $port] = $this->topology->ports[$node];
+
+        return $port->mains ? $this->build->site->mainsVoltage : $fitted->part->portSpec($port, 'voltage')?->nominal();
+    }
+
+    /**
+     * What a part takes at an inlet. Converters are left to the solver, which knows what they deliver.
+     */
+    public function demand(int $node, Scenario $scenario): Demand
+    {
+        [$fitted, $port] = $this->topology->ports[$node];
+        $share = $scenario->share($fitted);
+        $need = $fitted->need->ref;
+        $off = $share->isZero();
+        $inputs = [];
+        $missing = [];
+        $read = static function (string $key) use ($fitted, &$inputs, &$missing): ?Quantity {
+            $spec = $fitted->part->spec($key);
+            $value = $spec?->nominal();
+            $label = $fitted->part->family->field($key)->label ?? $key;
+            if ($spec === null || $value === null) {
+                $missing[] = lcfirst($label).' of '.$fitted->need->role;
+
+                return null;
+            }
+            $inputs[] = Input::ofSpec($fitted->part, $spec, $label, "parts/{$fitted->part->ref}/specs/{$key}");
+
+            return $value;
+        };
+        $current = null;
+        $resistance = null;
+        if ($off || $port->draw === null) {
+            return new Demand($need, $node, Quantity::of(0, 'A'), null, $share, [], []);
+        }
+        switch ($port->draw) {
+            case Draw::Resistive:
+                [$volts, $power] = [$read('rated_voltage'), $read('rated_power')];
+                if ($volts !== null && $power !== null && $power->isPositive() && $volts->isPositive()) {
+                    $resistance = $volts->squared()->over($power)->to('Ω')->over($fitted->need->quantity);
+                }
+                break;
+            case Draw::Current:
+                $spec = $fitted->part->portSpec($port, 'rated_current');
+                if ($spec === null) {
+                    $read('rated_current');
+                } else {
+                    $inputs[] = Input::ofSpec($fitted->part, $spec, 'Current', isset($port->specs['rated_current']) ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/rated_current" : "parts/{$fitted->part->ref}/specs/{$spec->key}");
+                    $current = $spec->highest()?->times($share);
+                }
+                break;
+            case Draw::Power:
+                [$volts, $power] = [$read('rated_voltage'), $read('rated_power')];
+                $efficiency = $fitted->part->family->field('efficiency') === null ? Quantity::ratio(1) : $read('efficiency');
+                if ($volts !== null && $power !== null && $efficiency !== null && $volts->isPositive() && $efficiency->isPositive()) {
+                    $current = $power->over($efficiency)->over($volts)->to('A')->times($share);
+                }
+                break;
+            case Draw::Driver:
+                $stated = $fitted->part->spec('supply_current') !== null ? $read('supply_current') : null;
+                $set = $stated === null ? $read('set_current') : null;
+                if ($set !== null) {
+                    $current = $set->times(2 / 3)->times($share);
+                    $inputs[] = new Input("Supply current of {$fitted->part->name}, taken as two thirds of its set phase current", '', (string) $set->times(2 / 3), Evidence::Assumed, 'common practice, no source', "parts/{$fitted->part->ref}/specs/supply_current");
+                }
+                $current = $stated?->times($share) ?? $current;
+                break;
+            case Draw::Converter:
+                break;
+        }
+        $current = $current?->times($fitted->need->quantity);
+
+        return new Demand($need, $node, $current, $resistance, $share, $inputs, $missing);
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Quantity\Quantity;
+
+/** What the checks of leads share: which leads carry power, and how much in the scenario that loads them most. */
+final class PowerLeads
+{
+    /**
+     * @return iterable<Lead>
+     */
+    public static function of(Bench $bench): iterable
+    {
+        foreach ($bench->build->leads as $lead) {
+            if (isset($bench->circuits()->topology->leads[$lead->ref])) {
+                yield $lead;
+            }
+        }
+    }
+
+    public static function subject(Lead $lead, Bench $bench, string $suffix = ''): Subject
+    {
+        $label = "{$lead->ref}: {$bench->build->roleOf($lead->from->need)} to {$bench->build->roleOf($lead->to->need)}";
+
+        return new Subject('lead', $lead->ref.$suffix, $label, array_values(array_unique([$lead->from->need, $lead->to->need])));
+    }
+
+    public static function named(Inquiry $inquiry): Lead
+    {
+        return $inquiry->build->leads[explode('/', $inquiry->subject->ref)[0]];
+    }
+
+    /**
+     * Current of the whole lead in the scenario that loads it most; loads that are not known are named as missing.
+     *
+     * @throws \Magpie\Core\Inspection\InputMissing when nothing can be said of it
+     */
+    public static function current(Inquiry $inquiry, Bench $bench, Lead $lead): Quantity
+    {
+        $circuits = $bench->circuits();
+        $node = $circuits->topology->nearEnd($lead->ref);
+        $flow = $circuits->worstFor($lead->ref);
+        if ($flow === null) {
+            $why = ($circuits->flows()[0] ?? null)?->whyUnsolved($node);
+            $inquiry->lack($why === null ? 'a supply that feeds it' : "its current, since {$why}");
+        }
+        $behind = $flow->behind($lead->ref);
+        if ($behind === []) {
+            $inquiry->lack('a load at its far end');
+        }
+        $inquiry->in($flow->scenario->name);
+        $symbols = [];
+        $terms = [];
+        foreach ($behind as $demand) {
+            $inquiry->absorb($demand->inputs);
+            foreach ($demand->missing as $missing) {
+                $inquiry->miss($missing);
+            }
+            $taken = $flow->taken($demand);
+            if ($taken !== null && $taken->isPositive()) {
+                $symbol = 'I_'.(count($terms) + 1);
+                $symbols[$symbol] = $taken;
+                $terms[] = [$symbol, $bench->build->roleOf($demand->need)];
+            }
+        }
+        $current = $flow->currents[$lead->ref];
+        if ($terms === [] && ! $inquiry->isIncomplete()) {
+            $inquiry->lack('a scenario in which what it feeds runs');
+        }
+        $names = array_column(array_slice($terms, 0, 6), 1);
+        $label = 'Current in "'.$flow->scenario->name.'" for '.implode(', ', $names).(count($terms) > 6 ? ' and '.(count($terms) - 6).' more' : '');
+        if ($terms === []) {
+            return $current;
+        }
+
+        return $inquiry->work($label, 'I = '.implode(' + ', array_column($terms, 0)), $symbols, $current, 'A');
+    }
+}

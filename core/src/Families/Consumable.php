@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Account;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+
+final class Consumable extends Family
+{
+    public function key(): string
+    {
+        return 'consumable';
+    }
+
+    public function title(): string
+    {
+        return 'consumable';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Workshop;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::note('kind', 'What it is'),
+            SpecField::note('contents', 'Contents of a pack'),
+            SpecField::note('expires', 'Keep until'),
+        ];
+    }
+
+    public function account(): Account
+    {
+        return Account::Consumable;
+    }
+}

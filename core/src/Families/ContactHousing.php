@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class ContactHousing extends Family
+{
+    public function key(): string
+    {
+        return 'contact_housing';
+    }
+
+    public function title(): string
+    {
+        return 'contact or housing';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Electrical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('contact_rating', 'Rating of one contact', Dimension::Current, 'A', ['0.1 A', '100 A']),
+            SpecField::quantity('ways', 'Ways', Dimension::Ratio, '', ['1', '64']),
+            SpecField::quantity('pitch', 'Pitch', Dimension::Length, 'mm', ['0.5 mm', '20 mm']),
+            SpecField::quantity('wire_from', 'Thinnest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '16 mm²']),
+            SpecField::quantity('wire_to', 'Thickest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '25 mm²']),
+            SpecField::quantity('voltage_rating', 'Rated for', Dimension::Voltage, 'V', ['12 V', '1 kV']),
+            SpecField::flag('latching', 'Latches'),
+            SpecField::note('crimp_tool', 'Crimp tool'),
+        ];
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class Display extends Family
+{
+    public function key(): string
+    {
+        return 'display';
+    }
+
+    public function title(): string
+    {
+        return 'display';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Electrical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
+            SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
+            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
+            SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', ['10 mA', '5 A']),
+            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+            new Port('link', PortKind::Signal),
+        ];
+    }
+
+    public function alwaysOn(): bool
+    {
+        return true;
+    }
+}

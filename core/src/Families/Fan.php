@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class Fan extends Family
+{
+    public function key(): string
+    {
+        return 'fan';
+    }
+
+    public function title(): string
+    {
+        return 'fan';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Electrical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['3 V', '250 V']),
+            SpecField::quantity('min_voltage', 'Lowest voltage it starts at', Dimension::Voltage, 'V', ['3 V', '250 V']),
+            SpecField::quantity('max_voltage', 'Highest voltage it stands', Dimension::Voltage, 'V', ['3 V', '264 V']),
+            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['10 mA', '5 A']),
+            SpecField::choice('job', 'Job', ['hot end', 'part', 'board', 'cabinet', 'filter', 'spindle']),
+            SpecField::quantity('flow', 'Free-air flow', Dimension::Flow, 'm³/h', ['0.5 m³/h', '500 m³/h']),
+            SpecField::quantity('pressure', 'Static pressure', Dimension::Pressure, 'Pa', ['1 Pa', '2 kPa']),
+            SpecField::quantity('frame_size', 'Frame size', Dimension::Length, 'mm', ['10 mm', '250 mm']),
+            SpecField::flag('speed_sense', 'Reports its speed'),
+            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+        ];
+    }
+}

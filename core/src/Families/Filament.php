@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Account;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class Filament extends Family
+{
+    public function key(): string
+    {
+        return 'filament';
+    }
+
+    public function title(): string
+    {
+        return 'filament';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Workshop;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::choice('material', 'Material', ['PLA', 'PETG', 'ABS', 'ASA', 'PC', 'PA']),
+            SpecField::quantity('diameter', 'Diameter', Dimension::Length, 'mm', ['1 mm', '3.5 mm']),
+            SpecField::quantity('density', 'Density', Dimension::Density, 'g/cm³', ['0.8 g/cm³', '2 g/cm³']),
+            SpecField::quantity('mass', 'Mass on the reel', Dimension::Mass, 'kg', ['50 g', '25 kg']),
+            SpecField::note('colour', 'Colour'),
+        ];
+    }
+
+    public function account(): Account
+    {
+        return Account::Consumable;
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+/** Where the wall comes in: its voltage is the site's. */
+final class MainsInlet extends Family
+{
+    public function key(): string
+    {
+        return 'mains_inlet';
+    }
+
+    public function title(): string
+    {
+        return 'mains inlet';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Electrical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 A', '63 A']),
+            SpecField::quantity('rated_voltage', 'Rated for', Dimension::Voltage, 'V', ['100 V', '480 V']),
+            SpecField::quantity('fuse_rating', 'Fuse fitted', Dimension::Current, 'A', ['0.5 A', '63 A']),
+            SpecField::flag('switch', 'Switch built in'),
+            SpecField::flag('filter', 'Filter built in'),
+            SpecField::quantity('poles_switched', 'Poles switched', Dimension::Ratio, '', ['0', '4']),
+            SpecField::quantity('contact_rating', 'Rating of its terminals', Dimension::Current, 'A', ['1 A', '63 A']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('out', PortKind::Source, mains: true, lends: ['rated_current' => 'rated_current', 'fuse_rating' => 'fuse_rating', 'contact_rating' => 'contact_rating']),
+            new Port('earth', PortKind::Earth, mains: true),
+        ];
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class ServoMotor extends Family
+{
+    public function key(): string
+    {
+        return 'servo_motor';
+    }
+
+    public function title(): string
+    {
+        return 'servo motor';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Mechanical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('rated_power', 'Rated power', Dimension::Power, 'W', ['10 W', '5 kW']),
+            SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
+            SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
+            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
+            SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', ['10 mN m', '50 N m']),
+            SpecField::quantity('peak_torque', 'Peak torque', Dimension::Torque, 'N m', ['10 mN m', '150 N m']),
+            SpecField::quantity('rated_speed', 'Rated speed', Dimension::RotationalSpeed, 'rpm', ['100 rpm', '10000 rpm']),
+            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', ['1 g cm²', '50000 g cm²']),
+            SpecField::note('encoder', 'Encoder'),
+            SpecField::quantity('shaft_diameter', 'Shaft diameter', Dimension::Length, 'mm', ['2 mm', '40 mm']),
+            SpecField::flag('brake', 'Holding brake'),
+            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('power', PortKind::Inlet, draw: Draw::Power, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage']),
+            new Port('control', PortKind::Signal),
+        ];
+    }
+}

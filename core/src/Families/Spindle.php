@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class Spindle extends Family
+{
+    public function key(): string
+    {
+        return 'spindle';
+    }
+
+    public function title(): string
+    {
+        return 'spindle';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Mechanical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('rated_power', 'Rated power', Dimension::Power, 'W', ['20 W', '5 kW'], 'Power at the shaft; the supply gives more.'),
+            SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
+            SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '480 V']),
+            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
+            SpecField::quantity('efficiency', 'Efficiency', Dimension::Ratio, '%', ['30 %', '95 %']),
+            SpecField::quantity('top_speed', 'Highest speed', Dimension::RotationalSpeed, 'rpm', ['1000 rpm', '60000 rpm']),
+            SpecField::quantity('lowest_speed', 'Lowest usable speed', Dimension::RotationalSpeed, 'rpm', ['100 rpm', '30000 rpm']),
+            SpecField::note('collet', 'Collet size'),
+            SpecField::quantity('runout', 'Run-out', Dimension::Length, 'µm', ['0.1 µm', '1 mm']),
+            SpecField::choice('cooling', 'Cooling', ['air', 'water', 'own fan']),
+            SpecField::quantity('clamp_diameter', 'Clamp diameter', Dimension::Length, 'mm', ['20 mm', '125 mm']),
+            SpecField::quantity('skin_temperature', 'Highest skin temperature', Dimension::Temperature, '°C', ['20 °C', '150 °C']),
+            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('power', PortKind::Inlet, draw: Draw::Power, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage']),
+            new Port('earth', PortKind::Earth, mains: true),
+        ];
+    }
+}

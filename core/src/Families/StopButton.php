@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class StopButton extends Family
+{
+    public function key(): string
+    {
+        return 'stop_button';
+    }
+
+    public function title(): string
+    {
+        return 'stop';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Electrical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::flag('latching', 'Latches when pressed'),
+            SpecField::flag('positive_opening', 'Contacts open positively'),
+            SpecField::choice('normally', 'Contact at rest', ['closed', 'open']),
+            SpecField::quantity('rated_current', 'Rated current of a contact', Dimension::Current, 'A', ['0.1 A', '63 A']),
+            SpecField::quantity('contacts', 'Contacts', Dimension::Ratio, '', ['1', '6']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('in', PortKind::Inlet),
+            new Port('out', PortKind::Outlet, fedFrom: 'in', lends: ['rated_current' => 'rated_current']),
+        ];
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Families;
+
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Dimension;
+
+final class Thermistor extends Family
+{
+    public function key(): string
+    {
+        return 'thermistor';
+    }
+
+    public function title(): string
+    {
+        return 'thermistor';
+    }
+
+    public function trade(): Trade
+    {
+        return Trade::Electrical;
+    }
+
+    public function sheet(): array
+    {
+        return [
+            SpecField::quantity('resistance_25', 'Resistance at 25 °C', Dimension::Resistance, 'kΩ', ['10 Ω', '2 MΩ']),
+            SpecField::quantity('beta', 'Beta value', Dimension::TemperatureDifference, 'K', ['2000 K', '6000 K']),
+            SpecField::quantity('highest_temperature', 'Highest temperature', Dimension::Temperature, '°C', ['50 °C', '500 °C']),
+            SpecField::note('table', 'Table name in the firmware'),
+            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+        ];
+    }
+
+    public function ports(): array
+    {
+        return [
+            new Port('signal', PortKind::Signal),
+        ];
+    }
+}

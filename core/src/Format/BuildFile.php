@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format;
+
+use JsonException;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Money\Supplier;
+
+/**
+ * The open build format, version 1: JSON text ⇄ Build. See docs/format/.
+ */
+final class BuildFile
+{
+    public const VERSION = 1;
+
+    /**
+     * Sections in the order they are read: what others refer to comes first.
+     *
+     * @return array<string, Section<object>>
+     */
+    public static function sections(): array
+    {
+        /** @var array<string, Section<object>>|null $sections */
+        static $sections = null;
+        if ($sections === null) {
+            $sections = [];
+            foreach ([
+                new Sections\Parts, new Sections\Needs, new Sections\Leads, new Sections\Mates, new Sections\Scenarios,
+                new Sections\Suppliers, new Sections\Offers, new Sections\Rates, new Sections\Purchases,
+                new Sections\Steps, new Sections\Faults, new Sections\Limits,
+            ] as $section) {
+                $sections[$section->key()] = $section;
+            }
+        }
+
+        return $sections;
+    }
+
+    /**
+     * @throws CannotReadBuildFile with the JSON pointer and the reason
+     */
+    public static function read(string $json): Build
+    {
+        try {
+            $data = json_decode($json, true, 64, JSON_THROW_ON_ERROR);
+        } catch (JsonException $e) {
+            throw CannotReadBuildFile::at('', 'is not JSON ('.lcfirst($e->getMessage()).').');
+        }
+
+        return self::build($data);
+    }
+
+    /**
+     * @param  mixed  $data  decoded JSON, objects as arrays
+     *
+     * @throws CannotReadBuildFile
+     */
+    public static function build(mixed $data): Build
+    {
+        $node = new Node($data);
+        if (! is_array($data) || ! array_key_exists('magpie', $data)) {
+            $node->fail('has no "magpie" member with the version of the format; it is not a build file.');
+        }
+        if ($node->whole('magpie', 0) !== self::VERSION) {
+            $node->fail('only version '.self::VERSION.' of the format can be read here.', 'magpie');
+        }
+        $plan = Header::readPlan($node->member('build'));
+        $site = $node->has('site') ? Header::readSite($node->member('site'), $plan->currency) : Header::readSite(new Node([]), $plan->currency);
+        $node->member('site');
+        $collections = [];
+        foreach (self::sections() as $key => $section) {
+            /** @var array<string, Supplier> $suppliers */
+            $suppliers = $collections['suppliers'] ?? [];
+            $context = new Context(Catalogue::standard(), $plan->currency, $suppliers);
+            $entries = [];
+            foreach ($node->items($key) as $item) {
+                $entry = $section->read($item, $context);
+                $ref = self::refOf($section, $entry);
+                if (isset($entries[$ref])) {
+                    $item->fail("\"{$ref}\" is already used by another entry of {$key}.", 'ref');
+                }
+                $entries[$ref] = $entry;
+            }
+            $collections[$key] = $entries;
+        }
+        $node->close();
+        $build = new Build($plan, $site, ...$collections);
+        References::check($build);
+
+        return $build;
+    }
+
+    /**
+     * @return array<string, mixed> in canonical form
+     */
+    public static function data(Build $build): array
+    {
+        $data = ['magpie' => self::VERSION, 'build' => Header::writePlan($build->plan), 'site' => Header::writeSite($build->site)];
+        foreach (self::sections() as $key => $section) {
+            $data[$key] = array_values(array_map($section->write(...), get_object_vars($build)[$key]));
+        }
+
+        return array_filter($data, static fn (mixed $v): bool => $v !== []);
+    }
+
+    public static function write(Build $build): string
+    {
+        return json_encode(self::data($build), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
+    }
+
+    /**
+     * @param  Section<object>  $section
+     */
+    public static function refOf(Section $section, object $entry): string
+    {
+        $ref = $section->write($entry)['ref'] ?? null;
+
+        return is_string($ref) ? $ref : '';
+    }
+}

@@ -1,0 +1,309 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format;
+
+use BackedEnum;
+use DateTimeImmutable;
+use InvalidArgumentException;
+use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Exception\CannotReadQuantity;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * A place in decoded JSON: reads its members by kind and says by pointer what is wrong. Unknown members are refused.
+ */
+final class Node
+{
+    public const REF = '/^[A-Za-z0-9][\w-]{0,63}$/';
+
+    /** @var array<int|string, true> */
+    private array $seen = [];
+
+    public function __construct(private readonly mixed $value, public readonly string $pointer = '')
+    {
+    }
+
+    /**
+     * @throws CannotReadBuildFile
+     */
+    public function fail(string $reason, ?string $member = null): never
+    {
+        throw CannotReadBuildFile::at($member === null ? $this->pointer : $this->pointerTo($member), $reason);
+    }
+
+    public function has(string $key): bool
+    {
+        return isset($this->object()[$key]);
+    }
+
+    public function raw(): mixed
+    {
+        return $this->value;
+    }
+
+    public function member(string $key): self
+    {
+        $object = $this->object();
+        $this->seen[$key] = true;
+
+        return new self($object[$key] ?? null, $this->pointerTo($key));
+    }
+
+    /**
+     * @return array<string, self>
+     */
+    public function members(string $key): array
+    {
+        if (! $this->has($key)) {
+            $this->seen[$key] = true;
+
+            return [];
+        }
+        $node = $this->member($key);
+        $found = [];
+        foreach ($node->object() as $name => $value) {
+            $found[(string) $name] = new self($value, $node->pointerTo((string) $name));
+        }
+
+        return $found;
+    }
+
+    /**
+     * @return list<self>
+     */
+    public function items(string $key): array
+    {
+        $list = $this->object()[$key] ?? [];
+        $this->seen[$key] = true;
+        if (! is_array($list) || ! array_is_list($list)) {
+            $this->fail('must be a list.', $key);
+        }
+        $found = [];
+        foreach ($list as $i => $value) {
+            $found[] = new self($value, $this->pointerTo($key)."/{$i}");
+        }
+
+        return $found;
+    }
+
+    public function text(string $key, int $longest = 200): string
+    {
+        return $this->optionalText($key, $longest) ?? $this->fail('is missing.', $key);
+    }
+
+    public function optionalText(string $key, int $longest = 200): ?string
+    {
+        $value = $this->member($key)->value;
+        if ($value === null || $value === '') {
+            return null;
+        }
+        if (! is_string($value)) {
+            $this->fail('must be a text.', $key);
+        }
+        if (mb_strlen($value) > $longest) {
+            $this->fail("is longer than {$longest} characters.", $key);
+        }
+
+        return $value;
+    }
+
+    public function ref(string $key): string
+    {
+        return $this->optionalRef($key) ?? $this->fail('is missing.', $key);
+    }
+
+    public function optionalRef(string $key): ?string
+    {
+        $value = $this->optionalText($key, 1000);
+        if ($value !== null && preg_match(self::REF, $value) !== 1) {
+            $this->fail('must be a short name of letters, digits, "-" and "_", such as "motor-x".', $key);
+        }
+
+        return $value;
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function texts(string $key, int $longest = 200): array
+    {
+        $found = [];
+        foreach ($this->items($key) as $item) {
+            if (! is_string($item->value) || $item->value === '' || mb_strlen($item->value) > $longest) {
+                $item->fail("must be a text of at most {$longest} characters.");
+            }
+            $found[] = $item->value;
+        }
+
+        return $found;
+    }
+
+    public function whole(string $key, int $default, int $least = 0, int $most = 1_000_000): int
+    {
+        return $this->optionalWhole($key, $least, $most) ?? $default;
+    }
+
+    public function optionalWhole(string $key, int $least = 0, int $most = 1_000_000): ?int
+    {
+        $value = $this->member($key)->value;
+        if ($value === null) {
+            return null;
+        }
+        if (! is_int($value) || $value < $least || $value > $most) {
+            $this->fail("must be a whole number from {$least} to {$most}.", $key);
+        }
+
+        return $value;
+    }
+
+    public function optionalFlag(string $key): ?bool
+    {
+        $value = $this->member($key)->value;
+        if ($value !== null && ! is_bool($value)) {
+            $this->fail('must be true or false.', $key);
+        }
+
+        return $value;
+    }
+
+    public function quantity(string $key, Dimension $dimension, bool $signed = false): Quantity
+    {
+        return $this->optionalQuantity($key, $dimension, $signed) ?? $this->fail('is missing.', $key);
+    }
+
+    public function optionalQuantity(string $key, Dimension $dimension, bool $signed = false): ?Quantity
+    {
+        $node = $this->member($key);
+
+        return $node->value === null || $node->value === '' ? null : $node->asQuantity($dimension, $signed);
+    }
+
+    public function asQuantity(Dimension $dimension, bool $signed = false): Quantity
+    {
+        if (! is_string($this->value)) {
+            $this->fail('must be a text with a unit, such as "24 V".');
+        }
+        try {
+            $quantity = Quantity::parse($this->value, $dimension);
+        } catch (CannotReadQuantity $e) {
+            $this->fail($e->getMessage());
+        }
+        $zero = Quantity::of(0, $dimension->unit());
+        if (! $signed && $dimension !== Dimension::Temperature && $quantity->isBelow($zero)) {
+            $this->fail("cannot be negative ({$quantity->text()}).");
+        }
+
+        return $quantity;
+    }
+
+    public function money(string $key, string $currency): Money
+    {
+        return $this->optionalMoney($key, $currency) ?? $this->fail('is missing.', $key);
+    }
+
+    public function optionalMoney(string $key, string $currency): ?Money
+    {
+        $value = $this->optionalText($key, 40);
+        if ($value === null) {
+            return null;
+        }
+        try {
+            if (preg_match('/^\d{1,9}(\.\d{1,6})?$/', $value) !== 1) {
+                $this->fail(sprintf('"%s" is not an amount of money; write it like "12.50", not negative.', $value), $key);
+            }
+
+            return Money::of($value, $currency);
+        } catch (InvalidArgumentException $e) {
+            $this->fail($e->getMessage(), $key);
+        }
+    }
+
+    public function currency(string $key): string
+    {
+        $value = $this->text($key);
+        if (preg_match('/^[A-Z]{3}$/', $value) !== 1) {
+            $this->fail('must be a currency code of three capital letters (ISO 4217), such as "GBP".', $key);
+        }
+
+        return $value;
+    }
+
+    public function date(string $key): string
+    {
+        $value = $this->text($key);
+        $date = DateTimeImmutable::createFromFormat('!Y-m-d', $value);
+        if ($date === false || $date->format('Y-m-d') !== $value) {
+            $this->fail('must be a day written YYYY-MM-DD.', $key);
+        }
+
+        return $value;
+    }
+
+    /**
+     * @param  list<string>  $choices
+     */
+    public function oneOf(string $key, array $choices): string
+    {
+        return $this->optionalOneOf($key, $choices) ?? $this->fail('is missing; it is one of '.implode(', ', $choices).'.', $key);
+    }
+
+    /**
+     * @param  list<string>  $choices
+     */
+    public function optionalOneOf(string $key, array $choices): ?string
+    {
+        $value = $this->optionalText($key);
+        if ($value !== null && ! in_array($value, $choices, true)) {
+            $this->fail(sprintf('"%s" is not one of %s.', $value, implode(', ', $choices)), $key);
+        }
+
+        return $value;
+    }
+
+    /**
+     * @template T of BackedEnum
+     *
+     * @param  class-string<T>  $enum
+     * @return T|null
+     */
+    public function optionalEnum(string $key, string $enum): ?BackedEnum
+    {
+        $value = $this->optionalOneOf($key, array_map(static fn (BackedEnum $case): string => (string) $case->value, $enum::cases()));
+
+        return $value === null ? null : $enum::from($value);
+    }
+
+    /**
+     * Refuses members nothing has read: a misspelt key must not be lost in silence.
+     *
+     * @throws CannotReadBuildFile
+     */
+    public function close(): void
+    {
+        foreach (array_keys($this->object()) as $key) {
+            if (! isset($this->seen[$key]) && ! str_starts_with((string) $key, '_')) {
+                $this->fail('is not known here.', (string) $key);
+            }
+        }
+    }
+
+    /**
+     * @return array<int|string, mixed>
+     */
+    private function object(): array
+    {
+        if (! is_array($this->value) || ($this->value !== [] && array_is_list($this->value))) {
+            $this->fail('must be an object with named members.');
+        }
+
+        return $this->value;
+    }
+
+    private function pointerTo(string $key): string
+    {
+        return $this->pointer.'/'.strtr($key, ['~' => '~0', '/' => '~1']);
+    }
+}

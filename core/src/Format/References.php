@@ -1,0 +1,198 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format;
+
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Work\Sequence;
+
+/**
+ * Every name in a build must name something: leads end at ports that exist, needs choose parts that exist.
+ */
+final class References
+{
+    /**
+     * @throws CannotReadBuildFile for the first name that names nothing
+     */
+    public static function check(Build $build): void
+    {
+        foreach (self::dangling($build) as [$pointer, $reason]) {
+            throw CannotReadBuildFile::at($pointer, $reason);
+        }
+    }
+
+    /**
+     * Where an entry is used: a reader's list of places that would be left pointing at nothing.
+     *
+     * @return list<string>
+     */
+    public static function usesOf(Build $build, string $section, string $ref): array
+    {
+        $uses = [];
+        $note = static function (string $kind, string $name) use (&$uses): void {
+            $uses[] = "{$kind} {$name}";
+        };
+        foreach ($build->needs as $need) {
+            if ($section === 'parts' && ($need->choice === $ref || in_array($ref, $need->candidates, true))) {
+                $note('need', $need->role);
+            }
+        }
+        foreach ($build->leads as $lead) {
+            $ends = array_filter([$lead->ends[0]->contact, $lead->ends[1]->contact]);
+            if (($section === 'needs' && in_array($ref, [$lead->from->need, $lead->to->need, $lead->protection], true))
+                || ($section === 'parts' && in_array($ref, $ends, true))) {
+                $note('lead', $lead->ref);
+            }
+        }
+        foreach ($build->mates as $mate) {
+            $screws = array_map(static fn ($s) => $s->screw, $mate->screws);
+            if ($section === 'needs' && in_array($ref, [...$mate->between, ...$screws], true)) {
+                $note('mate', $mate->ref);
+            }
+        }
+        foreach ($build->scenarios as $scenario) {
+            if ($section === 'needs' && isset($scenario->loads[$ref])) {
+                $note('scenario', $scenario->name);
+            }
+        }
+        foreach ([...$build->offers, ...$build->purchases] as $line) {
+            if (($section === 'parts' && $line->part === $ref) || ($section === 'suppliers' && $line->supplier === $ref)) {
+                $note('price', $line->ref);
+            }
+        }
+        foreach ($build->steps as $step) {
+            if (($section === 'needs' && isset($step->uses[$ref])) || ($section === 'steps' && in_array($ref, $step->after, true))) {
+                $note('step', $step->title);
+            }
+        }
+        foreach ($build->faults as $fault) {
+            if (($section === 'needs' && $fault->need === $ref) || ($section === 'steps' && $fault->step === $ref)) {
+                $note('fault', $fault->what);
+            }
+        }
+
+        return $uses;
+    }
+
+    /**
+     * @return iterable<array{string, string}> pointer and reason
+     */
+    private static function dangling(Build $build): iterable
+    {
+        $i = 0;
+        foreach ($build->needs as $need) {
+            foreach ($need->candidates as $j => $candidate) {
+                if (! isset($build->parts[$candidate])) {
+                    yield ["/needs/{$i}/candidates/{$j}", "there is no part \"{$candidate}\"."];
+                }
+            }
+            if ($need->choice !== null) {
+                $part = $build->parts[$need->choice] ?? null;
+                if ($part === null) {
+                    yield ["/needs/{$i}/choice", "there is no part \"{$need->choice}\"."];
+                } elseif ($part->family->key() !== $need->family) {
+                    yield ["/needs/{$i}/choice", "\"{$need->choice}\" is a {$part->family->title()}; this need asks for another family ({$need->family})."];
+                }
+            }
+            $i++;
+        }
+        $i = 0;
+        foreach ($build->leads as $lead) {
+            foreach (['from' => $lead->from, 'to' => $lead->to] as $side => $port) {
+                $reason = self::portMissing($build, $port);
+                if ($reason !== null) {
+                    yield ["/leads/{$i}/{$side}", $reason];
+                }
+            }
+            if ($lead->from->text() === $lead->to->text()) {
+                yield ["/leads/{$i}/to", 'a lead cannot end where it begins.'];
+            }
+            if ($lead->protection !== null && ! isset($build->needs[$lead->protection])) {
+                yield ["/leads/{$i}/protection", "there is no need \"{$lead->protection}\"."];
+            }
+            foreach ($lead->ends as $j => $end) {
+                if ($end->contact !== null && ! isset($build->parts[$end->contact])) {
+                    yield ["/leads/{$i}/ends/{$j}/contact", "there is no part \"{$end->contact}\"."];
+                }
+            }
+            $i++;
+        }
+        $i = 0;
+        foreach ($build->mates as $mate) {
+            foreach ($mate->between as $j => $need) {
+                if (! isset($build->needs[$need])) {
+                    yield ["/mates/{$i}/between/{$j}", "there is no need \"{$need}\"."];
+                }
+            }
+            foreach ($mate->screws as $j => $stack) {
+                if ($stack->screw !== null && ! isset($build->needs[$stack->screw])) {
+                    yield ["/mates/{$i}/screws/{$j}/screw", "there is no need \"{$stack->screw}\"."];
+                }
+            }
+            $i++;
+        }
+        $i = 0;
+        foreach ($build->scenarios as $scenario) {
+            foreach (array_keys($scenario->loads) as $need) {
+                if (! isset($build->needs[$need])) {
+                    yield ["/scenarios/{$i}/loads/{$need}", "there is no need \"{$need}\"."];
+                }
+            }
+            $i++;
+        }
+        foreach (['offers' => $build->offers, 'purchases' => $build->purchases] as $section => $lines) {
+            $i = 0;
+            foreach ($lines as $line) {
+                if (! isset($build->parts[$line->part])) {
+                    yield ["/{$section}/{$i}/part", "there is no part \"{$line->part}\"."];
+                }
+                $i++;
+            }
+        }
+        $i = 0;
+        foreach ($build->steps as $step) {
+            foreach ($step->after as $j => $before) {
+                if (! isset($build->steps[$before])) {
+                    yield ["/steps/{$i}/after/{$j}", "there is no step \"{$before}\"."];
+                }
+            }
+            foreach (array_keys($step->uses) as $need) {
+                if (! isset($build->needs[$need])) {
+                    yield ["/steps/{$i}/uses/{$need}", "there is no need \"{$need}\"."];
+                }
+            }
+            $i++;
+        }
+        $circle = Sequence::circle($build->steps);
+        if ($circle !== []) {
+            yield ['/steps', 'these steps wait for each other in a circle: '.implode(' → ', $circle).'.'];
+        }
+        $i = 0;
+        foreach ($build->faults as $fault) {
+            if ($fault->need !== null && ! isset($build->needs[$fault->need])) {
+                yield ["/faults/{$i}/need", "there is no need \"{$fault->need}\"."];
+            }
+            if ($fault->step !== null && ! isset($build->steps[$fault->step])) {
+                yield ["/faults/{$i}/step", "there is no step \"{$fault->step}\"."];
+            }
+            $i++;
+        }
+    }
+
+    private static function portMissing(Build $build, PortRef $port): ?string
+    {
+        if (! isset($build->needs[$port->need])) {
+            return "there is no need \"{$port->need}\".";
+        }
+        $fitted = $build->fitted($port->need);
+        if ($fitted === null || isset($fitted->part->ports[$port->port])) {
+            // A need without a choice keeps its leads: the ports come with the part.
+            return null;
+        }
+        $known = implode(', ', array_keys($fitted->part->ports));
+
+        return "\"{$fitted->part->name}\" has no port \"{$port->port}\" (it has: ".($known === '' ? 'none' : $known).').';
+    }
+}

@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Work\Fault;
+
+/** @implements Section<Fault> */
+final class Faults implements Section
+{
+    public function key(): string
+    {
+        return 'faults';
+    }
+
+    public function read(Node $node, Context $context): Fault
+    {
+        $fault = new Fault(
+            $node->ref('ref'),
+            $node->text('what', 500),
+            $node->oneOf('severity', Fault::SEVERITIES),
+            $node->optionalOneOf('state', Fault::STATES) ?? 'open',
+            $node->date('found'),
+            $node->optionalOneOf('kind', Fault::KINDS),
+            $node->optionalRef('need'),
+            $node->optionalRef('step'),
+            $node->optionalText('cause', 4000),
+            $node->optionalText('fix', 4000),
+            $node->optionalMoney('cost', $context->currency),
+            $node->optionalQuantity('lost', Dimension::Time),
+            $node->texts('photos'),
+        );
+        if (! $fault->isOpen() && $fault->severity === 'danger' && $fault->fix === null) {
+            $node->fail('a danger fault is only fixed once it says how.', 'fix');
+        }
+        $node->close();
+
+        return $fault;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'what' => $entry->what,
+            'severity' => $entry->severity,
+            'state' => $entry->state,
+            'found' => $entry->found,
+            'kind' => $entry->kind,
+            'need' => $entry->need,
+            'step' => $entry->step,
+            'cause' => $entry->cause,
+            'fix' => $entry->fix,
+            'cost' => $entry->cost?->exactAmount(),
+            'lost' => $entry->lost?->text(),
+            'photos' => $entry->photos,
+        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+}

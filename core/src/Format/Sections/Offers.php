@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Money\Offer;
+
+/** @implements Section<Offer> */
+final class Offers implements Section
+{
+    public function key(): string
+    {
+        return 'offers';
+    }
+
+    public function read(Node $node, Context $context): Offer
+    {
+        $supplier = $node->ref('supplier');
+        $currency = ($context->suppliers[$supplier] ?? null)->currency
+            ?? $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
+        $offer = new Offer(
+            $node->ref('ref'),
+            $node->ref('part'),
+            $supplier,
+            $node->money('price', $currency),
+            $node->whole('pack', 1, 1, 100_000),
+            $node->date('date'),
+            $node->optionalText('article'),
+        );
+        $node->close();
+
+        return $offer;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'part' => $entry->part,
+            'supplier' => $entry->supplier,
+            'price' => $entry->price->exactAmount(),
+            'pack' => $entry->pack,
+            'date' => $entry->date,
+            'article' => $entry->article,
+        ], static fn (mixed $v): bool => $v !== null);
+    }
+}

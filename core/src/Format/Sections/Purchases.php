@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Money\Purchase;
+
+/** @implements Section<Purchase> */
+final class Purchases implements Section
+{
+    public function key(): string
+    {
+        return 'purchases';
+    }
+
+    public function read(Node $node, Context $context): Purchase
+    {
+        $supplier = $node->ref('supplier');
+        $currency = ($context->suppliers[$supplier] ?? null)->currency
+            ?? $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
+        $purchase = new Purchase(
+            $node->ref('ref'),
+            $node->ref('part'),
+            $supplier,
+            $node->whole('pieces', 1, 1, 1_000_000),
+            $node->money('paid', $currency),
+            $node->date('date'),
+            $node->whole('received', 0),
+            $node->optionalText('notes', 4000),
+        );
+        $node->close();
+
+        return $purchase;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'part' => $entry->part,
+            'supplier' => $entry->supplier,
+            'pieces' => $entry->pieces,
+            'paid' => $entry->paid->exactAmount(),
+            'date' => $entry->date,
+            'received' => $entry->received ?: null,
+            'notes' => $entry->notes,
+        ], static fn (mixed $v): bool => $v !== null);
+    }
+}

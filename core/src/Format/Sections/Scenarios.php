@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Scenario;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
+
+/** @implements Section<Scenario> */
+final class Scenarios implements Section
+{
+    public function key(): string
+    {
+        return 'scenarios';
+    }
+
+    public function read(Node $node, Context $context): Scenario
+    {
+        $loads = [];
+        foreach ($node->members('loads') as $need => $member) {
+            $share = $member->asQuantity(Dimension::Ratio);
+            if ($share->exceeds(Quantity::ratio(1))) {
+                $member->fail('a load cannot run at more than 100 % of its rating.');
+            }
+            $loads[$need] = $share;
+        }
+        $scenario = new Scenario(
+            $node->ref('ref'),
+            $node->text('name'),
+            $loads,
+            $node->optionalQuantity('duration', Dimension::Time),
+            $node->optionalWhole('runs_per_year', 0, 100_000),
+        );
+        $node->close();
+
+        return $scenario;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'name' => $entry->name,
+            'loads' => array_map(static fn (Quantity $q): string => $q->text(), $entry->loads),
+            'duration' => $entry->duration?->text(),
+            'runs_per_year' => $entry->runsPerYear,
+        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+}

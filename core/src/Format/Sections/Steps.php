@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Exception\CannotReadQuantity;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Work\Cautions;
+use Magpie\Core\Work\Step;
+use Magpie\Core\Work\StepCheck;
+use Magpie\Core\Work\Timing;
+
+/** @implements Section<Step> */
+final class Steps implements Section
+{
+    /** What a bench reading may measure, tried in this order. */
+    private const READINGS = [
+        Dimension::Length, Dimension::Voltage, Dimension::Current, Dimension::Resistance, Dimension::Torque, Dimension::Temperature,
+        Dimension::Mass, Dimension::Frequency, Dimension::Angle, Dimension::Force, Dimension::Time, Dimension::Power,
+    ];
+
+    public function key(): string
+    {
+        return 'steps';
+    }
+
+    public function read(Node $node, Context $context): Step
+    {
+        $uses = [];
+        foreach ($node->members('uses') as $need => $member) {
+            $count = $member->raw();
+            if (! is_int($count) || $count < 1) {
+                $member->fail('must be a whole number of pieces.');
+            }
+            $uses[$need] = $count;
+        }
+        $timings = [];
+        foreach ($node->items('timings') as $item) {
+            $timing = new Timing($item->whole('start', 0, 0, PHP_INT_MAX), $item->optionalWhole('stop', 0, PHP_INT_MAX));
+            if ($timing->stop !== null && $timing->stop < $timing->start) {
+                $item->fail('is before the start.', 'stop');
+            }
+            $item->close();
+            $timings[] = $timing;
+        }
+        foreach ($node->texts('cautions') as $i => $caution) {
+            if (! Cautions::has($caution)) {
+                $node->fail("\"{$caution}\" is not a caution known here.", 'cautions');
+            }
+        }
+        $step = new Step(
+            $node->ref('ref'),
+            $node->whole('position', 0),
+            $node->text('section'),
+            $node->text('title'),
+            $node->texts('after', 64),
+            $node->texts('tools'),
+            $node->texts('cautions'),
+            $uses,
+            $node->optionalText('notes', 8000),
+            $node->optionalQuantity('guide', Dimension::Time),
+            $node->has('check') ? $this->check($node->member('check')) : null,
+            $node->optionalOneOf('state', Step::STATES) ?? 'open',
+            $timings,
+        );
+        if (in_array($step->ref, $step->after, true)) {
+            $node->fail('a step cannot wait for itself.', 'after');
+        }
+        $node->member('check');
+        $node->close();
+
+        return $step;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'position' => $entry->position,
+            'section' => $entry->section,
+            'title' => $entry->title,
+            'after' => $entry->after,
+            'tools' => $entry->tools,
+            'cautions' => $entry->cautions,
+            'uses' => $entry->uses,
+            'notes' => $entry->notes,
+            'guide' => $entry->guide?->text(),
+            'check' => $entry->check === null ? null : array_filter([
+                'what' => $entry->check->what,
+                'nominal' => $entry->check->nominal->text(),
+                'tolerance' => $entry->check->tolerance->text(),
+                'measured' => $entry->check->measured?->text(),
+            ], static fn (?string $v): bool => $v !== null),
+            'state' => $entry->state,
+            'timings' => array_map(static fn (Timing $t): array => $t->stop === null ? ['start' => $t->start] : ['start' => $t->start, 'stop' => $t->stop], $entry->timings),
+        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+
+    private function check(Node $node): StepCheck
+    {
+        $nominal = $this->reading($node->member('nominal'));
+        $dimension = $nominal->unit->dimension;
+        $check = new StepCheck(
+            $node->text('what'),
+            $nominal,
+            $node->quantity('tolerance', $dimension === Dimension::Temperature ? Dimension::TemperatureDifference : $dimension),
+            $node->optionalQuantity('measured', $dimension, signed: true),
+        );
+        $node->close();
+
+        return $check;
+    }
+
+    private function reading(Node $node): Quantity
+    {
+        $text = $node->raw();
+        if (! is_string($text)) {
+            $node->fail('must be a text with a unit, such as "0.05 mm".');
+        }
+        $reason = null;
+        foreach (self::READINGS as $dimension) {
+            try {
+                return Quantity::parse($text, $dimension);
+            } catch (CannotReadQuantity $e) {
+                $reason ??= $e->getMessage();
+            }
+        }
+        $node->fail((string) $reason);
+    }
+}

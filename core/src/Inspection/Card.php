@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Inspection;
+
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Trade;
+
+/**
+ * What a check is, apart from any build: its question, where the rule comes from and its thresholds.
+ */
+final readonly class Card
+{
+    /**
+     * @param  string  $source  the standard or handbook, or "common practice, no source"
+     * @param  list<string>  $reads  the specs it reads, as "family.key", "lead.key", "site.key"
+     * @param  array<string, Threshold>  $thresholds  defaults a builder may change
+     * @param  Evidence  $asks  weakest evidence on which the check may pass
+     */
+    public function __construct(
+        public string $id,
+        public string $title,
+        public string $question,
+        public Trade $trade,
+        public string $source,
+        public array $reads,
+        public array $thresholds = [],
+        public Evidence $asks = Evidence::Manual,
+    ) {
+    }
+}

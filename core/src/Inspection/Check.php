@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Inspection;
+
+/**
+ * One class, one rule. Register it in its trade's Rules and the tool, the docs table and the tests know it.
+ */
+interface Check
+{
+    public function card(): Card;
+
+    /**
+     * @return iterable<Subject>
+     */
+    public function subjects(Bench $bench): iterable;
+
+    /**
+     * @throws InputMissing when an input is not there; the inspector turns it into Unproven
+     */
+    public function judge(Inquiry $inquiry, Bench $bench): Finding;
+
+    /** Smallest builds that show the rule at work: one it trips on, one that holds. */
+    public function examples(): Examples;
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Inspection;
+
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * What one check says of one subject, with everything it rests on.
+ */
+final readonly class Finding
+{
+    /**
+     * @param  string  $headline  one sentence a builder can act on
+     * @param  Quantity|null  $margin  share of the limit still free; negative when it is exceeded
+     * @param  list<WorkingStep>  $working
+     * @param  list<Input>  $inputs
+     * @param  list<string>  $missing  what must be known before the check can pass
+     * @param  Verdict|null  $otherwise  what it would be if its evidence were strong enough
+     */
+    public function __construct(
+        public Card $card,
+        public Subject $subject,
+        public Verdict $verdict,
+        public string $headline,
+        public ?Quantity $margin,
+        public ?string $limit,
+        public array $working,
+        public array $inputs,
+        public array $missing = [],
+        public ?string $scenario = null,
+        public ?Verdict $otherwise = null,
+    ) {
+    }
+
+    public function key(): string
+    {
+        return $this->card->id.'/'.$this->subject->ref;
+    }
+
+    public function weakest(): ?Evidence
+    {
+        return $this->inputs === [] ? null : Evidence::weakest(...array_map(static fn (Input $i): Evidence => $i->evidence, $this->inputs));
+    }
+
+    /**
+     * The line of a list: what is wrong and how bad, without the working.
+     *
+     * @return array<string, mixed>
+     */
+    public function summary(): array
+    {
+        return [
+            'key' => $this->key(),
+            'check' => $this->card->id,
+            'title' => $this->card->title,
+            'trade' => $this->card->trade->value,
+            'subject' => ['kind' => $this->subject->kind, 'ref' => $this->subject->ref, 'label' => $this->subject->label, 'needs' => $this->subject->needs],
+            'verdict' => $this->verdict->value,
+            'otherwise' => $this->otherwise?->value,
+            'headline' => $this->headline,
+            'margin' => $this->margin === null ? null : round($this->margin->in(''), 4),
+            'weakest' => $this->weakest()?->value,
+            'scenario' => $this->scenario,
+        ];
+    }
+
+    /**
+     * The whole of it, in the shape documented in docs/format/inspection.md.
+     *
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        return $this->summary() + [
+            'question' => $this->card->question,
+            'limit' => $this->limit,
+            'source' => $this->card->source,
+            'asks' => $this->card->asks->value,
+            'working' => array_map(static fn (WorkingStep $s): array => $s->toArray(), $this->working),
+            'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
+            'missing' => $this->missing,
+        ];
+    }
+}

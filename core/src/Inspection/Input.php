@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Inspection;
+
+use Magpie\Core\Machine\Doubts;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\Spec;
+
+/**
+ * A value a check read, what it rests on, and where it can be changed.
+ */
+final readonly class Input
+{
+    /**
+     * @param  string  $where  "parts/M-57/specs/rated_current", "leads/W7/length", "site/ambient"
+     */
+    public function __construct(
+        public string $label,
+        public string $symbol,
+        public string $value,
+        public Evidence $evidence,
+        public ?string $source,
+        public string $where,
+    ) {
+    }
+
+    /**
+     * A spec as an input. One of an unlikely size that nobody has confirmed rests on nothing, whatever it claims.
+     */
+    public static function ofSpec(Part $part, Spec $spec, string $label, string $where, string $symbol = ''): self
+    {
+        $doubted = ! $spec->confirmed && Doubts::aboutSpec($part, $spec) !== null;
+
+        return new self(
+            "{$label} of {$part->name}",
+            $symbol,
+            $spec->printed(),
+            $doubted ? Evidence::Assumed : $spec->evidence,
+            $doubted ? 'an unlikely size, not confirmed yet' : $spec->source,
+            $where,
+        );
+    }
+
+    /**
+     * @return array<string, string|null>
+     */
+    public function toArray(): array
+    {
+        return [
+            'label' => $this->label,
+            'symbol' => $this->symbol,
+            'value' => $this->value,
+            'evidence' => $this->evidence->value,
+            'source' => $this->source,
+            'where' => $this->where,
+        ];
+    }
+}

@@ -1,0 +1,282 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Inspection;
+
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\Spec;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * One check asking about one subject: notes every value it reads and every line it works out, and ends in a Finding.
+ * What is missing makes the finding Unproven; so does a pass that rests on less than the check asks.
+ */
+final class Inquiry
+{
+    /** @var list<WorkingStep> */
+    private array $working = [];
+
+    /** @var array<string, Input> by where */
+    private array $inputs = [];
+
+    /** @var list<string> */
+    private array $missing = [];
+
+    private ?string $scenario = null;
+
+    public function __construct(
+        public readonly Build $build,
+        public readonly Card $card,
+        public readonly Subject $subject,
+    ) {
+    }
+
+    /**
+     * A quantity from a part's sheet. Which end of its tolerance is taken is the check's to say.
+     *
+     * @throws InputMissing
+     */
+    public function read(Fitted $fitted, string $key, string $symbol, Bound $bound = Bound::Nominal): Quantity
+    {
+        return $this->readAll($fitted, [$symbol => $key], $bound)[0];
+    }
+
+    /**
+     * Several quantities at once, so that all that is missing is named together.
+     *
+     * @param  array<string, string>  $keys  symbol → key
+     * @return list<Quantity>
+     *
+     * @throws InputMissing
+     */
+    public function readAll(Fitted $fitted, array $keys, Bound $bound = Bound::Nominal): array
+    {
+        $found = [];
+        foreach ($keys as $symbol => $key) {
+            $quantity = $this->tryRead($fitted, $key, $symbol, $bound);
+            if ($quantity === null) {
+                $this->miss(lcfirst($fitted->part->family->field($key)->label ?? $key).' of '.$fitted->need->role);
+            } else {
+                $found[] = $quantity;
+            }
+        }
+        if (count($found) < count($keys)) {
+            throw new InputMissing;
+        }
+
+        return $found;
+    }
+
+    /** As read(), but null when it is not there. */
+    public function tryRead(Fitted $fitted, string $key, string $symbol, Bound $bound = Bound::Nominal): ?Quantity
+    {
+        $spec = $fitted->part->spec($key);
+
+        return $spec === null ? null : $this->take($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", $symbol, $bound, $fitted->part->family->field($key)->label ?? $key);
+    }
+
+    public function tryChoice(Fitted $fitted, string $key): ?string
+    {
+        $spec = $fitted->part->spec($key);
+        if ($spec?->choice() !== null) {
+            $this->noteSpec($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", '', $fitted->part->family->field($key)->label ?? $key);
+        }
+
+        return $spec?->choice();
+    }
+
+    public function tryFlag(Fitted $fitted, string $key): ?bool
+    {
+        $spec = $fitted->part->spec($key);
+        if ($spec?->flag() !== null) {
+            $this->noteSpec($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", '', $fitted->part->family->field($key)->label ?? $key);
+        }
+
+        return $spec?->flag();
+    }
+
+    /** A port's quantity: its own word, or what the part's sheet lends it. */
+    public function tryPort(Fitted $fitted, Port $port, string $key, string $symbol, Bound $bound = Bound::Nominal): ?Quantity
+    {
+        $spec = $fitted->part->portSpec($port, $key);
+        if ($spec === null) {
+            return null;
+        }
+        $where = isset($port->specs[$key])
+            ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}"
+            : "parts/{$fitted->part->ref}/specs/{$spec->key}";
+
+        return $this->take($fitted->part, $spec, $where, $symbol, $bound, $fitted->part->family->field($spec->key)->label ?? str_replace('_', ' ', $key).' of port '.$port->name);
+    }
+
+    /** As tryPort(), naming what is missing. */
+    public function port(Fitted $fitted, Port $port, string $key, string $symbol, Bound $bound = Bound::Nominal): Quantity
+    {
+        return $this->tryPort($fitted, $port, $key, $symbol, $bound)
+            ?? $this->lack(str_replace('_', ' ', $key)." of {$fitted->need->role}, port {$port->name}");
+    }
+
+    /**
+     * A value that is on no sheet: a lead's length, the site's air.
+     *
+     * @throws InputMissing
+     */
+    public function given(string $label, string $symbol, ?Quantity $value, ?Evidence $evidence, string $where): Quantity
+    {
+        if ($value === null) {
+            $this->lack($label);
+        }
+        $this->absorb([new Input(ucfirst($label), $symbol, (string) $value, $evidence ?? Evidence::Assumed, null, $where)]);
+
+        return $value;
+    }
+
+    /**
+     * @param  iterable<Input>  $inputs  values read elsewhere on this check's behalf
+     */
+    public function absorb(iterable $inputs): void
+    {
+        foreach ($inputs as $input) {
+            $this->inputs[$input->where] ??= $input;
+        }
+    }
+
+    /**
+     * @throws InputMissing
+     */
+    public function lack(string ...$what): never
+    {
+        foreach ($what as $one) {
+            $this->miss($one);
+        }
+        throw new InputMissing;
+    }
+
+    public function miss(string $what): void
+    {
+        if (! in_array($what, $this->missing, true)) {
+            $this->missing[] = $what;
+        }
+    }
+
+    public function isIncomplete(): bool
+    {
+        return $this->missing !== [];
+    }
+
+    public function in(?string $scenario): void
+    {
+        $this->scenario = $scenario;
+    }
+
+    /**
+     * Notes a line of working and hands its result on, in the unit asked for.
+     *
+     * @param  array<string, Quantity>  $symbols
+     */
+    public function work(string $label, string $formula, array $symbols, Quantity $result, ?string $unit = null): Quantity
+    {
+        $result = $unit === null ? $result : $result->to($unit);
+        $this->working[] = new WorkingStep($label, $formula, $symbols, $result);
+
+        return $result;
+    }
+
+    public function remark(string $text): void
+    {
+        $this->working[] = new WorkingStep($text);
+    }
+
+    /** A threshold of this check: the builder's own where there is one, which then shows in the working. */
+    public function threshold(string $key): Quantity
+    {
+        $own = $this->build->limits[$this->card->id.'-'.$key] ?? null;
+        if ($own !== null) {
+            $this->remark("Limit \"{$key}\" set to {$own->value} by the builder: {$own->reason}");
+
+            return $own->value;
+        }
+
+        return $this->card->thresholds[$key]->default;
+    }
+
+    /** Share of a limit still free. */
+    public function margin(Quantity $value, Quantity $limit): Quantity
+    {
+        return $limit->isZero()
+            ? Quantity::ratio($value->isPositive() ? -1 : 0)
+            : Quantity::ratio(1)->minus($value->over($limit))->to('%');
+    }
+
+    /** Holds up to one share of a limit, tight up to another, and then the given verdict. */
+    public function band(Quantity $value, Quantity $limit, Quantity $holds, Quantity $tight, Verdict $above): Verdict
+    {
+        return match (true) {
+            $value->exceeds($limit->times($tight)) => $above,
+            $value->exceeds($limit->times($holds)) => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+    }
+
+    public function conclude(Verdict $verdict, string $headline, ?Quantity $margin = null, ?string $limit = null): Finding
+    {
+        $otherwise = null;
+        if ($verdict->passes()) {
+            $weak = array_filter($this->inputs, fn (Input $i): bool => $i->evidence->isWeakerThan($this->card->asks));
+            if ($this->missing !== []) {
+                [$verdict, $otherwise] = [Verdict::Unproven, $verdict];
+                $headline .= ' Not known yet: '.implode('; ', $this->missing).'.';
+            } elseif ($weak !== []) {
+                [$verdict, $otherwise] = [Verdict::Unproven, $verdict];
+                $names = array_map(static fn (Input $i): string => lcfirst($i->label).' ('.$i->evidence->label().')', array_slice($weak, 0, 3));
+                $headline .= ' Rests on '.implode(', ', $names).(count($weak) > 3 ? ' and '.(count($weak) - 3).' more' : '').'.';
+            }
+        }
+
+        return new Finding($this->card, $this->subject, $verdict, $headline, $margin, $limit, $this->working, array_values($this->inputs), $this->missing, $this->scenario, $otherwise);
+    }
+
+    /** The finding of a judgement that was left early. */
+    public function unproven(): Finding
+    {
+        $wanted = array_slice($this->missing, 0, 4);
+        $more = count($this->missing) - count($wanted);
+
+        return new Finding(
+            $this->card,
+            $this->subject,
+            Verdict::Unproven,
+            'Not known yet: '.implode('; ', $wanted).($more > 0 ? " and {$more} more" : '').'.',
+            null,
+            null,
+            $this->working,
+            array_values($this->inputs),
+            $this->missing,
+            $this->scenario,
+        );
+    }
+
+    private function take(Part $part, Spec $spec, string $where, string $symbol, Bound $bound, string $label): ?Quantity
+    {
+        $quantity = match ($bound) {
+            Bound::Nominal => $spec->nominal(),
+            Bound::Lowest => $spec->lowest(),
+            Bound::Highest => $spec->highest(),
+        };
+        if ($quantity !== null) {
+            $this->noteSpec($part, $spec, $where, $symbol, $label);
+        }
+
+        return $quantity;
+    }
+
+    private function noteSpec(Part $part, Spec $spec, string $where, string $symbol, string $label): void
+    {
+        $this->inputs[$where] ??= Input::ofSpec($part, $spec, $label, $where, $symbol);
+    }
+}

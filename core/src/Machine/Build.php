@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+use Magpie\Core\Money\Offer;
+use Magpie\Core\Money\Purchase;
+use Magpie\Core\Money\Rate;
+use Magpie\Core\Money\Supplier;
+use Magpie\Core\Work\Fault;
+use Magpie\Core\Work\Step;
+
+/**
+ * Everything a check needs, nothing else. A value: same build, same inspection.
+ */
+final readonly class Build
+{
+    /**
+     * @param  array<string, Part>  $parts
+     * @param  array<string, Need>  $needs
+     * @param  array<string, Lead>  $leads
+     * @param  array<string, Mate>  $mates
+     * @param  array<string, Scenario>  $scenarios
+     * @param  array<string, Supplier>  $suppliers
+     * @param  array<string, Offer>  $offers
+     * @param  array<string, Rate>  $rates
+     * @param  array<string, Purchase>  $purchases
+     * @param  array<string, Step>  $steps
+     * @param  array<string, Fault>  $faults
+     * @param  array<string, Limit>  $limits
+     */
+    public function __construct(
+        public Plan $plan,
+        public Site $site = new Site,
+        public array $parts = [],
+        public array $needs = [],
+        public array $leads = [],
+        public array $mates = [],
+        public array $scenarios = [],
+        public array $suppliers = [],
+        public array $offers = [],
+        public array $rates = [],
+        public array $purchases = [],
+        public array $steps = [],
+        public array $faults = [],
+        public array $limits = [],
+    ) {
+    }
+
+    public function fitted(string $need): ?Fitted
+    {
+        $found = $this->needs[$need] ?? null;
+        $part = $found === null ? null : ($this->parts[$found->choice ?? ''] ?? null);
+
+        return $found !== null && $part !== null ? new Fitted($found, $part) : null;
+    }
+
+    /**
+     * @return iterable<string, Fitted>
+     */
+    public function allFitted(): iterable
+    {
+        foreach ($this->needs as $ref => $need) {
+            $fitted = $this->fitted($ref);
+            if ($fitted !== null) {
+                yield $ref => $fitted;
+            }
+        }
+    }
+
+    /**
+     * @return iterable<string, Fitted>
+     */
+    public function fittedOf(string ...$families): iterable
+    {
+        foreach ($this->allFitted() as $ref => $fitted) {
+            if (in_array($fitted->part->family->key(), $families, true)) {
+                yield $ref => $fitted;
+            }
+        }
+    }
+
+    public function port(PortRef $ref): ?Port
+    {
+        return $this->fitted($ref->need)?->part->ports[$ref->port] ?? null;
+    }
+
+    /** What a person calls the thing behind a need: its role, and the part when one is chosen. */
+    public function roleOf(string $need): string
+    {
+        return $this->needs[$need]->role ?? $need;
+    }
+
+    /** An open danger fault means the machine must not be powered. */
+    public function mayBePowered(): bool
+    {
+        foreach ($this->faults as $fault) {
+            if ($fault->forbidsPower()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+/**
+ * A kind of part: its spec sheet and its ports. One file a family; forms, import and check inputs follow from it.
+ */
+abstract class Family
+{
+    /** @var array<string, SpecField>|null */
+    private ?array $fields = null;
+
+    /** Stable key in files: "stepper_motor". */
+    abstract public function key(): string;
+
+    /** What a builder calls one of them: "stepper motor". */
+    abstract public function title(): string;
+
+    abstract public function trade(): Trade;
+
+    /**
+     * @return list<SpecField>
+     */
+    abstract public function sheet(): array;
+
+    /**
+     * Ports every part of this family has; a part may add its own or refine these by name.
+     *
+     * @return list<Port>
+     */
+    public function ports(): array
+    {
+        return [];
+    }
+
+    /** How its money is counted: as part of the machine, as a tool kept afterwards, or as something used up. */
+    public function account(): Account
+    {
+        return Account::Machine;
+    }
+
+    /** Share of the time it runs in a scenario that does not name it: boards and hosts are never off. */
+    public function alwaysOn(): bool
+    {
+        return false;
+    }
+
+    final public function field(string $key): ?SpecField
+    {
+        if ($this->fields === null) {
+            $this->fields = [];
+            foreach ($this->sheet() as $field) {
+                $this->fields[$field->key] = $field;
+            }
+        }
+
+        return $this->fields[$key] ?? null;
+    }
+}

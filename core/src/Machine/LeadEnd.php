@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+final readonly class LeadEnd
+{
+    public const TERMINATIONS = ['ferrule', 'fork', 'ring', 'crimp', 'blade', 'soldered', 'bare', 'tinned', 'moulded'];
+
+    /**
+     * @param  string|null  $contact  part ref of the contact or housing at this end
+     * @param  int|null  $conductors  conductors joined here, when fewer than the lead has
+     */
+    public function __construct(
+        public ?string $termination = null,
+        public ?string $contact = null,
+        public ?int $contactsPerPole = null,
+        public ?bool $strainRelief = null,
+        public ?int $conductors = null,
+    ) {
+    }
+}

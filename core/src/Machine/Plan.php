@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Quantity;
+
+/** What the build is and what may be spent on it. */
+final readonly class Plan
+{
+    public const UNIT_SYSTEMS = ['metric', 'imperial'];
+
+    /**
+     * @param  Quantity|null  $contingency  share of the planned money kept back
+     * @param  Quantity|null  $weekly  hours a week the builder can give
+     * @param  Quantity|null  $pace  own hours over guide hours
+     */
+    public function __construct(
+        public string $name,
+        public string $kind,
+        public string $currency,
+        public string $units = 'metric',
+        public ?string $purpose = null,
+        public ?Money $budget = null,
+        public ?Quantity $contingency = null,
+        public ?Quantity $weekly = null,
+        public ?Quantity $pace = null,
+    ) {
+    }
+}

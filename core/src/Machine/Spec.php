@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Quantity\Range;
+
+/**
+ * One value of a part and what it rests on. A tolerance widens a quantity both ways, as a share of it.
+ */
+final readonly class Spec
+{
+    /**
+     * @param  bool  $confirmed  the builder was asked about an unlikely magnitude and said it is right
+     */
+    public function __construct(
+        public string $key,
+        public Quantity|Range|string|bool $value,
+        public Evidence $evidence,
+        public ?string $source = null,
+        public ?Quantity $tolerance = null,
+        public bool $confirmed = false,
+    ) {
+    }
+
+    /** The quantity itself; of a range, its middle is never guessed: the low end is taken. */
+    public function nominal(): ?Quantity
+    {
+        return match (true) {
+            $this->value instanceof Quantity => $this->value,
+            $this->value instanceof Range => $this->value->low,
+            default => null,
+        };
+    }
+
+    public function lowest(): ?Quantity
+    {
+        return $this->tolerance !== null ? $this->nominal()?->times(Quantity::ratio(1)->minus($this->tolerance)) : $this->nominal();
+    }
+
+    public function highest(): ?Quantity
+    {
+        $top = $this->value instanceof Range ? $this->value->high : $this->nominal();
+
+        return $this->tolerance !== null ? $top?->times(Quantity::ratio(1)->plus($this->tolerance)) : $top;
+    }
+
+    public function flag(): ?bool
+    {
+        return is_bool($this->value) ? $this->value : null;
+    }
+
+    public function choice(): ?string
+    {
+        return is_string($this->value) ? $this->value : null;
+    }
+
+    public function printed(): string
+    {
+        $tolerance = $this->tolerance === null ? '' : ' ± '.$this->tolerance->to('%');
+
+        return match (true) {
+            is_bool($this->value) => $this->value ? 'yes' : 'no',
+            is_string($this->value) => $this->value,
+            $this->value instanceof Range => $this->value->low.' to '.$this->value->high,
+            default => $this->value.$tolerance,
+        };
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * One line of a family's spec sheet: its key, what it measures, the units a builder would use and what is plausible.
+ */
+final readonly class SpecField
+{
+    /**
+     * @param  list<string>  $choices  allowed values of a choice
+     * @param  array{string, string}|null  $plausible  lowest and highest size anyone has seen, as texts in one dimension
+     */
+    private function __construct(
+        public string $key,
+        public string $label,
+        public FieldKind $kind,
+        public ?Dimension $dimension = null,
+        public string $unit = '',
+        public ?string $imperialUnit = null,
+        public array $choices = [],
+        private ?array $plausible = null,
+        public string $help = '',
+    ) {
+    }
+
+    /**
+     * @param  array{string, string}|null  $plausible
+     */
+    public static function quantity(string $key, string $label, Dimension $dimension, string $unit, ?array $plausible = null, string $help = '', ?string $imperial = null): self
+    {
+        return new self($key, $label, FieldKind::Quantity, $dimension, $unit, $imperial, [], $plausible, $help);
+    }
+
+    /**
+     * @param  array{string, string}|null  $plausible
+     */
+    public static function range(string $key, string $label, Dimension $dimension, string $unit, ?array $plausible = null, string $help = ''): self
+    {
+        return new self($key, $label, FieldKind::Range, $dimension, $unit, null, [], $plausible, $help);
+    }
+
+    /**
+     * @param  list<string>  $choices
+     */
+    public static function choice(string $key, string $label, array $choices, string $help = ''): self
+    {
+        return new self($key, $label, FieldKind::Choice, choices: $choices, help: $help);
+    }
+
+    public static function flag(string $key, string $label, string $help = ''): self
+    {
+        return new self($key, $label, FieldKind::Flag, help: $help);
+    }
+
+    public static function note(string $key, string $label, string $help = ''): self
+    {
+        return new self($key, $label, FieldKind::Text, help: $help);
+    }
+
+    /** Why this size should be asked about before it is believed, or null when it is a usual one. */
+    public function doubt(Quantity $value): ?string
+    {
+        if ($this->plausible === null || $this->dimension === null) {
+            return null;
+        }
+        /** @var array<string, Quantity> $read */
+        static $read = [];
+        [$low, $high] = array_map(
+            fn (string $text): Quantity => $read[$this->dimension->value.$text] ??= Quantity::parse($text, $this->dimension),
+            $this->plausible,
+        );
+
+        return match (true) {
+            $value->isBelow($low) => "{$this->label} of {$value} is unusually small (usual: {$low} to {$high}).",
+            $value->exceeds($high) => "{$this->label} of {$value} is unusually large (usual: {$low} to {$high}).",
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,134 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Money;
+
+use Brick\Math\BigDecimal;
+use Brick\Math\BigRational;
+use Brick\Math\Exception\MathException;
+use Brick\Math\RoundingMode;
+use InvalidArgumentException;
+use Magpie\Core\Quantity\Quantity;
+use Stringable;
+
+/**
+ * An exact amount in one currency (ISO 4217 code). Rounded to cents only when it is shown or paid.
+ */
+final readonly class Money implements Stringable
+{
+    private function __construct(private BigRational $amount, public string $currency)
+    {
+    }
+
+    /**
+     * @throws InvalidArgumentException when the amount is no decimal number
+     */
+    public static function of(string|int $amount, string $currency): self
+    {
+        try {
+            return new self(BigDecimal::of($amount)->toBigRational(), $currency);
+        } catch (MathException) {
+            throw new InvalidArgumentException(sprintf('"%s" is not an amount of money; write it like "12.50".', $amount));
+        }
+    }
+
+    public static function zero(string $currency): self
+    {
+        return self::of(0, $currency);
+    }
+
+    public function plus(self $other): self
+    {
+        $this->alike($other);
+
+        return new self($this->amount->plus($other->amount), $this->currency);
+    }
+
+    public function minus(self $other): self
+    {
+        $this->alike($other);
+
+        return new self($this->amount->minus($other->amount), $this->currency);
+    }
+
+    public function times(int|Quantity $factor): self
+    {
+        return new self($this->amount->multipliedBy($factor instanceof Quantity ? self::exact($factor) : $factor), $this->currency);
+    }
+
+    /** In another currency, at what one unit of this one is worth there. */
+    public function at(Rate $rate): self
+    {
+        return new self($this->amount->multipliedBy(BigDecimal::of($rate->worth)), $rate->to);
+    }
+
+    /** In another currency, at a rate that was given the other way round. */
+    public function against(Rate $rate): self
+    {
+        return new self($this->amount->dividedBy(BigDecimal::of($rate->worth)), $rate->from);
+    }
+
+    public function compare(self $other): int
+    {
+        $this->alike($other);
+
+        return $this->amount->compareTo($other->amount);
+    }
+
+    public function isZero(): bool
+    {
+        return $this->amount->isZero();
+    }
+
+    public function isNegative(): bool
+    {
+        return $this->amount->isNegative();
+    }
+
+    /** Share of another amount. */
+    public function shareOf(self $whole): Quantity
+    {
+        $this->alike($whole);
+        if ($whole->isZero()) {
+            return Quantity::ratio(0);
+        }
+
+        return Quantity::ratio((float) (string) $this->amount->dividedBy($whole->amount)->toScale(9, RoundingMode::HALF_UP));
+    }
+
+    /** Amount to the cent, half up. */
+    public function amount(): string
+    {
+        return (string) $this->amount->toScale(2, RoundingMode::HALF_UP);
+    }
+
+    /** Amount with every digit that was given, and never fewer than two decimals. */
+    public function exactAmount(): string
+    {
+        try {
+            $exact = $this->amount->toBigDecimal()->stripTrailingZeros();
+
+            return (string) ($exact->getScale() < 2 ? $exact->toScale(2) : $exact);
+        } catch (MathException) {
+            return $this->amount();
+        }
+    }
+
+    public function __toString(): string
+    {
+        return $this->currency."\u{a0}".$this->amount();
+    }
+
+    private static function exact(Quantity $share): BigDecimal
+    {
+        return BigDecimal::of(sprintf('%.9F', $share->in('')));
+    }
+
+    private function alike(self $other): void
+    {
+        if ($this->currency !== $other->currency) {
+            throw new InvalidArgumentException("{$this->currency} and {$other->currency} cannot be added without a rate.");
+        }
+    }
+}

@@ -1,0 +1,227 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Money;
+
+use Magpie\Core\Machine\Account;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Part;
+
+/**
+ * What the build costs: packs to buy at the cheapest offer, shipping by supplier, tax, spares, contingency; planned
+ * against paid. What has no price is listed, never counted as free.
+ */
+final readonly class MoneyLedger
+{
+    private Exchange $exchange;
+
+    public function __construct(private Build $build)
+    {
+        $this->exchange = new Exchange($build->rates, $build->plan->currency);
+    }
+
+    /**
+     * Amounts as decimal texts in the build's currency unless a `currency` stands beside them.
+     *
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        $zero = Money::zero($this->build->plan->currency);
+        $lines = $this->lines();
+        $open = [];
+        $accounts = array_fill_keys(array_map(static fn (Account $a): string => $a->value, Account::cases()), $zero);
+        $spares = $zero;
+        $goods = [];
+        foreach ($lines as $line) {
+            if ($line->reason !== null) {
+                $open[] = $line->reason;
+            }
+            if ($line->cost === null || $line->offer === null || $line->own === null) {
+                continue;
+            }
+            $accounts[$line->account->value] = $accounts[$line->account->value]->plus($line->cost->minus($line->spareCost ?? $zero));
+            $spares = $spares->plus($line->spareCost ?? $zero);
+            $supplier = $line->offer->supplier;
+            $goods[$supplier] = isset($goods[$supplier]) ? $goods[$supplier]->plus($line->own) : $line->own;
+        }
+        [$baskets, $shipping, $tax] = $this->baskets($goods, $open);
+        $subtotal = array_reduce($accounts, static fn (Money $sum, Money $m): Money => $sum->plus($m), $zero)->plus($spares)->plus($shipping)->plus($tax);
+        $contingency = $this->build->plan->contingency === null ? $zero : $subtotal->times($this->build->plan->contingency);
+        $planned = $subtotal->plus($contingency);
+        [$paid, $purchases] = $this->paid($open);
+        $faults = $zero;
+        foreach ($this->build->faults as $fault) {
+            $faults = $fault->cost === null ? $faults : $faults->plus($fault->cost);
+        }
+        $budget = $this->build->plan->budget;
+
+        return [
+            'currency' => $this->build->plan->currency,
+            'lines' => array_map(fn (CostLine $l): array => $l->toArray(), $lines),
+            'baskets' => $baskets,
+            'accounts' => array_map(static fn (Money $m): string => $m->amount(), $accounts),
+            'spares' => $spares->amount(),
+            'shipping' => $shipping->amount(),
+            'tax' => $tax->amount(),
+            'contingency' => $contingency->amount(),
+            'contingency_share' => $this->build->plan->contingency?->in(''),
+            'planned' => $planned->amount(),
+            'budget' => $budget?->amount(),
+            'budget_left' => $budget?->minus($planned)->amount(),
+            'budget_used' => $budget === null ? null : round($planned->shareOf($budget)->in(''), 4),
+            'paid' => $paid->amount(),
+            'purchases' => $purchases,
+            'faults' => $faults->amount(),
+            'rates' => array_values(array_map(static fn (Rate $r): array => ['from' => $r->from, 'to' => $r->to, 'worth' => $r->worth, 'date' => $r->date], $this->build->rates)),
+            'open' => array_values(array_unique($open)),
+        ];
+    }
+
+    /**
+     * @return list<CostLine> one a part that some need has chosen, dearest first
+     */
+    private function lines(): array
+    {
+        $wanted = [];
+        foreach ($this->build->needs as $need) {
+            $fitted = $this->build->fitted($need->ref);
+            if ($fitted === null) {
+                $wanted["?{$need->ref}"] = CostLine::undecided($need);
+
+                continue;
+            }
+            $wanted[$fitted->part->ref][] = $need;
+        }
+        $lines = [];
+        foreach ($wanted as $ref => $needs) {
+            $lines[] = $needs instanceof CostLine ? $needs : $this->line($this->build->parts[(string) $ref], $needs);
+        }
+        usort($lines, static fn (CostLine $a, CostLine $b): int => match (true) {
+            $a->cost !== null && $b->cost !== null => $b->cost->compare($a->cost) ?: strcmp($a->name, $b->name),
+            default => [$a->cost === null ? 0 : 1, $a->name] <=> [$b->cost === null ? 0 : 1, $b->name],
+        });
+
+        return $lines;
+    }
+
+    /**
+     * @param  list<Need>  $needs
+     */
+    private function line(Part $part, array $needs): CostLine
+    {
+        $pieces = $spare = $owned = 0;
+        foreach ($needs as $need) {
+            $pieces += $need->quantity;
+            $spare += $need->spares === null ? 0 : (int) ceil($need->spares->times($need->quantity)->in('') - 1e-9);
+            $owned += $need->owned;
+        }
+        $bare = max(0, $pieces - $owned);
+        $buy = max(0, $pieces + $spare - $owned);
+        [$offer, $cost] = $buy === 0 ? [null, Money::zero($this->build->plan->currency)] : $this->cheapest($part, $buy);
+        $reason = $buy > 0 && $cost === null ? $this->whyNoPrice($part) : null;
+        $packs = $offer === null ? 0 : (int) ceil($buy / $offer->pack);
+        $spareCost = null;
+        if ($offer !== null && $spare > 0 && $cost !== null) {
+            $without = $this->exchange->convert($offer->price->times((int) ceil($bare / $offer->pack)));
+            $spareCost = $without === null ? null : $cost->minus($without);
+        }
+
+        return new CostLine($part->ref, $part->name, array_map(static fn (Need $n): string => $n->role, $needs), $part->family->account(), $pieces, $spare, $owned, $buy, $offer, $packs, $offer?->price->times($packs), $cost, $spareCost, $reason);
+    }
+
+    /**
+     * @return array{Offer|null, Money|null} offer with the least cost for so many pieces, and that cost
+     */
+    private function cheapest(Part $part, int $pieces): array
+    {
+        $best = [null, null];
+        foreach ($this->build->offers as $offer) {
+            if ($offer->part !== $part->ref) {
+                continue;
+            }
+            $cost = $this->exchange->convert($offer->price->times((int) ceil($pieces / $offer->pack)));
+            if ($cost !== null && ($best[1] === null || $cost->compare($best[1]) < 0)) {
+                $best = [$offer, $cost];
+            }
+        }
+
+        return $best;
+    }
+
+    private function whyNoPrice(Part $part): string
+    {
+        foreach ($this->build->offers as $offer) {
+            if ($offer->part === $part->ref) {
+                return "{$part->name} is priced in {$offer->price->currency}, and no rate to {$this->build->plan->currency} is given";
+            }
+        }
+
+        return "{$part->name} has no price";
+    }
+
+    /**
+     * @param  array<string, Money>  $goods  by supplier, in the supplier's currency
+     * @param  list<string>  $open
+     * @return array{list<array<string, mixed>>, Money, Money} baskets, shipping, tax
+     */
+    private function baskets(array $goods, array &$open): array
+    {
+        $baskets = [];
+        $shipping = $tax = Money::zero($this->build->plan->currency);
+        foreach ($goods as $ref => $value) {
+            $supplier = $this->build->suppliers[$ref];
+            $freight = $supplier->shippingFor($value);
+            if ($freight === null) {
+                $open[] = "shipping from {$supplier->name} is not known";
+            }
+            $taxed = $supplier->tax === null ? Money::zero($supplier->currency) : $value->plus($freight ?? Money::zero($supplier->currency))->times($supplier->tax);
+            $total = $value->plus($freight ?? Money::zero($supplier->currency))->plus($taxed);
+            $shipping = $shipping->plus($this->exchange->convert($freight ?? Money::zero($supplier->currency)) ?? $shipping->times(0));
+            $tax = $tax->plus($this->exchange->convert($taxed) ?? $tax->times(0));
+            $rate = $this->exchange->rateFor($supplier->currency);
+            $baskets[] = [
+                'supplier' => $ref,
+                'name' => $supplier->name,
+                'currency' => $supplier->currency,
+                'goods' => $value->amount(),
+                'shipping' => $freight?->amount(),
+                'tax' => $taxed->amount(),
+                'tax_rate' => $supplier->tax?->in(''),
+                'total' => $total->amount(),
+                'landed' => $this->exchange->convert($total)?->amount(),
+                'rate_date' => $supplier->currency === $this->build->plan->currency ? null : $rate?->date,
+                'lead_days' => $supplier->leadDays,
+            ];
+        }
+
+        return [$baskets, $shipping, $tax];
+    }
+
+    /**
+     * @param  list<string>  $open
+     * @return array{Money, list<array<string, mixed>>}
+     */
+    private function paid(array &$open): array
+    {
+        $paid = Money::zero($this->build->plan->currency);
+        $rows = [];
+        foreach ($this->build->purchases as $purchase) {
+            $own = $this->exchange->convert($purchase->paid);
+            if ($own === null) {
+                $open[] = "{$purchase->ref} was paid in {$purchase->paid->currency}, and no rate is given";
+            } else {
+                $paid = $paid->plus($own);
+            }
+            $rows[] = [
+                'ref' => $purchase->ref, 'part' => $purchase->part, 'name' => $this->build->parts[$purchase->part]->name,
+                'supplier' => $this->build->suppliers[$purchase->supplier]->name, 'pieces' => $purchase->pieces, 'received' => $purchase->received,
+                'paid' => $purchase->paid->amount(), 'currency' => $purchase->paid->currency, 'date' => $purchase->date,
+            ];
+        }
+
+        return [$paid, $rows];
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Money;
+
+/** Shipping costs this much from this value of goods upwards. */
+final readonly class ShippingStep
+{
+    public function __construct(public Money $from, public Money $cost)
+    {
+    }
+}

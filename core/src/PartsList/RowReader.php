@@ -1,0 +1,248 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\PartsList;
+
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Doubts;
+use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\FieldKind;
+use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\Spec;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Exception\CannotReadQuantity;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Quantity\Range;
+
+/**
+ * Reads lines of a parts list by a mapping. A cell that cannot be read is left out and named; it never costs the line,
+ * and a line that cannot be taken never costs the others.
+ */
+final readonly class RowReader
+{
+    private const SYMBOLS = ['£' => 'GBP', '€' => 'EUR', '$' => 'USD', '¥' => 'JPY'];
+
+    public function __construct(private Mapping $mapping, private Catalogue $catalogue)
+    {
+    }
+
+    /**
+     * @param  int  $line  its number in the file, for people
+     * @param  list<string|null>  $cells
+     */
+    public function read(int $line, array $cells): ReadRow
+    {
+        $problems = [];
+        $given = [];
+        foreach ($this->mapping->targets as $column => $target) {
+            $text = trim((string) ($cells[$column] ?? ''));
+            // An apostrophe before a formula sign is how exports keep spreadsheets from running it.
+            $text = (string) preg_replace("/^'(?=[=+\\-@])/", '', $text);
+            if ($text !== '') {
+                $given[$target] = [$column, $text];
+            }
+        }
+        $name = $given['name'][1] ?? $given['role'][1] ?? null;
+        if ($name === null) {
+            return $this->refused($line, $given['name'][0] ?? null, 'has no name.');
+        }
+        if (mb_strlen($name) > 200) {
+            return $this->refused($line, $given['name'][0] ?? null, 'has a name longer than 200 characters.');
+        }
+        $family = $this->family($given, $name);
+        if ($family === null) {
+            return $this->refused($line, $given['family'][0] ?? null, 'does not say what kind of part it is; choose a family for such lines.');
+        }
+        $quantity = $this->count($given['quantity'] ?? null, 1);
+        if ($quantity === null || $quantity < 1 || $quantity > 100_000) {
+            return $this->refused($line, $given['quantity'][0] ?? null, sprintf('quantity "%s" is not a whole number above nought.', $given['quantity'][1] ?? ''));
+        }
+        $specs = $this->specs($family, $given, $problems);
+        $ref = self::ref($given['ref'][1] ?? $name);
+        $part = new Part($ref, $family, $name, $specs, [], isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : null);
+        $owned = $this->count($given['owned'] ?? null, 0);
+        if ($owned === null) {
+            $problems[] = ['column' => $given['owned'][0] ?? null, 'reason' => 'owned is not a whole number.'];
+        }
+        $need = [
+            'role' => mb_substr($given['role'][1] ?? $name, 0, 200), 'quantity' => $quantity, 'spares' => $this->spares($given['spares'] ?? null, $problems),
+            'owned' => max(0, $owned ?? 0), 'ref' => isset($given['ref']) ? $ref : null,
+        ];
+
+        return new ReadRow($line, $part, $need, $this->offer($given, $problems), $problems, Doubts::about($part));
+    }
+
+    /** A short name made of what people call it. */
+    public static function ref(string $text): string
+    {
+        $plain = (string) preg_replace('/[^A-Za-z0-9_]+/', '-', strtr($text, ['×' => 'x', 'µ' => 'u', '²' => '2', 'Ω' => 'Ohm']));
+
+        return trim(substr(trim($plain, '-_'), 0, 48), '-_') ?: 'part';
+    }
+
+    /**
+     * @param  array<string, array{int, string}>  $given
+     */
+    private function family(array $given, string $name): ?Family
+    {
+        $key = isset($given['family']) ? FamilyGuess::of($given['family'][1], $name) : FamilyGuess::of($name);
+
+        return $this->catalogue->find($key ?? $this->mapping->family ?? '');
+    }
+
+    /**
+     * @param  array{int, string}|null  $cell
+     */
+    private function count(?array $cell, int $default): ?int
+    {
+        if ($cell === null) {
+            return $default;
+        }
+
+        return preg_match('/^(\d{1,9})(?:\.0+)?\s*(?:x|pcs?|pieces?|off)?\.?$/i', $cell[1], $m) === 1 ? (int) $m[1] : null;
+    }
+
+    /**
+     * @param  array{int, string}|null  $cell
+     * @param  list<array{column: int|null, reason: string}>  $problems
+     */
+    private function spares(?array $cell, array &$problems): ?string
+    {
+        if ($cell === null) {
+            return null;
+        }
+        try {
+            return Quantity::parse($cell[1], Dimension::Ratio)->text();
+        } catch (CannotReadQuantity $e) {
+            $problems[] = ['column' => $cell[0], 'reason' => $e->getMessage()];
+
+            return null;
+        }
+    }
+
+    /**
+     * @param  array<string, array{int, string}>  $given
+     * @param  list<array{column: int|null, reason: string}>  $problems
+     * @return array<string, Spec>
+     */
+    private function specs(Family $family, array $given, array &$problems): array
+    {
+        $specs = [];
+        foreach ($given as $target => [$column, $text]) {
+            if (! str_starts_with($target, 'spec:')) {
+                continue;
+            }
+            $field = $this->field($family, substr($target, 5));
+            if ($field === null) {
+                $problems[] = ['column' => $column, 'reason' => "a {$family->title()} has no such spec."];
+
+                continue;
+            }
+            try {
+                $specs[$field->key] ??= new Spec($field->key, $this->value($field, $text, $this->mapping->units[$column] ?? null), $this->mapping->evidence);
+            } catch (CannotReadQuantity $e) {
+                $problems[] = ['column' => $column, 'reason' => "{$field->label}: {$e->getMessage()}"];
+            } catch (UnreadableCell $e) {
+                $problems[] = ['column' => $column, 'reason' => $e->getMessage()];
+            }
+        }
+
+        return $specs;
+    }
+
+    private function field(Family $family, string $target): ?SpecField
+    {
+        foreach (Targets::keysOf($target) as $key) {
+            if ($family->field($key) !== null) {
+                return $family->field($key);
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @throws CannotReadQuantity
+     * @throws UnreadableCell
+     */
+    private function value(SpecField $field, string $text, ?string $unit): Quantity|Range|string|bool
+    {
+        if ($field->kind === FieldKind::Flag) {
+            return match (mb_strtolower($text)) {
+                'yes', 'y', 'true', '1', 'x' => true,
+                'no', 'n', 'false', '0' => false,
+                default => throw UnreadableCell::because("{$field->label}: \"{$text}\" is neither yes nor no."),
+            };
+        }
+        if ($field->kind === FieldKind::Choice) {
+            foreach ($field->choices as $choice) {
+                if (mb_strtolower($choice) === mb_strtolower($text)) {
+                    return $choice;
+                }
+            }
+            throw UnreadableCell::because("{$field->label}: \"{$text}\" is not one of ".implode(', ', $field->choices).'.');
+        }
+        if ($field->dimension === null) {
+            return mb_substr($text, 0, 200);
+        }
+        if ($field->kind === FieldKind::Range) {
+            return Range::parse($text, $field->dimension, $unit);
+        }
+        $value = Quantity::parse($text, $field->dimension, $unit);
+        if (! in_array($field->dimension, [Dimension::Temperature, Dimension::TemperatureCoefficient], true) && $value->isBelow(Quantity::of(0, $field->dimension->unit()))) {
+            throw UnreadableCell::because("{$field->label} cannot be negative ({$text}).");
+        }
+
+        return $value;
+    }
+
+    /**
+     * @param  array<string, array{int, string}>  $given
+     * @param  list<array{column: int|null, reason: string}>  $problems
+     * @return array{price: string, currency: string, supplier: string, pack: int}|null
+     */
+    private function offer(array $given, array &$problems): ?array
+    {
+        if (! isset($given['price'])) {
+            return null;
+        }
+        [$column, $text] = $given['price'];
+        $currency = mb_strtoupper($given['currency'][1] ?? '') ?: null;
+        foreach (self::SYMBOLS as $symbol => $code) {
+            if (str_contains($text, $symbol)) {
+                $currency ??= $code;
+                $text = str_replace($symbol, '', $text);
+            }
+        }
+        if (preg_match('/\b([A-Z]{3})\b/', $text, $m) === 1) {
+            $currency ??= $m[1];
+            $text = str_replace($m[1], '', $text);
+        }
+        $digits = (string) preg_replace("/[\s']/u", '', $text);
+        $digits = preg_match('/^\d+,\d{1,2}$/', $digits) === 1 ? str_replace(',', '.', $digits) : (string) preg_replace('/,(?=\d{3}(\D|$))/', '', $digits);
+        if (preg_match('/^\d{1,9}(\.\d{1,6})?$/', $digits) !== 1) {
+            $problems[] = ['column' => $column, 'reason' => "price \"{$given['price'][1]}\" is not an amount of money."];
+
+            return null;
+        }
+        $currency ??= $this->mapping->currency;
+        if (preg_match('/^[A-Z]{3}$/', $currency) !== 1) {
+            $problems[] = ['column' => $given['currency'][0] ?? $column, 'reason' => "\"{$currency}\" is not a currency code."];
+
+            return null;
+        }
+        $pack = $this->count($given['pack'] ?? null, 1);
+        if ($pack === null || $pack < 1) {
+            $problems[] = ['column' => $given['pack'][0] ?? null, 'reason' => 'pack is not a whole number above nought.'];
+        }
+
+        return ['price' => $digits, 'currency' => $currency, 'supplier' => mb_substr($given['supplier'][1] ?? $this->mapping->supplier, 0, 200), 'pack' => max(1, $pack ?? 1)];
+    }
+
+    private function refused(int $line, ?int $column, string $reason): ReadRow
+    {
+        return new ReadRow($line, null, null, null, [['column' => $column, 'reason' => "line {$line} {$reason}"]], []);
+    }
+}

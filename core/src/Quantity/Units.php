@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Quantity;
+
+use Magpie\Core\Quantity\Exception\UnknownUnit;
+
+/**
+ * Every unit the trade writes, found by symbol or by one of its spellings.
+ */
+final class Units
+{
+    /** @var array<string, Unit>|null spelling → unit */
+    private static ?array $spellings = null;
+
+    /** @var array<string, list<Unit>>|null lower-case spelling → units, for forgiving look-ups */
+    private static ?array $folded = null;
+
+    /**
+     * @throws UnknownUnit
+     */
+    public static function named(string $spelling): Unit
+    {
+        self::load();
+        $key = self::normalise($spelling);
+        if (isset(self::$spellings[$key])) {
+            return self::$spellings[$key];
+        }
+        $candidates = self::$folded[mb_strtolower($key)] ?? [];
+        if (count($candidates) === 1) {
+            return $candidates[0];
+        }
+        throw UnknownUnit::spelt($spelling);
+    }
+
+    /**
+     * @return list<string> symbols of the units that measure this dimension
+     */
+    public static function symbolsOf(Dimension $dimension): array
+    {
+        self::load();
+        $symbols = [];
+        foreach (self::$spellings ?? [] as $unit) {
+            if ($unit->measures($dimension)) {
+                $symbols[$unit->symbol] = true;
+            }
+        }
+
+        return array_keys($symbols);
+    }
+
+    private static function normalise(string $spelling): string
+    {
+        $spelling = strtr(trim($spelling), ['·' => ' ', '⋅' => ' ', '*' => ' ', '-' => ' ', 'µ' => 'u', 'μ' => 'u', '^2' => '²', '^3' => '³', 'Ω' => 'Ω', '″' => '"']);
+
+        return (string) preg_replace('/[\s.]+/u', '', $spelling);
+    }
+
+    private static function load(): void
+    {
+        if (self::$spellings !== null) {
+            return;
+        }
+        self::$spellings = [];
+        $folded = [];
+        /** @var array<string, array<string, array{0: float, 1?: list<string>, 2?: float}>> $table */
+        $table = require dirname(__DIR__, 2).'/reference/units.php';
+        foreach ($table as $dimension => $units) {
+            foreach ($units as $symbol => $row) {
+                $unit = $symbol === 'AWG'
+                    ? Unit::wireGauge()
+                    : Unit::linear($symbol, Dimension::from($dimension), $row[0], $row[2] ?? 0.0);
+                foreach ([$symbol, ...($row[1] ?? [])] as $spelling) {
+                    $key = self::normalise($spelling);
+                    self::$spellings[$key] = $unit;
+                    $folded[mb_strtolower($key)][$unit->symbol.$dimension] = $unit;
+                }
+            }
+        }
+        self::$folded = array_map(array_values(...), $folded);
+    }
+}

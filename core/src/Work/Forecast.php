@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Work;
+
+use DateTimeImmutable;
+use Magpie\Core\Machine\Plan;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * Hours still to work and the day they end, from the builder's own pace: hours worked over guide hours of steps done.
+ */
+final readonly class Forecast
+{
+    private function __construct(
+        public Quantity $left,
+        public Quantity $pace,
+        public string $paceFrom,
+        public ?string $date,
+        public int $unguided,
+    ) {
+    }
+
+    /**
+     * @param  array<string, Step>  $steps
+     * @param  DateTimeImmutable  $now  the day it is asked
+     */
+    public static function of(array $steps, Plan $plan, DateTimeImmutable $now): self
+    {
+        $guide = $worked = $left = Quantity::of(0, 'h');
+        $unguided = 0;
+        foreach ($steps as $step) {
+            $spent = $step->worked($now->getTimestamp())->to('h');
+            if ($step->state === 'done' && $step->guide !== null && $spent->isPositive()) {
+                $guide = $guide->plus($step->guide);
+                $worked = $worked->plus($spent);
+            }
+            if ($step->state === 'open') {
+                $left = $step->guide === null ? $left : $left->plus($step->guide);
+                $unguided += $step->guide === null ? 1 : 0;
+            }
+        }
+        [$pace, $from] = match (true) {
+            $guide->isPositive() => [$worked->over($guide), 'own hours'],
+            $plan->pace !== null => [$plan->pace, 'the plan'],
+            default => [Quantity::ratio(1), 'the guide'],
+        };
+        $left = $left->times($pace);
+        $date = null;
+        if ($plan->weekly !== null && $plan->weekly->isPositive()) {
+            $days = (int) ceil($left->over($plan->weekly)->in('') * 7 - 1e-9);
+            $date = $now->modify("+{$days} days")->format('Y-m-d');
+        }
+
+        return new self($left, $pace, $from, $date, $unguided);
+    }
+
+    /**
+     * @return array{hours_left: float, pace: float, pace_from: string, date: string|null, steps_without_guide: int}
+     */
+    public function toArray(): array
+    {
+        return [
+            'hours_left' => round($this->left->in('h'), 1),
+            'pace' => round($this->pace->in(''), 2),
+            'pace_from' => $this->paceFrom,
+            'date' => $this->date,
+            'steps_without_guide' => $this->unguided,
+        ];
+    }
+}

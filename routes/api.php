@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Controllers\BuildController;
+use App\Http\Controllers\CatalogueController;
+use App\Http\Controllers\EditController;
+use App\Http\Controllers\ImportController;
+use App\Http\Controllers\InspectionController;
+use App\Http\Controllers\PhotoController;
+use App\Http\Controllers\SessionController;
+use Illuminate\Support\Facades\Route;
+
+Route::get('session', [SessionController::class, 'show']);
+Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
+Route::post('session/demo', [SessionController::class, 'demoStore'])->middleware('throttle:sign-in');
+
+Route::middleware('auth:sanctum')->group(static function (): void {
+    Route::delete('session', [SessionController::class, 'destroy']);
+    Route::get('catalogue', [CatalogueController::class, 'show']);
+    Route::get('builds', [BuildController::class, 'index']);
+    Route::post('builds', [BuildController::class, 'store']);
+    Route::prefix('builds/{build}')->whereNumber('build')->group(static function (): void {
+        Route::get('', [BuildController::class, 'show']);
+        Route::delete('', [BuildController::class, 'destroy']);
+        Route::get('revision', [BuildController::class, 'revision']);
+        Route::get('file', [BuildController::class, 'file']);
+        Route::get('parts.csv', [BuildController::class, 'partsList']);
+        Route::post('edits', [EditController::class, 'store']);
+        Route::get('edits', [EditController::class, 'history']);
+        Route::get('edits/{edit}', [EditController::class, 'show'])->whereNumber('edit');
+        Route::post('undo', [EditController::class, 'undo']);
+        Route::post('redo', [EditController::class, 'redo']);
+        Route::get('overview', [InspectionController::class, 'overview']);
+        Route::get('findings/{key}', [InspectionController::class, 'finding'])->where('key', '.+');
+        Route::get('power', [InspectionController::class, 'power']);
+        Route::get('money', [InspectionController::class, 'money']);
+        Route::post('steps/{step}/timer', [EditController::class, 'timer']);
+        Route::get('steps/{step}/simulated-reading', [InspectionController::class, 'reading']);
+        Route::post('imports', [ImportController::class, 'store']);
+        Route::post('photos', [PhotoController::class, 'store']);
+        Route::get('photos/{name}', [PhotoController::class, 'show']);
+    });
+    Route::prefix('imports/{import}')->group(static function (): void {
+        Route::get('', [ImportController::class, 'show']);
+        Route::put('', [ImportController::class, 'update']);
+        Route::post('confirm', [ImportController::class, 'confirm']);
+        Route::delete('', [ImportController::class, 'destroy']);
+    });
+});

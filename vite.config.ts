@@ -1,0 +1,37 @@
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { gzipSync } from 'node:zlib'
+import vue from '@vitejs/plugin-vue'
+import { defineConfig, type Plugin } from 'vite'
+import vuetify from 'vite-plugin-vuetify'
+
+const assets = fileURLToPath(new URL('./public/build/assets', import.meta.url))
+
+/** Leaves a compressed copy beside each text asset, which the router serves as it is. */
+function compressed(): Plugin {
+  return {
+    name: 'compressed',
+    apply: 'build',
+    closeBundle() {
+      for (const file of readdirSync(assets)) {
+        if (/\.(js|css|svg)$/.test(file)) {
+          writeFileSync(`${assets}/${file}.gz`, gzipSync(readFileSync(`${assets}/${file}`), { level: 9 }))
+        }
+      }
+    },
+  }
+}
+
+export default defineConfig({
+  base: '/build/',
+  publicDir: false,
+  plugins: [vue(), vuetify({ autoImport: true }), compressed()],
+  resolve: { alias: { '@': fileURLToPath(new URL('./resources/ui', import.meta.url)) } },
+  build: {
+    outDir: 'public/build',
+    emptyOutDir: true,
+    manifest: 'manifest.json',
+    chunkSizeWarningLimit: 900,
+    rollupOptions: { input: 'resources/ui/main.ts' },
+  },
+})
