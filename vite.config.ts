@@ -25,7 +25,7 @@ function compressed(): Plugin {
 export default defineConfig({
   base: '/build/',
   publicDir: false,
-  plugins: [vue(), vuetify({ autoImport: true }), compressed()],
+  plugins: [vue({ template: { transformAssetUrls: false } }), vuetify({ autoImport: true }), compressed()],
   resolve: { alias: { '@': fileURLToPath(new URL('./resources/ui', import.meta.url)) } },
   build: {
     outDir: 'public/build',

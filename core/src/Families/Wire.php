@@ -30,6 +30,7 @@ final class Wire extends Family
     {
         return [
             SpecField::quantity('size', 'Cross-section of one conductor', Dimension::Area, 'mm²', ['0.03 mm²', '50 mm²']),
+            SpecField::quantity('length', 'Length on the reel', Dimension::Length, 'm', ['10 mm', '1 km']),
             SpecField::quantity('conductors', 'Conductors', Dimension::Ratio, '', ['1', '25']),
             SpecField::choice('stranding', 'Stranding', ['solid', 'stranded', 'fine']),
             SpecField::note('insulation', 'Insulation'),

@@ -136,7 +136,7 @@ final readonly class RowReader
             }
             $field = $this->field($family, substr($target, 5));
             if ($field === null) {
-                $problems[] = ['column' => $column, 'reason' => "a {$family->title()} has no such spec."];
+                $problems[] = ['column' => $column, 'reason' => "a {$family->title()} has no spec \"".(Targets::all()[$target] ?? $target).'".'];
 
                 continue;
             }

@@ -1,0 +1,98 @@
+import type { components } from './schema'
+
+type Schemas = components['schemas']
+
+export type Build = Schemas['Build']
+export type BuildDocument = Schemas['Document']
+export type Overview = Schemas['Overview']
+export type FindingSummary = Schemas['FindingSummary']
+export type Finding = Schemas['Finding']
+export type Verdict = Schemas['Verdict']
+export type Tally = Schemas['Tally']
+export type Doubt = Schemas['Doubt']
+export type Change = Schemas['Change']
+export type EditResult = Schemas['EditResult']
+export type EditRecord = Schemas['EditRecord']
+export type ChangeRecord = Schemas['ChangeRecord']
+export type Session = Schemas['Session']
+export type WorkshopBuilds = Schemas['WorkshopBuilds']
+export type PowerScenario = Schemas['PowerScenario']
+export type PowerOutput = Schemas['PowerOutput']
+export type Money = Schemas['Money']
+export type Catalogue = Schemas['Catalogue']
+export type Family = Schemas['Family']
+export type Field = Schemas['Field']
+export type Preview = Schemas['Preview']
+export type Mapping = Schemas['Mapping']
+export type ImportState = Schemas['ImportState']
+export type Part = Schemas['part']
+export type Need = Schemas['need']
+export type Lead = Schemas['lead']
+export type LeadEnd = Schemas['end']
+export type Scenario = Schemas['scenario']
+export type Step = Schemas['step']
+export type Fault = Schemas['fault']
+export type Offer = Schemas['offer']
+export type FullSpec = Schemas['fullSpec']
+export type ProblemBody = Schemas['Problem']
+export type Path = (string | number)[]
+
+/** What the server refused, with the field and the reason. */
+export class Problem extends Error {
+  constructor(readonly body: ProblemBody) {
+    super(body.errors?.[0]?.reason ?? body.detail)
+  }
+
+  /** The reason for one field of a form. */
+  at(pointer: string): string | undefined {
+    return this.body.errors?.find((error) => error.pointer === pointer)?.reason
+  }
+}
+
+function crossSiteToken(): string {
+  const cookie = document.cookie.split('; ').find((part) => part.startsWith('XSRF-TOKEN='))
+
+  return cookie === undefined ? '' : decodeURIComponent(cookie.slice('XSRF-TOKEN='.length))
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const headers: Record<string, string> = { Accept: 'application/json', 'X-XSRF-TOKEN': crossSiteToken() }
+  let payload: BodyInit | undefined
+  if (body instanceof FormData) {
+    payload = body
+  } else if (body !== undefined) {
+    headers['Content-Type'] = 'application/json'
+    payload = JSON.stringify(body)
+  }
+  let response: Response
+  try {
+    response = await fetch(path, { method, headers, body: payload, credentials: 'same-origin' })
+  } catch {
+    throw new Problem({ type: 'about:blank', title: 'No answer', status: 0, detail: 'Frugal Magpie does not answer. What you typed is kept here; try again when it runs.' })
+  }
+  if (!response.ok) {
+    const fallback = { type: 'about:blank', title: 'That did not work', status: response.status, detail: `The server answered ${response.status}. What you typed is kept here.` }
+    throw new Problem(((await response.json().catch(() => fallback)) ?? fallback) as ProblemBody)
+  }
+
+  return (response.status === 204 ? undefined : await response.json()) as T
+}
+
+export const api = {
+  get: <T>(path: string) => call<T>('GET', path),
+  post: <T>(path: string, body: unknown = {}) => call<T>('POST', path, body),
+  put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
+  delete: <T>(path: string) => call<T>('DELETE', path),
+}
+
+export function upload<T>(path: string, name: string, file: File): Promise<T> {
+  const form = new FormData()
+  form.append(name, file)
+
+  return api.post<T>(path, form)
+}
+
+/** What went wrong, in words for the person in front of the screen. */
+export function reasonOf(error: unknown): string {
+  return error instanceof Error ? error.message : 'That did not work.'
+}

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, reasonOf, type Build } from '@/api/client'
+import { useBuild, useEdit } from '@/shared/useBuild'
+import { useNotices } from '@/shared/useNotices'
+import { usePanel } from '@/shared/usePanel'
+import FaultDialog from '@/views/build/FaultDialog.vue'
+import FinderDialog from './FinderDialog.vue'
+import SidePanel from './SidePanel.vue'
+import TallyStrip from './TallyStrip.vue'
+import { stages } from './stages'
+import { useKeys } from './useKeys'
+import { useLightAndDark } from './useTheme'
+
+const { id, query, document: build, overview } = useBuild()
+const { undo, redo } = useEdit()
+const route = useRoute()
+const router = useRouter()
+const panel = usePanel()
+const notices = useNotices()
+const client = useQueryClient()
+const { dark, turn } = useLightAndDark()
+
+const finding = ref(false)
+const faulting = ref(false)
+const helping = ref(false)
+const here = computed(() => stages.find((stage) => stage.key === (route.meta.stage ?? route.params.stage)) ?? stages[2]!)
+const waiting = (key: string) => overview.value?.waiting[key as 'choose'] ?? 0
+const addressOf = (stage: (typeof stages)[number]) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
+
+useKeys({
+  f: () => (finding.value = true),
+  l: () => (faulting.value = true),
+  u: undo,
+  r: redo,
+  h: () => panel.show({ kind: 'history' }),
+  t: turn,
+  '?': () => (helping.value = true),
+  Escape: () => panel.close(),
+  ...Object.fromEntries(stages.map((stage, i) => [String(i + 1), () => void router.push(addressOf(stage))])),
+})
+const keys = [['f', 'find anything'], ['l', 'log a fault'], ['u', 'take back the last edit'], ['r', 'do it again'], ['h', 'history'], ['t', 'light or dark'], ['1 … 6', 'go to a stage'], ['Enter / Esc', 'store or leave a cell'], ['Esc', 'close the panel beside'], ['?', 'these keys']]
+
+watch(id, () => panel.close())
+
+// Another screen may be at the same build: its edits are fetched as soon as they are seen.
+let timer = 0
+async function look(): Promise<void> {
+  const held = client.getQueryData<Build>(['build', id.value])
+  if (held === undefined || document.hidden) {
+    return
+  }
+  try {
+    const { revision } = await api.get<{ revision: number }>(`/api/builds/${id.value}/revision`)
+    const now = client.getQueryData<Build>(['build', id.value])
+    if (now !== undefined && revision > now.revision) {
+      await client.invalidateQueries({ queryKey: ['build', id.value] })
+      for (const derived of ['power', 'money', 'history', 'finding']) {
+        void client.invalidateQueries({ queryKey: [derived, id.value] })
+      }
+      notices.say('Another screen changed this build; you see it as it is now.')
+    }
+  } catch {
+    // A missed look is made up by the next one.
+  }
+}
+onMounted(() => (timer = window.setInterval(look, 4000)))
+onBeforeUnmount(() => clearInterval(timer))
+</script>
+
+<template>
+  <div class="frame">
+    <header class="top">
+      <router-link to="/" class="home" title="All builds"><img src="/mark.svg" alt="All builds" width="24" height="24"></router-link>
+      <nav class="runway" aria-label="Stages">
+        <router-link v-for="stage in stages" :key="stage.key" :to="addressOf(stage)" class="stage" :class="{ here: stage === here, later: stage.views.length === 0 }" :aria-current="stage === here ? 'step' : undefined">
+          {{ stage.title }}<span v-if="waiting(stage.key) > 0" class="waiting figure" :title="`${waiting(stage.key)} wait for you`">{{ waiting(stage.key) }}</span>
+        </router-link>
+      </nav>
+      <TallyStrip class="push" />
+    </header>
+    <div class="second">
+      <strong class="name">{{ build?.build.name }}</strong>
+      <nav class="views" :aria-label="`Views of ${here.title}`">
+        <router-link v-for="view in here.views" :key="view.key" :to="`/builds/${id}/${view.path}`" class="view-link" active-class="here">{{ view.title }}</router-link>
+      </nav>
+      <span v-if="overview && !overview.may_be_powered" class="power-off danger" role="status">Not to be powered<span class="wide-only">: {{ overview.danger_faults > 0 ? `${overview.danger_faults} open danger fault` : `${overview.tally.danger} danger findings` }}</span></span>
+      <span class="push actions">
+        <button type="button" class="plain" @click="finding = true">Find<kbd class="keycap">f</kbd></button>
+        <button type="button" class="plain" @click="faulting = true">Log a fault<kbd class="keycap">l</kbd></button>
+        <button type="button" class="plain wide-only" @click="undo()">Undo<kbd class="keycap">u</kbd></button>
+        <button type="button" class="plain wide-only" @click="redo()">Redo<kbd class="keycap">r</kbd></button>
+        <button type="button" class="plain wide-only" @click="panel.show({ kind: 'history' })">History<kbd class="keycap">h</kbd></button>
+        <button type="button" class="plain wide-only" @click="turn()">{{ dark ? 'Light' : 'Dark' }}<kbd class="keycap">t</kbd></button>
+        <button type="button" class="plain wide-only" aria-label="Keys" @click="helping = true"><kbd class="keycap">?</kbd></button>
+      </span>
+    </div>
+    <div class="body">
+      <main class="main" tabindex="-1">
+        <div v-if="query.isError.value" class="view empty"><h1>This build cannot be shown</h1><p>{{ reasonOf(query.error.value) }}</p><p><router-link to="/" class="link">All builds</router-link></p></div>
+        <router-view v-else-if="build && overview" />
+        <p v-else class="view quiet" role="status">Laying out the build …</p>
+      </main>
+      <SidePanel v-if="panel.open && build" />
+    </div>
+    <FinderDialog v-model="finding" @fault="faulting = true" />
+    <FaultDialog v-model="faulting" />
+    <v-dialog v-model="helping" max-width="420">
+      <v-card rounded="sm" class="pa-5">
+        <h2 class="mb-3">Keys</h2>
+        <dl class="facts keys"><template v-for="[key, does] in keys" :key="key"><dt><kbd class="keycap">{{ key }}</kbd></dt><dd>{{ does }}</dd></template></dl>
+      </v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.frame { display: grid; grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr); height: 100dvh; }
+.top { display: flex; align-items: stretch; gap: 8px; min-height: 48px; padding: 0 12px; border-bottom: 1px solid var(--rule); background: var(--sheet); }
+.home { display: flex; align-items: center; padding-right: 4px; }
+.runway { display: flex; align-items: stretch; }
+.stage { display: flex; align-items: center; padding: 0 9px; color: var(--ink); text-decoration: none; font-family: var(--figures); font-size: 14px; position: relative; }
+.stage.later { color: var(--quiet); }
+.stage::after { content: ''; position: absolute; left: 0; right: 0; bottom: -1px; height: 3px; background: transparent; }
+.stage.here::after { background: var(--sheen); }
+.stage.here { font-weight: 640; }
+.waiting { font-size: 11px; color: var(--quiet); margin-left: 5px; align-self: center; transform: translateY(-5px); }
+.push { margin-left: auto; }
+.second { display: flex; align-items: center; gap: 16px; min-height: 40px; padding: 0 16px; border-bottom: 1px solid var(--rule); font-size: 14px; }
+.name { font-family: var(--figures); }
+.views { display: flex; gap: 4px; }
+.view-link { padding: 4px 8px; color: var(--ink); text-decoration: none; border-radius: 2px; }
+.view-link.here { color: var(--live); box-shadow: inset 0 -2px 0 var(--live); }
+.power-off { font-weight: 600; }
+.actions { display: flex; gap: 12px; white-space: nowrap; }
+.actions button:hover { color: var(--live); }
+.body { display: flex; min-height: 0; }
+.main { flex: 1; min-width: 0; overflow: auto; outline: none; }
+.keys dd { text-align: left; }
+@media (max-width: 700px) {
+  .top { flex-wrap: wrap; padding: 0 6px; gap: 0; }
+  .home { order: 0; }
+  .runway { flex: 1; justify-content: space-between; min-height: 44px; }
+  .stage { padding: 0 3px; font-size: 12.5px; }
+  .waiting { display: none; }
+  .top > .tally { width: 100%; min-height: 40px; margin: 0; border-top: 1px solid var(--rule); justify-content: space-between; }
+  .second { flex-wrap: wrap; gap: 4px 10px; padding: 4px 10px; }
+}
+</style>

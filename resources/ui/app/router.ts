@@ -1,0 +1,48 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { api, Problem, type Session } from '@/api/client'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/sign-in', name: 'sign-in', component: () => import('@/views/builds/SignIn.vue'), meta: { open: true, title: 'Sign in' } },
+    { path: '/', name: 'builds', component: () => import('@/views/builds/BuildsView.vue'), meta: { title: 'Builds' } },
+    {
+      path: '/builds/:build(\\d+)',
+      component: () => import('@/app/BuildFrame.vue'),
+      children: [
+        { path: '', redirect: (to) => `${to.path}/prove/fit` },
+        { path: 'choose/parts', name: 'parts', component: () => import('@/views/choose/PartsView.vue'), meta: { stage: 'choose', title: 'Parts' } },
+        { path: 'choose/import', name: 'import', component: () => import('@/views/choose/ImportView.vue'), meta: { stage: 'choose', title: 'Bring a parts list' } },
+        { path: 'prove/fit', name: 'fit', component: () => import('@/views/prove/FitView.vue'), meta: { stage: 'prove', title: 'Fit' } },
+        { path: 'prove/leads', name: 'leads', component: () => import('@/views/prove/LeadsView.vue'), meta: { stage: 'prove', title: 'Leads' } },
+        { path: 'prove/power', name: 'power', component: () => import('@/views/prove/PowerView.vue'), meta: { stage: 'prove', title: 'Power' } },
+        { path: 'buy/money', name: 'money', component: () => import('@/views/buy/MoneyView.vue'), meta: { stage: 'buy', title: 'Money' } },
+        { path: 'build/bench', name: 'bench', component: () => import('@/views/build/BenchView.vue'), meta: { stage: 'build', title: 'Bench' } },
+        { path: 'build/faults', name: 'faults', component: () => import('@/views/build/FaultsView.vue'), meta: { stage: 'build', title: 'Faults' } },
+        { path: ':stage(scope|run)', name: 'to-come', component: () => import('@/views/builds/ToCome.vue'), meta: { title: 'To come' } },
+      ],
+    },
+    { path: '/builds/:build(\\d+)/build/bench/:step', name: 'step', component: () => import('@/views/build/StepView.vue'), meta: { title: 'At the bench' } },
+    { path: '/:rest(.*)*', name: 'lost', component: () => import('@/views/builds/LostView.vue'), meta: { open: true, title: 'Not here' } },
+  ],
+})
+
+let session: Session | null = null
+
+export async function whoIsHere(fresh = false): Promise<Session> {
+  session = session === null || fresh ? await api.get<Session>('/api/session') : session
+
+  return session
+}
+
+router.beforeEach(async (to) => {
+  document.title = `${String(to.meta.title ?? '')} · Frugal Magpie`
+  if (to.meta.open === true) {
+    return true
+  }
+  try {
+    return (await whoIsHere()).user !== null || { name: 'sign-in', query: { then: to.fullPath } }
+  } catch (error) {
+    return !(error instanceof Problem && error.body.status === 401) || { name: 'sign-in' }
+  }
+})

@@ -1,0 +1,23 @@
+import type { Overview } from '@/api/client'
+
+export interface View { key: string; title: string; path: string }
+export interface Stage { key: keyof Overview['waiting'] | 'scope' | 'run'; title: string; about: string; views: View[] }
+
+/** The work in the order people do it. A stage without views is still to come. */
+export const stages: Stage[] = [
+  { key: 'scope', title: 'Scope', about: 'What it must make, where it will stand, and which route to take.', views: [] },
+  {
+    key: 'choose', title: 'Choose', about: 'The part for each need.',
+    views: [{ key: 'parts', title: 'Parts', path: 'choose/parts' }, { key: 'import', title: 'Bring a parts list', path: 'choose/import' }],
+  },
+  {
+    key: 'prove', title: 'Prove', about: 'Will it burn, brown out, stall or sag.',
+    views: [{ key: 'fit', title: 'Fit', path: 'prove/fit' }, { key: 'leads', title: 'Leads', path: 'prove/leads' }, { key: 'power', title: 'Power', path: 'prove/power' }],
+  },
+  { key: 'buy', title: 'Buy', about: 'What it costs, and what was paid.', views: [{ key: 'money', title: 'Money', path: 'buy/money' }] },
+  {
+    key: 'build', title: 'Build', about: 'What next, and what went wrong.',
+    views: [{ key: 'bench', title: 'Bench', path: 'build/bench' }, { key: 'faults', title: 'Faults', path: 'build/faults' }],
+  },
+  { key: 'run', title: 'Run', about: 'Power-up, alignment, sign-off and upkeep.', views: [] },
+]

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { computed, nextTick, ref } from 'vue'
+import { Problem, reasonOf } from '@/api/client'
+import FigureText from './FigureText.vue'
+
+/**
+ * A value edited where it stands. Enter stores, Escape leaves it as it was; what the server refuses stays typed, with
+ * the reason under it.
+ */
+const props = defineProps<{
+  label: string
+  value: string | number | null | undefined
+  save: (text: string, was: unknown) => Promise<unknown>
+  options?: { value: string; title: string }[]
+  unit?: string
+  figure?: boolean
+  long?: boolean
+  placeholder?: string
+}>()
+
+const editing = ref(false)
+const typed = ref('')
+const reason = ref('')
+const busy = ref(false)
+const theirs = ref<string | null>(null)
+const field = ref<HTMLElement | null>(null)
+const back = ref<HTMLButtonElement | null>(null)
+
+const shown = computed(() => {
+  const text = props.value === null || props.value === undefined ? '' : String(props.value)
+
+  return props.options?.find((option) => option.value === text)?.title ?? text
+})
+
+async function begin(): Promise<void> {
+  typed.value = props.value === null || props.value === undefined ? '' : String(props.value)
+  reason.value = ''
+  theirs.value = null
+  editing.value = true
+  await nextTick()
+  field.value?.focus()
+  if (field.value instanceof HTMLInputElement) {
+    field.value.select()
+  }
+}
+
+async function finish(refocus = true): Promise<void> {
+  editing.value = false
+  if (refocus) {
+    await nextTick()
+    back.value?.focus()
+  }
+}
+
+async function store(force = false): Promise<void> {
+  let text = typed.value.trim()
+  const was = props.value === null || props.value === undefined ? '' : String(props.value)
+  if (busy.value || (text === was && !force)) {
+    await finish()
+
+    return
+  }
+  if (props.unit !== undefined && props.unit !== '' && /^[\d.,\s]+$/.test(text)) {
+    text = `${text} ${props.unit}`
+  }
+  busy.value = true
+  try {
+    await props.save(text, force ? theirs.value : (props.value ?? null))
+    await finish()
+  } catch (error) {
+    reason.value = reasonOf(error)
+    if (error instanceof Problem && error.body.clashes?.[0] !== undefined) {
+      const now = error.body.clashes[0].now
+      theirs.value = typeof now === 'string' || typeof now === 'number' ? String(now) : ''
+    }
+    await nextTick()
+    field.value?.focus()
+  } finally {
+    busy.value = false
+  }
+}
+
+function leave(event: FocusEvent): void {
+  if (!(event.relatedTarget instanceof HTMLElement && event.relatedTarget.closest('.edit-cell') === (event.currentTarget as HTMLElement)) && reason.value === '') {
+    if (props.options === undefined) void store()
+    else void finish(false)
+  }
+}
+</script>
+
+<template>
+  <button v-if="!editing" ref="back" type="button" class="plain cell" :aria-label="`${props.label}: ${shown === '' ? 'not given' : shown}. Edit`" @click.stop="begin">
+    <slot>
+      <FigureText v-if="props.figure" :value="shown" />
+      <span v-else-if="shown === ''" class="quiet">{{ props.placeholder ?? '–' }}</span>
+      <span v-else>{{ shown }}</span>
+    </slot>
+  </button>
+  <span v-else class="edit-cell" @focusout="leave" @click.stop>
+    <select v-if="props.options" ref="field" v-model="typed" :aria-label="props.label" @change="store()" @keydown.esc.stop="finish()">
+      <option value="">–</option>
+      <option v-for="option in props.options" :key="option.value" :value="option.value">{{ option.title }}</option>
+    </select>
+    <textarea v-else-if="props.long" ref="field" v-model="typed" rows="4" :aria-label="props.label" :aria-invalid="reason !== ''" @keydown.ctrl.enter="store()" @keydown.esc.stop="finish()" />
+    <input v-else ref="field" v-model="typed" type="text" :aria-label="props.label" :aria-invalid="reason !== ''" :placeholder="props.unit" @keydown.enter.prevent="store()" @keydown.esc.stop="finish()">
+    <span v-if="reason" class="reason danger" role="alert">
+      {{ reason }}
+      <template v-if="theirs !== null">
+        It is now “{{ theirs === '' ? 'nothing' : theirs }}”.
+        <button type="button" class="plain link" @click="store(true)">Keep mine</button> ·
+        <button type="button" class="plain link" @click="finish()">Take theirs</button>
+      </template>
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.cell { padding: 2px 0; min-width: 28px; max-width: 100%; border-bottom: 1px dotted transparent; overflow-wrap: break-word; }
+.cell:hover { border-bottom-color: var(--live); }
+.edit-cell { position: relative; display: inline-block; min-width: 7em; max-width: 100%; }
+input, select, textarea { width: 100%; min-width: 6em; height: 26px; padding: 0 6px; font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--live); border-radius: 2px; }
+textarea { height: auto; padding: 4px 6px; min-width: 18em; }
+.reason { display: block; max-width: 32em; font-size: 13px; white-space: normal; text-align: left; padding: 3px 0; }
+</style>

@@ -1,0 +1,44 @@
+const symbols: Record<string, string> = { GBP: '£', EUR: '€', USD: '$' }
+
+/** An amount as people write it: "£1,066.39". */
+export function money(amount: string | null | undefined, currency: string, cents = true): string {
+  if (amount === null || amount === undefined) {
+    return '–'
+  }
+  const [whole = '0', part] = amount.replace('-', '').split('.')
+  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ',')
+  const sign = amount.startsWith('-') ? '−' : ''
+
+  return `${sign}${symbols[currency] ?? `${currency} `}${grouped}${cents && part !== undefined ? `.${part}` : ''}`
+}
+
+export function percent(share: number | null | undefined, places = 0): string {
+  return share === null || share === undefined ? '–' : `${(share * 100).toFixed(places).replace('-', '−')} %`
+}
+
+export function day(iso: string | null | undefined): string {
+  return iso === null || iso === undefined ? '–' : new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+}
+
+export function moment(iso: string): string {
+  return new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+}
+
+/** Seconds as a clock: "1:04:09". */
+export function clock(seconds: number): string {
+  const two = (n: number) => String(n).padStart(2, '0')
+  const hours = Math.floor(seconds / 3600)
+
+  return `${hours > 0 ? `${hours}:` : ''}${hours > 0 ? two(Math.floor(seconds / 60) % 60) : Math.floor(seconds / 60)}:${two(Math.floor(seconds) % 60)}`
+}
+
+/** "out_of_tolerance" → "out of tolerance". */
+export function words(key: string): string {
+  return key.replaceAll('_', ' ')
+}
+
+export function today(): string {
+  const now = new Date()
+
+  return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`
+}

@@ -1,0 +1,102 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, type Ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, Problem, type Build, type BuildDocument, type Catalogue, type Change, type EditResult, type Overview, type Path } from '@/api/client'
+import { useNotices } from './useNotices'
+
+type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site'>
+type Entry = { ref?: string }
+
+export function useBuildId(): Ref<number> {
+  const route = useRoute()
+
+  return computed(() => Number(route.params.build ?? 0))
+}
+
+export function useCatalogue() {
+  return useQuery({ queryKey: ['catalogue'], queryFn: () => api.get<Catalogue>('/api/catalogue'), staleTime: Infinity })
+}
+
+/** The build of the current address: its document and what is judged of it. */
+export function useBuild() {
+  const id = useBuildId()
+  const query = useQuery({
+    queryKey: computed(() => ['build', id.value]),
+    queryFn: () => api.get<Build>(`/api/builds/${id.value}`),
+    enabled: computed(() => id.value > 0),
+    staleTime: Infinity,
+  })
+  const document = computed<BuildDocument | undefined>(() => query.data.value?.document)
+  const overview = computed<Overview | undefined>(() => query.data.value?.overview)
+  const needs = computed(() => new Map((document.value?.needs ?? []).map((need) => [need.ref, need])))
+  const parts = computed(() => new Map((document.value?.parts ?? []).map((part) => [part.ref, part])))
+  const roleOf = (need: string) => needs.value.get(need)?.role ?? need
+
+  return { id, query, document, overview, needs, parts, roleOf }
+}
+
+/** Edits of the current build. Each is one undoable act; the answer is laid into what the screen holds. */
+export function useEdit() {
+  const id = useBuildId()
+  const client = useQueryClient()
+  const notices = useNotices()
+
+  function absorb(result: EditResult): EditResult {
+    client.setQueryData<Build>(['build', id.value], (held) => {
+      if (held === undefined) {
+        return held
+      }
+      const document = { ...held.document }
+      for (const { section, ref, entry } of result.entries) {
+        if (section === 'build' || section === 'site') {
+          Object.assign(document, { [section]: entry ?? {} })
+          continue
+        }
+        const list = [...((document[section as Section] ?? []) as Entry[])]
+        const at = list.findIndex((item) => item.ref === ref)
+        if (entry === null) {
+          if (at >= 0) list.splice(at, 1)
+        } else if (at >= 0) {
+          list[at] = entry
+        } else {
+          list.push(entry)
+        }
+        Object.assign(document, { [section]: list })
+      }
+      notices.tallyChanged(held.overview.tally, result.overview.tally)
+
+      return { ...held, revision: result.revision, document, overview: result.overview }
+    })
+    for (const derived of ['power', 'money', 'history', 'finding']) {
+      void client.invalidateQueries({ queryKey: [derived, id.value] })
+    }
+
+    return result
+  }
+
+  async function edit(label: string, changes: Change[]): Promise<EditResult> {
+    return absorb(await api.post<EditResult>(`/api/builds/${id.value}/edits`, { key: crypto.randomUUID(), label, changes }))
+  }
+
+  /** Changes one place, and is refused when another screen changed it first. */
+  function set(label: string, section: string, ref: string, path: Path, was: unknown, to: unknown): Promise<EditResult> {
+    return edit(label, [{ section, ref, set: [{ path, was: was ?? null, to }] }])
+  }
+
+  async function revert(what: 'undo' | 'redo'): Promise<void> {
+    try {
+      const result = absorb(await api.post<EditResult>(`/api/builds/${id.value}/${what}`))
+      notices.say(`${what === 'undo' ? 'Taken back' : 'Done again'}: ${result.label}`)
+      if (result.entries.length > 200) {
+        await client.invalidateQueries({ queryKey: ['build', id.value] })
+      }
+    } catch (error) {
+      notices.problem(error)
+      if (error instanceof Problem && error.body.clashes !== undefined) {
+        await client.invalidateQueries({ queryKey: ['build', id.value] })
+      }
+    }
+  }
+
+  return { edit, set, absorb, undo: () => revert('undo'), redo: () => revert('redo') }
+}

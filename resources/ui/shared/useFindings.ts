@@ -1,0 +1,35 @@
+import { computed } from 'vue'
+import type { FindingSummary, Verdict } from '@/api/client'
+import { useBuild } from './useBuild'
+
+/** The worst verdict on each need, lead and mate, as the server ordered them: worst first. */
+export function useFindings() {
+  const { overview } = useBuild()
+  const findings = computed<FindingSummary[]>(() => overview.value?.findings ?? [])
+
+  const worstOfNeed = computed(() => {
+    const worst = new Map<string, FindingSummary>()
+    for (const finding of findings.value) {
+      for (const need of finding.subject.needs) {
+        if (!worst.has(need)) worst.set(need, finding)
+      }
+    }
+
+    return worst
+  })
+  const ofLead = computed(() => {
+    const found = new Map<string, FindingSummary[]>()
+    for (const finding of findings.value) {
+      if (finding.subject.kind === 'lead') {
+        found.set(finding.subject.ref, [...(found.get(finding.subject.ref) ?? []), finding])
+      }
+    }
+
+    return found
+  })
+  const ofNeed = (need: string) => findings.value.filter((finding) => finding.subject.needs.includes(need))
+
+  return { findings, worstOfNeed, ofLead, ofNeed }
+}
+
+export const verdictOrder: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']

@@ -1,0 +1,36 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { reasonOf, type Tally, type Verdict } from '@/api/client'
+
+/** What just happened: a line at the foot of the screen, and which verdict counts an edit changed. */
+export const useNotices = defineStore('notices', () => {
+  const line = ref('')
+  const grave = ref(false)
+  const shown = ref(false)
+  const moved = ref<Partial<Record<Verdict, number>>>({})
+  let timer = 0
+
+  function say(text: string, isGrave = false): void {
+    line.value = text
+    grave.value = isGrave
+    shown.value = true
+  }
+
+  function problem(error: unknown): void {
+    say(reasonOf(error), true)
+  }
+
+  function tallyChanged(before: Tally, after: Tally): void {
+    const changed: Partial<Record<Verdict, number>> = {}
+    for (const verdict of Object.keys(after) as Verdict[]) {
+      if (before[verdict] !== after[verdict]) {
+        changed[verdict] = before[verdict]
+      }
+    }
+    moved.value = changed
+    clearTimeout(timer)
+    timer = window.setTimeout(() => (moved.value = {}), 8000)
+  }
+
+  return { line, grave, shown, moved, say, problem, tallyChanged }
+})

@@ -1,0 +1,151 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, Problem, reasonOf, type Verdict, type WorkshopBuilds } from '@/api/client'
+import { whoIsHere } from '@/app/router'
+import { day, money, percent } from '@/shared/format'
+import { useNotices } from '@/shared/useNotices'
+import VerdictMark from '@/shared/VerdictMark.vue'
+
+const client = useQueryClient()
+const router = useRouter()
+const notices = useNotices()
+const { data: workshops, isPending, isError, error } = useQuery({ queryKey: ['builds'], queryFn: () => api.get<WorkshopBuilds[]>('/api/builds'), staleTime: 0 })
+const verdicts: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']
+
+const making = ref<number | null>(null)
+const form = ref({ name: '', kind: '', currency: 'GBP' })
+const reasons = ref<Record<string, string | undefined>>({})
+const fileReason = ref('')
+const removing = ref<{ id: number; name: string } | null>(null)
+
+async function make(body: Record<string, unknown>): Promise<void> {
+  const { id } = await api.post<{ id: number }>('/api/builds', body)
+  await client.invalidateQueries({ queryKey: ['builds'] })
+  await router.push(`/builds/${id}`)
+}
+
+async function begin(): Promise<void> {
+  try {
+    await make({ workshop: making.value, ...form.value })
+  } catch (problem) {
+    reasons.value = problem instanceof Problem ? { name: problem.at('/name'), kind: problem.at('/kind'), currency: problem.at('/currency'), all: problem.body.errors === undefined ? problem.message : undefined } : { all: reasonOf(problem) }
+  }
+}
+
+async function open(event: Event, workshop: number): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  fileReason.value = ''
+  if (file === undefined) {
+    return
+  }
+  try {
+    await make({ workshop, file: await file.text() })
+  } catch (problem) {
+    const place = problem instanceof Problem ? problem.body.errors?.[0]?.pointer : undefined
+    fileReason.value = `${file.name} cannot be opened${place ? ` at ${place}` : ''}: ${reasonOf(problem)}`
+  } finally {
+    input.value = ''
+  }
+}
+
+async function remove(): Promise<void> {
+  try {
+    await api.delete(`/api/builds/${removing.value?.id}`)
+    notices.say(`${removing.value?.name} is gone.`)
+  } catch (problem) {
+    notices.problem(problem)
+  }
+  removing.value = null
+  await client.invalidateQueries({ queryKey: ['builds'] })
+}
+
+async function leave(): Promise<void> {
+  await api.delete('/api/session')
+  await whoIsHere(true)
+  client.clear()
+  await router.push('/sign-in')
+}
+</script>
+
+<template>
+  <main class="builds view">
+    <div class="view-head">
+      <img src="/mark.svg" alt="" width="28" height="28" class="mark">
+      <h1>Builds</h1>
+      <button type="button" class="plain link push" @click="leave()">Sign out</button>
+    </div>
+    <p v-if="isPending" class="quiet" role="status">Fetching the builds …</p>
+    <p v-else-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
+    <section v-for="workshop in workshops" :key="workshop.id">
+      <div class="view-head">
+        <h2>{{ workshop.name }}</h2>
+        <span class="push">
+          <v-btn color="primary" @click="making = workshop.id; reasons = {}">New build</v-btn>
+          <label class="file-button"><input type="file" accept=".json,application/json" class="file" @change="open($event, workshop.id)"><span>Open a build file</span></label>
+        </span>
+      </div>
+      <p v-if="fileReason" class="danger" role="alert">{{ fileReason }}</p>
+      <p v-if="workshop.builds.length === 0" class="empty">Nothing is being built here yet. Start with <em>New build</em>, then bring your parts list; or open a build file, such as <code>demo/linnet.json</code> of this project.</p>
+      <article v-for="build in workshop.builds" :key="build.id" class="build">
+        <router-link :to="`/builds/${build.id}`" class="name"><h3>{{ build.name }}</h3><span class="quiet">{{ build.kind }}</span></router-link>
+        <p class="purpose">{{ build.purpose }}</p>
+        <ul class="verdicts">
+          <li v-for="verdict in verdicts" :key="verdict"><VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.tally[verdict] }}</span></li>
+        </ul>
+        <dl class="facts">
+          <dt>Planned</dt><dd class="figure">{{ money(build.money.planned, build.money.currency, false) }}<span class="unit">of {{ money(build.money.budget, build.money.currency, false) }}</span></dd>
+          <dt>Fullest supply</dt><dd class="figure">{{ build.supply ? percent(build.supply.share) : '–' }}</dd>
+          <dt>Hours left</dt><dd class="figure">{{ build.forecast.hours_left }}<span class="unit">h</span></dd>
+          <dt>Forecast</dt><dd class="figure">{{ day(build.forecast.date) }}</dd>
+        </dl>
+        <span class="tools small">
+          <a class="link" :href="`/api/builds/${build.id}/file`" download>Save as file</a>
+          <button type="button" class="plain link" @click="removing = build">Delete</button>
+        </span>
+        <span v-if="!build.may_be_powered" class="danger off">Not to be powered</span>
+      </article>
+    </section>
+
+    <v-dialog :model-value="making !== null" max-width="420" @update:model-value="making = null">
+      <v-card rounded="sm" class="pa-5">
+        <h2 class="mb-4">New build</h2>
+        <form @submit.prevent="begin()">
+          <v-text-field v-model="form.name" label="Name" class="mb-3" :error-messages="reasons.name" autofocus />
+          <v-text-field v-model="form.kind" label="Kind of machine" placeholder="router, printer, plotter …" class="mb-3" :error-messages="reasons.kind" />
+          <v-text-field v-model="form.currency" label="Currency" class="mb-3" :error-messages="reasons.currency" />
+          <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
+          <v-btn type="submit" variant="flat" color="primary">Begin</v-btn>
+        </form>
+      </v-card>
+    </v-dialog>
+    <v-dialog :model-value="removing !== null" max-width="420" @update:model-value="removing = null">
+      <v-card rounded="sm" class="pa-5">
+        <h2 class="mb-2">Delete {{ removing?.name }}?</h2>
+        <p class="mb-4">Its parts, leads, steps, faults and history go with it. This cannot be taken back; save it as a file first if in doubt.</p>
+        <v-btn variant="flat" color="error" @click="remove()">Delete it</v-btn>
+        <v-btn @click="removing = null">Keep it</v-btn>
+      </v-card>
+    </v-dialog>
+  </main>
+</template>
+
+<style scoped>
+.builds { height: 100dvh; overflow: auto; max-width: 1180px; margin: 0 auto; width: 100%; }
+.mark { align-self: center; }
+.build { display: grid; grid-template-columns: 150px minmax(0, 1fr) auto 240px; gap: 4px 28px; padding: 14px 0; border-top: 1px solid var(--ink); align-items: start; }
+.name { color: inherit; text-decoration: none; }
+.name:hover h3 { color: var(--live); }
+.build h3 { font-size: 18px; }
+.purpose { margin: 0; max-width: 44ch; }
+.verdicts { list-style: none; margin: 0; padding: 0; font-size: 14px; }
+.verdicts li { display: flex; justify-content: space-between; gap: 12px; min-width: 116px; }
+.tools { grid-column: 2; display: flex; gap: 16px; }
+.off { grid-column: 3 / 5; font-weight: 600; }
+.file { position: absolute; opacity: 0; width: 1px; height: 1px; }
+.file-button { color: var(--live); cursor: pointer; padding: 0 12px; font-weight: 500; }
+.file-button:focus-within { outline: 2px solid var(--live); }
+@media (max-width: 900px) { .build { grid-template-columns: 1fr; } .tools, .off { grid-column: 1; } }
+</style>

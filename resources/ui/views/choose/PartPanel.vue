@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Doubt, Field, FullSpec } from '@/api/client'
+import EditCell from '@/shared/EditCell.vue'
+import { money } from '@/shared/format'
+import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useFindings } from '@/shared/useFindings'
+import { useNotices } from '@/shared/useNotices'
+import { usePanel } from '@/shared/usePanel'
+import VerdictMark from '@/shared/VerdictMark.vue'
+
+const props = defineProps<{ needRef: string }>()
+const { needs, parts, document: build, overview } = useBuild()
+const { set, edit } = useEdit()
+const { ofNeed } = useFindings()
+const { data: catalogue } = useCatalogue()
+const panel = usePanel()
+const notices = useNotices()
+const allFields = ref(false)
+
+const need = computed(() => needs.value.get(props.needRef))
+const part = computed(() => parts.value.get(need.value?.choice ?? ''))
+const family = computed(() => catalogue.value?.families.find((one) => one.key === need.value?.family))
+const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const findings = computed(() => ofNeed(props.needRef))
+const doubts = computed(() => (overview.value?.doubts ?? []).filter((doubt) => doubt.part === part.value?.ref))
+const offers = computed(() => (build.value?.offers ?? []).filter((offer) => offer.part === part.value?.ref))
+const supplierOf = (ref: string) => build.value?.suppliers?.find((supplier) => supplier.ref === ref)
+const candidates = computed(() => (need.value?.candidates ?? []).map((ref) => ({ value: ref, title: parts.value.get(ref)?.name ?? ref })))
+
+function specOf(key: string): FullSpec | undefined {
+  const spec = part.value?.specs?.[key]
+
+  return spec === undefined ? undefined : typeof spec === 'object' ? (spec as FullSpec) : { value: spec as string | boolean }
+}
+const fields = computed(() => (family.value?.fields ?? []).filter((field) => allFields.value || specOf(field.key) !== undefined || field.checks.length > 0))
+const hidden = computed(() => (family.value?.fields.length ?? 0) - fields.value.length)
+
+function shown(field: Field): string | undefined {
+  const value = specOf(field.key)?.value
+
+  return value === undefined ? undefined : typeof value === 'boolean' ? (value ? 'yes' : 'no') : value
+}
+function options(field: Field) {
+  return field.kind === 'flag' ? [{ value: 'yes', title: 'yes' }, { value: 'no', title: 'no' }] : field.kind === 'choice' ? field.choices.map((one) => ({ value: one, title: one })) : undefined
+}
+function store(field: Field) {
+  return (text: string, was: unknown) => {
+    const value = field.kind === 'flag' ? (text === '' ? null : text === 'yes') : text === '' ? null : text
+    const before = field.kind === 'flag' && typeof was === 'string' ? was === 'yes' : was
+    const label = `${field.label} of ${part.value!.name}`
+    if (specOf(field.key) === undefined) {
+      return set(label, 'parts', part.value!.ref, ['specs', field.key], null, { value, evidence: 'assumed' })
+    }
+
+    return value === null
+      ? edit(label, [{ section: 'parts', ref: part.value!.ref, set: [{ path: ['specs', field.key, 'value'], was: before, to: '' }, { path: ['specs', field.key], to: null }] }])
+      : edit(label, [{ section: 'parts', ref: part.value!.ref, set: [{ path: ['specs', field.key, 'value'], was: before ?? null, to: value }, { path: ['specs', field.key, 'confirmed'], to: null }] }])
+  }
+}
+const storeOn = (key: string, what: string) => (text: string, was: unknown) => set(`${what} of ${part.value!.name}`, 'parts', part.value!.ref, ['specs', key, what === 'Evidence' ? 'evidence' : 'source'], was, text === '' ? null : text)
+const storePart = (what: string, path: string) => (text: string, was: unknown) => set(`${what} of ${part.value!.name}`, 'parts', part.value!.ref, [path], was, text === '' ? null : text)
+
+async function settle(doubt: Doubt, take: boolean): Promise<void> {
+  const suggestion = Array.isArray(doubt.suggestion) ? {} : doubt.suggestion
+  const sets = take
+    ? Object.entries(suggestion).map(([key, value]) => ({ path: ['specs', key], to: { ...specOf(key), value, evidence: specOf(key)?.evidence ?? specOf(doubt.key)?.evidence ?? 'assumed' } }))
+    : [{ path: ['specs', doubt.key, 'confirmed'], to: true }]
+  try {
+    await edit(take ? `Take ${Object.values(suggestion).join(' and ')} for ${part.value!.name}` : `${doubt.key} of ${part.value!.name} is right`, [{ section: 'parts', ref: doubt.part, set: sets }])
+  } catch (error) {
+    notices.problem(error)
+  }
+}
+
+async function remove(): Promise<void> {
+  const gone = need.value!
+  const orphan = part.value !== undefined && ![...needs.value.values()].some((other) => other.ref !== gone.ref && (other.choice === part.value!.ref || (other.candidates ?? []).includes(part.value!.ref)))
+  try {
+    await edit(`Delete ${gone.role}`, [
+      { section: 'needs', ref: gone.ref, delete: true },
+      ...(orphan ? [...offers.value.map((offer) => ({ section: 'offers', ref: offer.ref, delete: true })), { section: 'parts', ref: part.value!.ref, delete: true }] : []),
+    ])
+    panel.close()
+    notices.say(`${gone.role} is gone; u takes it back.`)
+  } catch (error) {
+    notices.problem(error)
+  }
+}
+</script>
+
+<template>
+  <template v-if="need">
+    <h2>{{ need.role }}</h2>
+    <p class="quiet small">{{ family?.title }} · {{ need.ref }}</p>
+    <p v-if="candidates.length > 1">Chosen <EditCell label="Chosen part" :value="need.choice" :options="candidates" :save="(text, was) => set(`Choice for ${need!.role}`, 'needs', need!.ref, ['choice'], was, text || null)" /></p>
+    <p v-if="need.reason" class="quiet">“{{ need.reason }}”</p>
+    <template v-if="part">
+      <p><EditCell label="Name of the part" :value="part.name" :save="storePart('Name', 'name')" /></p>
+      <div v-for="doubt in doubts" :key="doubt.key" class="doubt" role="alert">
+        <p><VerdictMark verdict="unproven" /> {{ doubt.question }}</p>
+        <v-btn v-if="!Array.isArray(doubt.suggestion) && Object.keys(doubt.suggestion).length > 0" size="small" color="primary" @click="settle(doubt, true)">Take {{ Object.values(doubt.suggestion).join(' and ') }}</v-btn>
+        <v-btn size="small" @click="settle(doubt, false)">It is right as it stands</v-btn>
+      </div>
+      <table class="ledger">
+        <thead><tr><th>Spec</th><th class="num">Value</th><th>Rests on</th></tr></thead>
+        <tbody>
+          <tr v-for="field in fields" :key="field.key" :title="field.help">
+            <td>{{ field.label }}<span v-if="field.checks.length" class="quiet small reads">{{ field.checks.join(' ') }}</span></td>
+            <td class="num"><EditCell :figure="field.dimension !== null" :label="field.label" :value="shown(field)" :unit="field.unit" :options="options(field)" :save="store(field)" /></td>
+            <td>
+              <template v-if="specOf(field.key)">
+                <EditCell :label="`What ${field.label} rests on`" :value="specOf(field.key)!.evidence ?? 'assumed'" :options="evidence" :save="storeOn(field.key, 'Evidence')" />
+                <span class="small quiet source" :class="{ none: !specOf(field.key)!.source }"><EditCell :label="`Source of ${field.label}`" :value="specOf(field.key)!.source" placeholder="source" :save="storeOn(field.key, 'Source')" /></span>
+              </template>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="hidden > 0 || allFields" class="small"><button type="button" class="plain link" @click="allFields = !allFields">{{ allFields ? 'Only what is given or read by a check' : `${hidden} further lines of its sheet` }}</button></p>
+      <h3 class="mt-4 mb-1">Prices</h3>
+      <p v-if="offers.length === 0" class="quiet small">No price yet; Money lists it as open.</p>
+      <ul class="small plain-list">
+        <li v-for="offer in offers" :key="offer.ref"><span class="figure">{{ money(offer.price, supplierOf(offer.supplier)?.currency ?? '') }}</span><template v-if="(offer.pack ?? 1) > 1"> for {{ offer.pack }}</template>, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }}</li>
+      </ul>
+      <h3 class="mt-4 mb-1">Notes</h3>
+      <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="storePart('Notes', 'notes')" />
+    </template>
+    <p v-else class="quiet">No part is chosen for this need.</p>
+    <h3 class="mt-4 mb-1">What the checks say</h3>
+    <p v-if="findings.length === 0" class="quiet small">No check speaks of it.</p>
+    <ul class="plain-list">
+      <li v-for="finding in findings" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
+    </ul>
+    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this need</button></p>
+  </template>
+  <p v-else class="quiet">This part is not in the build any more.</p>
+</template>
+
+<style scoped>
+.doubt { border-left: 3px solid rgb(var(--v-theme-unproven)); padding: 6px 10px; margin: 8px 0; }
+.doubt p { margin: 0 0 4px; }
+.plain-list { list-style: none; padding: 0; margin: 0; }
+.finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
+.finding:hover { color: var(--live); }
+.reads { margin-left: 6px; white-space: nowrap; }
+.source { display: block; }
+.source.none { display: inline-block; margin-left: 8px; opacity: 0; }
+tr:hover .source.none, .source.none:focus-within { opacity: 1; }
+table.ledger th { background: var(--sheet); }
+table.ledger td { font-size: 13.5px; }
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import type { FindingSummary, Verdict } from '@/api/client'
+import { percent } from '@/shared/format'
+import { useBuild } from '@/shared/useBuild'
+import { useFindings, verdictOrder } from '@/shared/useFindings'
+import { usePanel } from '@/shared/usePanel'
+import VerdictMark from '@/shared/VerdictMark.vue'
+
+const { id, overview, roleOf } = useBuild()
+const { findings } = useFindings()
+const route = useRoute()
+const panel = usePanel()
+const by = ref<'verdict' | 'part' | 'trade'>('verdict')
+const verdict = ref<Verdict | null>(null)
+const words = ref('')
+watch(() => route.query.verdict, (asked) => (verdict.value = verdictOrder.find((one) => one === asked) ?? null), { immediate: true })
+
+const shown = computed(() => {
+  const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
+
+  return findings.value.filter((finding) => (verdict.value === null || finding.verdict === verdict.value)
+    && wanted.every((word) => `${finding.check} ${finding.title} ${finding.subject.label} ${finding.headline}`.toLowerCase().includes(word)))
+})
+
+/** Groups in the order of their worst finding; the server has sorted the findings by how much they matter. */
+const groups = computed(() => {
+  const found = new Map<string, FindingSummary[]>()
+  for (const finding of shown.value) {
+    const names = by.value === 'verdict' ? [finding.verdict] : by.value === 'trade' ? [finding.trade] : finding.subject.needs.length > 0 ? finding.subject.needs : ['']
+    for (const name of names) {
+      found.set(name, [...(found.get(name) ?? []), finding])
+    }
+  }
+
+  return [...found.entries()].map(([name, list]) => ({
+    name, list,
+    title: by.value === 'part' ? (name === '' ? 'The machine as a whole' : roleOf(name)) : name.charAt(0).toUpperCase() + name.slice(1),
+  }))
+})
+</script>
+
+<template>
+  <div class="view">
+    <div class="view-head">
+      <h1>Fit</h1>
+      <span class="quiet">{{ shown.length }} of {{ findings.length }} findings, what matters most first</span>
+      <span class="push tools">
+        <input v-model="words" class="filter" type="search" aria-label="Show only findings with these words" placeholder="Show only …">
+        <span class="choices" role="group" aria-label="Verdict">
+          <button type="button" class="plain" :aria-pressed="verdict === null" @click="verdict = null">All</button>
+          <button v-for="one in verdictOrder" :key="one" type="button" class="plain" :aria-pressed="verdict === one" @click="verdict = one"><VerdictMark :verdict="one" word :size="11" /></button>
+        </span>
+        <span class="choices" role="group" aria-label="Grouped by">
+          <button v-for="one in (['verdict', 'part', 'trade'] as const)" :key="one" type="button" class="plain" :aria-pressed="by === one" @click="by = one">by {{ one }}</button>
+        </span>
+      </span>
+    </div>
+    <p v-if="findings.length === 0" class="empty">Nothing to judge yet. A check speaks as soon as a part has a lead, a place in the heat or a screw: <router-link class="link" :to="`/builds/${id}/choose/parts`">add parts</router-link>, then <router-link class="link" :to="`/builds/${id}/prove/leads`">leads between them</router-link>.</p>
+    <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>
+    <table v-else class="ledger findings">
+      <thead><tr><th>Verdict</th><th>Check</th><th>On</th><th>What it says</th><th class="num">Margin</th><th v-if="!panel.open" class="wide-only">Weakest evidence</th></tr></thead>
+      <tbody v-for="group in groups" :key="group.name">
+        <tr v-if="by !== 'verdict'" class="grouped"><th colspan="6">{{ group.title }}</th></tr>
+        <tr v-for="finding in group.list" :key="group.name + finding.key" :class="{ picked: panel.open?.kind === 'working' && panel.open.key === finding.key }" @click="panel.show({ kind: 'working', key: finding.key })">
+          <td><VerdictMark :verdict="finding.verdict" word /></td>
+          <td class="check"><button type="button" class="plain" @click.stop="panel.show({ kind: 'working', key: finding.key })"><span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}</button></td>
+          <td class="on">{{ finding.subject.label }}</td>
+          <td class="says">{{ finding.headline }}</td>
+          <td class="num figure">{{ percent(finding.margin) }}</td>
+          <td v-if="!panel.open" class="quiet small wide-only">{{ finding.weakest }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="overview" class="quiet small mt-4">A planning aid. For mains work, local code and a licensed electrician decide.</p>
+  </div>
+</template>
+
+<style scoped>
+.tools { display: flex; gap: 10px; flex-wrap: wrap; }
+.filter { height: 28px; width: 150px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 2px; background: var(--sheet); color: var(--ink); font: inherit; }
+.findings tr { cursor: pointer; }
+.findings td { padding-top: 5px; padding-bottom: 5px; vertical-align: top; }
+.check { min-width: 150px; }
+.on { min-width: 130px; max-width: 220px; }
+.says { max-width: 560px; }
+@media (max-width: 700px) { .on { display: none; } .findings th:nth-child(3) { display: none; } }
+</style>

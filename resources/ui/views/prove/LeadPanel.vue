@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import EditCell from '@/shared/EditCell.vue'
+import { useBuild, useEdit } from '@/shared/useBuild'
+import { useFindings } from '@/shared/useFindings'
+import { useNotices } from '@/shared/useNotices'
+import { usePanel } from '@/shared/usePanel'
+import VerdictMark from '@/shared/VerdictMark.vue'
+import { useLeadFields } from './useLeadFields'
+
+const props = defineProps<{ leadRef: string }>()
+const { document: build, roleOf } = useBuild()
+const { edit } = useEdit()
+const { ofLead } = useFindings()
+const { fuses, contacts, terminations, strandings, evidence, routes, yesNo, store, storeWhole, storeFlag } = useLeadFields()
+const panel = usePanel()
+const notices = useNotices()
+const lead = computed(() => build.value?.leads?.find((one) => one.ref === props.leadRef))
+const findings = computed(() => ofLead.value.get(props.leadRef) ?? [])
+const sides = [0, 1] as const
+const portOf = (side: 0 | 1) => (side === 0 ? lead.value?.from : lead.value?.to) ?? ''
+const yes = (flag: boolean | undefined) => (flag === undefined ? null : flag ? 'yes' : 'no')
+
+async function remove(): Promise<void> {
+  try {
+    await edit(`Delete lead ${props.leadRef}`, [{ section: 'leads', ref: props.leadRef, delete: true }])
+    panel.close()
+    notices.say(`${props.leadRef} is gone; u takes it back.`)
+  } catch (error) {
+    notices.problem(error)
+  }
+}
+</script>
+
+<template>
+  <template v-if="lead">
+    <h2>Lead {{ lead.ref }}</h2>
+    <p>
+      <button type="button" class="plain link" @click="panel.show({ kind: 'part', ref: lead.from.split('.')[0] ?? '' })">{{ roleOf(lead.from.split('.')[0] ?? '') }}</button> <span class="quiet">{{ lead.from.split('.')[1] }}</span>
+      → <button type="button" class="plain link" @click="panel.show({ kind: 'part', ref: lead.to.split('.')[0] ?? '' })">{{ roleOf(lead.to.split('.')[0] ?? '') }}</button> <span class="quiet">{{ lead.to.split('.')[1] }}</span>
+    </p>
+    <dl class="facts">
+      <dt>Conductor size</dt><dd><EditCell figure label="Conductor size" :value="lead.conductor?.size" unit="mm²" :save="store(lead, 'Size', ['conductor', 'size'])" /></dd>
+      <dt>Size rests on</dt><dd><EditCell label="What the size rests on" :value="lead.conductor?.evidence" :options="evidence" :save="store(lead, 'Evidence', ['conductor', 'evidence'])" /></dd>
+      <dt>Conductors in parallel</dt><dd><EditCell figure label="Conductors in parallel" :value="lead.conductor?.parallel" placeholder="1" :save="storeWhole(lead, 'Conductors', ['conductor', 'parallel'])" /></dd>
+      <dt>Stranding</dt><dd><EditCell label="Stranding" :value="lead.conductor?.stranding" :options="strandings" :save="store(lead, 'Stranding', ['conductor', 'stranding'])" /></dd>
+      <dt>Insulation</dt><dd><EditCell label="Insulation" :value="lead.conductor?.insulation" :save="store(lead, 'Insulation', ['conductor', 'insulation'])" /></dd>
+      <dt>Length, one way</dt><dd><EditCell figure label="Length, one way" :value="lead.length" unit="m" :save="store(lead, 'Length', ['length'])" /></dd>
+      <dt>Run</dt><dd><EditCell label="Run" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></dd>
+      <dt>Other circuits in its bundle</dt><dd><EditCell figure label="Other circuits in its bundle" :value="lead.bundled_with" placeholder="0" :save="storeWhole(lead, 'Bundle', ['bundled_with'])" /></dd>
+      <dt>Fuse</dt><dd><EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" /></dd>
+    </dl>
+    <template v-for="side in sides" :key="side">
+      <h3>At {{ roleOf(portOf(side).split('.')[0] ?? '') }}</h3>
+      <dl class="facts">
+        <dt>Termination</dt><dd><EditCell :label="`Termination, end ${side + 1}`" :value="lead.ends?.[side]?.termination" :options="terminations" :save="store(lead, 'Termination', ['ends', side, 'termination'])" /></dd>
+        <dt>Contact or housing</dt><dd><EditCell :label="`Contact or housing, end ${side + 1}`" :value="lead.ends?.[side]?.contact" :options="contacts" :save="store(lead, 'Contact', ['ends', side, 'contact'])" /></dd>
+        <dt>Contacts per pole</dt><dd><EditCell figure :label="`Contacts per pole, end ${side + 1}`" :value="lead.ends?.[side]?.contacts_per_pole" placeholder="1" :save="storeWhole(lead, 'Contacts', ['ends', side, 'contacts_per_pole'])" /></dd>
+        <dt>Conductors joined here</dt><dd><EditCell figure :label="`Conductors joined, end ${side + 1}`" :value="lead.ends?.[side]?.conductors" placeholder="all" :save="storeWhole(lead, 'Conductors joined', ['ends', side, 'conductors'])" /></dd>
+        <dt>Strain relief</dt><dd><EditCell :label="`Strain relief, end ${side + 1}`" :value="yes(lead.ends?.[side]?.strain_relief)" :options="yesNo" :save="storeFlag(lead, 'Strain relief', ['ends', side, 'strain_relief'])" /></dd>
+      </dl>
+    </template>
+    <h3>Notes</h3>
+    <EditCell long label="Notes" :value="lead.notes" placeholder="none" :save="store(lead, 'Notes', ['notes'])" />
+    <h3>What the checks say</h3>
+    <p v-if="findings.length === 0" class="quiet small">It carries a signal or an earth; no check of today speaks of it.</p>
+    <ul>
+      <li v-for="finding in findings" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
+    </ul>
+    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this lead</button></p>
+  </template>
+  <p v-else class="quiet">This lead is not in the build any more.</p>
+</template>
+
+<style scoped>
+h3 { margin: 14px 0 2px; }
+ul { list-style: none; padding: 0; margin: 0; }
+.finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
+.finding:hover { color: var(--live); }
+</style>

@@ -1,0 +1,240 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\WebDriverException;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverDimension;
+use Facebook\WebDriver\WebDriverKeys;
+use RuntimeException;
+
+/** Headless Chromium, driven as a person would: by what is written on the screen. */
+final class Browser
+{
+    public readonly RemoteWebDriver $driver;
+
+    /** @var resource */
+    private $service;
+
+    private readonly string $profile;
+
+    public function __construct(private readonly string $url, int $width = 1280, int $height = 800)
+    {
+        $port = self::freePort();
+        $this->profile = sys_get_temp_dir().'/magpie-chromium-'.getmypid().'-'.$port;
+        $service = proc_open(['chromedriver', "--port={$port}", '--allowed-ips=127.0.0.1'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
+        $this->service = $service === false ? throw new RuntimeException('ChromeDriver could not be started.') : $service;
+        $options = (new ChromeOptions)->addArguments([
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+            '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--force-color-profile=srgb',
+            "--user-data-dir={$this->profile}", "--window-size={$width},{$height}",
+        ]);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        for ($try = 0; $try < 200 && ! is_resource($socket = @fsockopen('127.0.0.1', $port)); $try++) {
+            usleep(50_000);
+        }
+        is_resource($socket) && fclose($socket);
+        $this->driver = RemoteWebDriver::create("http://127.0.0.1:{$port}", $capabilities, 20_000, 120_000);
+        $this->size($width, $height);
+    }
+
+    public function size(int $width, int $height): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 500],
+        ]);
+        $this->driver->manage()->window()->setSize(new WebDriverDimension($width, $height));
+    }
+
+    public function open(string $path): void
+    {
+        $this->driver->get($this->url.$path);
+    }
+
+    public function path(): string
+    {
+        return (string) parse_url($this->driver->getCurrentURL(), PHP_URL_PATH);
+    }
+
+    /** Waits for an element that shows, and returns it. */
+    public function find(string $xpath, float $seconds = 10): RemoteWebElement
+    {
+        return $this->until(function () use ($xpath): ?RemoteWebElement {
+            foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
+                if ($element->isDisplayed()) {
+                    return $element;
+                }
+            }
+
+            return null;
+        }, "Nothing shows at {$xpath}", $seconds);
+    }
+
+    public function sees(string $text, float $seconds = 10): void
+    {
+        $quoted = self::quote($text);
+        $this->find("//*[not(self::script)][contains(normalize-space(.), {$quoted})]", $seconds);
+    }
+
+    public function waitUntilGone(string $xpath, float $seconds = 10): void
+    {
+        $this->until(function () use ($xpath): ?bool {
+            foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
+                if ($element->isDisplayed()) {
+                    return null;
+                }
+            }
+
+            return true;
+        }, "Still shows: {$xpath}", $seconds);
+    }
+
+    /** Presses a button or link by what it says. */
+    public function press(string $text): void
+    {
+        $quoted = self::quote($text);
+        $this->click("(//button|//a|//label)[normalize-space(.)={$quoted} or starts-with(normalize-space(.), {$quoted}) or @aria-label={$quoted}]");
+    }
+
+    public function click(string $xpath): void
+    {
+        $this->until(function () use ($xpath): ?bool {
+            try {
+                $this->find($xpath, 1)->click();
+
+                return true;
+            } catch (WebDriverException|RuntimeException) {
+                return null;
+            }
+        }, "Could not press {$xpath}");
+    }
+
+    /** Edits a cell where it stands, found by the start of its label. */
+    public function edit(string $label, string $text, string $end = WebDriverKeys::ENTER): void
+    {
+        $this->click('//button[starts-with(@aria-label, '.self::quote("{$label}: ").')]');
+        $field = $this->find('//*[self::input or self::select or self::textarea][@aria-label='.self::quote($label).']');
+        if ($field->getTagName() === 'select') {
+            $field->findElement(WebDriverBy::xpath('.//option[normalize-space(.)='.self::quote($text).']'))->click();
+
+            return;
+        }
+        $field->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys($text)->sendKeys($end);
+    }
+
+    public function type(string $label, string $text): void
+    {
+        $quoted = self::quote($label);
+        $field = $this->find("//*[self::input or self::textarea][@aria-label={$quoted} or @placeholder={$quoted} or @id=//label[normalize-space(.)={$quoted}]/@for]");
+        $field->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys($text);
+    }
+
+    public function attach(string $xpath, string $file): void
+    {
+        $this->driver->findElement(WebDriverBy::xpath($xpath))->sendKeys($file);
+    }
+
+    public function key(string $key): void
+    {
+        $this->driver->executeScript('document.activeElement?.blur()');
+        $this->driver->getKeyboard()->sendKeys($key);
+    }
+
+    public function text(string $xpath): string
+    {
+        return trim((string) preg_replace('/\s+/u', ' ', $this->find($xpath)->getText()));
+    }
+
+    public function shot(string $file): void
+    {
+        $this->driver->takeScreenshot($file);
+    }
+
+    public function theme(string $theme): void
+    {
+        $this->driver->executeScript("localStorage.setItem('magpie.theme', '{$theme}')");
+    }
+
+    /**
+     * What axe-core calls serious or critical on this screen.
+     *
+     * @return list<string>
+     */
+    public function barriers(): array
+    {
+        $this->driver->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        $found = $this->driver->executeAsyncScript(<<<'JS'
+            const done = arguments[arguments.length - 1];
+            axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.help} (${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')})`)), (e) => done([String(e)]));
+            JS);
+
+        return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
+    }
+
+    /**
+     * Errors the page wrote to its console.
+     *
+     * @return list<string>
+     */
+    public function complaints(): array
+    {
+        $entries = $this->driver->manage()->getLog('browser');
+
+        return array_values(array_map(static fn (array $e): string => (string) $e['message'], array_filter($entries, static fn (array $e): bool => $e['level'] === 'SEVERE' && ! str_contains((string) $e['message'], 'status of 4'))));
+    }
+
+    public function quit(): void
+    {
+        try {
+            $this->driver->quit();
+        } finally {
+            proc_terminate($this->service);
+            exec('rm -rf '.escapeshellarg($this->profile));
+        }
+    }
+
+    public static function quote(string $text): string
+    {
+        return str_contains($text, '"') ? "'{$text}'" : '"'.$text.'"';
+    }
+
+    /**
+     * @template T
+     *
+     * @param  callable(): (T|null)  $look
+     * @return T
+     */
+    private function until(callable $look, string $else, float $seconds = 10): mixed
+    {
+        for ($end = microtime(true) + $seconds; microtime(true) < $end; usleep(60_000)) {
+            try {
+                $found = $look();
+            } catch (WebDriverException) {
+                $found = null;
+            }
+            if ($found !== null) {
+                return $found;
+            }
+        }
+        $file = sys_get_temp_dir().'/magpie-browser-failure.png';
+        $this->driver->takeScreenshot($file);
+        throw new RuntimeException("{$else} (at {$this->driver->getCurrentURL()}, picture in {$file})");
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        $name = $socket === false ? ':0' : (string) stream_socket_get_name($socket, false);
+        $socket !== false && fclose($socket);
+
+        return (int) substr((string) strrchr($name, ':'), 1);
+    }
+}

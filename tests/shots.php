@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+// Takes the pictures of docs/screenshots from a freshly loaded demo: shots.php URL [folder] [name …]
+
+use Tests\Support\Browser;
+
+require __DIR__.'/../vendor/autoload.php';
+
+[, $url, $folder] = $argv + [2 => dirname(__DIR__).'/docs/screenshots'];
+$only = array_slice($argv, 3);
+$browser = new Browser($url);
+$browser->open('/sign-in');
+$browser->theme('light');
+$browser->open('/sign-in');
+$browser->sees('Enter the demo workshop');
+/** name => [path, width, height, theme, what to wait for, then press] */
+$shots = [
+    'sign-in' => ['/sign-in', 1280, 800, 'light', 'Enter the demo workshop', null],
+    'builds' => ['/', 1280, 800, 'light', 'Linnet', null],
+    'parts' => ['/builds/1/choose/parts', 1280, 800, 'light', 'Controller board', '24 V controller board, 5 drivers'],
+    'fit' => ['/builds/1/prove/fit', 1280, 800, 'light', 'what matters most first', null],
+    'fit-working' => ['/builds/1/prove/fit?verdict=danger', 1280, 800, 'light', 'E02 Contact load', 'E02 Contact load'],
+    'fit-dark' => ['/builds/2/prove/fit', 1280, 800, 'dark', 'what matters most first', null],
+    'leads' => ['/builds/1/prove/leads', 1280, 800, 'light', 'W12', 'W4'],
+    'power' => ['/builds/2/prove/power', 1280, 800, 'light', 'Energy and running cost', null],
+    'money' => ['/builds/1/buy/money', 1280, 800, 'light', 'By supplier', null],
+    'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],
+    'step' => ['/builds/1/build/bench/d9', 1280, 800, 'light', 'Measure', null],
+    'step-phone' => ['/builds/1/build/bench/d6', 390, 844, 'light', 'Measure', null],
+    'bench-phone' => ['/builds/1/build/bench', 390, 844, 'light', 'To measure', null],
+    'faults' => ['/builds/1/build/faults', 1280, 800, 'light', 'How bad', null],
+    'faults-phone' => ['/builds/1/build/faults', 390, 844, 'light', 'How bad', null],
+    'import' => ['/builds/2/choose/import', 1280, 800, 'light', 'Bring a parts list', 'import'],
+];
+$entered = false;
+foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
+    if ($name !== 'sign-in' && ! $entered) {
+        $browser->open('/sign-in');
+        $browser->press('Enter the demo workshop');
+        $browser->sees('Thistle Quay Workshop');
+        $entered = true;
+    }
+    if ($only !== [] && ! in_array($name, $only, true)) {
+        continue;
+    }
+    $browser->size($width, $height);
+    $browser->theme($theme);
+    $browser->open($path);
+    $browser->sees($wait);
+    if ($then === 'import') {
+        $browser->attach('//input[@type="file"]', __DIR__.'/Browser/parts-list.csv');
+        $browser->sees('understood');
+    } elseif ($then !== null) {
+        $browser->press($then);
+        usleep(400_000);
+    }
+    usleep(700_000);
+    $browser->shot("{$folder}/{$name}.png");
+    echo "{$name}\n";
+}
+$browser->quit();
