@@ -25,6 +25,9 @@ final class Circuits
     /** @var array<string, Quantity|null> */
     private array $resistances = [];
 
+    /** @var array<string, Flow|null> */
+    private array $worst = [];
+
     public function __construct(private readonly Build $build)
     {
         $this->topology = new Topology($build);
@@ -61,6 +64,9 @@ final class Circuits
     /** The scenario in which a lead carries most; null when it never carries anything that is known. */
     public function worstFor(string $lead): ?Flow
     {
+        if (array_key_exists($lead, $this->worst)) {
+            return $this->worst[$lead];
+        }
         $worst = null;
         foreach ($this->flows() as $flow) {
             $current = $flow->current($lead);
@@ -70,7 +76,7 @@ final class Circuits
             }
         }
 
-        return $worst;
+        return $this->worst[$lead] = $worst;
     }
 
     /** Resistance of a lead, out and back; null when its size or length is not known. */
@@ -149,7 +155,7 @@ final class Circuits
                 $set = $stated === null ? $read('set_current') : null;
                 if ($set !== null) {
                     $current = $set->times(2 / 3)->times($share);
-                    $inputs[] = new Input("Supply current of {$fitted->part->name}, taken as two thirds of its set phase current", '', (string) $set->times(2 / 3), Evidence::Assumed, 'common practice, no source', "parts/{$fitted->part->ref}/specs/supply_current");
+                    $inputs[] = new Input("Supply current of {$fitted->part->name}, taken as two thirds of its set phase current", '', $set->times(2 / 3), Evidence::Assumed, 'common practice, no source', "parts/{$fitted->part->ref}/specs/supply_current");
                 }
                 $current = $stated?->times($share) ?? $current;
                 break;

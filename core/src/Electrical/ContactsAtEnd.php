@@ -80,7 +80,7 @@ final readonly class ContactsAtEnd
             return Quantity::ratio(1);
         }
         $count = Quantity::ratio($end->contactsPerPole);
-        $inquiry->absorb([new Input('Contacts per pole at end '.($side + 1)." of {$lead->ref}", 'n', (string) $count, Evidence::Measured, null, "leads/{$lead->ref}/ends/{$side}/contacts_per_pole")]);
+        $inquiry->absorb([new Input('Contacts per pole at end '.($side + 1)." of {$lead->ref}", 'n', $count, Evidence::Measured, null, "leads/{$lead->ref}/ends/{$side}/contacts_per_pole")]);
         $reached = Quantity::ratio($lead->effectiveConductors() > 1 ? $lead->effectiveConductors() : 1);
         $wired = $lead->conductor->parallel > 1 ? Quantity::min($count, $reached) : $count;
         if ($wired->isBelow($count)) {

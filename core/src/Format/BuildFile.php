@@ -116,7 +116,7 @@ final class BuildFile
      */
     public static function refOf(Section $section, object $entry): string
     {
-        $ref = $section->write($entry)['ref'] ?? null;
+        $ref = property_exists($entry, 'ref') ? $entry->ref : ($section->write($entry)['ref'] ?? null);
 
         return is_string($ref) ? $ref : '';
     }

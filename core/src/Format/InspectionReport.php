@@ -74,7 +74,7 @@ final class InspectionReport
             $lines[] = "    Limit: {$finding->limit}".($finding->margin === null ? '' : "; margin {$finding->margin->to('%')}");
         }
         foreach ($finding->inputs as $input) {
-            $lines[] = "    Rests on: {$input->label} {$input->value} [{$input->evidence->label()}]".($input->source === null ? '' : " ({$input->source})");
+            $lines[] = "    Rests on: {$input->label} {$input->value()} [{$input->evidence->label()}]".($input->source === null ? '' : " ({$input->source})");
         }
         $lines[] = "    Source: {$finding->card->source}";
 

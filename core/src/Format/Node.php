@@ -31,7 +31,7 @@ final class Node
      */
     public function fail(string $reason, ?string $member = null): never
     {
-        throw CannotReadBuildFile::at($member === null ? $this->pointer : $this->pointerTo($member), $reason);
+        throw CannotReadBuildFile::at($this->pointer().($member === null ? '' : '/'.self::escaped($member)), $reason);
     }
 
     public function has(string $key): bool
@@ -46,10 +46,7 @@ final class Node
 
     public function member(string $key): self
     {
-        $object = $this->object();
-        $this->seen[$key] = true;
-
-        return new self($object[$key] ?? null, $this->pointerTo($key));
+        return new self($this->take($key), $key, $this);
     }
 
     /**
@@ -65,7 +62,7 @@ final class Node
         $node = $this->member($key);
         $found = [];
         foreach ($node->object() as $name => $value) {
-            $found[(string) $name] = new self($value, $node->pointerTo((string) $name));
+            $found[(string) $name] = new self($value, (string) $name, $node);
         }
 
         return $found;
@@ -76,14 +73,14 @@ final class Node
      */
     public function items(string $key): array
     {
-        $list = $this->object()[$key] ?? [];
-        $this->seen[$key] = true;
-        if (! is_array($list) || ! array_is_list($list)) {
+        $values = $this->take($key) ?? [];
+        if (! is_array($values) || ! array_is_list($values)) {
             $this->fail('must be a list.', $key);
         }
+        $list = new self($values, $key, $this);
         $found = [];
-        foreach ($list as $i => $value) {
-            $found[] = new self($value, $this->pointerTo($key)."/{$i}");
+        foreach ($values as $i => $value) {
+            $found[] = new self($value, (string) $i, $list);
         }
 
         return $found;
@@ -96,7 +93,7 @@ final class Node
 
     public function optionalText(string $key, int $longest = 200): ?string
     {
-        $value = $this->member($key)->value;
+        $value = $this->take($key);
         if ($value === null || $value === '') {
             return null;
         }
@@ -148,7 +145,7 @@ final class Node
 
     public function optionalWhole(string $key, int $least = 0, int $most = 1_000_000): ?int
     {
-        $value = $this->member($key)->value;
+        $value = $this->take($key);
         if ($value === null) {
             return null;
         }
@@ -161,7 +158,7 @@ final class Node
 
     public function optionalFlag(string $key): ?bool
     {
-        $value = $this->member($key)->value;
+        $value = $this->take($key);
         if ($value !== null && ! is_bool($value)) {
             $this->fail('must be true or false.', $key);
         }
@@ -176,9 +173,9 @@ final class Node
 
     public function optionalQuantity(string $key, Dimension $dimension, bool $signed = false): ?Quantity
     {
-        $node = $this->member($key);
+        $value = $this->take($key);
 
-        return $node->value === null || $node->value === '' ? null : $node->asQuantity($dimension, $signed);
+        return $value === null || $value === '' ? null : $this->member($key)->asQuantity($dimension, $signed);
     }
 
     public function asQuantity(Dimension $dimension, bool $signed = false): Quantity
@@ -271,9 +268,10 @@ final class Node
      */
     public function optionalEnum(string $key, string $enum): ?BackedEnum
     {
-        $value = $this->optionalOneOf($key, array_map(static fn (BackedEnum $case): string => (string) $case->value, $enum::cases()));
+        $value = $this->optionalText($key);
 
-        return $value === null ? null : $enum::from($value);
+        return $value === null ? null : $enum::tryFrom($value)
+            ?? $this->fail(sprintf('"%s" is not one of %s.', $value, implode(', ', array_column($enum::cases(), 'value'))), $key);
     }
 
     /**
@@ -302,8 +300,21 @@ final class Node
         return $this->value;
     }
 
-    private function pointerTo(string $key): string
+    /** A member's value, which now counts as read. */
+    private function take(string $key): mixed
     {
-        return $this->pointer.'/'.strtr($key, ['~' => '~0', '/' => '~1']);
+        $this->seen[$key] = true;
+
+        return $this->object()[$key] ?? null;
+    }
+
+    private function pointer(): string
+    {
+        return $this->parent === null ? $this->base : $this->parent->pointer().'/'.self::escaped($this->base);
+    }
+
+    private static function escaped(string $key): string
+    {
+        return strtr($key, ['~' => '~0', '/' => '~1']);
     }
 }

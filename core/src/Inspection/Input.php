@@ -8,6 +8,7 @@ use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Spec;
+use Magpie\Core\Quantity\Quantity;
 
 /**
  * A value a check read, what it rests on, and where it can be changed.
@@ -20,11 +21,16 @@ final readonly class Input
     public function __construct(
         public string $label,
         public string $symbol,
-        public string $value,
+        private Spec|Quantity $given,
         public Evidence $evidence,
         public ?string $source,
         public string $where,
     ) {
+    }
+
+    public function value(): string
+    {
+        return $this->given instanceof Spec ? $this->given->printed() : (string) $this->given;
     }
 
     /**
@@ -37,7 +43,7 @@ final readonly class Input
         return new self(
             "{$label} of {$part->name}",
             $symbol,
-            $spec->printed(),
+            $spec,
             $doubted ? Evidence::Assumed : $spec->evidence,
             $doubted ? 'an unlikely size, not confirmed yet' : $spec->source,
             $where,
@@ -52,7 +58,7 @@ final readonly class Input
         return [
             'label' => $this->label,
             'symbol' => $this->symbol,
-            'value' => $this->value,
+            'value' => $this->value(),
             'evidence' => $this->evidence->value,
             'source' => $this->source,
             'where' => $this->where,

@@ -131,7 +131,7 @@ final class Inquiry
         if ($value === null) {
             $this->lack($label);
         }
-        $this->absorb([new Input(ucfirst($label), $symbol, (string) $value, $evidence ?? Evidence::Assumed, null, $where)]);
+        $this->absorb([new Input(ucfirst($label), $symbol, $value, $evidence ?? Evidence::Assumed, null, $where)]);
 
         return $value;
     }

@@ -17,7 +17,8 @@ final readonly class Inspection
      */
     public function __construct(public Bench $bench, array $findings)
     {
-        usort($findings, static fn (Finding $a, Finding $b): int => [$a->verdict->rank(), $a->margin?->in('') ?? 0.0, $a->key()] <=> [$b->verdict->rank(), $b->margin?->in('') ?? 0.0, $b->key()]);
+        $order = array_map(static fn (Finding $f): array => [$f->verdict->rank(), $f->margin?->in('') ?? 0.0, $f->key()], $findings);
+        array_multisort($order, $findings);
         $this->findings = $findings;
     }
 

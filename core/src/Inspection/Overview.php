@@ -28,7 +28,7 @@ final readonly class Overview
     public function toArray(): array
     {
         $build = $this->inspection->bench->build;
-        $money = (new MoneyLedger($build))->toArray();
+        $money = (new MoneyLedger($build))->toArray(false);
         $doubts = $this->doubts();
         $tally = $this->inspection->tally();
         $steps = Sequence::order($build->steps);

@@ -12,67 +12,66 @@ use Magpie\Core\Families;
 final class Catalogue
 {
     private const STANDARD = [
-        Families\Bearing::class,
-        Families\Belt::class,
-        Families\Cabinet::class,
-        Families\CableChain::class,
-        Families\Consumable::class,
-        Families\ContactHousing::class,
-        Families\ControllerBoard::class,
-        Families\Coupling::class,
-        Families\DcConverter::class,
-        Families\Display::class,
-        Families\DriveScrew::class,
-        Families\Extrusion::class,
-        Families\Fan::class,
-        Families\Filament::class,
-        Families\Fuse::class,
-        Families\Heater::class,
-        Families\HostComputer::class,
-        Families\Lamp::class,
-        Families\LinearRail::class,
-        Families\MainsInlet::class,
-        Families\MotorDriver::class,
-        Families\Nut::class,
-        Families\Plate::class,
-        Families\PowerSupply::class,
-        Families\PrintedPart::class,
-        Families\Pulley::class,
-        Families\Screw::class,
-        Families\Sensor::class,
-        Families\ServoMotor::class,
-        Families\Spindle::class,
-        Families\StepperMotor::class,
-        Families\StopButton::class,
-        Families\SwitchingModule::class,
-        Families\Thermistor::class,
-        Families\Tool::class,
-        Families\Wire::class,
+        'bearing' => Families\Bearing::class,
+        'belt' => Families\Belt::class,
+        'cabinet' => Families\Cabinet::class,
+        'cable_chain' => Families\CableChain::class,
+        'consumable' => Families\Consumable::class,
+        'contact_housing' => Families\ContactHousing::class,
+        'controller_board' => Families\ControllerBoard::class,
+        'coupling' => Families\Coupling::class,
+        'dc_converter' => Families\DcConverter::class,
+        'display' => Families\Display::class,
+        'drive_screw' => Families\DriveScrew::class,
+        'extrusion' => Families\Extrusion::class,
+        'fan' => Families\Fan::class,
+        'filament' => Families\Filament::class,
+        'fuse' => Families\Fuse::class,
+        'heater' => Families\Heater::class,
+        'host_computer' => Families\HostComputer::class,
+        'lamp' => Families\Lamp::class,
+        'linear_rail' => Families\LinearRail::class,
+        'mains_inlet' => Families\MainsInlet::class,
+        'motor_driver' => Families\MotorDriver::class,
+        'nut' => Families\Nut::class,
+        'plate' => Families\Plate::class,
+        'power_supply' => Families\PowerSupply::class,
+        'printed_part' => Families\PrintedPart::class,
+        'pulley' => Families\Pulley::class,
+        'screw' => Families\Screw::class,
+        'sensor' => Families\Sensor::class,
+        'servo_motor' => Families\ServoMotor::class,
+        'spindle' => Families\Spindle::class,
+        'stepper_motor' => Families\StepperMotor::class,
+        'stop_button' => Families\StopButton::class,
+        'switching_module' => Families\SwitchingModule::class,
+        'thermistor' => Families\Thermistor::class,
+        'tool' => Families\Tool::class,
+        'wire' => Families\Wire::class,
     ];
 
-    /** @var array<string, Family> */
-    private array $families = [];
+    /** @var array<string, Family> made when first asked for */
+    private array $made = [];
 
     /**
-     * @param  list<Family>  $families
+     * @param  array<string, class-string<Family>>  $families  by key
      */
-    public function __construct(array $families)
+    public function __construct(private readonly array $families)
     {
-        foreach ($families as $family) {
-            $this->families[$family->key()] = $family;
-        }
     }
 
     public static function standard(): self
     {
         static $standard = null;
 
-        return $standard ??= new self(array_map(static fn (string $class): Family => new $class, self::STANDARD));
+        return $standard ??= new self(self::STANDARD);
     }
 
     public function find(string $key): ?Family
     {
-        return $this->families[$key] ?? null;
+        $class = $this->families[$key] ?? null;
+
+        return $class === null ? null : $this->made[$key] ??= new $class;
     }
 
     /**
@@ -80,6 +79,11 @@ final class Catalogue
      */
     public function all(): array
     {
-        return $this->families;
+        $all = [];
+        foreach (array_keys($this->families) as $key) {
+            $all[$key] = $this->find($key) ?? throw new \LogicException("There is no family {$key}.");
+        }
+
+        return $all;
     }
 }

@@ -6,6 +6,7 @@ namespace Magpie\Core\Machine;
 
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Quantity\Range;
+use WeakMap;
 
 /**
  * Magnitudes to ask about before they are believed: sizes nobody has seen, and watts written for amps.
@@ -29,6 +30,16 @@ final class Doubts
     }
 
     public static function aboutSpec(Part $part, Spec $spec): ?Doubt
+    {
+        /** @var WeakMap<Spec, Doubt|false>|null $known */
+        static $known = null;
+        $known ??= new WeakMap;
+        $doubt = $known[$spec] ??= self::ask($part, $spec) ?? false;
+
+        return $doubt === false ? null : $doubt;
+    }
+
+    private static function ask(Part $part, Spec $spec): ?Doubt
     {
         $slip = $spec->key === 'rated_power' ? self::wattsForAmps($part) : null;
         if ($slip !== null) {

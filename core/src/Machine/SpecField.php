@@ -69,12 +69,11 @@ final readonly class SpecField
         if ($this->plausible === null || $this->dimension === null) {
             return null;
         }
-        /** @var array<string, Quantity> $read */
-        static $read = [];
-        [$low, $high] = array_map(
-            fn (string $text): Quantity => $read[$this->dimension->value.$text] ??= Quantity::parse($text, $this->dimension),
-            $this->plausible,
-        );
+        [$low, $high] = array_map(static function (string $text): Quantity {
+            [$size, $unit] = explode(' ', $text, 2) + [1 => ''];
+
+            return Quantity::of($size, $unit);
+        }, $this->plausible);
 
         return match (true) {
             $value->isBelow($low) => "{$this->label} of {$value} is unusually small (usual: {$low} to {$high}).",

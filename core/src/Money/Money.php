@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Money;
 
 use Brick\Math\BigDecimal;
-use Brick\Math\BigRational;
 use Brick\Math\Exception\MathException;
 use Brick\Math\RoundingMode;
 use InvalidArgumentException;
@@ -13,11 +12,12 @@ use Magpie\Core\Quantity\Quantity;
 use Stringable;
 
 /**
- * An exact amount in one currency (ISO 4217 code). Rounded to cents only when it is shown or paid.
+ * An exact decimal amount in one currency (ISO 4217 code), rounded to cents only when it is shown or paid. Only turning
+ * it at a rate given the other way round divides; twelve decimals are kept then.
  */
 final readonly class Money implements Stringable
 {
-    private function __construct(private BigRational $amount, public string $currency)
+    private function __construct(private BigDecimal $amount, public string $currency)
     {
     }
 
@@ -27,7 +27,7 @@ final readonly class Money implements Stringable
     public static function of(string|int $amount, string $currency): self
     {
         try {
-            return new self(BigDecimal::of($amount)->toBigRational(), $currency);
+            return new self(BigDecimal::of($amount), $currency);
         } catch (MathException) {
             throw new InvalidArgumentException(sprintf('"%s" is not an amount of money; write it like "12.50".', $amount));
         }
@@ -66,7 +66,7 @@ final readonly class Money implements Stringable
     /** In another currency, at a rate that was given the other way round. */
     public function against(Rate $rate): self
     {
-        return new self($this->amount->dividedBy(BigDecimal::of($rate->worth)), $rate->from);
+        return new self($this->amount->dividedBy($rate->worth, 12, RoundingMode::HALF_UP), $rate->from);
     }
 
     public function compare(self $other): int
@@ -94,7 +94,7 @@ final readonly class Money implements Stringable
             return Quantity::ratio(0);
         }
 
-        return Quantity::ratio((float) (string) $this->amount->dividedBy($whole->amount)->toScale(9, RoundingMode::HALF_UP));
+        return Quantity::ratio((float) (string) $this->amount->dividedBy($whole->amount, 9, RoundingMode::HALF_UP));
     }
 
     /** Amount to the cent, half up. */
@@ -106,13 +106,9 @@ final readonly class Money implements Stringable
     /** Amount with every digit that was given, and never fewer than two decimals. */
     public function exactAmount(): string
     {
-        try {
-            $exact = $this->amount->toBigDecimal()->stripTrailingZeros();
+        $exact = $this->amount->stripTrailingZeros();
 
-            return (string) ($exact->getScale() < 2 ? $exact->toScale(2) : $exact);
-        } catch (MathException) {
-            return $this->amount();
-        }
+        return (string) ($exact->getScale() < 2 ? $exact->toScale(2) : $exact);
     }
 
     public function __toString(): string

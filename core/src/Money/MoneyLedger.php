@@ -25,9 +25,10 @@ final readonly class MoneyLedger
     /**
      * Amounts as decimal texts in the build's currency unless a `currency` stands beside them.
      *
+     * @param  bool  $wholeList  false for the totals alone, without the line of each part
      * @return array<string, mixed>
      */
-    public function toArray(): array
+    public function toArray(bool $wholeList = true): array
     {
         $zero = Money::zero($this->build->plan->currency);
         $lines = $this->lines();
@@ -60,7 +61,7 @@ final readonly class MoneyLedger
 
         return [
             'currency' => $this->build->plan->currency,
-            'lines' => array_map(fn (CostLine $l): array => $l->toArray(), $lines),
+            'lines' => $wholeList ? array_map(fn (CostLine $l): array => $l->toArray(), $lines) : [],
             'baskets' => $baskets,
             'accounts' => array_map(static fn (Money $m): string => $m->amount(), $accounts),
             'spares' => $spares->amount(),

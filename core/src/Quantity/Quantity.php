@@ -79,7 +79,12 @@ final readonly class Quantity implements Stringable
     /** The magnitude in a unit: the one way out to a bare number, for pictures, files and databases. */
     public function in(string $unit): float
     {
-        return $this->to($unit)->magnitude;
+        $to = Units::named($unit);
+        if ($to->exponents !== $this->unit->exponents) {
+            throw new LogicException("A quantity in {$this->unit->symbol} cannot be shown in {$unit}.");
+        }
+
+        return $to === $this->unit ? $this->magnitude : $to->fromSi($this->si);
     }
 
     /**
@@ -88,11 +93,8 @@ final readonly class Quantity implements Stringable
     public function to(string $unit): self
     {
         $to = Units::named($unit);
-        if ($to->exponents !== $this->unit->exponents) {
-            throw new LogicException("A quantity in {$this->unit->symbol} cannot be shown in {$unit}.");
-        }
 
-        return new self($to === $this->unit ? $this->magnitude : $to->fromSi($this->si), $to, $this->si);
+        return $to === $this->unit ? $this : new self($this->in($unit), $to, $this->si);
     }
 
     public function plus(self $other): self

@@ -14,6 +14,9 @@ final class Units
     /** @var array<string, Unit>|null spelling → unit */
     private static ?array $spellings = null;
 
+    /** @var array<string, Unit> what was asked for before, as it was spelt */
+    private static array $asked = [];
+
     /** @var array<string, list<Unit>>|null lower-case spelling → units, for forgiving look-ups */
     private static ?array $folded = null;
 
@@ -22,7 +25,19 @@ final class Units
      */
     public static function named(string $spelling): Unit
     {
+        if (isset(self::$asked[$spelling])) {
+            return self::$asked[$spelling];
+        }
         self::load();
+
+        return self::$asked[$spelling] = self::lookUp($spelling);
+    }
+
+    /**
+     * @throws UnknownUnit
+     */
+    private static function lookUp(string $spelling): Unit
+    {
         $key = self::normalise($spelling);
         if (isset(self::$spellings[$key])) {
             return self::$spellings[$key];
