@@ -16,6 +16,7 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Header;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\References;
+use Magpie\Core\Format\Sections\Suppliers;
 use Magpie\Core\Machine\Catalogue;
 
 /**
@@ -29,6 +30,9 @@ final class Editor
 
     /** @var array<string, array<string, mixed>> `build` and `site` */
     private array $headers = [];
+
+    /** @var array<string, array{string, string}> section and ref of what this edit touched */
+    private array $touched = [];
 
     private Store $store;
 
@@ -108,7 +112,7 @@ final class Editor
             $document->machine();
             DB::table('builds')->where('id', $this->build->id)->update(['revision' => $this->build->revision, 'updated_at' => now()]);
 
-            return new EditResult($edit, $this->build->revision, $this->touched($edit), $document->keep($this->build));
+            return new EditResult($edit, $this->build->revision, $this->touched(), $document->keep($this->build));
         });
     }
 
@@ -116,22 +120,24 @@ final class Editor
     {
         $this->open(Document::of($this->build));
 
-        return new EditResult($edit, $this->build->revision, $this->touched($edit), Document::overview($this->build));
+        foreach ($edit->changes()->get(['section', 'ref']) as $change) {
+            $this->touch($change->section, $change->ref);
+        }
+
+        return new EditResult($edit, $this->build->revision, $this->touched(), Document::overview($this->build));
+    }
+
+    private function touch(string $section, string $ref): void
+    {
+        $this->touched["{$section}/{$ref}"] = [$section, $ref];
     }
 
     /**
      * @return list<array{section: string, ref: string, entry: array<string, mixed>|null}> entries an edit touched, as they are now
      */
-    private function touched(Edit $edit): array
+    private function touched(): array
     {
-        $touched = [];
-        foreach ($edit->changes()->get(['section', 'ref', 'after']) as $change) {
-            foreach (array_unique([$change->ref, $change->after['ref'] ?? $change->ref]) as $ref) {
-                $touched["{$change->section}/{$ref}"] = ['section' => $change->section, 'ref' => $ref, 'entry' => $this->current($change->section, $ref)];
-            }
-        }
-
-        return array_values($touched);
+        return array_values(array_map(fn (array $t): array => ['section' => $t[0], 'ref' => $t[1], 'entry' => $this->current($t[0], $t[1])], $this->touched));
     }
 
     private function open(Document $document): void
@@ -172,6 +178,7 @@ final class Editor
                 throw CannotEdit::at("/{$section}/{$ref}/ref", "there is already a \"{$ref}\" among the {$section}.");
             }
             $this->entries[$section][$ref] = $after;
+            $this->touch($section, $ref);
 
             return ['section' => $section, 'ref' => $ref, 'row' => $this->store->insert($section, $after), 'before' => null, 'after' => $after];
         }
@@ -195,6 +202,7 @@ final class Editor
         if ($clashes !== []) {
             throw new Conflict($clashes);
         }
+        /** @var array<string, mixed> $after */
         $after = $this->read($section, $after, $ref);
         $row = $this->replace($section, $ref, $after);
 
@@ -212,6 +220,7 @@ final class Editor
         if (Document::json($now) !== Document::json($expected)) {
             throw new Conflict([['section' => $change->section, 'ref' => $ref, 'path' => [], 'was' => $expected, 'now' => $now]]);
         }
+        $this->touch($change->section, $ref);
         if ($wanted === null) {
             $this->remove($change->section, $ref);
         } elseif ($expected === null) {
@@ -227,7 +236,11 @@ final class Editor
     private function sortByRow(string $section): void
     {
         $order = DB::table(Schema::sections()[$section]->name)->where('build_id', $this->build->id)->orderBy('id')->pluck('ref')->all();
-        $this->entries[$section] = array_replace(array_flip($order), $this->entries[$section]);
+        $held = $this->entries[$section];
+        $this->entries[$section] = [];
+        foreach ($order as $ref) {
+            $this->entries[$section][$ref] = $held[$ref];
+        }
     }
 
     /**
@@ -235,6 +248,7 @@ final class Editor
      */
     private function replace(string $section, string $ref, array $after): ?int
     {
+        $this->touch($section, $ref);
         if (isset($this->headers[$section])) {
             $this->headers[$section] = $after;
             $this->store->writeHeader($section, $after);
@@ -244,9 +258,10 @@ final class Editor
         if ($after['ref'] !== $ref) {
             throw CannotEdit::at("/{$section}/{$ref}/ref", 'the short name cannot change: other entries may use it.');
         }
+        $before = $this->entries[$section][$ref] ?? [];
         $this->entries[$section][$ref] = $after;
 
-        return $this->store->update($section, $ref, $after);
+        return $this->store->update($section, $ref, $after, $before);
     }
 
     private function remove(string $section, string $ref): int
@@ -254,6 +269,7 @@ final class Editor
         if (! isset($this->entries[$section][$ref])) {
             throw CannotEdit::at("/{$section}", 'this cannot be deleted.');
         }
+        $this->touch($section, $ref);
         $uses = References::usesOf(BuildFile::build($this->data()), $section, $ref);
         if ($uses !== []) {
             $first = implode(', ', array_slice($uses, 0, 5)).(count($uses) > 5 ? ' and '.(count($uses) - 5).' more' : '');
@@ -282,7 +298,7 @@ final class Editor
         $form = BuildFile::sections()[$section] ?? throw CannotEdit::at("/{$section}", 'there is no such collection.');
         $suppliers = [];
         foreach (in_array($section, ['offers', 'purchases'], true) ? $this->entries['suppliers'] : [] as $name => $supplier) {
-            $suppliers[$name] = BuildFile::sections()['suppliers']->read(new Node($supplier), new Context(Catalogue::standard(), $currency));
+            $suppliers[$name] = (new Suppliers)->read(new Node($supplier), new Context(Catalogue::standard(), $currency));
         }
 
         return $form->write($form->read(new Node($entry, "/{$section}/{$ref}"), new Context(Catalogue::standard(), $currency, $suppliers)));

@@ -104,16 +104,18 @@ final class Store
 
     /**
      * @param  array<string, mixed>  $fragment
+     * @param  array<string, mixed>  $before  what is stored now, when it is known: lists that stay are left alone
      */
-    public function update(string $section, string $ref, array $fragment): int
+    public function update(string $section, string $ref, array $fragment, array $before = []): int
     {
         $table = Schema::sections()[$section];
         $id = $this->id($section, $ref);
         DB::table($table->name)->where('id', $id)->update($this->row($table, $fragment) + ['ref' => $fragment['ref']]);
-        foreach ($table->inner as $inner) {
+        $changed = array_filter($table->inner, static fn (string $path): bool => ($fragment[$path] ?? []) !== ($before[$path] ?? null), ARRAY_FILTER_USE_KEY);
+        foreach ($changed as $inner) {
             DB::table($inner->table->name)->where('owner_id', $id)->delete();
         }
-        $this->writeInner($table, $id, $fragment);
+        $this->writeInner(new Table($table->name, $table->columns, $changed, $table->ports), $id, $fragment);
 
         return $id;
     }
@@ -265,7 +267,7 @@ final class Store
                 ? [$only->name => $only->of === null ? $item : $this->id($only->of, $item)]
                 : $this->row($inner->table, $item));
             if ($inner->key !== null) {
-                $row[$inner->key->name] = $inner->key->of === null ? $key : $this->id($inner->key->of, $key);
+                $row[$inner->key->name] = $inner->key->of === null ? $key : $this->id($inner->key->of, (string) $key);
             }
             $rows[] = $row;
         }

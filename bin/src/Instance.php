@@ -72,11 +72,11 @@ final class Instance
     {
         $this->terminal->begin('MariaDB');
         $password = bin2hex(random_bytes(16));
-        $this->database = new Database("{$this->folder}/mariadb", $password);
-        $this->database->start();
+        $database = $this->database = new Database("{$this->folder}/mariadb", $password);
+        $database->start();
         $this->port = $port ?? (Shell::portIsFree(8791) ? 8791 : Shell::freePort());
         $this->writeEnvironment($password, $demo);
-        $this->terminal->end("127.0.0.1:{$this->database->port}");
+        $this->terminal->end("127.0.0.1:{$database->port}");
     }
 
     public function url(): string
@@ -124,7 +124,7 @@ final class Instance
     {
         $this->terminal->begin('Web server');
         $root = $this->project->root;
-        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'opcache.jit=tracing', 'opcache.jit_buffer_size=64M', 'memory_limit=512M', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'variables_order=EGPCS'];
+        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'memory_limit=512M', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'variables_order=EGPCS', "opcache.preload={$root}/bin/preload.php", 'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? '')];
         $command = [PHP_BINARY];
         foreach ($options as $option) {
             array_push($command, '-d', $option);

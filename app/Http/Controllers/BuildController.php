@@ -48,7 +48,7 @@ final class BuildController
             'kind' => ['required_without:file', 'string', 'max:60'],
             'currency' => ['required_without:file', 'string', 'regex:/^[A-Z]{3}$/'],
         ], ['currency.regex' => 'A currency is three capital letters, such as GBP.']);
-        $workshop = $user->workshops()->findOrFail($data['workshop']);
+        $workshop = Workshop::query()->whereIn('id', $user->workshops()->pluck('workshops.id'))->findOrFail((int) $data['workshop']);
         $machine = isset($data['file'])
             ? BuildFile::read($data['file'])
             : BuildFile::build(['magpie' => BuildFile::VERSION, 'build' => ['name' => $data['name'], 'kind' => $data['kind'], 'currency' => $data['currency']]]);

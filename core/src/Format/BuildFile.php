@@ -27,11 +27,13 @@ final class BuildFile
         static $sections = null;
         if ($sections === null) {
             $sections = [];
-            foreach ([
+            /** @var list<Section<object>> $all */
+            $all = [
                 new Sections\Parts, new Sections\Needs, new Sections\Leads, new Sections\Mates, new Sections\Scenarios,
                 new Sections\Suppliers, new Sections\Offers, new Sections\Rates, new Sections\Purchases,
                 new Sections\Steps, new Sections\Faults, new Sections\Limits,
-            ] as $section) {
+            ];
+            foreach ($all as $section) {
                 $sections[$section->key()] = $section;
             }
         }
@@ -87,6 +89,7 @@ final class BuildFile
             $collections[$key] = $entries;
         }
         $node->close();
+        // @phpstan-ignore argument.type (each collection was read by its own section)
         $build = new Build($plan, $site, ...$collections);
         References::check($build);
 

@@ -22,7 +22,7 @@ final class Node
     /** @var array<int|string, true> */
     private array $seen = [];
 
-    public function __construct(private readonly mixed $value, public readonly string $pointer = '')
+    public function __construct(private readonly mixed $value, private readonly string $base = '', private readonly ?self $parent = null)
     {
     }
 

@@ -87,18 +87,17 @@ final readonly class MoneyLedger
     private function lines(): array
     {
         $wanted = [];
+        $lines = [];
         foreach ($this->build->needs as $need) {
             $fitted = $this->build->fitted($need->ref);
             if ($fitted === null) {
-                $wanted["?{$need->ref}"] = CostLine::undecided($need);
-
-                continue;
+                $lines[] = CostLine::undecided($need);
+            } else {
+                $wanted[$fitted->part->ref][] = $need;
             }
-            $wanted[$fitted->part->ref][] = $need;
         }
-        $lines = [];
         foreach ($wanted as $ref => $needs) {
-            $lines[] = $needs instanceof CostLine ? $needs : $this->line($this->build->parts[(string) $ref], $needs);
+            $lines[] = $this->line($this->build->parts[$ref], $needs);
         }
         usort($lines, static fn (CostLine $a, CostLine $b): int => match (true) {
             $a->cost !== null && $b->cost !== null => $b->cost->compare($a->cost) ?: strcmp($a->name, $b->name),

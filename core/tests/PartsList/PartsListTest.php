@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\PartsList;
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\PartsList\Mapping;
+use Magpie\Core\PartsList\PartsListExport;
+use Magpie\Core\PartsList\ReadRow;
+use Magpie\Core\PartsList\RowReader;
+use Magpie\Core\Tests\SampleBuild;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class PartsListTest extends TestCase
+{
+    private const HEADINGS = ['Item', 'Qty', 'Voltage', 'Current (A)', 'Power', 'Torque', 'Size', 'Length', 'Unit price'];
+
+    /**
+     * @param  list<string>  $cells
+     */
+    private static function read(array $cells): ReadRow
+    {
+        return (new RowReader(Mapping::guess(self::HEADINGS, 'GBP'), Catalogue::standard()))->read(2, $cells);
+    }
+
+    public function test_headings_are_guessed_with_the_unit_in_their_brackets(): void
+    {
+        $mapping = Mapping::guess(self::HEADINGS, 'GBP');
+
+        self::assertSame([0 => 'name', 1 => 'quantity', 2 => 'spec:voltage', 3 => 'spec:current', 4 => 'spec:power', 5 => 'spec:torque', 6 => 'spec:size', 7 => 'spec:length', 8 => 'price'], $mapping->targets);
+        self::assertSame([3 => 'A'], $mapping->units);
+    }
+
+    /**
+     * @return iterable<string, array{list<string>, string, string, array<string, string>}>
+     */
+    public static function lines(): iterable
+    {
+        yield 'a supply' => [['24 V power supply', '1', '24V', '14.6', '350 W', '', '', '', '£38.50'], 'good', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '14.6 A', 'rated_power' => '350 W']];
+        yield 'a motor in ounce-inches' => [['Stepper, 57 mm frame', '4 pcs', '', '2.8', '', '283 oz-in', '', '', '23,50 €'], 'good', 'stepper_motor', ['rated_current' => '2.8 A', 'holding_torque' => '283 oz in']];
+        yield 'wire by gauge' => [['Hook-up wire', '1', '', '', '', '', '18 AWG', '', ''], 'good', 'wire', ['size' => '18 AWG']];
+        yield 'cable by area and inches' => [['Motor cable', '3', '', '', '', '', '0.75 mm²', '12 in', ''], 'good', 'wire', ['size' => '0.75 mm²', 'length' => '12 in']];
+        yield 'watts for amps' => [['Bed supply', '1', '12 V', '', '30 W', '', '', '', ''], 'doubted', 'power_supply', ['output_voltage' => '12 V', 'rated_power' => '30 W']];
+        yield 'a cell that cannot be read' => [['Board fan', '1', 'twenty-four', '0.2', '', '', '', '', ''], 'partly', 'fan', ['rated_current' => '0.2 A']];
+        yield 'a cell of the wrong dimension' => [['Heater cartridge', '1', '24 V', '', '40 A', '', '', '', ''], 'partly', 'heater', ['rated_voltage' => '24 V']];
+        yield 'a spec its sheet has not' => [['Coupling', '1', '24 V', '', '', '', '', '', ''], 'partly', 'coupling', []];
+    }
+
+    /**
+     * @param  list<string>  $cells
+     * @param  array<string, string>  $specs
+     */
+    #[DataProvider('lines')]
+    public function test_a_line_is_understood_and_keeps_what_can_be_kept(array $cells, string $state, string $family, array $specs): void
+    {
+        $row = self::read($cells);
+
+        self::assertSame($state, $row->state(), json_encode($row->problems) ?: '');
+        self::assertSame($family, $row->part?->family->key());
+        self::assertSame($specs, array_map(static fn ($s): string => $s->value instanceof \Magpie\Core\Quantity\Quantity ? $s->value->text() : (string) $s->value, $row->part->specs));
+    }
+
+    public function test_a_doubt_says_what_may_have_been_meant(): void
+    {
+        $doubt = self::read(['Bed supply', '1', '12 V', '', '30 W', '', '', '', ''])->doubts[0];
+
+        self::assertStringContainsString("was 30\u{a0}A meant (360\u{a0}W at 12\u{a0}V)?", $doubt->question);
+        self::assertSame(['rated_current' => '30 A', 'rated_power' => '360 W'], $doubt->suggestion);
+    }
+
+    public function test_a_line_that_cannot_be_taken_says_why(): void
+    {
+        foreach ([[['', '1'], 'no name'], [['Mystery bag', '1'], 'what kind of part'], [['Idler', 'lots'], 'not a whole number'], [['Idler', '0'], 'not a whole number'], [['Fan', '-3'], 'not a whole number']] as [$cells, $reason]) {
+            $row = self::read($cells);
+            self::assertSame('refused', $row->state());
+            self::assertStringContainsString($reason, $row->problems[0]['reason']);
+        }
+    }
+
+    public function test_prices_carry_their_currency_in_every_spelling(): void
+    {
+        $price = static fn (string $text): ?string => ($offer = self::read(['Fan', '1', '', '', '', '', '', '', $text])->offer) === null ? null : "{$offer['currency']} {$offer['price']}";
+
+        self::assertSame(['GBP 38.50', 'EUR 23.50', 'USD 1200', 'EUR 4.9', 'GBP 7', null], array_map($price, ['£38.50', '23,50 €', '$1,200', 'EUR 4.9', '7', 'cheap']));
+    }
+
+    public function test_what_is_exported_is_understood_again_without_loss(): void
+    {
+        $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
+        $lines = iterator_to_array(PartsListExport::lines($build), false);
+        $parse = static fn (string $line): array => str_getcsv(rtrim($line, "\r\n"), ',', '"', '');
+        $reader = new RowReader(Mapping::guess($parse($lines[0]), 'GBP'), Catalogue::standard());
+        $seen = 0;
+        foreach (array_slice($lines, 1) as $i => $line) {
+            $row = $reader->read($i + 2, $parse($line));
+            $fitted = $build->fitted((string) $row->need['ref']);
+            self::assertNotNull($fitted, $line);
+            self::assertSame([], $row->problems, $line);
+            self::assertSame(array_keys($fitted->part->specs), array_values(array_intersect(array_keys($fitted->part->specs), array_keys($row->part?->specs ?? []))), $line);
+            self::assertSame($fitted->need->quantity, $row->need['quantity']);
+            $seen++;
+        }
+        self::assertSame(count(iterator_to_array($build->allFitted())), $seen);
+    }
+
+    public function test_a_formula_leaves_as_text_and_comes_back_as_it_was(): void
+    {
+        $build = (new SampleBuild([
+            'parts' => [['ref' => 'p', 'family' => 'fan', 'name' => '=HYPERLINK("x"),"fan"', 'notes' => "@cmd\nline"]],
+            'needs' => [['ref' => 'p', 'role' => '+1 fan', 'family' => 'fan', 'choice' => 'p', 'candidates' => ['p']]],
+        ]))->build;
+        $csv = implode('', iterator_to_array(PartsListExport::lines($build), false));
+
+        self::assertStringContainsString('"\'=HYPERLINK(""x""),""fan"""', $csv);
+        self::assertStringContainsString("'+1 fan", $csv);
+        self::assertDoesNotMatchRegularExpression('/(^|,)"?[=+@]/m', $csv);
+        [$headings, $cells] = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), [strtok($csv, "\r\n") ?: '', substr($csv, strpos($csv, "\r\n") + 2)]);
+        self::assertSame('=HYPERLINK("x"),"fan"', (new RowReader(Mapping::guess($headings, 'GBP'), Catalogue::standard()))->read(2, $cells)->part?->name);
+    }
+}
