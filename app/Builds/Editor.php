@@ -202,7 +202,6 @@ final class Editor
         if ($clashes !== []) {
             throw new Conflict($clashes);
         }
-        /** @var array<string, mixed> $after */
         $after = $this->read($section, $after, $ref);
         $row = $this->replace($section, $ref, $after);
 
@@ -283,7 +282,7 @@ final class Editor
     /**
      * An entry in canonical form, read by the core so that every rule of the format holds.
      *
-     * @param  array<string, mixed>  $entry
+     * @param  array<int|string, mixed>  $entry
      * @return array<string, mixed>
      */
     private function read(string $section, array $entry, string $ref): array

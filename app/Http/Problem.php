@@ -8,11 +8,11 @@ use App\Builds\CannotEdit;
 use App\Builds\Conflict;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
-use Illuminate\Database\QueryException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Session\TokenMismatchException;
 use Illuminate\Validation\ValidationException;
 use Magpie\Core\Format\CannotReadBuildFile;
+use PDOException;
 use Symfony\Component\HttpKernel\Exception\HttpExceptionInterface;
 use Throwable;
 
@@ -32,7 +32,7 @@ final class Problem
             $e instanceof TokenMismatchException => self::response(419, 'The page is too old', 'Load it again; what you typed is still on it.'),
             $e instanceof ModelNotFoundException => self::response(404, 'Not found', 'There is no such thing in your workshops.'),
             $e instanceof HttpExceptionInterface => self::response($e->getStatusCode(), $e->getStatusCode() === 404 ? 'Not found' : 'That is not possible', $e->getMessage() !== '' ? $e->getMessage() : 'There is no such thing in your workshops.', [], $e->getHeaders()),
-            $e instanceof QueryException => self::response(503, 'The database does not answer', 'Nothing was stored. Try again in a moment; if it stays so, start Frugal Magpie again.'),
+            $e instanceof PDOException => self::response(503, 'The database does not answer', 'Nothing was stored. Try again in a moment; if it stays so, start Frugal Magpie again.'),
             default => self::response(500, 'Something went wrong here', 'Nothing was stored. The log says more.'),
         };
     }

@@ -16,7 +16,7 @@ final class Background
      */
     public static function start(array $command, string $log, array $environment = [], ?string $folder = null): int
     {
-        $process = proc_open(['setsid', ...$command], [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $folder, $environment + getenv());
+        $process = proc_open(['setsid', ...$command], [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $folder, $environment + Shell::inherited());
         if ($process === false) {
             throw new Failure("{$command[0]} could not be started.");
         }

@@ -115,6 +115,10 @@ final class Instance
             Background::stop($this->server, 5);
         }
         $this->database?->stop();
+        if (is_resource($this->lock)) {
+            flock($this->lock, LOCK_UN);
+            fclose($this->lock);
+        }
     }
 
     /**

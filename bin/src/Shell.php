@@ -13,7 +13,7 @@ final class Shell
      */
     public static function run(string $command, ?string $folder = null, array $environment = []): array
     {
-        $process = proc_open("{$command} 2>&1", [['file', '/dev/null', 'r'], ['pipe', 'w']], $pipes, $folder, $environment + getenv());
+        $process = proc_open("{$command} 2>&1", [['file', '/dev/null', 'r'], ['pipe', 'w']], $pipes, $folder, $environment + self::inherited());
         if ($process === false) {
             return [127, "{$command} could not be started"];
         }
@@ -21,6 +21,16 @@ final class Shell
         fclose($pipes[1]);
 
         return [proc_close($process), $output];
+    }
+
+    /**
+     * This process's environment without the settings of any instance: each reads its own.
+     *
+     * @return array<string, string>
+     */
+    public static function inherited(): array
+    {
+        return array_filter(getenv(), static fn (string $name): bool => preg_match('/^(APP|DB|MAGPIE|SANCTUM|LOG|CACHE)_/', $name) !== 1, ARRAY_FILTER_USE_KEY);
     }
 
     public static function status(string $command): int

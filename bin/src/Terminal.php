@@ -9,19 +9,30 @@ final class Terminal
 {
     private float $since = 0.0;
 
+    public function __construct(private readonly bool $quiet = false)
+    {
+    }
+
     public function say(string $line): void
     {
-        fwrite(STDOUT, $line."\n");
+        $this->write($line."\n");
+    }
+
+    private function write(string $text): void
+    {
+        if (! $this->quiet) {
+            fwrite(STDOUT, $text);
+        }
     }
 
     public function begin(string $what): void
     {
         $this->since = microtime(true);
-        fwrite(STDOUT, str_pad("  {$what} ", 46, '.').' ');
+        $this->write(str_pad("  {$what} ", 46, '.').' ');
     }
 
     public function end(string $how = 'done'): void
     {
-        fwrite(STDOUT, $how.sprintf(" (%.1f s)\n", microtime(true) - $this->since));
+        $this->write($how.sprintf(" (%.1f s)\n", microtime(true) - $this->since));
     }
 }

@@ -100,7 +100,8 @@ final class ImportController
     private function preview(Import $import, Build $build): array
     {
         $csv = self::csv($import->key);
-        $reader = new RowReader(Mapping::fromArray($import->mapping ?? [], $build->currency), Catalogue::standard());
+        $mapping = Mapping::fromArray($import->mapping ?? [], $build->currency);
+        $reader = new RowReader($mapping, Catalogue::standard());
         $states = ['good' => 0, 'doubted' => 0, 'partly' => 0, 'refused' => 0];
         $rows = [];
         foreach ($csv->rows() as $number => $cells) {
@@ -113,7 +114,7 @@ final class ImportController
         }
 
         return [
-            'key' => $import->key, 'file_name' => $import->file_name, 'headings' => $csv->headings(), 'mapping' => $import->mapping,
+            'key' => $import->key, 'file_name' => $import->file_name, 'headings' => $csv->headings(), 'mapping' => $mapping->toArray(),
             'targets' => Targets::all(), 'rows' => $rows, 'states' => $states, 'of' => $import->rows,
         ];
     }

@@ -24,6 +24,7 @@ final class SessionController
      */
     public function store(Request $request): JsonResponse
     {
+        abort_unless($request->hasSession(), 400, 'Signing in is for browsers; a script names the address of this server in its Referer.');
         $credentials = $request->validate(['email' => ['required', 'string', 'email', 'max:190'], 'password' => ['required', 'string', 'max:200']]);
         if (! Auth::attempt($credentials, true)) {
             throw ValidationException::withMessages(['email' => 'No account has this e-mail address and password.']);
@@ -36,6 +37,7 @@ final class SessionController
     /** The one button of the demo: enters its workshop without a password. */
     public function demoStore(Request $request): JsonResponse
     {
+        abort_unless($request->hasSession(), 400, 'Entering is for browsers; a script names the address of this server in its Referer.');
         $user = self::demo() ?? abort(404, 'This is not a demo.');
         Auth::login($user, true);
         $request->session()->regenerate();

@@ -93,7 +93,7 @@ final class Conductors
     public static function groupingFactor(int $circuits): Quantity
     {
         $rows = self::table()['grouping'];
-        $factor = $rows[max(array_keys($rows))];
+        $factor = (float) end($rows);
         foreach (array_reverse($rows, true) as $row => $value) {
             $factor = $circuits <= $row ? $value : $factor;
         }

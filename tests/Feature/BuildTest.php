@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Build;
+use Illuminate\Database\QueryException;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Storage;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+final class BuildTest extends FeatureTestCase
+{
+    public function test_a_build_file_goes_in_and_comes_out_as_it_was(): void
+    {
+        $this->actingAs($this->isla());
+        foreach (['linnet', 'dunlin'] as $name) {
+            $text = (string) file_get_contents(base_path("demo/{$name}.json"));
+            $id = $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => $text])->assertCreated()->json('id');
+
+            self::assertSame($text, $this->get("/api/builds/{$id}/file")->assertOk()->getContent());
+            // And once more from the tables alone, without the snapshot.
+            DB::table('snapshots')->where('build_id', $id)->delete();
+            self::assertSame($text, $this->get("/api/builds/{$id}/file")->getContent());
+        }
+    }
+
+    public function test_a_file_that_cannot_be_read_says_where_and_stores_nothing(): void
+    {
+        $this->actingAs($this->isla());
+        $count = Build::query()->count();
+        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => '{"magpie":1,"build":{"name":"A","kind":"b","currency":"GBP"},"needs":[{"ref":"x"}]}'])
+            ->assertStatus(422)->assertJsonPath('errors.0.pointer', '/needs/0/family');
+        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => 'ten parts please'])->assertStatus(422)->assertJsonPath('errors.0.pointer', '');
+        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'name' => 'A', 'kind' => 'b', 'currency' => 'pounds'])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/currency');
+
+        self::assertSame($count, Build::query()->count());
+    }
+
+    public function test_a_build_is_taken_away_whole(): void
+    {
+        $this->actingAs($this->isla());
+        $build = $this->dunlin();
+        $this->deleteJson("/api/builds/{$build->id}")->assertNoContent();
+
+        foreach (['parts', 'needs', 'leads', 'steps', 'edits', 'snapshots'] as $table) {
+            self::assertSame(0, DB::table($table)->where('build_id', $build->id)->count(), $table);
+        }
+    }
+
+    /**
+     * @return iterable<string, array{string, string}>
+     */
+    public static function answers(): iterable
+    {
+        yield 'a build' => ['', 'Build'];
+        yield 'its overview' => ['/overview', 'Changed'];
+        yield 'its money' => ['/money', 'Money'];
+        yield 'a finding without a margin' => ['/findings/E05-kit/psu', 'Finding'];
+        yield 'a mechanical finding' => ['/findings/M10/ma/0', 'Finding'];
+        yield 'a simulated reading' => ['/steps/d6/simulated-reading', 'Reading'];
+        yield 'its revision' => ['/revision', 'Revision'];
+    }
+
+    #[DataProvider('answers')]
+    public function test_answers_keep_to_the_published_contract(string $path, string $shape): void
+    {
+        $this->actingAs($this->isla());
+
+        self::assertShape($shape, $this->getJson("/api/builds/{$this->dunlin()->id}{$path}")->assertOk());
+    }
+
+    public function test_lists_keep_to_the_contract_too(): void
+    {
+        $this->actingAs($this->isla());
+        foreach ([['/api/builds', 'WorkshopBuilds'], ["/api/builds/{$this->dunlin()->id}/power", 'PowerScenario']] as [$path, $shape]) {
+            foreach ($this->getJson($path)->assertOk()->json() as $item) {
+                self::assertSame([], \Tests\Support\Schemas::breaks((string) json_encode($item), "api/openapi.json#/components/schemas/{$shape}"), $shape);
+            }
+        }
+        self::assertShape('Catalogue', $this->getJson('/api/catalogue')->assertOk());
+        $this->getJson("/api/builds/{$this->dunlin()->id}/findings/E99/nothing")->assertNotFound();
+    }
+
+    public function test_a_picture_of_a_fault_is_made_small_and_only_a_picture_is_taken(): void
+    {
+        Storage::fake('local');
+        $this->actingAs($this->isla());
+        $build = $this->dunlin();
+        $name = $this->post("/api/builds/{$build->id}/photos", ['photo' => UploadedFile::fake()->image('plug.png', 3000, 2000)])->assertCreated()->json('name');
+        $size = getimagesizefromstring((string) $this->get("/api/builds/{$build->id}/photos/{$name}")->assertOk()->getContent());
+
+        self::assertSame([1600, 1067, 'image/jpeg'], [$size[0] ?? 0, $size[1] ?? 0, $size['mime'] ?? '']);
+        $this->post("/api/builds/{$build->id}/photos", ['photo' => UploadedFile::fake()->createWithContent('evil.jpg', '<?php echo 1;')])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/photo');
+        $this->get("/api/builds/{$build->id}/photos/../../.env")->assertNotFound();
+    }
+
+    public function test_the_database_itself_refuses_what_makes_no_sense(): void
+    {
+        $build = $this->dunlin();
+        $part = DB::table('parts')->where('build_id', $build->id)->value('id');
+        foreach ([
+            fn () => DB::table('parts')->insert(['build_id' => $build->id, 'ref' => 'P-bed', 'family' => 'heater', 'name' => 'twice']),
+            fn () => DB::table('part_specs')->insert(['owner_id' => $part, 'key' => 'x', 'value' => '1 m', 'evidence' => 'rumour']),
+            fn () => DB::table('part_specs')->insert(['owner_id' => $part, 'key' => 'y', 'evidence' => 'measured']),
+            fn () => DB::table('needs')->insert(['build_id' => $build->id, 'ref' => 'none', 'role' => 'r', 'family' => 'fan', 'quantity' => 0]),
+            fn () => DB::table('needs')->insert(['build_id' => $build->id, 'ref' => 'n2', 'role' => 'r', 'family' => 'fan', 'quantity' => 1, 'choice_id' => 99999999]),
+            fn () => DB::table('offers')->where('build_id', $build->id)->update(['price' => -1]),
+            fn () => DB::table('builds')->where('id', $build->id)->update(['name' => str_repeat('x', 300)]),
+            fn () => DB::table('parts')->where('id', $part)->delete(),
+        ] as $i => $nonsense) {
+            try {
+                DB::transaction($nonsense);
+                self::fail("The database took nonsense number {$i}.");
+            } catch (QueryException) {
+                $this->addToAssertionCount(1);
+            }
+        }
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use Magpie\Core\Electrical\ContactLoad;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Schemas;
+
+/** The shell's own way in: no database, no server. */
+final class CheckCommandTest extends TestCase
+{
+    /**
+     * @return array{int, string, string} exit status, standard output, standard error
+     */
+    private static function check(string $json, string ...$options): array
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'magpie');
+        file_put_contents($file, $json);
+        $process = proc_open([dirname(__DIR__, 2).'/bin/magpie', 'check', $file, ...$options], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes) ?: throw new \RuntimeException('bin/magpie cannot be run');
+        $out = (string) stream_get_contents($pipes[1]);
+        $error = (string) stream_get_contents($pipes[2]);
+        $status = proc_close($process);
+        unlink($file);
+
+        return [$status, $out, str_replace($file, 'FILE', $error)];
+    }
+
+    private static function bed(int $contacts): string
+    {
+        return (string) json_encode(ContactLoad::bedOn($contacts) + ['magpie' => 1, 'build' => ['name' => 'Bed', 'kind' => 'printer', 'currency' => 'GBP'], 'site' => ['ambient' => '30 °C']]);
+    }
+
+    public function test_text_shows_every_finding_with_its_working_and_the_status_says_whether_something_fails(): void
+    {
+        [$status, $out] = self::check(self::bed(1));
+
+        self::assertSame(1, $status);
+        self::assertStringContainsString('DANGER  E02 Contact load', $out);
+        self::assertStringContainsString('Each contact at bed, port power: I_e = I / n = 12 A / 1 = 12 A', $out);
+        self::assertStringContainsString('Limit: 80 % of 10 A holds', $out);
+        self::assertStringContainsString('[datasheet]', $out);
+        self::assertSame(0, self::check(self::bed(2))[0], 'Unproven is not a failure.');
+    }
+
+    public function test_json_is_stable_and_documented(): void
+    {
+        [$status, $out] = self::check(self::bed(1), '--format', 'json');
+        $data = json_decode($out, true, 64, JSON_THROW_ON_ERROR);
+
+        self::assertSame(1, $status);
+        self::assertSame([1, 'Bed', false], [$data['magpie_inspection'], $data['build'], $data['may_be_powered']]);
+        foreach ($data['findings'] as $finding) {
+            self::assertSame([], Schemas::breaks((string) json_encode($finding), 'api/openapi.json#/components/schemas/Finding'), $finding['key']);
+        }
+        $contact = $data['findings'][array_search('E02/W1', array_column($data['findings'], 'key'), true)];
+        self::assertSame(['danger', -0.2, '24 V', 'datasheet'], [$contact['verdict'], $contact['margin'], $contact['inputs'][0]['value'], $contact['inputs'][0]['evidence']]);
+    }
+
+    public function test_a_file_that_cannot_be_read_gives_the_pointer_and_status_two(): void
+    {
+        [$status, $out, $error] = self::check('{"magpie":1,"build":{"name":"A","kind":"b","currency":"GBP"},"parts":[{"ref":"x","family":"fan","name":"F","specs":{"rated_current":"3 W"}}]}');
+        self::assertSame([2, ''], [$status, $out]);
+        self::assertSame("magpie: FILE cannot be read at /parts/0/specs/rated_current: Rated current: \"3 W\" is a power; a current is wanted here, in A for example.\n", $error);
+
+        [$status, $out] = self::check('[', '--format', 'json');
+        self::assertSame(2, $status);
+        self::assertSame('', json_decode($out, true)['error']['pointer']);
+        self::assertSame(2, self::check('{}', '--format', 'xml')[0]);
+    }
+
+    public function test_the_demo_is_checked_in_well_under_a_second(): void
+    {
+        $start = microtime(true);
+        [$status] = self::check((string) file_get_contents(dirname(__DIR__, 2).'/demo/linnet.json'));
+
+        self::assertSame(1, $status);
+        // Not a benchmark: only that nothing starts a database or a framework on the way.
+        self::assertLessThan(3.0, microtime(true) - $start);
+    }
+}

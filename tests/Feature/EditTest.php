@@ -1,0 +1,167 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Builds\Document;
+use App\Builds\Store;
+use App\Models\Change;
+use App\Models\Edit;
+use Illuminate\Support\Str;
+
+final class EditTest extends FeatureTestCase
+{
+    public function test_a_second_contact_pair_cures_the_bed_plug_at_once(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $before = $this->getJson("/api/builds/{$build->id}/findings/E02/W4")->assertOk()->assertJsonPath('verdict', 'danger');
+        self::assertShape('Finding', $before);
+
+        $result = $this->edit($build, self::setting('leads', 'W4', ['ends', 1, 'contacts_per_pole'], 2, 1, true))->assertOk()->assertJsonPath('entries.0.entry.ends.1.contacts_per_pole', 2);
+
+        self::assertShape('EditResult', $result);
+        self::assertSame('holds', collect($result->json('overview.findings'))->firstWhere('key', 'E02/W4')['verdict']);
+        self::assertSame('tight', collect($result->json('overview.findings'))->firstWhere('key', 'E02-open/W4')['verdict']);
+        $change = Change::query()->latest('id')->firstOrFail();
+        self::assertSame([1, 2], [$change->before['ends'][1]['contacts_per_pole'] ?? null, $change->after['ends'][1]['contacts_per_pole'] ?? null]);
+        self::assertSame($this->isla()->id, Edit::query()->latest('id')->firstOrFail()->user_id);
+    }
+
+    public function test_undo_and_redo_restore_the_file_to_the_byte(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $file = fn (): string => (string) $this->get("/api/builds/{$build->id}/file")->getContent();
+        $states = [$file()];
+        foreach ([
+            self::setting('parts', 'P-bed', ['specs', 'rated_power'], ['value' => '300 W', 'evidence' => 'measured']),
+            self::setting('site', '', ['ambient'], '41 °C'),
+            self::setting('build', '', ['budget'], '1200'),
+            [['section' => 'leads', 'ref' => 'W9', 'delete' => true]],
+            [['section' => 'parts', 'create' => ['ref' => 'lamp', 'family' => 'lamp', 'name' => 'Lamp']], ['section' => 'needs', 'create' => ['ref' => 'lamp', 'role' => 'Door lamp', 'family' => 'lamp', 'choice' => 'lamp', 'candidates' => ['lamp']]]],
+            self::setting('steps', 'd6', ['check', 'measured'], '108 Hz'),
+            self::setting('scenarios', 'print', ['loads', 'light'], null),
+        ] as $changes) {
+            $this->edit($build, $changes)->assertOk();
+            $states[] = $file();
+        }
+        self::assertCount(8, array_unique($states), 'Every edit changed something.');
+        for ($i = 6; $i >= 0; $i--) {
+            $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+            self::assertSame($states[$i], $file(), "undo to {$i}");
+        }
+        for ($i = 1; $i <= 7; $i++) {
+            $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
+            self::assertSame($states[$i], $file(), "redo to {$i}");
+        }
+        $this->postJson("/api/builds/{$build->id}/redo")->assertStatus(409)->assertJsonPath('detail', 'There is nothing to do again.');
+        $history = $this->getJson("/api/builds/{$build->id}/edits")->assertOk()->assertJsonCount(7);
+        $this->getJson("/api/builds/{$build->id}/edits/{$history->json('0.id')}")->assertOk()->assertJsonPath('0.section', 'scenarios');
+    }
+
+    public function test_the_snapshot_is_what_the_tables_say(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $this->edit($build, self::setting('mates', 'ma', ['screws', 0, 'washers'], ['0.5 mm', '0.3 mm']))->assertOk();
+        $this->edit($build, self::setting('suppliers', 'ferry', ['shipping', 1, 'cost'], '9.75'))->assertOk();
+        $this->edit($build, [['section' => 'limits', 'create' => ['check' => 'E05', 'key' => 'holds', 'value' => '70 %', 'reason' => 'summer']]])->assertOk();
+        $this->edit($build, self::setting('parts', 'P-board', ['ports', 0, 'specs', 'rated_current', 'value'], '5 A'))->assertOk();
+        $build->refresh();
+
+        self::assertSame(Document::json((new Store($build))->document()), Document::json(Document::of($build)->data));
+    }
+
+    public function test_the_same_edit_sent_twice_is_done_once(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $key = (string) Str::uuid();
+        $first = $this->edit($build, self::setting('needs', 'belt', ['quantity'], 7), $key)->assertOk();
+        $second = $this->edit($build, self::setting('needs', 'belt', ['quantity'], 7), $key)->assertOk();
+
+        self::assertSame($first->json('revision'), $second->json('revision'));
+        self::assertSame($first->json('overview'), $second->json('overview'));
+        self::assertSame(1, Edit::query()->where('key', $key)->count());
+    }
+
+    public function test_a_conflicting_edit_is_refused_and_shows_what_stands_now(): void
+    {
+        $build = $this->dunlin();
+        $this->as($this->tam());
+        $this->edit($build, self::setting('needs', 'belt', ['quantity'], 6, 5, true))->assertOk();
+        $this->as($this->isla());
+
+        $clash = $this->edit($build, self::setting('needs', 'belt', ['quantity'], 9, 5, true))->assertStatus(409)
+            ->assertJsonPath('clashes.0', ['section' => 'needs', 'ref' => 'belt', 'path' => ['quantity'], 'was' => 5, 'now' => 6]);
+        self::assertShape('Problem', $clash);
+        // Another field of the same entry is no conflict, and going on from what stands now works.
+        $this->edit($build, self::setting('needs', 'belt', ['spares'], '10 %', null, true))->assertOk();
+        $this->edit($build, self::setting('needs', 'belt', ['quantity'], 9, 6, true))->assertOk();
+    }
+
+    public function test_undo_never_overruns_someone_elses_work(): void
+    {
+        $build = $this->dunlin();
+        $this->as($this->isla());
+        $this->edit($build, self::setting('needs', 'belt', ['quantity'], 6))->assertOk();
+        $this->as($this->tam());
+        $this->edit($build, self::setting('needs', 'belt', ['role'], 'Long belts'))->assertOk();
+        $this->as($this->isla());
+
+        $this->postJson("/api/builds/{$build->id}/undo")->assertStatus(409)->assertJsonStructure(['clashes']);
+        self::assertSame('Long belts', collect($this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere('ref', 'belt')['role']);
+    }
+
+    public function test_bad_input_names_the_field_and_the_reason_and_loses_nothing(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $revision = $build->revision;
+        foreach ([
+            [self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '30 A'), '/parts/P-bed/specs/rated_power/value', 'a power is wanted'],
+            [self::setting('leads', 'W4', ['to'], 'bed.tail'), '/leads/3/to', 'has no port "tail"'],
+            [self::setting('leads', 'W4', ['length'], '-1 m'), '/leads/W4/length', 'cannot be negative'],
+            [self::setting('needs', 'belt', ['quantity'], 'many'), '/needs/belt/quantity', 'whole number'],
+            [self::setting('needs', 'belt', ['ref'], 'other'), '/needs/belt/ref', 'cannot change'],
+            [self::setting('site', '', ['ambient'], '400 °C'), '/site/ambient', 'no place to build'],
+            [self::setting('offers', 'O1', ['price'], '12,50 or so'), '/offers/O1/price', 'not an amount of money'],
+            [self::setting('steps', 'd6', ['check', 'measured'], '3 kg'), '/steps/d6/check/measured', 'is a mass'],
+            [[['section' => 'parts', 'ref' => 'P-bed', 'delete' => true]], '/parts/P-bed', 'is used by need Bed heater'],
+            [[['section' => 'needs', 'ref' => 'psu', 'delete' => true]], '/needs/psu', 'lead W1'],
+            [[['section' => 'parts', 'create' => ['ref' => 'P-bed', 'family' => 'heater', 'name' => 'Again']]], '/parts/P-bed/ref', 'already'],
+            [[['section' => 'spells', 'create' => ['ref' => 'x']]], '/spells', 'no such collection'],
+        ] as [$changes, $pointer, $reason]) {
+            $answer = $this->edit($build, $changes)->assertStatus(422)->assertJsonPath('errors.0.pointer', $pointer);
+            self::assertStringContainsString($reason, $answer->json('errors.0.reason'));
+        }
+        self::assertSame($revision, $build->refresh()->revision);
+        $this->edit($build, [])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/changes');
+    }
+
+    public function test_the_clock_of_a_step_starts_and_stops_by_the_servers_time(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $this->travelTo('2026-11-25 19:00:00');
+        $started = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", ['running' => true, 'timings' => []])->assertOk();
+        $timings = $started->json('entries.0.entry.timings');
+        $this->postJson("/api/builds/{$build->id}/steps/d6/timer", ['running' => true, 'timings' => $timings])->assertStatus(409);
+        $this->travelTo('2026-11-25 19:20:05');
+        $stopped = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", ['running' => false, 'timings' => $timings])->assertOk();
+
+        self::assertSame(1205, $stopped->json('entries.0.entry.timings.0.stop') - $stopped->json('entries.0.entry.timings.0.start'));
+    }
+
+    public function test_an_open_danger_fault_takes_the_machine_off_power_until_its_fix_is_told(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $this->edit($build, [['section' => 'faults', 'create' => ['ref' => 'X9', 'what' => 'Arc at the bed plug', 'severity' => 'danger', 'found' => '2026-11-25', 'need' => 'bed']]])->assertOk()
+            ->assertJsonPath('overview.danger_faults', 2)->assertJsonPath('overview.may_be_powered', false);
+        $this->edit($build, self::setting('faults', 'X9', ['state'], 'closed'))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/faults/X9/fix');
+        $this->edit($build, [['section' => 'faults', 'ref' => 'X9', 'set' => [['path' => ['fix'], 'to' => 'Second contact pair'], ['path' => ['state'], 'to' => 'fixed']]]])->assertOk()->assertJsonPath('overview.danger_faults', 1);
+    }
+}

@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Imports\Importer;
+use App\Models\Build;
+use App\Models\Import;
+use Illuminate\Cache\Events\KeyWritten;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Event;
+use Illuminate\Testing\TestResponse;
+
+final class ImportTest extends FeatureTestCase
+{
+    private function emptyBuild(): Build
+    {
+        $this->actingAs($this->isla());
+        $id = $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'name' => 'List', 'kind' => 'plotter', 'currency' => 'GBP'])->json('id');
+
+        return Build::query()->findOrFail($id);
+    }
+
+    /**
+     * @return TestResponse<\Symfony\Component\HttpFoundation\Response>
+     */
+    private function bring(Build $build, string $csv): TestResponse
+    {
+        return $this->post("/api/builds/{$build->id}/imports", ['file' => UploadedFile::fake()->createWithContent('list.csv', $csv)]);
+    }
+
+    public function test_a_list_is_shown_first_then_stored_as_one_edit_that_undo_takes_back(): void
+    {
+        $build = $this->emptyBuild();
+        $preview = $this->bring($build, (string) file_get_contents(base_path('tests/Browser/parts-list.csv')))->assertCreated()->assertJsonPath('states', ['good' => 6, 'doubted' => 1, 'partly' => 3, 'refused' => 2]);
+        self::assertShape('Preview', $preview);
+        self::assertSame(0, DB::table('parts')->where('build_id', $build->id)->count(), 'Nothing is stored before it is confirmed.');
+
+        $mapping = ['units' => ['2' => 'V']] + $preview->json('mapping');
+        $mapping['units'] += $preview->json('mapping.units');
+        $this->putJson("/api/imports/{$preview->json('key')}", ['mapping' => ['family' => 'consumable'] + $mapping])->assertOk()->assertJsonPath('states.refused', 1)->assertJsonPath('states.good', 8);
+        $done = $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertOk()->assertJsonPath('state', 'done')->assertJsonPath('stored', 11)->assertJsonPath('skipped', 1);
+        self::assertShape('ImportState', $done);
+        $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertStatus(409);
+
+        $after = $this->getJson("/api/builds/{$build->id}")->assertOk();
+        self::assertCount(11, $after->json('document.needs'));
+        $motor = collect($after->json('document.parts'))->firstWhere('family', 'stepper_motor');
+        self::assertSame(['value' => '283 oz in', 'evidence' => 'listing'], $motor['specs']['holding_torque']);
+        self::assertSame(['Bed-supply-small'], array_column($after->json('overview.doubts'), 'part'));
+        self::assertCount(3, $after->json('document.suppliers'));
+
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertNull($this->getJson("/api/builds/{$build->id}")->json('document.parts'));
+    }
+
+    public function test_hostile_and_broken_files_do_no_harm(): void
+    {
+        $build = $this->emptyBuild();
+        $this->bring($build, 'just one line without columns')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/file');
+        $this->bring($build, '')->assertStatus(422);
+
+        $csv = "\xEF\xBB\xBFItem;Qty;Notes\r\n"
+            ."\"=cmd|' /C calc'!A0 fan\";1;\"two\nlines; and a \"\"quote\"\"\"\r\n"
+            ."Fan with \x00 nought;1;\r\n"
+            ."L\xFCfter fan;1;\r\n"
+            .str_repeat('x', 5000).";1;\r\n"
+            ."<script>alert(1)</script> fan;1;\r\n"
+            ."\"'; DROP TABLE parts; -- fan\";1\r\n"
+            ."fan;1;a;b;c;d;e;f\r\n\r\n"
+            .'"never closed fan;1;';
+        $preview = $this->bring($build, $csv)->assertCreated();
+        $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertOk()->assertJsonPath('state', 'done');
+        $names = DB::table('parts')->where('build_id', $build->id)->orderBy('id')->pluck('name')->all();
+
+        self::assertContains("=cmd|' /C calc'!A0 fan", $names);
+        self::assertContains('Lüfter fan', $names, 'Windows-1252 is read as such.');
+        self::assertContains("'; DROP TABLE parts; -- fan", $names);
+        $export = (string) $this->get("/api/builds/{$build->id}/parts.csv")->assertOk()->streamedContent();
+        self::assertStringContainsString("'=cmd|", $export, 'A spreadsheet must not run it.');
+    }
+
+    public function test_fifty_thousand_lines_stream_in_little_memory_with_progress(): void
+    {
+        $build = $this->emptyBuild();
+        $file = (string) tempnam(sys_get_temp_dir(), 'magpie');
+        $handle = fopen($file, 'w') ?: throw new \RuntimeException('no temporary file');
+        fwrite($handle, "Item,Qty,Voltage,Current,Unit price,Supplier\n");
+        for ($i = 1; $i <= 50_000; $i++) {
+            fwrite($handle, $i % 1000 === 0 ? "Mystery {$i},1,,,,\n" : "Fan {$i},2,24 V,0.12 A,4.20,Two Stoves Electronics\n");
+        }
+        fclose($handle);
+        $import = $build->imports()->create(['key' => (string) \Illuminate\Support\Str::uuid(), 'user_id' => $this->isla()->id, 'file_name' => 'large.csv', 'rows' => 50_000, 'state' => 'running', 'mapping' => \Magpie\Core\PartsList\Mapping::guess(['Item', 'Qty', 'Voltage', 'Current', 'Unit price', 'Supplier'], 'GBP')->toArray()]);
+        $reports = [];
+        Event::listen(static function (KeyWritten $written) use (&$reports): void {
+            $reports[] = is_array($written->value) ? $written->value['seen'] : 0;
+        });
+        gc_collect_cycles();
+        memory_reset_peak_usage();
+        $before = memory_get_usage();
+        self::assertTrue((new Importer($import, $file, '2026-11-25'))->run());
+        $used = memory_get_peak_usage() - $before;
+        unlink($file);
+
+        self::assertSame([49_950, 50], [$import->refresh()->stored, $import->skipped]);
+        self::assertSame(49_950, DB::table('needs')->where('build_id', $build->id)->count());
+        self::assertSame(99_900, DB::table('part_specs')->whereIn('owner_id', DB::table('parts')->select('id')->where('build_id', $build->id))->count());
+        self::assertLessThan(128 * 1024 * 1024, $used, sprintf('%.0f MB', $used / 1048576));
+        self::assertGreaterThan(100, count($reports));
+        self::assertSame($reports, collect($reports)->sort()->values()->all());
+    }
+
+    public function test_a_stopped_import_stores_nothing(): void
+    {
+        $build = $this->emptyBuild();
+        $csv = "Item,Qty\n".implode("\n", array_map(static fn (int $i): string => "Fan {$i},1", range(1, 2000)));
+        $preview = $this->bring($build, $csv)->assertCreated();
+        $import = Import::query()->where('key', $preview->json('key'))->firstOrFail();
+        Cache::put(Importer::cancelKey($import), true, 60);
+        $this->postJson("/api/imports/{$import->key}/confirm")->assertOk()->assertJsonPath('state', 'cancelled');
+
+        self::assertSame(0, DB::table('parts')->where('build_id', $build->id)->count());
+        self::assertSame(0, $build->edits()->count());
+        $this->postJson("/api/imports/{$import->key}/confirm")->assertOk()->assertJsonPath('stored', 2000);
+    }
+
+    public function test_refs_that_clash_are_told_apart(): void
+    {
+        $build = $this->emptyBuild();
+        $preview = $this->bring($build, "Ref,Item,Qty\nfan,Fan,1\nfan,Fan,1\nfan,Fan,1\n")->assertCreated();
+        $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertOk();
+
+        self::assertSame(['fan', 'fan-2', 'fan-3'], DB::table('needs')->where('build_id', $build->id)->orderBy('id')->pluck('ref')->all());
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use CurlHandle;
+use CurlMultiHandle;
+use RuntimeException;
+
+/** A script's way in over the wire: cookies, the cross-site token, JSON. */
+final class HttpClient
+{
+    private readonly string $cookies;
+
+    public function __construct(private readonly string $url)
+    {
+        $this->cookies = (string) tempnam(sys_get_temp_dir(), 'magpie-cookies');
+        $this->get('/api/session');
+    }
+
+    public function __destruct()
+    {
+        @unlink($this->cookies);
+    }
+
+    /** @return array<mixed> */
+    public function get(string $path): array
+    {
+        return $this->finishOne($this->handle('GET', $path, null));
+    }
+
+    /**
+     * @param  array<string, mixed>  $body
+     * @return array<mixed>
+     */
+    public function post(string $path, array $body = []): array
+    {
+        return $this->finishOne($this->handle('POST', $path, (string) json_encode((object) $body)));
+    }
+
+    /** @return array<mixed> */
+    public function upload(string $path, string $name, string $file): array
+    {
+        return $this->finishOne($this->handle('POST', $path, [$name => new \CURLFile($file, 'text/csv', 'list.csv')]));
+    }
+
+    /**
+     * Sends a request without waiting for its answer.
+     *
+     * @return array{CurlMultiHandle, CurlHandle}
+     */
+    public function begin(string $path): array
+    {
+        $multi = curl_multi_init();
+        $handle = $this->handle('POST', $path, '{}');
+        curl_multi_add_handle($multi, $handle);
+        for ($i = 0; $i < 20; $i++) {
+            curl_multi_exec($multi, $running);
+            usleep(10_000);
+        }
+
+        return [$multi, $handle];
+    }
+
+    /**
+     * @param  array{CurlMultiHandle, CurlHandle}  $going
+     * @return array<mixed>
+     */
+    public function finish(array $going): array
+    {
+        [$multi, $handle] = $going;
+        do {
+            curl_multi_exec($multi, $running);
+            curl_multi_select($multi, 0.2);
+        } while ($running > 0);
+
+        return (array) json_decode((string) curl_multi_getcontent($handle), true);
+    }
+
+    /** Seconds the last answer took, from sending to the last byte. */
+    public function timed(string $method, string $path, ?string $body = null): float
+    {
+        $handle = $this->handle($method, $path, $body);
+        $this->finishOne($handle);
+
+        return curl_getinfo($handle, CURLINFO_TOTAL_TIME);
+    }
+
+    /** @return array<mixed> */
+    private function finishOne(CurlHandle $handle): array
+    {
+        $answer = curl_exec($handle);
+        if (! is_string($answer)) {
+            throw new RuntimeException('no answer: '.curl_error($handle));
+        }
+        curl_setopt($handle, CURLOPT_COOKIELIST, 'FLUSH');
+
+        return (array) json_decode($answer, true);
+    }
+
+    /**
+     * @param  string|array<string, mixed>|null  $body
+     */
+    private function handle(string $method, string $path, string|array|null $body): CurlHandle
+    {
+        $token = preg_match('/XSRF-TOKEN\t(\S+)/', (string) @file_get_contents($this->cookies), $m) === 1 ? rawurldecode($m[1]) : '';
+        $handle = curl_init($this->url.$path) ?: throw new RuntimeException('curl cannot start');
+        curl_setopt_array($handle, [
+            CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => $this->cookies, CURLOPT_COOKIEJAR => $this->cookies, CURLOPT_TIMEOUT => 240,
+            CURLOPT_HTTPHEADER => ['Accept: application/json', "Referer: {$this->url}/", "X-XSRF-TOKEN: {$token}", ...(is_string($body) ? ['Content-Type: application/json'] : [])],
+        ]);
+        if ($body !== null) {
+            curl_setopt($handle, CURLOPT_POSTFIELDS, $body);
+        }
+
+        return $handle;
+    }
+}
