@@ -14,7 +14,7 @@ final readonly class Main
           bin/magpie serve [--port=N] [--fresh]   the same without the demo
           bin/magpie check FILE [--format json]   inspect a build file; no database, no server
           bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
-          bin/magpie test  [core|feature|external|browser]
+          bin/magpie test  [core|feature|external|browser [NAME]]
           bin/magpie bench                        inspection time, memory and an edit's round trip
           bin/magpie shots                        take the screenshots of docs/screenshots
           bin/magpie docs                         write the docs that follow from the code
@@ -48,7 +48,7 @@ final readonly class Main
 
                 return 0;
             case 'test':
-                return (new Tests($project, $terminal))->run($arguments[0] ?? null);
+                return (new Tests($project, $terminal))->run($arguments[0] ?? null, $arguments[1] ?? null);
             case 'bench':
                 return (new Tests($project, $terminal))->bench();
             case 'shots':

@@ -13,7 +13,7 @@ final readonly class Tests
     {
     }
 
-    public function run(?string $suite): int
+    public function run(?string $suite, ?string $filter = null): int
     {
         if ($suite !== null && ! in_array($suite, self::SUITES, true)) {
             throw new Failure('the suites are '.implode(', ', self::SUITES).'.', 2);
@@ -27,7 +27,7 @@ final readonly class Tests
             $instance = $this->freshInstance();
         }
         putenv('MAGPIE_INSTANCE=test');
-        passthru($this->php(['vendor/bin/phpunit', '--colors=never', ...($suite === null ? [] : ["--testsuite={$suite}"])]), $status);
+        passthru($this->php(['vendor/bin/phpunit', '--colors=never', ...($suite === null ? [] : ["--testsuite={$suite}"]), ...($filter === null ? [] : ["--filter={$filter}"])]), $status);
         $instance?->stop();
 
         return $status;

@@ -81,7 +81,7 @@ final class Browser
     public function sees(string $text, float $seconds = 10): void
     {
         $quoted = self::quote($text);
-        $this->find("//*[not(self::script)][contains(normalize-space(.), {$quoted})]", $seconds);
+        $this->find("//*[not(self::script)][contains(normalize-space(translate(., '\u{a0}', ' ')), {$quoted})]", $seconds);
     }
 
     public function waitUntilGone(string $xpath, float $seconds = 10): void

@@ -77,6 +77,9 @@ final class SupplyFeatures implements Check
             $fanless === 'fanless' => Verdict::Tight,
             default => Verdict::Holds,
         };
+        if ($verdict->passes() && $inquiry->isIncomplete()) {
+            return $inquiry->unproven();
+        }
         $says = match ($verdict) {
             Verdict::Holds => 'Covered, earthed, switched and fused, with a fan of its own.',
             Verdict::Tight => 'Covered, earthed, switched and fused; it has no fan, so give it moving air.',

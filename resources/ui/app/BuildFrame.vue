@@ -136,7 +136,7 @@ onBeforeUnmount(() => clearInterval(timer))
 .power-off { font-weight: 600; }
 .actions { display: flex; gap: 12px; white-space: nowrap; }
 .actions button:hover { color: var(--live); }
-.body { display: flex; min-height: 0; }
+.body { display: flex; min-height: 0; position: relative; }
 .main { flex: 1; min-width: 0; overflow: auto; outline: none; }
 .keys dd { text-align: left; }
 @media (max-width: 700px) {

@@ -21,7 +21,7 @@ const base = computed(() => `/builds/${id.value}`)
     </router-link>
     <router-link :to="`${base}/buy/money`" class="sum">
       <span class="label">Planned</span>
-      <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }">{{ money(overview.money.planned, overview.money.currency, false) }}<span class="unit">of {{ money(overview.money.budget, overview.money.currency, false) }}</span></span>
+      <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }">{{ money(overview.money.planned, overview.money.currency, false) }}<span v-if="overview.money.budget" class="unit">of {{ money(overview.money.budget, overview.money.currency, false) }}</span></span>
     </router-link>
     <router-link :to="`${base}/prove/power`" class="sum">
       <span class="label">Fullest supply</span>

@@ -22,7 +22,7 @@ const editing = ref(false)
 const typed = ref('')
 const reason = ref('')
 const busy = ref(false)
-const theirs = ref<string | null>(null)
+const clash = ref<{ now: unknown } | null>(null)
 const field = ref<HTMLElement | null>(null)
 const back = ref<HTMLButtonElement | null>(null)
 
@@ -35,7 +35,7 @@ const shown = computed(() => {
 async function begin(): Promise<void> {
   typed.value = props.value === null || props.value === undefined ? '' : String(props.value)
   reason.value = ''
-  theirs.value = null
+  clash.value = null
   editing.value = true
   await nextTick()
   field.value?.focus()
@@ -65,14 +65,11 @@ async function store(force = false): Promise<void> {
   }
   busy.value = true
   try {
-    await props.save(text, force ? theirs.value : (props.value ?? null))
+    await props.save(text, force && clash.value !== null ? clash.value.now : (props.value ?? null))
     await finish()
   } catch (error) {
     reason.value = reasonOf(error)
-    if (error instanceof Problem && error.body.clashes?.[0] !== undefined) {
-      const now = error.body.clashes[0].now
-      theirs.value = typeof now === 'string' || typeof now === 'number' ? String(now) : ''
-    }
+    clash.value = error instanceof Problem && error.body.clashes?.[0] !== undefined ? { now: error.body.clashes[0].now } : null
     await nextTick()
     field.value?.focus()
   } finally {
@@ -105,8 +102,8 @@ function leave(event: FocusEvent): void {
     <input v-else ref="field" v-model="typed" type="text" :aria-label="props.label" :aria-invalid="reason !== ''" :placeholder="props.unit" @keydown.enter.prevent="store()" @keydown.esc.stop="finish()">
     <span v-if="reason" class="reason danger" role="alert">
       {{ reason }}
-      <template v-if="theirs !== null">
-        It is now “{{ theirs === '' ? 'nothing' : theirs }}”.
+      <template v-if="clash !== null">
+        It is now “{{ clash.now ?? 'nothing' }}”.
         <button type="button" class="plain link" @click="store(true)">Keep mine</button> ·
         <button type="button" class="plain link" @click="finish()">Take theirs</button>
       </template>

@@ -96,7 +96,7 @@ async function leave(): Promise<void> {
           <li v-for="verdict in verdicts" :key="verdict"><VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.tally[verdict] }}</span></li>
         </ul>
         <dl class="facts">
-          <dt>Planned</dt><dd class="figure">{{ money(build.money.planned, build.money.currency, false) }}<span class="unit">of {{ money(build.money.budget, build.money.currency, false) }}</span></dd>
+          <dt>Planned</dt><dd class="figure">{{ money(build.money.planned, build.money.currency, false) }}<span v-if="build.money.budget" class="unit">of {{ money(build.money.budget, build.money.currency, false) }}</span></dd>
           <dt>Fullest supply</dt><dd class="figure">{{ build.supply ? percent(build.supply.share) : '–' }}</dd>
           <dt>Hours left</dt><dd class="figure">{{ build.forecast.hours_left }}<span class="unit">h</span></dd>
           <dt>Forecast</dt><dd class="figure">{{ day(build.forecast.date) }}</dd>

@@ -40,6 +40,7 @@ const chart = computed(() => ({
     { type: 'bar' as const, stack: 'sum', name: 'Paid', barWidth: 24, data: [0, Number(sums.value?.paid ?? 0)], itemStyle: { color: look.value.sheen } },
   ],
 }))
+const priceOf = (line: Money['lines'][number]) => (line.price ? money(line.price, line.currency ?? '') : line.buy === 0 ? 'none to buy' : 'give a price')
 const setPlan = (what: string, path: string) => (text: string, was: unknown) => set(what, 'build', '', [path], was, text === '' ? null : text)
 </script>
 
@@ -88,7 +89,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) => 
             <td class="small quiet roles">{{ line.roles.slice(0, 3).join(', ') }}{{ line.roles.length > 3 ? ` and ${line.roles.length - 3} more` : '' }}</td>
             <td class="num figure">{{ line.pieces }}</td><td class="num figure">{{ line.spare || '' }}</td><td class="num figure">{{ line.owned || '' }}</td><td class="num figure">{{ line.buy }}</td>
             <td class="num figure">{{ line.pack && line.pack > 1 ? `${line.packs} × ${line.pack}` : '' }}</td><td class="num figure">{{ line.left_over || '' }}</td>
-            <td class="num"><button v-if="line.part" type="button" class="plain figure price" :aria-label="`Price of ${line.name}`" @click="pricing = pricing === line.part ? null : line.part">{{ line.price ? money(line.price, line.currency ?? '') : line.buy === 0 ? 'none to buy' : 'give a price' }}</button></td>
+            <td class="num"><button v-if="line.part" type="button" class="plain figure price" :aria-label="`Price of ${line.name}: ${priceOf(line)}`" @click="pricing = pricing === line.part ? null : line.part">{{ priceOf(line) }}</button></td>
             <td class="num figure">{{ money(line.cost, currency) }}</td>
           </tr>
         </tbody>

@@ -1,0 +1,296 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Browser;
+
+/** The main job, as a new builder would do it in a browser against the real server and database. */
+final class JourneyTest extends TestCase
+{
+    private ?Browser $browser = null;
+
+    private function browser(int $width = 1280, int $height = 800): Browser
+    {
+        return $this->browser ??= new Browser((string) getenv('MAGPIE_URL'), $width, $height);
+    }
+
+    protected function tearDown(): void
+    {
+        $complaints = $this->browser?->complaints() ?? [];
+        $this->browser?->quit();
+        $this->browser = null;
+        self::assertSame([], $complaints, 'The page complained on its console.');
+    }
+
+    private function enter(Browser $b): void
+    {
+        $b->open('/sign-in');
+        $b->press('Enter the demo workshop');
+        $b->sees('Thistle Quay Workshop');
+    }
+
+    public function test_from_a_parts_list_to_verdicts_totals_a_step_and_a_fault(): void
+    {
+        $b = $this->browser();
+
+        // Sign in with a slip first.
+        $b->open('/builds/1/prove/fit');
+        $b->sees('Sign in');
+        $b->type('E-mail address', 'isla@thistle-quay.example');
+        $b->type('Password', 'wrong');
+        $b->press('Sign in');
+        $b->sees('No account has this e-mail address and password.');
+        $b->type('Password', 'magpie-demo');
+        $b->press('Sign in');
+        $b->sees('what matters most first');
+
+        // A new build.
+        $b->open('/');
+        $b->press('New build');
+        $b->type('Name', 'Bench trial');
+        $b->type('Kind of machine', 'printer');
+        $b->press('Begin');
+        $b->sees('Nothing to judge yet');
+        $build = preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+        self::assertGreaterThan(0, $build);
+
+        // Bring a parts list: nothing is stored before it is confirmed.
+        $b->press('Choose');
+        $b->sees('No parts yet');
+        $b->open("/builds/{$build}/choose/import");
+        $b->sees('A CSV file with a line of headings');
+        $b->attach('//input[@type="file"]', __DIR__.'/parts-list.csv');
+        $b->sees('was 30 A meant (360 W at 12 V)?');
+        $b->sees('does not say what kind of part it is');
+        $b->sees('quantity "lots" is not a whole number above nought');
+        $b->press('Store 10 parts');
+        $b->sees('10 parts are in the build; 2 lines could not be taken.', 30);
+        $b->press('See the parts');
+        $b->sees('10 needs');
+
+        // The doubtful supply asks its question at the part, and takes the answer.
+        $b->click('//button[contains(@class, "open")][normalize-space(.)="Bed supply, small"]');
+        $b->sees('was 30 A meant');
+        $b->press('Take 30 A and 360 W');
+        $b->waitUntilGone('//*[@role="alert"][contains(., "was 30")]');
+        self::assertStringContainsString('360 W', str_replace("\u{a0}", ' ', $b->text('//aside')));
+
+        // Edit in place: a slip is named and stays typed; the right value is read back.
+        $b->click('//button[contains(@class, "open")][normalize-space(.)="Heater cartridge"]');
+        $b->edit('Rated power', '40 A');
+        $b->sees('is a current; a power is wanted here');
+        $b->find('//input[@aria-label="Rated power"]')->clear()->sendKeys('0.06 kW')->sendKeys(WebDriverKeys::ENTER);
+        $b->find('//button[@aria-label="Rated power: 0.06 kW. Edit"]');
+        $b->edit('What Rated power rests on', 'datasheet');
+        $b->find('//button[@aria-label="What Rated power rests on: datasheet. Edit"]');
+        $b->key(WebDriverKeys::ESCAPE);
+
+        // A lead between ports, with size and length, gives verdicts at once.
+        $b->press('Prove');
+        $b->press('Leads');
+        $b->press('Add a lead');
+        $this->choose($b, 'From', '24 V power supply · out');
+        $this->choose($b, 'To', 'Heater cartridge · power');
+        $b->click('//form//button[normalize-space(.)="Add"]');
+        $b->find('//aside//h2[contains(., "Lead W1")]');
+        $b->edit('Conductor size', '20 AWG');
+        $b->find('//aside//button[@aria-label="Conductor size: 20 AWG. Edit"]');
+        $b->edit('Length, one way', '60 in');
+        $b->find('//aside//button[@aria-label="Length, one way: 60 in. Edit"]');
+        $b->edit('Run', 'fixed');
+        $b->press('Power');
+        $b->edit('Hottest air', '30 °C');
+        $b->find('//button[@aria-label="Hottest air: 30 °C. Edit"]');
+        $b->press('Fit');
+        $b->find('//tr[contains(., "E13") and contains(., "Danger") and contains(., "No fuse")]');
+        $b->click('//button[contains(., "E04") and contains(., "Voltage drop")]');
+        $b->find('//aside//h3[contains(., "Working")]');
+        $working = str_replace("\u{a0}", ' ', $b->text('//aside'));
+        self::assertStringContainsString('Lost on the way', $working);
+        self::assertStringContainsString('ASTM B258', $working);
+        $b->press('by part');
+        $b->find('//tr[contains(@class, "grouped")][contains(., "Heater cartridge")]');
+
+        // Undo and redo.
+        $b->key('u');
+        $b->sees('Taken back: Hottest air of the site');
+        $b->key('r');
+        $b->sees('Done again: Hottest air of the site');
+        $b->key('h');
+        $b->sees('Import parts-list.csv');
+        $b->key(WebDriverKeys::ESCAPE);
+
+        // Power: a scenario, and headroom in amps and percent.
+        $b->press('Power');
+        $b->type('New scenario', 'Heat-up');
+        $b->click('//form//button[normalize-space(.)="Add"]');
+        $b->find('//select[@aria-label="Add a load to the scenarios"]')->findElement(\Facebook\WebDriver\WebDriverBy::xpath('.//option[normalize-space(.)="Heater cartridge"]'))->click();
+        $b->edit('Heater cartridge in Heat-up', '100');
+        $b->find('//button[@aria-label="Heater cartridge in Heat-up: 100 %. Edit"]');
+        $b->find('//tr[td[contains(., "24 V power supply")]][contains(., "of") or contains(., "%")]');
+        self::assertMatchesRegularExpression('/24 V power supply 24 V 4\.\d+ A 14\.58 A/', str_replace("\u{a0}", ' ', $b->text('//main//table[1]')), '2 cartridges of 60 W; the label of 350 W allows 14.58 A.');
+
+        // Money: packs, two currencies, a budget.
+        $b->press('Buy');
+        $b->sees('By supplier');
+        $b->find('//tr[contains(., "Cap screw M5")][contains(., "1 × 50")]');
+        $b->edit('Budget', '500');
+        $b->sees('Left of it');
+        $b->click('//button[starts-with(@aria-label, "Price of Chamber fan")]');
+        $b->click('//div[@role="dialog"]//button[normalize-space(.)="What I paid"]');
+        $b->type('Paid in all', '14.10');
+        $b->type('Pieces', '2');
+        $b->press('Store');
+        $b->find('//dt[normalize-space(.)="Paid so far"]/following-sibling::dd[1][contains(., "14.10")]');
+
+        // The bench: a step with a check, its clock over a reload, a reading and its verdict.
+        $b->press('Build');
+        $b->sees('No steps yet');
+        $b->press('Add a step');
+        $b->type('What to do', 'Fit the heater');
+        $b->type('Guide time', '30 min');
+        $b->click('//form//button[normalize-space(.)="Add"]');
+        $b->press('To the bench: Fit the heater');
+        $b->click('//button[contains(., "Start")]');
+        $b->find('//button[@aria-pressed="true"][contains(., "Stop")]');
+        $b->driver->navigate()->refresh();
+        $b->find('//button[@aria-pressed="true"][contains(., "Stop")]');
+        $b->press('Done');
+        $b->find('//button[normalize-space(.)="Open again"]');
+
+        // A fault, from here, in a few seconds.
+        $start = microtime(true);
+        $b->press('Log a fault');
+        $b->type('What is wrong', 'Heater lead nicked, copper shows');
+        $b->click('//label[contains(., "can hurt someone")]');
+        $b->press('Log it');
+        $b->sees('The machine is not to be powered until it is put right.');
+        self::assertLessThan(10.0, microtime(true) - $start);
+        $b->press('All steps');
+        $b->sees('Not to be powered: 1 open danger fault');
+        $b->press('Faults');
+        $b->press('Heater lead nicked, copper shows');
+        $b->edit('State', 'fixed');
+        $b->sees('a danger fault is only fixed once it says how');
+        $b->key(WebDriverKeys::ESCAPE);
+        $b->press('Heater lead nicked, copper shows');
+        $b->edit('Fix', 'New lead', WebDriverKeys::CONTROL.WebDriverKeys::ENTER);
+        $b->find('//aside//button[@aria-label="Fix: New lead. Edit"]');
+        $b->edit('State', 'fixed');
+        $b->find('//aside//button[@aria-label="State: fixed. Edit"]');
+    }
+
+    public function test_a_second_screens_edit_is_seen_and_a_clash_is_shown_with_a_way_on(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open('/builds/1/choose/parts');
+        $b->sees('Belts');
+        $b->click('//button[starts-with(@aria-label, "Pieces of Belts: ")]');
+        $other = new \Tests\Support\HttpClient((string) getenv('MAGPIE_URL'));
+        $other->post('/api/session/demo');
+        $other->post('/api/builds/1/edits', ['key' => '6f1c1f2e-7f0a-4d6e-9a58-0f1f6a6f0001', 'label' => 'Other screen', 'changes' => [['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 8]]]]]);
+        $b->find('//input[@aria-label="Pieces of Belts"]')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys('6')->sendKeys(WebDriverKeys::ENTER);
+        $b->sees('It is now “8”.');
+        $b->press('Keep mine');
+        $b->find('//button[@aria-label="Pieces of Belts: 6. Edit"]');
+        $other->post('/api/builds/1/edits', ['key' => '6f1c1f2e-7f0a-4d6e-9a58-0f1f6a6f0002', 'label' => 'Other screen', 'changes' => [['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 5]]]]]);
+        $b->sees('Another screen changed this build');
+        $b->find('//button[@aria-label="Pieces of Belts: 5. Edit"]');
+    }
+
+    public function test_the_bench_works_on_a_phone(): void
+    {
+        $b = $this->browser(390, 844);
+        $this->enter($b);
+        $b->open('/builds/1/build/bench/d9');
+        $b->sees('Mains voltage kills');
+        self::assertSame(390, (int) $b->driver->executeScript('return Math.max(document.documentElement.scrollWidth, document.body.scrollWidth)'), 'Nothing sticks out sideways.');
+        foreach ($b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//footer//button | //footer//a | //header//button')) as $target) {
+            self::assertGreaterThanOrEqual(44, $target->getSize()->getHeight(), $target->getText());
+        }
+        $b->type('Reading', '0.2');
+        $b->press('Store');
+        $b->find('//form//*[contains(@class, "fails")][contains(., "Fails")]');
+        $b->press('Read the simulated one');
+        $b->sees('This reading is simulated.');
+    }
+
+    public function test_find_anything_and_the_keys(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open('/builds/1/prove/fit');
+        $b->sees('what matters most first');
+        $b->key('f');
+        $field = $b->find('//input[@role="combobox"]');
+        usleep(200_000);
+        $field->sendKeys('danger contact load bed')->sendKeys(WebDriverKeys::ENTER);
+        $b->find('//aside//h2[contains(., "Danger")]');
+        $b->key('5');
+        $b->sees('To measure');
+        $b->key('6');
+        $b->sees('This stage is not here yet.');
+        $b->key('?');
+        $b->sees('take back the last edit');
+    }
+
+    /**
+     * @return iterable<string, array{string, int}>
+     */
+    public static function screens(): iterable
+    {
+        foreach (['light', 'dark'] as $theme) {
+            yield "{$theme}, 1280 px" => [$theme, 1280];
+        }
+        yield 'light, 390 px' => ['light', 390];
+    }
+
+    #[DataProvider('screens')]
+    public function test_no_view_has_a_serious_barrier(string $theme, int $width): void
+    {
+        $b = $this->browser($width, $width < 500 ? 844 : 800);
+        $b->open('/sign-in');
+        $b->theme($theme);
+        $b->open('/sign-in');
+        $b->sees('Enter the demo workshop');
+        $found = ['/sign-in' => $b->barriers()];
+        $this->enter($b);
+        foreach ([
+            '/' => 'Linnet', '/builds/1/scope' => 'not here yet', '/builds/1/choose/parts' => 'Belts', '/builds/1/choose/import' => 'Choose a CSV file', '/builds/1/prove/fit' => 'what matters most first',
+            '/builds/1/prove/leads' => 'W12', '/builds/1/prove/power' => 'Energy and running cost', '/builds/1/buy/money' => 'By supplier', '/builds/1/build/bench' => 'To the bench',
+            '/builds/1/build/bench/d9' => 'Measure', '/builds/1/build/faults' => 'How bad',
+        ] as $path => $wait) {
+            $b->open($path);
+            $b->sees($wait);
+            usleep(300_000);
+            $found[$path] = $b->barriers();
+        }
+        $b->open('/builds/1/prove/fit?verdict=danger');
+        $b->click('//button[contains(., "E02")]');
+        $b->find('//aside//h3[contains(., "Working")]');
+        $found['working panel'] = $b->barriers();
+        $b->open('/builds/1/choose/parts');
+        $b->press('24 V controller board, 5 drivers');
+        $b->find('//aside//h2');
+        $found['part panel'] = $b->barriers();
+        $b->press('Log a fault');
+        $b->find('//label[contains(., "can hurt someone")]');
+        usleep(400_000);
+        $found['fault dialog'] = $b->barriers();
+
+        self::assertSame([], array_filter($found));
+    }
+
+    private function choose(Browser $b, string $label, string $text): void
+    {
+        $b->click('//label[normalize-space(.)='.Browser::quote($label).']/ancestor::*[contains(concat(" ", @class, " "), " v-field ")][1]');
+        $b->driver->getKeyboard()->sendKeys($text);
+        $b->click('//*[contains(@class, "v-overlay__content")]//*[contains(@class, "v-list-item-title")][normalize-space(.)='.Browser::quote($text).']');
+    }
+}
