@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+// The figures the project answers for. Started by bin/magpie bench, which serves the demo at MAGPIE_URL.
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Inspection\Inspector;
+use Tests\Support\HttpClient;
+use Tests\Support\LargeBuild;
+
+require __DIR__.'/../vendor/autoload.php';
+
+/** Middle and least of so many runs, in milliseconds. */
+$time = static function (callable $work, int $runs): array {
+    $took = [];
+    for ($i = 0; $i < $runs; $i++) {
+        $start = hrtime(true);
+        $work($i);
+        $took[] = (hrtime(true) - $start) / 1e6;
+    }
+    sort($took);
+
+    return [$took[intdiv($runs, 2)], $took[0]];
+};
+
+if (($argv[1] ?? '') === 'one') {
+    $build = LargeBuild::of((int) $argv[2]);
+    memory_reset_peak_usage();
+    [$middle, $least] = $time(static fn () => Inspector::standard()->inspect($build), 9);
+    printf("%5d parts %5d leads   inspect %7.1f ms (least %.1f)   peak memory %5.1f MB\n", count($build->parts), count($build->leads), $middle, $least, memory_get_peak_usage() / 1048576);
+    exit;
+}
+
+foreach (['dunlin', 'linnet'] as $name) {
+    $text = (string) file_get_contents(__DIR__."/../demo/{$name}.json");
+    [$read] = $time(static fn () => BuildFile::read($text), 15);
+    $build = BuildFile::read($text);
+    [$middle, $least] = $time(static fn () => Inspector::standard()->inspect($build), 15);
+    printf("%-8s %3d parts %3d leads   read %5.1f ms   inspect %5.1f ms (least %.1f; budget 40)\n", $name, count($build->parts), count($build->leads), $read, $middle, $least);
+}
+foreach ([50, 100, 200, 400, 800] as $parts) {
+    passthru(escapeshellarg(PHP_BINARY).' -d opcache.enable_cli=1 '.escapeshellarg(__FILE__)." one {$parts}");
+}
+$start = hrtime(true);
+exec(escapeshellarg(__DIR__.'/../bin/magpie').' check '.escapeshellarg(__DIR__.'/../demo/linnet.json').' > /dev/null');
+printf("bin/magpie check demo/linnet.json: %.0f ms from the shell\n", (hrtime(true) - $start) / 1e6);
+
+$client = new HttpClient((string) getenv('MAGPIE_URL'));
+$client->post('/api/session/demo');
+$workshop = $client->get('/api/builds')[0]['id'];
+foreach ([['the demo\'s Dunlin', 1], ['a build of 150 parts', null]] as [$label, $id]) {
+    $id ??= $client->post('/api/builds', ['workshop' => $workshop, 'file' => BuildFile::write(LargeBuild::of(150))])['id'];
+    $need = $client->get("/api/builds/{$id}")['document']['needs'][3]['ref'];
+    $key = static fn (int $i): string => sprintf('00000000-0000-4000-8000-%06d%06d', $id, $i);
+    $body = static fn (int $i): string => (string) json_encode(['key' => $key($i), 'label' => 'bench', 'changes' => [['section' => 'needs', 'ref' => $need, 'set' => [['path' => ['quantity'], 'to' => 1 + $i % 3]]]]]);
+    $median = static function (callable $one): float {
+        $took = [];
+        for ($i = 0; $i < 40; $i++) {
+            $took[] = $one($i) * 1e3;
+        }
+        $took = array_slice($took, 8);
+        sort($took);
+
+        return $took[16];
+    };
+    $edit = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $body($i)));
+    $stored = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $body(39)));
+    printf("%s: an edit to its verdicts %.1f ms, the same route from store %.1f ms: %.2f times (budget 1.5)\n", $label, $edit, $stored, $edit / $stored);
+}
