@@ -41,7 +41,7 @@ final readonly class Packages
             $this->terminal->say(sprintf('  %-9s %-22s %s', $want['present'] ? 'present' : 'MISSING', $want['what'], $want['present'] ? $want['version'] : "Debian package {$want['package']}"));
             $missing += $want['present'] ? 0 : 1;
         }
-        foreach (['composer' => 'composer --version', 'node' => 'node --version', 'npm' => 'npm --version'] as $tool => $command) {
+        foreach (['composer' => 'COMPOSER_ALLOW_SUPERUSER=1 composer --version', 'node' => 'node --version', 'npm' => 'npm --version'] as $tool => $command) {
             [$status, $output] = Shell::run($command);
             $this->terminal->say(sprintf('  %-9s %-22s %s', $status === 0 ? 'present' : 'MISSING', $tool, $status === 0 ? Shell::lastLine(explode("\n", $output)[0]) : "install {$tool} first"));
             $missing += $status === 0 ? 0 : 1;
@@ -64,7 +64,8 @@ final readonly class Packages
         foreach ($extensions as $extension => $package) {
             $wanted[] = ['what' => "PHP {$extension}", 'package' => "{$php}-{$package}", 'present' => in_array($extension, $loaded, true), 'version' => PHP_VERSION];
         }
-        $programs = ['mariadbd' => 'mariadb-server-core', 'unzip' => 'unzip'];
+        // mariadb-server-core starts no service of its own; making a data folder takes a small program of the client package.
+        $programs = ['mariadbd' => 'mariadb-server-core', 'my_print_defaults' => 'mariadb-client', 'unzip' => 'unzip'];
         if ($for === self::TO_TEST) {
             $programs += ['chromium' => 'chromium', 'chromedriver' => 'chromium-driver', 'ngspice' => 'ngspice', 'units' => 'units'];
         }

@@ -13,7 +13,7 @@ final class Shell
      */
     public static function run(string $command, ?string $folder = null, array $environment = []): array
     {
-        $process = proc_open("{$command} 2>&1", [['file', '/dev/null', 'r'], ['pipe', 'w']], $pipes, $folder, $environment + self::inherited());
+        $process = proc_open("( {$command} ) 2>&1", [['file', '/dev/null', 'r'], ['pipe', 'w']], $pipes, $folder, $environment + self::inherited());
         if ($process === false) {
             return [127, "{$command} could not be started"];
         }
@@ -59,6 +59,12 @@ final class Shell
     public static function lastLine(string $output): string
     {
         $lines = array_values(array_filter(array_map(trim(...), explode("\n", $output)), static fn (string $l): bool => $l !== ''));
+
+        foreach ($lines as $line) {
+            if (preg_match('/^(FATAL|E:|ERROR|npm error|.*Exception)/', $line) === 1) {
+                return $line;
+            }
+        }
 
         return $lines === [] ? 'it printed nothing' : end($lines);
     }
