@@ -18,6 +18,8 @@ return [
             'prefix' => '',
             'strict' => true,
             'engine' => 'InnoDB',
+            // One round trip a statement instead of two; the types of what comes back are the same.
+            'options' => [PDO::ATTR_EMULATE_PREPARES => true],
         ],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],

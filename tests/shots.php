@@ -32,7 +32,7 @@ $shots = [
     'bench-phone' => ['/builds/1/build/bench', 390, 844, 'light', 'To measure', null],
     'faults' => ['/builds/1/build/faults', 1280, 800, 'light', 'How bad', null],
     'faults-phone' => ['/builds/1/build/faults', 390, 844, 'light', 'How bad', null],
-    'import' => ['/builds/2/choose/import', 1280, 800, 'light', 'Bring a parts list', 'import'],
+    'import' => ['/builds/2/choose/import', 1280, 800, 'light', 'Choose a CSV file', 'import'],
 ];
 $entered = false;
 foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {

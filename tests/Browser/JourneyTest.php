@@ -221,6 +221,48 @@ final class JourneyTest extends TestCase
         $b->sees('This reading is simulated.');
     }
 
+    public function test_ports_joints_terms_and_steps_are_edited_where_they_stand(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+
+        // An output more on a board, with its limit.
+        $b->open('/builds/2/choose/parts');
+        $b->click('//button[contains(@class, "open")][contains(., "motion controller")]');
+        $b->click('//aside//h3[contains(., "Ports")]/button');
+        $b->type('Name of the port', 'relay2');
+        $b->click('//aside//form//button[normalize-space(.)="Add"]');
+        $b->edit('rated current of port relay2', '3');
+        $b->find('//aside//button[@aria-label="rated current of port relay2: 3 A. Edit"]');
+
+        // A screw that is too short, made right from its working.
+        $b->open('/builds/2/prove/fit');
+        $b->click('//button[contains(., "M10")][ancestor::tr[contains(., "Fails")]]');
+        $b->press('the joint');
+        $b->edit('Washers', '1, 0.5');
+        $b->find('//aside//button[@aria-label="Washers: 1 mm, 0.5 mm. Edit"]');
+
+        // What a currency is worth, and what shipping costs.
+        $b->open('/builds/2/buy/money');
+        $b->edit('What one EUR is worth in GBP', '0.87');
+        $b->find('//button[@aria-label="What one EUR is worth in GBP: 0.87. Edit"]');
+        $b->edit('Shipping of Cobble Fasteners', '3.20, from 60: 0');
+        $b->find('//button[@aria-label="Shipping of Cobble Fasteners: 3.20, from 60.00: 0.00. Edit"]');
+
+        // A step with its tools, what it comes after and what to measure.
+        $b->open('/builds/2/build/bench');
+        $b->click('//button[starts-with(@aria-label, "Edit Mount the supplies")]');
+        $b->edit('Tools', 'screwdriver, meter');
+        $b->find('//aside//button[@aria-label="Tools: screwdriver, meter. Edit"]');
+        $b->find('//select[@aria-label="Add a step it comes after"]')->findElement(\Facebook\WebDriver\WebDriverBy::xpath('.//option[normalize-space(.)="Fit the first Y rail"]'))->click();
+        $b->find('//aside//li[contains(., "Fit the first Y rail")]');
+        $b->type('What to measure', 'Earth bond');
+        $b->type('Nominal', '0.05 Ω');
+        $b->type('Tolerance', '0.05 Ω');
+        $b->click('//aside//form//button[normalize-space(.)="Add"]');
+        $b->find('//tr[contains(., "Mount the supplies")][contains(., "Earth bond")]');
+    }
+
     public function test_find_anything_and_the_keys(): void
     {
         $b = $this->browser();

@@ -78,15 +78,15 @@ final class VoltageDrop implements Check
             $size = $inquiry->given("conductor size of {$lead->ref}", 'A', $lead->conductor->size, $lead->conductor->evidence, "leads/{$lead->ref}/conductor/size");
             $length = $inquiry->given("length of {$lead->ref}", 'l', $lead->length, \Magpie\Core\Machine\Evidence::Measured, "leads/{$lead->ref}/length");
             $current = $worst->currents[$lead->ref];
+            foreach ($worst->behind($lead->ref) as $demand) {
+                $inquiry->absorb($demand->inputs);
+                foreach ($demand->missing as $missing) {
+                    $inquiry->miss($missing);
+                }
+            }
             $line = Conductors::resistance($size);
             $loop = $circuits->loopResistance($lead) ?? $line->times($length);
             $inquiry->work("Lead {$lead->ref}, out and back", 'U = I × 2 × l × r / n', ['I' => $current, 'l' => $length, 'r' => $line, 'n' => Quantity::ratio($lead->effectiveConductors())], $current->times($loop), 'V');
-        }
-        foreach ($worst->demands[$source] ?? [] as $demand) {
-            $inquiry->absorb($demand->inputs);
-            foreach ($demand->missing as $missing) {
-                $inquiry->miss($missing);
-            }
         }
         $drop = $inquiry->work('Lost on the way', 'U = V − V_a', ['V' => $held, 'V_a' => $arrives], $held->minus($arrives), 'V');
         $share = $inquiry->work('Share of the supply', 'u = U / V', ['U' => $drop, 'V' => $held], $drop->over($held), '%');

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { usePanel } from '@/shared/usePanel'
 import FaultPanel from '@/views/build/FaultPanel.vue'
+import StepPanel from '@/views/build/StepPanel.vue'
 import PartPanel from '@/views/choose/PartPanel.vue'
+import JointPanel from '@/views/prove/JointPanel.vue'
 import LeadPanel from '@/views/prove/LeadPanel.vue'
 import WorkingPanel from '@/views/prove/WorkingPanel.vue'
 import HistoryPanel from './HistoryPanel.vue'
@@ -19,6 +21,8 @@ const panel = usePanel()
     <PartPanel v-else-if="panel.open.kind === 'part'" :key="panel.open.ref" :need-ref="panel.open.ref" />
     <LeadPanel v-else-if="panel.open.kind === 'lead'" :key="panel.open.ref" :lead-ref="panel.open.ref" />
     <FaultPanel v-else-if="panel.open.kind === 'fault'" :key="panel.open.ref" :fault-ref="panel.open.ref" />
+    <StepPanel v-else-if="panel.open.kind === 'step'" :key="panel.open.ref" :step-ref="panel.open.ref" />
+    <JointPanel v-else-if="panel.open.kind === 'joint'" :key="panel.open.ref" :mate-ref="panel.open.ref" />
     <HistoryPanel v-else />
   </aside>
 </template>

@@ -5,11 +5,13 @@ import EditCell from '@/shared/EditCell.vue'
 import { clock, day, percent } from '@/shared/format'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import { usePanel } from '@/shared/usePanel'
 import { useSteps } from './useSteps'
 
 const { id, document: build, overview } = useBuild()
 const { edit } = useEdit()
 const { byRef, rows, next, runs, worked, store } = useSteps()
+const panel = usePanel()
 const adding = ref(false)
 const fresh = ref({ section: '', title: '', guide: '', after: '' })
 const reason = ref('')
@@ -52,18 +54,19 @@ async function add(): Promise<void> {
     </form>
     <p v-if="rows.length === 0" class="empty">No steps yet. Add the first one with what it comes after; the order, the forecast and the bench screens follow from them.</p>
     <table v-else class="ledger">
-      <thead><tr><th>State</th><th>Step</th><th class="wide-only">Waits for</th><th class="num wide-only">Guide</th><th class="num">Worked</th><th class="wide-only">To measure</th><th>Reads</th></tr></thead>
+      <thead><tr><th>State</th><th>Step</th><th class="wide-only">Waits for</th><th class="num wide-only">Guide</th><th class="num">Worked</th><th class="wide-only">To measure</th><th>Reads</th><th class="wide-only" /></tr></thead>
       <tbody>
         <template v-for="(row, i) in rows" :key="row.step.ref">
-          <tr v-if="isFirstOf(i)" class="grouped"><th colspan="7">{{ row.step.section }}</th></tr>
-          <tr :class="{ picked: next?.step.ref === row.step.ref }">
+          <tr v-if="isFirstOf(i)" class="grouped"><th colspan="8">{{ row.step.section }}</th></tr>
+          <tr :class="{ picked: panel.open ? panel.open.kind === 'step' && panel.open.ref === row.step.ref : next?.step.ref === row.step.ref }" @click="panel.show({ kind: 'step', ref: row.step.ref })">
             <td class="small" :class="{ quiet: row.step.state === 'done' }">{{ row.step.state === 'done' ? 'done' : row.step.state === 'skipped' ? 'skipped' : runs(row.step) ? 'running' : row.waitsFor.length ? 'waits' : 'ready' }}</td>
-            <td><router-link class="step" :to="`/builds/${id}/build/bench/${row.step.ref}`">{{ row.step.title }}</router-link><span v-if="faultsAt(row.step.ref)" class="fails small"> · {{ faultsAt(row.step.ref) }} open fault</span></td>
+            <td><router-link class="step" :to="`/builds/${id}/build/bench/${row.step.ref}`" @click.stop>{{ row.step.title }}</router-link><span v-if="faultsAt(row.step.ref)" class="fails small"> · {{ faultsAt(row.step.ref) }} open fault</span></td>
             <td class="small quiet wide-only">{{ row.waitsFor.map((ref) => byRef.get(ref)?.title ?? ref).join(', ') }}</td>
             <td class="num wide-only"><EditCell figure :label="`Guide time of ${row.step.title}`" :value="row.step.guide" unit="h" :save="store(row.step, 'Guide time', ['guide'])" /></td>
             <td class="num figure" :class="{ live: runs(row.step) }">{{ worked(row.step) > 0 ? clock(worked(row.step)) : '' }}</td>
             <td class="small wide-only"><template v-if="row.step.check">{{ row.step.check.what }}: <span class="figure">{{ row.step.check.nominal }} ± {{ row.step.check.tolerance }}</span></template></td>
             <td class="reads"><template v-if="row.step.check && row.verdict"><VerdictMark :verdict="row.verdict" /> <span class="figure small">{{ row.step.check.measured ?? 'not yet' }}</span></template></td>
+            <td class="wide-only"><button type="button" class="plain link small" :aria-label="`Edit ${row.step.title}`" @click.stop="panel.show({ kind: 'step', ref: row.step.ref })">edit</button></td>
           </tr>
         </template>
       </tbody>

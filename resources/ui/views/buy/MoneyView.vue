@@ -8,6 +8,7 @@ import { day, money, percent } from '@/shared/format'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
 import PriceForm from './PriceForm.vue'
+import SupplierTerms from './SupplierTerms.vue'
 
 const { id, document: build } = useBuild()
 const { set } = useEdit()
@@ -95,6 +96,8 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) => 
         </tbody>
       </table>
       <v-dialog :model-value="pricing !== null" max-width="560" @update:model-value="pricing = null"><PriceForm v-if="pricing" :part="pricing" @done="pricing = null" /></v-dialog>
+
+      <SupplierTerms />
 
       <h2>Paid</h2>
       <p v-if="sums.purchases.length === 0" class="quiet">Nothing was paid yet. Give a price, then note what you paid there.</p>

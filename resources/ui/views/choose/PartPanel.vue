@@ -7,6 +7,7 @@ import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import PortList from './PortList.vue'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
 const props = defineProps<{ needRef: string }>()
@@ -108,16 +109,17 @@ async function remove(): Promise<void> {
           <tr v-for="field in fields" :key="field.key" :title="field.help">
             <td>{{ field.label }}<span v-if="field.checks.length" class="quiet small reads">{{ field.checks.join(' ') }}</span></td>
             <td class="num"><EditCell :figure="field.dimension !== null" :label="field.label" :value="shown(field)" :unit="field.unit" :options="options(field)" :save="store(field)" /></td>
-            <td>
+            <td class="rests">
               <template v-if="specOf(field.key)">
                 <EditCell :label="`What ${field.label} rests on`" :value="specOf(field.key)!.evidence ?? 'assumed'" :options="evidence" :save="storeOn(field.key, 'Evidence')" />
-                <span class="small quiet source" :class="{ none: !specOf(field.key)!.source }"><EditCell :label="`Source of ${field.label}`" :value="specOf(field.key)!.source" placeholder="source" :save="storeOn(field.key, 'Source')" /></span>
+                <span class="small quiet source" :class="{ none: !specOf(field.key)!.source }"><EditCell :label="`Source of ${field.label}`" :value="specOf(field.key)!.source" placeholder="+" :save="storeOn(field.key, 'Source')" /></span>
               </template>
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="hidden > 0 || allFields" class="small"><button type="button" class="plain link" @click="allFields = !allFields">{{ allFields ? 'Only what is given or read by a check' : `${hidden} further lines of its sheet` }}</button></p>
+      <PortList :part="part" />
       <h3 class="mt-4 mb-1">Prices</h3>
       <p v-if="offers.length === 0" class="quiet small">No price yet; Money lists it as open.</p>
       <ul class="small plain-list">
@@ -144,9 +146,9 @@ async function remove(): Promise<void> {
 .finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
 .finding:hover { color: var(--live); }
 .reads { margin-left: 6px; white-space: nowrap; }
-.source { display: block; }
-.source.none { display: inline-block; margin-left: 8px; opacity: 0; }
-tr:hover .source.none, .source.none:focus-within { opacity: 1; }
+.rests { white-space: nowrap; }
+.source { display: block; white-space: normal; }
+.source.none { display: inline; margin-left: 6px; }
 table.ledger th { background: var(--sheet); }
 table.ledger td { font-size: 13.5px; }
 </style>

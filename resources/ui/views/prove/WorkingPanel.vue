@@ -33,6 +33,8 @@ function go(where: string): void {
     if (need !== undefined) panel.show({ kind: 'part', ref: need.ref })
   } else if (kind === 'leads') {
     panel.show({ kind: 'lead', ref })
+  } else if (kind === 'mates') {
+    panel.show({ kind: 'joint', ref })
   } else if (kind === 'scenarios' || kind === 'site') {
     void router.push(`/builds/${id.value}/prove/power`)
   }
@@ -115,6 +117,7 @@ async function change(key: string, remove = false): Promise<void> {
     <h3>Concerns</h3>
     <p class="small">
       <template v-for="(need, i) in finding.subject.needs" :key="need"><template v-if="i"> · </template><button type="button" class="plain link" @click="panel.show({ kind: 'part', ref: need })">{{ roleOf(need) }}</button></template>
+      <template v-if="finding.subject.kind === 'mate'"> · <button type="button" class="plain link" @click="panel.show({ kind: 'joint', ref: finding.subject.ref.split('/')[0] ?? '' })">the joint</button></template>
       <template v-if="finding.subject.kind === 'lead'"> · <button type="button" class="plain link" @click="panel.show({ kind: 'lead', ref: finding.subject.ref })">lead {{ finding.subject.ref }}</button></template>
     </p>
   </article>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { reasonOf, type Step } from '@/api/client'
+import EditCell from '@/shared/EditCell.vue'
+import { words } from '@/shared/format'
+import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useNotices } from '@/shared/useNotices'
+import { usePanel } from '@/shared/usePanel'
+
+/** Everything a step says, edited where it stands. */
+const props = defineProps<{ stepRef: string }>()
+const { id, document: build, roleOf } = useBuild()
+const { set, edit } = useEdit()
+const { data: catalogue } = useCatalogue()
+const notices = useNotices()
+const panel = usePanel()
+const router = useRouter()
+const check = ref({ what: '', nominal: '', tolerance: '' })
+const reason = ref('')
+const step = computed(() => build.value?.steps?.find((one) => one.ref === props.stepRef))
+const others = computed(() => (build.value?.steps ?? []).filter((one) => one.ref !== props.stepRef && !(step.value?.after ?? []).includes(one.ref)))
+const needs = computed(() => (build.value?.needs ?? []).filter((need) => step.value?.uses?.[need.ref] === undefined))
+const titleOf = (ref: string) => build.value?.steps?.find((one) => one.ref === ref)?.title ?? ref
+
+const store = (what: string, path: string[]) => (text: string, was: unknown) => set(`${what} of “${step.value!.title}”`, 'steps', props.stepRef, path, was, text === '' ? null : path[0] === 'position' || path[0] === 'uses' ? (/^\d+$/.test(text) ? Number(text) : text) : text)
+/** A list written with commas. */
+const storeList = (what: string, key: 'tools') => (text: string) => set(`${what} of “${step.value!.title}”`, 'steps', props.stepRef, [key], step.value?.[key] ?? null, listOf(text))
+const listOf = (text: string) => { const items = text.split(',').map((one) => one.trim()).filter(Boolean); return items.length ? items : null }
+
+async function change(label: string, key: keyof Step, to: unknown): Promise<void> {
+  try {
+    await set(`${label} of “${step.value!.title}”`, 'steps', props.stepRef, [key], step.value?.[key] ?? null, to)
+    reason.value = ''
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
+const add = (key: 'after' | 'cautions', label: string, event: Event) => {
+  const value = (event.target as HTMLSelectElement).value
+  if (value !== '') void change(label, key, [...(step.value?.[key] ?? []), value])
+}
+const drop = (key: 'after' | 'cautions', label: string, value: string) => {
+  const left = (step.value?.[key] ?? []).filter((one) => one !== value)
+  void change(label, key, left.length ? left : null)
+}
+const addUse = (event: Event) => {
+  const value = (event.target as HTMLSelectElement).value
+  if (value !== '') void change('Parts', 'uses', { ...step.value?.uses, [value]: 1 })
+}
+async function remove(): Promise<void> {
+  try {
+    await edit(`Delete step ${step.value!.title}`, [{ section: 'steps', ref: props.stepRef, delete: true }])
+    panel.close()
+    notices.say('The step is gone; u takes it back.')
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
+</script>
+
+<template>
+  <template v-if="step">
+    <h2><EditCell label="What to do" :value="step.title" :save="store('Title', ['title'])" /></h2>
+    <p><v-btn size="small" variant="flat" color="primary" @click="router.push(`/builds/${id}/build/bench/${step.ref}`)">To the bench</v-btn></p>
+    <p v-if="reason" class="danger small" role="alert">{{ reason }}</p>
+    <dl class="facts">
+      <dt>Section</dt><dd><EditCell label="Section" :value="step.section" :save="store('Section', ['section'])" /></dd>
+      <dt>Place in the order</dt><dd><EditCell figure label="Place in the order" :value="step.position" :save="store('Place', ['position'])" /></dd>
+      <dt>Guide time</dt><dd><EditCell figure label="Guide time" :value="step.guide" unit="h" :save="store('Guide time', ['guide'])" /></dd>
+      <dt>Tools, with commas</dt><dd><EditCell label="Tools" :value="(step.tools ?? []).join(', ')" :save="storeList('Tools', 'tools')" /></dd>
+    </dl>
+    <h3>Comes after</h3>
+    <ul><li v-for="before in step.after" :key="before">{{ titleOf(before) }} <button type="button" class="plain link small" :aria-label="`Not after ${titleOf(before)}`" @click="drop('after', 'Order', before)">take away</button></li></ul>
+    <select aria-label="Add a step it comes after" :value="''" @change="add('after', 'Order', $event)"><option value="">Add …</option><option v-for="other in others" :key="other.ref" :value="other.ref">{{ other.title }}</option></select>
+    <h3>Goes in now</h3>
+    <ul><li v-for="(count, need) in step.uses" :key="need"><EditCell figure :label="`Pieces of ${roleOf(String(need))}`" :value="count" :save="store('Parts', ['uses', String(need)])" /> × {{ roleOf(String(need)) }}</li></ul>
+    <select aria-label="Add a part or screw that goes in" :value="''" @change="addUse"><option value="">Add …</option><option v-for="need in needs" :key="need.ref" :value="need.ref">{{ need.role }}</option></select>
+    <h3>Measure</h3>
+    <dl v-if="step.check" class="facts">
+      <dt>What</dt><dd><EditCell label="What to measure" :value="step.check.what" :save="store('Check', ['check', 'what'])" /></dd>
+      <dt>Nominal</dt><dd><EditCell figure label="Nominal" :value="step.check.nominal" :save="store('Nominal', ['check', 'nominal'])" /></dd>
+      <dt>Tolerance, either way</dt><dd><EditCell figure label="Tolerance" :value="step.check.tolerance" :save="store('Tolerance', ['check', 'tolerance'])" /></dd>
+      <dt>Measured</dt><dd><EditCell figure label="Measured" :value="step.check.measured" :save="store('Reading', ['check', 'measured'])" /></dd>
+    </dl>
+    <p v-if="step.check" class="small"><button type="button" class="plain link" @click="change('Check', 'check', null)">nothing to measure</button></p>
+    <form v-else @submit.prevent="change('Check', 'check', { ...check })">
+      <input v-model="check.what" aria-label="What to measure" placeholder="parallel over the travel"><input v-model="check.nominal" aria-label="Nominal" placeholder="0 mm" size="7"> ± <input v-model="check.tolerance" aria-label="Tolerance" placeholder="0.05 mm" size="7">
+      <v-btn type="submit" size="small" color="primary" :disabled="!check.what || !check.nominal || !check.tolerance">Add</v-btn>
+    </form>
+    <h3>Cautions</h3>
+    <ul><li v-for="caution in step.cautions" :key="caution">{{ words(caution) }} <button type="button" class="plain link small" @click="drop('cautions', 'Cautions', caution)">take away</button></li></ul>
+    <select aria-label="Add a caution" :value="''" @change="add('cautions', 'Cautions', $event)"><option value="">Add …</option><option v-for="(text, key) in catalogue?.cautions" :key="key" :value="key" :disabled="step.cautions?.includes(String(key))">{{ words(String(key)) }}: {{ text }}</option></select>
+    <h3>Notes</h3>
+    <EditCell long label="Notes" :value="step.notes" placeholder="none" :save="store('Notes', ['notes'])" />
+    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this step</button></p>
+  </template>
+  <p v-else class="quiet">This step is not in the build any more.</p>
+</template>
+
+<style scoped>
+h3 { margin: 14px 0 2px; }
+ul { padding-left: 18px; margin: 0; font-size: 14px; }
+input, select { font: inherit; font-size: 13px; height: 26px; max-width: 100%; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 2px; padding: 0 4px; }
+</style>

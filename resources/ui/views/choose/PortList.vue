@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { reasonOf, type FullSpec, type Part } from '@/api/client'
+import EditCell from '@/shared/EditCell.vue'
+import { useCatalogue, useEdit } from '@/shared/useBuild'
+
+/** The ports of a part: those of its family, and its own, with their limits. */
+const props = defineProps<{ part: Part }>()
+const { set, edit } = useEdit()
+const { data: catalogue } = useCatalogue()
+const adding = ref(false)
+const fresh = ref({ name: '', kind: 'outlet', fed_from: '' })
+const reason = ref('')
+
+const family = computed(() => catalogue.value?.families.find((one) => one.key === props.part.family))
+const own = computed(() => props.part.ports ?? [])
+const ports = computed(() => [
+  ...(family.value?.ports ?? []).map((port) => ({ name: port.name, kind: port.kind, at: own.value.findIndex((one) => one.name === port.name) })),
+  ...own.value.map((port, at) => ({ name: port.name, kind: port.kind ?? '', at })).filter((port) => !family.value?.ports.some((one) => one.name === port.name)),
+])
+const inlets = computed(() => ports.value.filter((port) => port.kind === 'inlet').map((port) => port.name))
+const fields = { voltage: 'V', rated_current: 'A', contact_rating: 'A', fuse_rating: 'A' } as const
+const words = { voltage: 'voltage', rated_current: 'rated current', contact_rating: 'contact rating', fuse_rating: 'fuse' } as const
+const kinds = [{ value: 'outlet', title: 'passes power on' }, { value: 'inlet', title: 'takes power in' }, { value: 'source', title: 'holds a voltage of its own' }, { value: 'signal', title: 'signal' }]
+
+function valueOf(at: number, key: string): string | undefined {
+  const spec = at < 0 ? undefined : own.value[at]?.specs?.[key]
+
+  return spec === undefined ? undefined : typeof spec === 'object' ? String((spec as FullSpec).value) : String(spec)
+}
+const store = (name: string, at: number, key: keyof typeof fields) => (text: string, was: unknown) => {
+  const label = `${words[key]} of port ${name} of ${props.part.name}`
+  const value = { value: text, evidence: 'datasheet' }
+  if (at < 0) {
+    return set(label, 'parts', props.part.ref, ['ports'], props.part.ports ?? null, [...own.value, { name, specs: { [key]: value } }])
+  }
+
+  return was === null ? set(label, 'parts', props.part.ref, ['ports', at, 'specs', key], null, value) : set(label, 'parts', props.part.ref, text === '' ? ['ports', at, 'specs', key] : ['ports', at, 'specs', key, 'value'], text === '' ? (own.value[at]?.specs?.[key] ?? null) : was, text === '' ? null : text)
+}
+
+async function add(): Promise<void> {
+  const port = { name: fresh.value.name, kind: fresh.value.kind, ...(fresh.value.kind === 'outlet' && fresh.value.fed_from ? { fed_from: fresh.value.fed_from } : {}) }
+  try {
+    await edit(`Port ${port.name} of ${props.part.name}`, [{ section: 'parts', ref: props.part.ref, set: [{ path: ['ports'], was: props.part.ports ?? null, to: [...own.value, port] }] }])
+    adding.value = false
+    fresh.value = { ...fresh.value, name: '' }
+    reason.value = ''
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
+async function drop(at: number): Promise<void> {
+  try {
+    await edit(`Delete port ${own.value[at]?.name} of ${props.part.name}`, [{ section: 'parts', ref: props.part.ref, set: [{ path: ['ports'], was: props.part.ports ?? null, to: own.value.length > 1 ? own.value.filter((_, i) => i !== at) : null }] }])
+    reason.value = ''
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
+</script>
+
+<template>
+  <h3 class="mt-4 mb-1">Ports <button type="button" class="plain link small" @click="adding = !adding; fresh.fed_from = inlets[0] ?? ''">add one</button></h3>
+  <form v-if="adding" class="adding" @submit.prevent="add()">
+    <input v-model="fresh.name" aria-label="Name of the port" placeholder="heater0" size="9">
+    <select v-model="fresh.kind" aria-label="What it does"><option v-for="kind in kinds" :key="kind.value" :value="kind.value">{{ kind.title }}</option></select>
+    <select v-if="fresh.kind === 'outlet'" v-model="fresh.fed_from" aria-label="Fed from"><option v-for="inlet in inlets" :key="inlet" :value="inlet">from {{ inlet }}</option></select>
+    <v-btn type="submit" size="small" color="primary" :disabled="fresh.name === ''">Add</v-btn>
+  </form>
+  <p v-if="reason" class="danger small" role="alert">{{ reason }}</p>
+  <p v-if="ports.length === 0" class="quiet small">None: it takes no lead.</p>
+  <ul class="ports small">
+    <li v-for="port in ports" :key="port.name">
+      <span class="figure">{{ port.name }}</span> <span class="quiet">{{ port.kind }}<template v-if="port.at >= 0 && own[port.at]?.fed_from"> from {{ own[port.at]!.fed_from }}</template></span>
+      <template v-if="port.kind !== 'signal' && port.kind !== 'phase' && port.kind !== 'earth'">
+        <span v-for="(unit, key) in fields" :key="key" class="limit"><span class="quiet">{{ words[key] }}</span> <EditCell figure :label="`${words[key]} of port ${port.name}`" :value="valueOf(port.at, key)" :unit="unit" :save="store(port.name, port.at, key)" /></span>
+      </template>
+      <button v-if="port.at >= 0 && !family?.ports.some((one) => one.name === port.name)" type="button" class="plain link" :aria-label="`Delete port ${port.name}`" @click="drop(port.at)">delete</button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.ports { list-style: none; padding: 0; margin: 0; }
+.ports li { padding: 4px 0; border-bottom: 1px solid var(--rule); }
+.limit { margin-left: 12px; white-space: nowrap; display: inline-block; }
+.adding { display: flex; flex-wrap: wrap; gap: 6px; padding: 4px 0; }
+input, select { font: inherit; font-size: 13px; height: 26px; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 2px; padding: 0 4px; }
+</style>
