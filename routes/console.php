@@ -48,6 +48,8 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (string $n
 
 // Called at start: an import that was cut off stored nothing, and says so from now on.
 Artisan::command('magpie:settle', function (): int {
+    // What was judged before may have been judged by older rules.
+    DB::table('snapshots')->delete();
     $cut = Import::query()->where('state', 'running')->update(['state' => 'interrupted']);
     $this->line($cut === 0 ? 'Nothing was left half done.' : "{$cut} import was cut off; nothing of it was stored.");
 

@@ -8,6 +8,9 @@ use App\Models\Edit;
 
 final readonly class EditResult
 {
+    /** When more entries changed, the whole build is better fetched again. */
+    private const MOST = 300;
+
     /**
      * @param  list<array{section: string, ref: string, entry: array<string, mixed>|null}>  $entries
      * @param  string  $overview  JSON text
@@ -19,6 +22,9 @@ final readonly class EditResult
     /** The answer as JSON text; the overview is passed through as it was stored. */
     public function json(): string
     {
-        return '{"revision":'.$this->revision.',"label":'.Document::json($this->edit->label).',"entries":'.Document::json($this->entries).',"overview":'.$this->overview.'}';
+        $many = count($this->entries) > self::MOST;
+
+        return '{"revision":'.$this->revision.',"label":'.Document::json($this->edit->label).',"whole":'.($many ? 'true' : 'false')
+            .',"entries":'.Document::json($many ? [] : $this->entries).',"overview":'.$this->overview.'}';
     }
 }

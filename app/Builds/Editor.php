@@ -9,6 +9,7 @@ use App\Models\Change;
 use App\Models\Edit;
 use App\Models\User;
 use Closure;
+use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
@@ -88,8 +89,8 @@ final class Editor
 
         return $this->inOne(function () use ($edit, $redo): Edit {
             $changes = $edit->changes()->get();
-            foreach ($redo ? $changes : $changes->reverse() as $change) {
-                $this->restore($change, $redo ? $change->before : $change->after, $redo ? $change->after : $change->before);
+            foreach (($redo ? $changes : $changes->reverse()->values())->chunkWhile(self::alike(...)) as $run) {
+                $this->restoreRun($run->values(), $redo);
             }
             $edit->update(['state' => $redo ? 'done' : 'undone']);
 
@@ -209,25 +210,66 @@ final class Editor
     }
 
     /**
-     * @param  array<string, mixed>|null  $expected
-     * @param  array<string, mixed>|null  $wanted
+     * Changes of one kind in a row, as an import leaves them, are taken back in few statements.
+     *
+     * @param  Collection<int, Change>  $so
      */
-    private function restore(Change $change, ?array $expected, ?array $wanted): void
+    private static function alike(Change $next, int $key, Collection $so): bool
     {
-        $ref = $expected['ref'] ?? $change->ref;
-        $now = $this->current($change->section, $ref);
-        if (Document::json($now) !== Document::json($expected)) {
-            throw new Conflict([['section' => $change->section, 'ref' => $ref, 'path' => [], 'was' => $expected, 'now' => $now]]);
+        $last = $so->last();
+
+        return $last !== null && $so->count() < 500 && $next->section === $last->section && $next->before === null && $last->before === null;
+    }
+
+    /**
+     * @param  Collection<int, Change>  $run
+     */
+    private function restoreRun(Collection $run, bool $redo): void
+    {
+        $first = $run->first();
+        $section = $first->section ?? '';
+        foreach ($run as $change) {
+            $expected = $redo ? $change->before : $change->after;
+            $ref = (string) ($expected['ref'] ?? $change->ref);
+            $now = $this->current($section, $ref);
+            if (Document::json($now) !== Document::json($expected)) {
+                throw new Conflict([['section' => $section, 'ref' => $ref, 'path' => [], 'was' => $expected, 'now' => $now]]);
+            }
+            $this->touch($section, $ref);
         }
-        $this->touch($change->section, $ref);
+        if ($first !== null && ($first->before !== null || $run->count() === 1)) {
+            $this->restore($first, $redo ? $first->after : $first->before, $redo ? $first->before : $first->after);
+
+            return;
+        }
+        $rows = array_values($run->map(static fn (Change $c): int => (int) $c->row)->all());
+        if ($redo) {
+            $entries = array_values($run->map(static fn (Change $c): array => $c->after ?? [])->all());
+            $this->store->insertMany($section, $entries, $rows);
+            $this->entries[$section] += array_column($entries, null, 'ref');
+        } else {
+            $this->store->deleteMany($section, $rows);
+            foreach ($run as $change) {
+                unset($this->entries[$section][$change->ref]);
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>|null  $wanted
+     * @param  array<string, mixed>|null  $expected  what stands now
+     */
+    private function restore(Change $change, ?array $wanted, ?array $expected): void
+    {
         if ($wanted === null) {
-            $this->remove($change->section, $ref);
+            unset($this->entries[$change->section][$change->ref]);
+            $this->store->delete($change->section, $change->ref);
         } elseif ($expected === null) {
             $this->entries[$change->section][$wanted['ref']] = $wanted;
             $this->store->insert($change->section, $wanted, $change->row);
             $this->sortByRow($change->section);
         } else {
-            $this->replace($change->section, $ref, $wanted);
+            $this->replace($change->section, $change->ref, $wanted);
         }
     }
 

@@ -70,21 +70,25 @@ final class Store
     }
 
     /**
-     * Many new entries at once, in few statements.
+     * Many new entries at once, in few statements; of none a list within a list.
      *
      * @param  list<array<string, mixed>>  $fragments  in canonical form
+     * @param  list<int>|null  $ids  rows to bring them back under
      * @return list<int> their rows
      */
-    public function insertMany(string $section, array $fragments): array
+    public function insertMany(string $section, array $fragments, ?array $ids = null): array
     {
         if ($fragments === []) {
             return [];
         }
         $table = Schema::sections()[$section];
-        DB::table($table->name)->insert(array_map(fn (array $f): array => $this->row($table, $f) + ['build_id' => $this->build->id, 'ref' => $f['ref']], $fragments));
-        // Rows of one statement are numbered without gaps (innodb_autoinc_lock_mode 1), from the one reported.
-        $first = (int) DB::getPdo()->lastInsertId();
-        $ids = range($first, $first + count($fragments) - 1);
+        $rows = array_map(fn (array $f, ?int $id): array => ($id === null ? [] : ['id' => $id]) + $this->row($table, $f) + ['build_id' => $this->build->id, 'ref' => $f['ref']], $fragments, $ids ?? array_fill(0, count($fragments), null));
+        DB::table($table->name)->insert($rows);
+        if ($ids === null) {
+            // Rows of one statement are numbered without gaps (innodb_autoinc_lock_mode 1), from the one reported.
+            $first = (int) DB::getPdo()->lastInsertId();
+            $ids = range($first, $first + count($fragments) - 1);
+        }
         $this->ids[$section] = [];
         $inner = [];
         foreach ($fragments as $i => $fragment) {
@@ -118,6 +122,17 @@ final class Store
         $this->writeInner(new Table($table->name, $table->columns, $changed, $table->ports), $id, $fragment);
 
         return $id;
+    }
+
+    /**
+     * @param  list<int>  $rows
+     */
+    public function deleteMany(string $section, array $rows): void
+    {
+        foreach (array_chunk($rows, 1000) as $chunk) {
+            DB::table(Schema::sections()[$section]->name)->whereIn('id', $chunk)->delete();
+        }
+        unset($this->ids[$section]);
     }
 
     public function delete(string $section, string $ref): int

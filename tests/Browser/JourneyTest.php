@@ -242,6 +242,21 @@ final class JourneyTest extends TestCase
         $b->edit('Washers', '1, 0.5');
         $b->find('//aside//button[@aria-label="Washers: 1 mm, 0.5 mm. Edit"]');
 
+        // A joint of one's own: its screw is judged as soon as it is described.
+        $b->open('/builds/2/choose/parts');
+        $b->click('//button[contains(@class, "open")][contains(., "motion controller")]');
+        $b->click('//aside//h3[contains(., "Joints")]/button');
+        $b->type('What joins', 'board on panel');
+        $b->find('//select[@aria-label="Joined to"]')->findElement(\Facebook\WebDriver\WebDriverBy::xpath('.//option[normalize-space(.)="Control cabinet"]'))->click();
+        $b->click('//aside//form//button[normalize-space(.)="Add"]');
+        $b->edit('Screw', 'Rail screws, short');
+        $b->edit('Clamped', '1.6');
+        $b->edit('Goes into', 'tapped');
+        $b->edit('Material of the thread', 'steel');
+        $b->edit('These rest on', 'measured');
+        $b->edit('Usable thread depth', '6');
+        $b->find('//aside//li[contains(., "It bottoms before it clamps")]');
+
         // What a currency is worth, and what shipping costs.
         $b->open('/builds/2/buy/money');
         $b->edit('What one EUR is worth in GBP', '0.87');

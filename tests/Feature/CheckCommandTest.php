@@ -50,7 +50,7 @@ final class CheckCommandTest extends TestCase
         $data = json_decode($out, true, 64, JSON_THROW_ON_ERROR);
 
         self::assertSame(1, $status);
-        self::assertSame([1, 'Bed', false], [$data['magpie_inspection'], $data['build'], $data['may_be_powered']]);
+        self::assertSame([1, 'Bed', true], [$data['magpie_inspection'], $data['build'], $data['power_forbidden']]);
         foreach ($data['findings'] as $finding) {
             self::assertSame([], Schemas::breaks((string) json_encode($finding), 'api/openapi.json#/components/schemas/Finding'), $finding['key']);
         }

@@ -160,7 +160,7 @@ final class EditTest extends FeatureTestCase
         $this->as($this->isla());
         $build = $this->dunlin();
         $this->edit($build, [['section' => 'faults', 'create' => ['ref' => 'X9', 'what' => 'Arc at the bed plug', 'severity' => 'danger', 'found' => '2026-11-25', 'need' => 'bed']]])->assertOk()
-            ->assertJsonPath('overview.danger_faults', 2)->assertJsonPath('overview.may_be_powered', false);
+            ->assertJsonPath('overview.danger_faults', 2)->assertJsonPath('overview.power_forbidden', true);
         $this->edit($build, self::setting('faults', 'X9', ['state'], 'closed'))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/faults/X9/fix');
         $this->edit($build, [['section' => 'faults', 'ref' => 'X9', 'set' => [['path' => ['fix'], 'to' => 'Second contact pair'], ['path' => ['state'], 'to' => 'fixed']]]])->assertOk()->assertJsonPath('overview.danger_faults', 1);
     }

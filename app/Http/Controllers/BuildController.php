@@ -31,7 +31,7 @@ final class BuildController
                 $overview = json_decode(Document::overview($b), true, 64, JSON_THROW_ON_ERROR);
 
                 return ['id' => $b->id, 'name' => $b->name, 'kind' => $b->kind, 'purpose' => $b->getAttribute('purpose'), 'changed' => $b->updated_at?->toIso8601String()]
-                    + array_intersect_key($overview, array_flip(['tally', 'money', 'supply', 'forecast', 'may_be_powered', 'open_faults']));
+                    + array_intersect_key($overview, array_flip(['tally', 'money', 'supply', 'forecast', 'power_forbidden', 'open_faults']));
             })->all(),
         ])->all());
     }

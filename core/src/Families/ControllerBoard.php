@@ -45,10 +45,7 @@ final class ControllerBoard extends Family
             SpecField::quantity('switch_inputs', 'Switch inputs', Dimension::Ratio, '', ['0', '32']),
             SpecField::quantity('step_rate', 'Highest step rate', Dimension::Frequency, 'kHz', ['1 kHz', '10 MHz']),
             SpecField::note('firmware', 'Firmware and revision'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -40,10 +40,7 @@ final class DcConverter extends Family
             SpecField::quantity('max_input', 'Highest input', Dimension::Voltage, 'V', ['1 V', '100 V']),
             SpecField::quantity('efficiency', 'Efficiency at full load', Dimension::Ratio, '%', ['50 %', '99 %']),
             SpecField::flag('isolated', 'Output isolated from input'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -36,10 +36,7 @@ final class Display extends Family
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
             SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', ['10 mA', '5 A']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -41,10 +41,7 @@ final class Fan extends Family
             SpecField::quantity('pressure', 'Static pressure', Dimension::Pressure, 'Pa', ['1 Pa', '2 kPa']),
             SpecField::quantity('frame_size', 'Frame size', Dimension::Length, 'mm', ['10 mm', '250 mm']),
             SpecField::flag('speed_sense', 'Reports its speed'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

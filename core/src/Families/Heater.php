@@ -44,10 +44,7 @@ final class Heater extends Family
             SpecField::flag('earthed', 'Its plate is earthed'),
             SpecField::quantity('contact_rating', 'Rating of one contact of its plug', Dimension::Current, 'A', ['0.5 A', '60 A']),
             SpecField::quantity('contacts_per_pole', 'Contacts per pole of its plug', Dimension::Ratio, '', ['1', '12']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

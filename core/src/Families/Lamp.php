@@ -36,10 +36,7 @@ final class Lamp extends Family
             SpecField::quantity('min_voltage', 'Lowest voltage', Dimension::Voltage, 'V', ['3 V', '250 V']),
             SpecField::quantity('max_voltage', 'Highest voltage', Dimension::Voltage, 'V', ['3 V', '264 V']),
             SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 mA', '5 A']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -42,10 +42,7 @@ final class MotorDriver extends Family
             SpecField::flag('heat_sink', 'Heat sink fitted'),
             SpecField::quantity('signal_voltage', 'Step and direction level', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::choice('mode', 'Mode', ['step and direction', 'serial', 'bus']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -51,10 +51,7 @@ final class PowerSupply extends Family
             SpecField::quantity('contact_rating', 'Rating of one output terminal', Dimension::Current, 'A', ['0.5 A', '100 A']),
             SpecField::quantity('contacts_per_pole', 'Output terminals per pole', Dimension::Ratio, '', ['1', '12']),
             SpecField::quantity('hold_up', 'Hold-up time', Dimension::Time, 'ms', ['0 ms', '200 ms']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

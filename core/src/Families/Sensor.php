@@ -39,10 +39,7 @@ final class Sensor extends Family
             SpecField::choice('output', 'Output', ['contact', 'sinking', 'sourcing', 'push-pull']),
             SpecField::choice('normally', 'Contact at rest', ['open', 'closed']),
             SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', ['0.1 µm', '1 mm']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -43,10 +43,7 @@ final class ServoMotor extends Family
             SpecField::note('encoder', 'Encoder'),
             SpecField::quantity('shaft_diameter', 'Shaft diameter', Dimension::Length, 'mm', ['2 mm', '40 mm']),
             SpecField::flag('brake', 'Holding brake'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -44,10 +44,7 @@ final class Spindle extends Family
             SpecField::choice('cooling', 'Cooling', ['air', 'water', 'own fan']),
             SpecField::quantity('clamp_diameter', 'Clamp diameter', Dimension::Length, 'mm', ['20 mm', '125 mm']),
             SpecField::quantity('skin_temperature', 'Highest skin temperature', Dimension::Temperature, '°C', ['20 °C', '150 °C']),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -45,10 +45,7 @@ final class StepperMotor extends Family
             SpecField::quantity('skin_temperature', 'Highest skin temperature', Dimension::Temperature, '°C', ['20 °C', '150 °C']),
             SpecField::quantity('leads', 'Motor leads', Dimension::Ratio, '', ['4', '8']),
             SpecField::flag('brake', 'Holding brake'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

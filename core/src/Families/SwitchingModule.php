@@ -42,10 +42,7 @@ final class SwitchingModule extends Family
             SpecField::flag('polarity_free', 'Control input takes either polarity'),
             SpecField::quantity('contact_rating', 'Rating of its power terminal', Dimension::Current, 'A', ['0.5 A', '120 A']),
             SpecField::flag('heat_sink', 'Heat sink fitted'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

@@ -35,10 +35,7 @@ final class Thermistor extends Family
             SpecField::quantity('beta', 'Beta value', Dimension::TemperatureDifference, 'K', ['2000 K', '6000 K']),
             SpecField::quantity('highest_temperature', 'Highest temperature', Dimension::Temperature, '°C', ['50 °C', '500 °C']),
             SpecField::note('table', 'Table name in the firmware'),
-            SpecField::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            ...SpecField::body(),
         ];
     }
 

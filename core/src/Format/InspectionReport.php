@@ -21,7 +21,7 @@ final class InspectionReport
             array_push($lines, ...self::finding($finding), ...['']);
         }
         $lines[] = self::tallyLine($inspection);
-        if (! $build->mayBePowered()) {
+        if ($build->forbidsPower()) {
             $lines[] = 'An open danger fault: this machine is not to be powered.';
         }
         $lines[] = 'A planning aid: local code and a licensed electrician decide.';
@@ -43,7 +43,7 @@ final class InspectionReport
             'magpie_inspection' => self::VERSION,
             'build' => $inspection->bench->build->plan->name,
             'tally' => $inspection->tally(),
-            'may_be_powered' => $inspection->bench->build->mayBePowered() && $inspection->worst() !== Verdict::Danger,
+            'power_forbidden' => $inspection->bench->build->forbidsPower() || $inspection->worst() === Verdict::Danger,
             'findings' => array_map(static fn (Finding $f): array => $f->toArray(), $inspection->findings),
         ];
     }

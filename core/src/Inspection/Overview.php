@@ -38,7 +38,7 @@ final readonly class Overview
 
         return [
             'tally' => $tally,
-            'may_be_powered' => $build->mayBePowered() && $tally['danger'] === 0,
+            'power_forbidden' => $build->forbidsPower() || $tally['danger'] > 0,
             'danger_faults' => count(array_filter($build->faults, static fn ($f): bool => $f->forbidsPower())),
             'open_faults' => $openFaults,
             'money' => array_intersect_key($money, array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid'])) + ['open' => count($money['open'])],

@@ -93,14 +93,14 @@ final readonly class Build
     }
 
     /** An open danger fault means the machine must not be powered. */
-    public function mayBePowered(): bool
+    public function forbidsPower(): bool
     {
         foreach ($this->faults as $fault) {
             if ($fault->forbidsPower()) {
-                return false;
+                return true;
             }
         }
 
-        return true;
+        return false;
     }
 }

@@ -63,6 +63,21 @@ final readonly class SpecField
         return new self($key, $label, FieldKind::Text, help: $help);
     }
 
+    /**
+     * Outer size and mass, which most bought units state.
+     *
+     * @return list<self>
+     */
+    public static function body(): array
+    {
+        return [
+            self::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            self::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            self::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
+            self::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+        ];
+    }
+
     /** Why this size should be asked about before it is believed, or null when it is a usual one. */
     public function doubt(Quantity $value): ?string
     {

@@ -17,9 +17,17 @@ final readonly class MoneyLedger
 {
     private Exchange $exchange;
 
+    /** @var array<string, list<Offer>> by part */
+    private array $offers;
+
     public function __construct(private Build $build)
     {
         $this->exchange = new Exchange($build->rates, $build->plan->currency);
+        $offers = [];
+        foreach ($build->offers as $offer) {
+            $offers[$offer->part][] = $offer;
+        }
+        $this->offers = $offers;
     }
 
     /**
@@ -138,10 +146,7 @@ final readonly class MoneyLedger
     private function cheapest(Part $part, int $pieces): array
     {
         $best = [null, null];
-        foreach ($this->build->offers as $offer) {
-            if ($offer->part !== $part->ref) {
-                continue;
-            }
+        foreach ($this->offers[$part->ref] ?? [] as $offer) {
             $cost = $this->exchange->convert($offer->price->times((int) ceil($pieces / $offer->pack)));
             if ($cost !== null && ($best[1] === null || $cost->compare($best[1]) < 0)) {
                 $best = [$offer, $cost];
@@ -153,10 +158,8 @@ final readonly class MoneyLedger
 
     private function whyNoPrice(Part $part): string
     {
-        foreach ($this->build->offers as $offer) {
-            if ($offer->part === $part->ref) {
-                return "{$part->name} is priced in {$offer->price->currency}, and no rate to {$this->build->plan->currency} is given";
-            }
+        foreach ($this->offers[$part->ref] ?? [] as $offer) {
+            return "{$part->name} is priced in {$offer->price->currency}, and no rate to {$this->build->plan->currency} is given";
         }
 
         return "{$part->name} has no price";

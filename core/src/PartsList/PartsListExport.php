@@ -7,6 +7,7 @@ namespace Magpie\Core\PartsList;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Spec;
+use Magpie\Core\Money\Offer;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Quantity\Range;
 
@@ -27,21 +28,21 @@ final class PartsListExport
             }
         }
         $keys = array_keys($keys);
+        $offers = [];
+        foreach ($build->offers as $offer) {
+            $offers[$offer->part] ??= $offer;
+        }
         yield self::line([...self::LINE, ...$keys]);
         foreach ($build->allFitted() as $fitted) {
-            yield self::line([...self::cells($build, $fitted), ...array_map(static fn (string $key): string => self::spec($fitted->part->spec($key)), $keys)]);
+            yield self::line([...self::cells($build, $fitted, $offers[$fitted->part->ref] ?? null), ...array_map(static fn (string $key): string => self::spec($fitted->part->spec($key)), $keys)]);
         }
     }
 
     /**
      * @return list<string>
      */
-    private static function cells(Build $build, Fitted $fitted): array
+    private static function cells(Build $build, Fitted $fitted, ?Offer $offer): array
     {
-        $offer = null;
-        foreach ($build->offers as $candidate) {
-            $offer ??= $candidate->part === $fitted->part->ref ? $candidate : null;
-        }
 
         return [
             $fitted->need->ref, $fitted->need->role, $fitted->part->family->key(), $fitted->part->name, (string) $fitted->need->quantity,

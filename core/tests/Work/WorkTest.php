@@ -56,11 +56,11 @@ final class WorkTest extends TestCase
 
     public function test_an_open_danger_fault_forbids_power_until_it_is_fixed(): void
     {
-        $with = static fn (string $state): bool => (new SampleBuild(['faults' => [['ref' => 'X', 'what' => 'bare mains screws', 'severity' => 'danger', 'state' => $state, 'fix' => 'cover fitted', 'found' => '2026-11-01']]]))->build->mayBePowered();
+        $with = static fn (string $state): bool => (new SampleBuild(['faults' => [['ref' => 'X', 'what' => 'bare mains screws', 'severity' => 'danger', 'state' => $state, 'fix' => 'cover fitted', 'found' => '2026-11-01']]]))->build->forbidsPower();
 
-        self::assertFalse($with('open'));
-        self::assertFalse($with('understood'));
-        self::assertTrue($with('fixed'));
+        self::assertTrue($with('open'));
+        self::assertTrue($with('understood'));
+        self::assertFalse($with('fixed'));
     }
 
     public function test_the_simulated_meter_reads_the_same_for_the_same_seed_and_near_nominal(): void

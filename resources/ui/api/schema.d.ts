@@ -1483,7 +1483,7 @@ export interface components {
         };
         Overview: {
             tally: components["schemas"]["Tally"];
-            may_be_powered: boolean;
+            power_forbidden: boolean;
             danger_faults: number;
             open_faults: number;
             money: components["schemas"]["MoneyTotals"];
@@ -1515,7 +1515,7 @@ export interface components {
             money: components["schemas"]["MoneyTotals"];
             supply: components["schemas"]["WorstSupply"] | null;
             forecast: components["schemas"]["Forecast"];
-            may_be_powered: boolean;
+            power_forbidden: boolean;
             open_faults: number;
         };
         WorkshopBuilds: {
@@ -1566,6 +1566,8 @@ export interface components {
         EditResult: {
             revision: number;
             label: string;
+            /** @description so much changed that the build is to be fetched again; entries is empty */
+            whole: boolean;
             entries: components["schemas"]["TouchedEntry"][];
             overview: components["schemas"]["Overview"];
         };

@@ -86,7 +86,7 @@ onBeforeUnmount(() => clearInterval(timer))
       <nav class="views" :aria-label="`Views of ${here.title}`">
         <router-link v-for="view in here.views" :key="view.key" :to="`/builds/${id}/${view.path}`" class="view-link" active-class="here">{{ view.title }}</router-link>
       </nav>
-      <span v-if="overview && !overview.may_be_powered" class="power-off danger" role="status">Not to be powered<span class="wide-only">: {{ overview.danger_faults > 0 ? `${overview.danger_faults} open danger fault` : `${overview.tally.danger} danger findings` }}</span></span>
+      <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status">Not to be powered<span class="wide-only">: {{ overview.danger_faults > 0 ? `${overview.danger_faults} open danger fault` : `${overview.tally.danger} danger findings` }}</span></span>
       <span class="push actions">
         <button type="button" class="plain" @click="finding = true">Find<kbd class="keycap">f</kbd></button>
         <button type="button" class="plain" @click="faulting = true">Log a fault<kbd class="keycap">l</kbd></button>

@@ -67,7 +67,7 @@ export function useEdit() {
 
       return { ...held, revision: result.revision, document, overview: result.overview }
     })
-    for (const derived of ['power', 'money', 'history', 'finding']) {
+    for (const derived of result.whole ? ['build', 'power', 'money', 'history', 'finding'] : ['power', 'money', 'history', 'finding']) {
       void client.invalidateQueries({ queryKey: [derived, id.value] })
     }
 
@@ -87,9 +87,6 @@ export function useEdit() {
     try {
       const result = absorb(await api.post<EditResult>(`/api/builds/${id.value}/${what}`))
       notices.say(`${what === 'undo' ? 'Taken back' : 'Done again'}: ${result.label}`)
-      if (result.entries.length > 200) {
-        await client.invalidateQueries({ queryKey: ['build', id.value] })
-      }
     } catch (error) {
       notices.problem(error)
       if (error instanceof Problem && error.body.clashes !== undefined) {

@@ -105,7 +105,7 @@ async function leave(): Promise<void> {
           <a class="link" :href="`/api/builds/${build.id}/file`" download>Save as file</a>
           <button type="button" class="plain link" @click="removing = build">Delete</button>
         </span>
-        <span v-if="!build.may_be_powered" class="danger off">Not to be powered</span>
+        <span v-if="build.power_forbidden" class="danger off">Not to be powered</span>
       </article>
     </section>
 

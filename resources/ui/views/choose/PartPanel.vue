@@ -7,6 +7,7 @@ import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import JointList from './JointList.vue'
 import PortList from './PortList.vue'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
@@ -120,6 +121,7 @@ async function remove(): Promise<void> {
       </table>
       <p v-if="hidden > 0 || allFields" class="small"><button type="button" class="plain link" @click="allFields = !allFields">{{ allFields ? 'Only what is given or read by a check' : `${hidden} further lines of its sheet` }}</button></p>
       <PortList :part="part" />
+      <JointList :need-ref="needRef" />
       <h3 class="mt-4 mb-1">Prices</h3>
       <p v-if="offers.length === 0" class="quiet small">No price yet; Money lists it as open.</p>
       <ul class="small plain-list">

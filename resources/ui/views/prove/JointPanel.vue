@@ -2,11 +2,19 @@
 import { computed } from 'vue'
 import EditCell from '@/shared/EditCell.vue'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useFindings } from '@/shared/useFindings'
+import { useNotices } from '@/shared/useNotices'
+import { usePanel } from '@/shared/usePanel'
+import VerdictMark from '@/shared/VerdictMark.vue'
 
 /** A joint's screws and what they pass through, for the check of their length. */
 const props = defineProps<{ mateRef: string }>()
 const { document: build, roleOf } = useBuild()
-const { set } = useEdit()
+const { set, edit } = useEdit()
+const { findings } = useFindings()
+const panel = usePanel()
+const notices = useNotices()
+const own = computed(() => findings.value.filter((finding) => finding.subject.kind === 'mate' && finding.subject.ref.split('/')[0] === props.mateRef))
 const { data: catalogue } = useCatalogue()
 const mate = computed(() => build.value?.mates?.find((one) => one.ref === props.mateRef))
 const screws = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'screw').map((need) => ({ value: need.ref, title: need.role })))
@@ -16,6 +24,16 @@ const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => (
 const label = (what: string) => `${what} of joint ${props.mateRef}`
 const store = (at: number, what: string, key: string) => (text: string, was: unknown) => set(label(what), 'mates', props.mateRef, ['screws', at, key], was, text === '' ? null : key === 'count' && /^\d+$/.test(text) ? Number(text) : text)
 const storeLayers = (at: number, what: string, key: 'clamped' | 'washers') => (text: string) => set(label(what), 'mates', props.mateRef, ['screws', at, key], mate.value?.screws?.[at]?.[key] ?? null, text.trim() === '' ? null : text.split(/[,+]/).map((one) => (/^[\d.\s]+$/.test(one) ? `${one.trim()} mm` : one.trim())))
+
+async function remove(): Promise<void> {
+  try {
+    await edit(`Delete joint ${props.mateRef}`, [{ section: 'mates', ref: props.mateRef, delete: true }])
+    panel.close()
+    notices.say('The joint is gone; u takes it back.')
+  } catch (error) {
+    notices.problem(error)
+  }
+}
 </script>
 
 <template>
@@ -36,10 +54,18 @@ const storeLayers = (at: number, what: string, key: 'clamped' | 'washers') => (t
         <dt>These rest on</dt><dd><EditCell label="These rest on" :value="stack.evidence" :options="evidence" :save="store(at, 'Evidence', 'evidence')" /></dd>
       </dl>
     </template>
+    <h3>What the checks say</h3>
+    <ul>
+      <li v-for="finding in own" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
+    </ul>
+    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this joint</button></p>
   </template>
   <p v-else class="quiet">This joint is not in the build any more.</p>
 </template>
 
 <style scoped>
 h3 { margin: 14px 0 2px; }
+ul { list-style: none; padding: 0; margin: 0; }
+.finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
+.finding:hover { color: var(--live); }
 </style>
