@@ -20,7 +20,6 @@ $shots = [
     'sign-in' => ['/sign-in', 1280, 800, 'light', 'Enter the demo workshop', null],
     'builds' => ['/', 1280, 800, 'light', 'Linnet', null],
     'parts' => ['/builds/1/choose/parts', 1280, 800, 'light', 'Controller board', '24 V controller board, 5 drivers'],
-    'fit' => ['/builds/1/prove/fit', 1280, 800, 'light', 'what matters most first', null],
     'fit-working' => ['/builds/1/prove/fit?verdict=danger', 1280, 800, 'light', 'E02 Contact load', 'E02 Contact load'],
     'fit-dark' => ['/builds/2/prove/fit', 1280, 800, 'dark', 'what matters most first', null],
     'leads' => ['/builds/1/prove/leads', 1280, 800, 'light', 'W12', 'W4'],

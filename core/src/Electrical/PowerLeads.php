@@ -56,13 +56,11 @@ final class PowerLeads
             $inquiry->lack('a load at its far end');
         }
         $inquiry->in($flow->scenario->name);
+        self::missing($inquiry, array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()));
         $symbols = [];
         $terms = [];
         foreach ($behind as $demand) {
             $inquiry->absorb($demand->inputs);
-            foreach ($demand->missing as $missing) {
-                $inquiry->miss($missing);
-            }
             $taken = $flow->taken($demand);
             if ($taken !== null && $taken->isPositive()) {
                 $symbol = 'I_'.(count($terms) + 1);
@@ -81,5 +79,21 @@ final class PowerLeads
         }
 
         return $inquiry->work($label, 'I = '.implode(' + ', array_column($terms, 0)), $symbols, $current, 'A');
+    }
+
+    /**
+     * Names what is not known of any load in any scenario: the one that loads most may be one of those.
+     *
+     * @param  list<list<Demand>>  $demands  by scenario
+     */
+    public static function missing(Inquiry $inquiry, array $demands): void
+    {
+        foreach ($demands as $ofScenario) {
+            foreach ($ofScenario as $demand) {
+                foreach ($demand->missing as $missing) {
+                    $inquiry->miss($missing);
+                }
+            }
+        }
     }
 }

@@ -61,13 +61,11 @@ final class SupplyLoad implements Check
             $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
         }
         $inquiry->in($worst->scenario->name);
+        PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => $f->demands[$node] ?? [], $circuits->flows()));
         $symbols = [];
         $names = [];
         foreach ($worst->demands[$node] ?? [] as $demand) {
             $inquiry->absorb($demand->inputs);
-            foreach ($demand->missing as $missing) {
-                $inquiry->miss($missing);
-            }
             $taken = $worst->taken($demand);
             if ($taken !== null && $taken->isPositive()) {
                 $symbols['I_'.(count($symbols) + 1)] = $taken;

@@ -80,10 +80,8 @@ final class VoltageDrop implements Check
             $current = $worst->currents[$lead->ref];
             foreach ($worst->behind($lead->ref) as $demand) {
                 $inquiry->absorb($demand->inputs);
-                foreach ($demand->missing as $missing) {
-                    $inquiry->miss($missing);
-                }
             }
+            PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()));
             $line = Conductors::resistance($size);
             $loop = $circuits->loopResistance($lead) ?? $line->times($length);
             $inquiry->work("Lead {$lead->ref}, out and back", 'U = I × 2 × l × r / n', ['I' => $current, 'l' => $length, 'r' => $line, 'n' => Quantity::ratio($lead->effectiveConductors())], $current->times($loop), 'V');

@@ -228,7 +228,7 @@ final class Node
         return $value;
     }
 
-    public function date(string $key): string
+    public function day(string $key): string
     {
         $value = $this->text($key);
         $date = DateTimeImmutable::createFromFormat('!Y-m-d', $value);

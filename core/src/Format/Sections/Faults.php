@@ -25,7 +25,7 @@ final class Faults implements Section
             $node->text('what', 500),
             $node->oneOf('severity', Fault::SEVERITIES),
             $node->optionalOneOf('state', Fault::STATES) ?? 'open',
-            $node->date('found'),
+            $node->day('found'),
             $node->optionalOneOf('kind', Fault::KINDS),
             $node->optionalRef('need'),
             $node->optionalRef('step'),

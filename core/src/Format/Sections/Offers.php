@@ -28,7 +28,7 @@ final class Offers implements Section
             $supplier,
             $node->money('price', $currency),
             $node->whole('pack', 1, 1, 100_000),
-            $node->date('date'),
+            $node->day('date'),
             $node->optionalText('article'),
         );
         $node->close();

@@ -28,7 +28,7 @@ final class Purchases implements Section
             $supplier,
             $node->whole('pieces', 1, 1, 1_000_000),
             $node->money('paid', $currency),
-            $node->date('date'),
+            $node->day('date'),
             $node->whole('received', 0),
             $node->optionalText('notes', 4000),
         );

@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Format;
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Header;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Money\Supplier;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Every collection of the file: what short and careless forms become, and what is refused at which member. */
+final class SectionsTest extends TestCase
+{
+    private static function context(): Context
+    {
+        return new Context(Catalogue::standard(), 'GBP', ['shop' => new Supplier('shop', 'Shop', 'EUR')]);
+    }
+
+    /**
+     * @return iterable<string, array{string, array<string, mixed>, array<string, mixed>}>
+     */
+    public static function forms(): iterable
+    {
+        yield 'a part in short form rests on nothing' => ['parts',
+            ['ref' => 'fan', 'family' => 'fan', 'name' => 'Fan', 'specs' => ['rated_current' => '0.1A', 'speed_sense' => true, 'job' => 'part']],
+            ['ref' => 'fan', 'family' => 'fan', 'name' => 'Fan', 'specs' => [
+                'rated_current' => ['value' => '0.1 A', 'evidence' => 'assumed'], 'speed_sense' => ['value' => true, 'evidence' => 'assumed'], 'job' => ['value' => 'part', 'evidence' => 'assumed'],
+            ]]];
+        yield 'a spec keeps its source, tolerance and confirmation' => ['parts',
+            ['ref' => 'm', 'family' => 'stepper_motor', 'name' => 'M', 'specs' => ['holding_torque' => ['value' => '283 oz-in', 'evidence' => 'listing', 'source' => 'shop page', 'tolerance' => '15%', 'confirmed' => true]]],
+            ['ref' => 'm', 'family' => 'stepper_motor', 'name' => 'M', 'specs' => ['holding_torque' => ['value' => '283 oz in', 'evidence' => 'listing', 'source' => 'shop page', 'tolerance' => '15 %', 'confirmed' => true]]]];
+        yield 'a range' => ['parts',
+            ['ref' => 'p', 'family' => 'power_supply', 'name' => 'P', 'specs' => ['input_voltage' => '90-264V']],
+            ['ref' => 'p', 'family' => 'power_supply', 'name' => 'P', 'specs' => ['input_voltage' => ['value' => '90 V to 264 V', 'evidence' => 'assumed']]]];
+        yield 'a port of its own and one refined' => ['parts',
+            ['ref' => 'b', 'family' => 'controller_board', 'name' => 'B', 'ports' => [['name' => 'heater0', 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => ['rated_current' => '5 A']], ['name' => 'power', 'specs' => ['fuse_rating' => '10 A']]]],
+            ['ref' => 'b', 'family' => 'controller_board', 'name' => 'B', 'ports' => [
+                ['name' => 'heater0', 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => ['rated_current' => ['value' => '5 A', 'evidence' => 'assumed']]],
+                ['name' => 'power', 'kind' => 'inlet', 'draw' => 'current', 'specs' => ['fuse_rating' => ['value' => '10 A', 'evidence' => 'assumed']]],
+            ]]];
+        yield 'a need of one piece' => ['needs', ['ref' => 'n', 'role' => 'Fan', 'family' => 'fan', 'owned' => 0], ['ref' => 'n', 'role' => 'Fan', 'family' => 'fan', 'quantity' => 1]];
+        yield 'a bare lead' => ['leads', ['ref' => 'W1', 'from' => 'a.out', 'to' => 'b.power', 'bundled_with' => 0, 'conductor' => ['parallel' => 1], 'ends' => []], ['ref' => 'W1', 'from' => 'a.out', 'to' => 'b.power']];
+        yield 'a lead with one end described' => ['leads',
+            ['ref' => 'W1', 'from' => 'a.out', 'to' => 'b.power', 'conductor' => ['size' => '18AWG', 'parallel' => 2], 'length' => '3ft', 'ends' => [['termination' => 'ferrule']]],
+            ['ref' => 'W1', 'from' => 'a.out', 'to' => 'b.power', 'conductor' => ['size' => '18 AWG', 'parallel' => 2], 'length' => '3 ft', 'ends' => [['termination' => 'ferrule'], []]]];
+        yield 'a joint' => ['mates',
+            ['ref' => 'm', 'kind' => 'mount', 'between' => ['a', 'b'], 'screws' => [['screw' => 's', 'clamped' => ['1/4 in', '2mm']]]],
+            ['ref' => 'm', 'kind' => 'mount', 'between' => ['a', 'b'], 'screws' => [['screw' => 's', 'count' => 1, 'clamped' => ['0.25 in', '2 mm']]]]];
+        yield 'a scenario' => ['scenarios', ['ref' => 's', 'name' => 'S', 'loads' => ['a' => '50%', 'b' => '0.5'], 'duration' => '90min'], ['ref' => 's', 'name' => 'S', 'loads' => ['a' => '50 %', 'b' => '0.5'], 'duration' => '90 min']];
+        yield 'shipping is put in order' => ['suppliers',
+            ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'shipping' => [['from' => '100', 'cost' => '0'], ['from' => '0', 'cost' => '6.9']], 'tax' => '20 %'],
+            ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'shipping' => [['from' => '0.00', 'cost' => '6.90'], ['from' => '100.00', 'cost' => '0.00']], 'tax' => '20 %']];
+        yield 'a price keeps its digits' => ['offers', ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '0.0415', 'date' => '2026-11-01'], ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '0.0415', 'pack' => 1, 'date' => '2026-11-01']];
+        yield 'a rate is named after its currencies' => ['rates', ['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.8640', 'date' => '2026-11-01'], ['ref' => 'EUR-GBP', 'from' => 'EUR', 'to' => 'GBP', 'worth' => '0.864', 'date' => '2026-11-01']];
+        yield 'a purchase' => ['purchases', ['ref' => 'b', 'part' => 'p', 'supplier' => 'shop', 'paid' => '12', 'date' => '2026-11-01', 'received' => 0], ['ref' => 'b', 'part' => 'p', 'supplier' => 'shop', 'pieces' => 1, 'paid' => '12.00', 'date' => '2026-11-01']];
+        yield 'a step' => ['steps',
+            ['ref' => 's', 'section' => 'A', 'title' => 'T', 'guide' => '1.5h', 'check' => ['what' => 'bond', 'nominal' => '50mΩ', 'tolerance' => '50 mΩ']],
+            ['ref' => 's', 'position' => 0, 'section' => 'A', 'title' => 'T', 'guide' => '1.5 h', 'check' => ['what' => 'bond', 'nominal' => '50 mΩ', 'tolerance' => '50 mΩ'], 'state' => 'open']];
+        yield 'a temperature to reach is met within a difference' => ['steps',
+            ['ref' => 's', 'section' => 'A', 'title' => 'T', 'check' => ['what' => 'bed', 'nominal' => '60 °C', 'tolerance' => '2 K', 'measured' => '59 °C'], 'timings' => [['start' => 10], ['start' => 20, 'stop' => 30]]],
+            ['ref' => 's', 'position' => 0, 'section' => 'A', 'title' => 'T', 'check' => ['what' => 'bed', 'nominal' => '60 °C', 'tolerance' => '2 K', 'measured' => '59 °C'], 'state' => 'open', 'timings' => [['start' => 10], ['start' => 20, 'stop' => 30]]]];
+        yield 'a fault' => ['faults', ['ref' => 'x', 'what' => 'w', 'severity' => 'defect', 'found' => '2026-11-01', 'cost' => '3', 'lost' => '20min'], ['ref' => 'x', 'what' => 'w', 'severity' => 'defect', 'state' => 'open', 'found' => '2026-11-01', 'cost' => '3.00', 'lost' => '20 min']];
+        yield 'a limit is named after its check' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '70%', 'reason' => 'hot'], ['ref' => 'E05-holds', 'check' => 'E05', 'key' => 'holds', 'value' => '70 %', 'reason' => 'hot']];
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @param  array<string, mixed>  $canonical
+     */
+    #[DataProvider('forms')]
+    public function test_an_entry_has_one_canonical_form(string $section, array $given, array $canonical): void
+    {
+        $form = BuildFile::sections()[$section];
+        $written = $form->write($form->read(new Node($given), self::context()));
+
+        self::assertSame($canonical, $written);
+        self::assertSame($written, $form->write($form->read(new Node($written), self::context())), 'And reading that gives the same again.');
+    }
+
+    /**
+     * @return iterable<string, array{string, array<string, mixed>, string, string}>
+     */
+    public static function refusals(): iterable
+    {
+        $part = ['ref' => 'p', 'family' => 'fan', 'name' => 'P'];
+        $lead = ['ref' => 'W1', 'from' => 'a.out', 'to' => 'b.power'];
+        $step = ['ref' => 's', 'section' => 'A', 'title' => 'T'];
+        yield 'a ref with a space' => ['parts', ['ref' => 'a b'] + $part, '/ref', 'short name'];
+        yield 'a name that is a number' => ['parts', ['name' => 7] + $part, '/name', 'must be a text'];
+        yield 'an endless name' => ['parts', ['name' => str_repeat('x', 201)] + $part, '/name', 'longer than 200'];
+        yield 'specs that are a list' => ['parts', ['specs' => ['24 V']] + $part, '/specs', 'object with named members'];
+        yield 'a choice outside its list' => ['parts', ['specs' => ['job' => 'juggling']] + $part, '/specs/job', 'not one of hot end'];
+        yield 'a flag that is a word' => ['parts', ['specs' => ['speed_sense' => 'maybe']] + $part, '/specs/speed_sense', 'yes-or-no'];
+        yield 'a port of no kind' => ['parts', ['ports' => [['name' => 'x']]] + $part, '/ports/0/kind', 'no port of this name'];
+        yield 'a port of another kind than its family says' => ['parts', ['ports' => [['name' => 'power', 'kind' => 'source']]] + $part, '/ports/0/kind', 'of kind "inlet"'];
+        yield 'two ports of one name' => ['parts', ['ports' => [['name' => 'x', 'kind' => 'signal'], ['name' => 'x', 'kind' => 'signal']]] + $part, '/ports/1/name', 'already a port'];
+        yield 'an outlet fed from nowhere' => ['parts', ['ports' => [['name' => 'x', 'kind' => 'outlet', 'fed_from' => 'y']]] + $part, '/ports', 'no inlet of this part'];
+        yield 'half a piece' => ['needs', ['ref' => 'n', 'role' => 'r', 'family' => 'fan', 'quantity' => 0.5], '/quantity', 'whole number from 1'];
+        yield 'no pieces' => ['needs', ['ref' => 'n', 'role' => 'r', 'family' => 'fan', 'quantity' => 0], '/quantity', 'whole number from 1'];
+        yield 'a port without a dot' => ['leads', ['from' => 'psu'] + $lead, '/from', 'write "need.port"'];
+        yield 'three ends' => ['leads', $lead + ['ends' => [[], [], []]], '/ends', 'two ends'];
+        yield 'wire of no thickness' => ['leads', $lead + ['conductor' => ['size' => '0 mm²']], '/conductor/size', 'larger than nought'];
+        yield 'a length that is an area' => ['leads', $lead + ['length' => '0.75 mm²'], '/length', 'is an area'];
+        yield 'a termination nobody makes' => ['leads', $lead + ['ends' => [['termination' => 'chewed']]], '/ends/0/termination', 'not one of'];
+        yield 'a joint of one' => ['mates', ['ref' => 'm', 'kind' => 'k', 'between' => ['a']], '/between', 'two needs'];
+        yield 'a screw into jelly' => ['mates', ['ref' => 'm', 'kind' => 'k', 'between' => ['a', 'b'], 'screws' => [['into' => 'jelly']]], '/screws/0/into', 'not one of'];
+        yield 'a negative load' => ['scenarios', ['ref' => 's', 'name' => 'S', 'loads' => ['a' => '-5 %']], '/loads/a', 'negative'];
+        yield 'shipping in words' => ['suppliers', ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'shipping' => [['from' => '0', 'cost' => 'free']]], '/shipping/0/cost', 'amount of money'];
+        yield 'a currency in words' => ['suppliers', ['ref' => 's', 'name' => 'S', 'currency' => 'pounds'], '/currency', 'three capital letters'];
+        yield 'a price from nobody' => ['offers', ['ref' => 'o', 'part' => 'p', 'supplier' => 'who', 'price' => '1', 'date' => '2026-11-01'], '/supplier', 'no supplier "who"'];
+        yield 'a price with a comma' => ['offers', ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '1,50', 'date' => '2026-11-01'], '/price', 'write it like'];
+        yield 'a worthless currency' => ['rates', ['from' => 'EUR', 'to' => 'GBP', 'worth' => '0', 'date' => '2026-11-01'], '/worth', 'what one unit is worth'];
+        yield 'a currency against itself' => ['rates', ['from' => 'GBP', 'to' => 'GBP', 'worth' => '1', 'date' => '2026-11-01'], '/to', 'another currency'];
+        yield 'a rate under another name' => ['rates', ['ref' => 'x', 'from' => 'EUR', 'to' => 'GBP', 'worth' => '1', 'date' => '2026-11-01'], '/ref', 'EUR-GBP'];
+        yield 'a step after itself' => ['steps', $step + ['after' => ['s']], '/after', 'wait for itself'];
+        yield 'a stop before its start' => ['steps', $step + ['timings' => [['start' => 9, 'stop' => 3]]], '/timings/0/stop', 'before the start'];
+        yield 'a caution nobody knows' => ['steps', $step + ['cautions' => ['dragons']], '/cautions', 'not a caution'];
+        yield 'half a part' => ['steps', $step + ['uses' => ['a' => 0.5]], '/uses/a', 'whole number'];
+        yield 'a reading of another kind' => ['steps', $step + ['check' => ['what' => 'gap', 'nominal' => '1 mm', 'tolerance' => '1 mm', 'measured' => '3 V']], '/check/measured', 'a length is wanted'];
+        yield 'a check of nothing' => ['steps', $step + ['check' => ['what' => 'gap', 'nominal' => 'small', 'tolerance' => '1 mm']], '/check/nominal', 'no number'];
+        yield 'a severity nobody uses' => ['faults', ['ref' => 'x', 'what' => 'w', 'severity' => 'meh', 'found' => '2026-11-01'], '/severity', 'not one of danger'];
+        yield 'a limit above everything' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '120 %', 'reason' => 'r'], '/value', 'at most at 100 %'];
+        yield 'a limit without a reason' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '70 %'], '/reason', 'is missing'];
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     */
+    #[DataProvider('refusals')]
+    public function test_what_makes_no_sense_is_refused_at_its_member(string $section, array $given, string $pointer, string $reason): void
+    {
+        try {
+            BuildFile::sections()[$section]->read(new Node($given), self::context());
+            self::fail('It was read.');
+        } catch (CannotReadBuildFile $e) {
+            self::assertSame($pointer, $e->pointer, $e->reason);
+            self::assertStringContainsString($reason, $e->reason);
+        }
+    }
+
+    public function test_the_plan_and_the_site_have_their_own_rules(): void
+    {
+        $plan = ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'budget' => '100', 'contingency' => '8%', 'weekly' => '7h', 'pace' => '160 %'];
+        self::assertSame(['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'units' => 'metric', 'budget' => '100.00', 'contingency' => '8 %', 'weekly' => '7 h', 'pace' => '160 %'], Header::writePlan(Header::readPlan(new Node($plan))));
+        self::assertSame(['ambient' => '-10 °C', 'residual_current_device' => false, 'tariff' => '0.28'], Header::writeSite(Header::readSite(new Node(['ambient' => '-10 degC', 'residual_current_device' => false, 'tariff' => '0.28']), 'GBP')));
+        foreach ([[['pace' => '0 %'] + $plan, 'larger than nought'], [['units' => 'cubits'] + $plan, 'not one of metric'], [['currency' => 'gbp'] + $plan, 'three capital'], [['colour' => 'red'] + $plan, 'not known']] as [$given, $reason]) {
+            try {
+                Header::readPlan(new Node($given, '/build'));
+                self::fail('It was read.');
+            } catch (CannotReadBuildFile $e) {
+                self::assertStringContainsString($reason, $e->reason);
+                self::assertStringStartsWith('/build/', $e->pointer);
+            }
+        }
+    }
+}
