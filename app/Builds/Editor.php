@@ -37,6 +37,8 @@ final class Editor
 
     private Store $store;
 
+    private ?Document $document = null;
+
     public function __construct(private readonly Build $build, private readonly ?User $user)
     {
     }
@@ -61,9 +63,13 @@ final class Editor
             $edit = $this->build->edits()->create([
                 'user_id' => $this->user?->id, 'revision' => $this->build->revision, 'key' => $key, 'label' => mb_substr($label, 0, 200), 'state' => 'done', 'made_at' => now(),
             ]);
+            $planned = array_map($this->change(...), $changes);
+            // Every name must name something before a row is written.
+            $this->document = Document::from($this->data());
+            $this->document->machine();
             $records = [];
-            foreach ($changes as $change) {
-                $records[] = ['edit_id' => $edit->id] + $this->change($change);
+            foreach ($planned as [$record, $write]) {
+                $records[] = ['edit_id' => $edit->id, 'row' => $write()] + $record;
             }
             Change::query()->insert(array_map(static fn (array $r): array => [
                 'before' => $r['before'] === null ? null : Document::json($r['before']),
@@ -109,7 +115,7 @@ final class Editor
             $this->open(Document::of($this->build));
             $this->build->revision++;
             $edit = $work();
-            $document = Document::from($this->data());
+            $document = $this->document ?? Document::from($this->data());
             $document->machine();
             DB::table('builds')->where('id', $this->build->id)->update(['revision' => $this->build->revision, 'updated_at' => now()]);
 
@@ -167,7 +173,7 @@ final class Editor
 
     /**
      * @param  array<string, mixed>  $change
-     * @return array{section: string, ref: string, row: int|null, before: array<string, mixed>|null, after: array<string, mixed>|null}
+     * @return array{array{section: string, ref: string, before: array<string, mixed>|null, after: array<string, mixed>|null}, Closure(): (int|null)} the record, and how its row is written
      */
     private function change(array $change): array
     {
@@ -181,7 +187,7 @@ final class Editor
             $this->entries[$section][$ref] = $after;
             $this->touch($section, $ref);
 
-            return ['section' => $section, 'ref' => $ref, 'row' => $this->store->insert($section, $after), 'before' => null, 'after' => $after];
+            return [['section' => $section, 'ref' => $ref, 'before' => null, 'after' => $after], fn (): int => $this->store->insert($section, $after)];
         }
         $ref = (string) ($change['ref'] ?? '');
         $before = $this->current($section, $ref);
@@ -189,7 +195,9 @@ final class Editor
             throw new Conflict([['section' => $section, 'ref' => $ref, 'path' => [], 'was' => null, 'now' => null]]);
         }
         if (($change['delete'] ?? false) === true) {
-            return ['section' => $section, 'ref' => $ref, 'row' => $this->remove($section, $ref), 'before' => $before, 'after' => null];
+            $this->remove($section, $ref);
+
+            return [['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => null], fn (): int => $this->store->delete($section, $ref)];
         }
         $after = $before;
         $clashes = [];
@@ -204,9 +212,9 @@ final class Editor
             throw new Conflict($clashes);
         }
         $after = $this->read($section, $after, $ref);
-        $row = $this->replace($section, $ref, $after);
+        $this->replace($section, $ref, $after);
 
-        return ['section' => $section, 'ref' => $ref, 'row' => $row, 'before' => $before, 'after' => $after];
+        return [['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => $after], fn (): ?int => $this->store($section, $ref, $after, $before)];
     }
 
     /**
@@ -270,6 +278,7 @@ final class Editor
             $this->sortByRow($change->section);
         } else {
             $this->replace($change->section, $change->ref, $wanted);
+            $this->store($change->section, $change->ref, $wanted, $expected);
         }
     }
 
@@ -287,25 +296,35 @@ final class Editor
     /**
      * @param  array<string, mixed>  $after
      */
-    private function replace(string $section, string $ref, array $after): ?int
+    private function replace(string $section, string $ref, array $after): void
     {
         $this->touch($section, $ref);
         if (isset($this->headers[$section])) {
             $this->headers[$section] = $after;
-            $this->store->writeHeader($section, $after);
 
-            return null;
+            return;
         }
         if ($after['ref'] !== $ref) {
             throw CannotEdit::at("/{$section}/{$ref}/ref", 'the short name cannot change: other entries may use it.');
         }
-        $before = $this->entries[$section][$ref] ?? [];
         $this->entries[$section][$ref] = $after;
-
-        return $this->store->update($section, $ref, $after, $before);
     }
 
-    private function remove(string $section, string $ref): int
+    /**
+     * @param  array<string, mixed>  $after
+     * @param  array<string, mixed>  $before
+     */
+    private function store(string $section, string $ref, array $after, array $before): ?int
+    {
+        if (! isset($this->headers[$section])) {
+            return $this->store->update($section, $ref, $after, $before);
+        }
+        $this->store->writeHeader($section, $after);
+
+        return null;
+    }
+
+    private function remove(string $section, string $ref): void
     {
         if (! isset($this->entries[$section][$ref])) {
             throw CannotEdit::at("/{$section}", 'this cannot be deleted.');
@@ -317,8 +336,6 @@ final class Editor
             throw CannotEdit::at("/{$section}/{$ref}", "\"{$ref}\" is used by {$first}. Change that first.");
         }
         unset($this->entries[$section][$ref]);
-
-        return $this->store->delete($section, $ref);
     }
 
     /**
