@@ -25,16 +25,26 @@ final class PowerLeads
         }
     }
 
-    public static function subject(Lead $lead, Bench $bench, string $suffix = ''): Subject
+    /**
+     * @return iterable<Subject> one a lead that carries power
+     */
+    public static function subjects(Bench $bench): iterable
+    {
+        foreach (self::of($bench) as $lead) {
+            yield self::subject($lead, $bench);
+        }
+    }
+
+    public static function subject(Lead $lead, Bench $bench): Subject
     {
         $label = "{$lead->ref}: {$bench->build->roleOf($lead->from->need)} to {$bench->build->roleOf($lead->to->need)}";
 
-        return new Subject('lead', $lead->ref.$suffix, $label, array_values(array_unique([$lead->from->need, $lead->to->need])));
+        return new Subject('lead', $lead->ref, $label, array_values(array_unique([$lead->from->need, $lead->to->need])));
     }
 
     public static function named(Inquiry $inquiry): Lead
     {
-        return $inquiry->build->leads[explode('/', $inquiry->subject->ref)[0]];
+        return $inquiry->build->leads[$inquiry->subject->ref];
     }
 
     /**

@@ -35,9 +35,7 @@ final class Protection implements Check
 
     public function subjects(Bench $bench): iterable
     {
-        foreach (PowerLeads::of($bench) as $lead) {
-            yield PowerLeads::subject($lead, $bench);
-        }
+        return PowerLeads::subjects($bench);
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding

@@ -80,6 +80,30 @@ final class PartsListTest extends TestCase
         }
     }
 
+    public function test_no_line_however_wild_stumbles_the_reader(): void
+    {
+        $pieces = ['Fan', 'stepper motor', '24 V', '30 W', '18 AWG', '=1+1', "it's", '"', ';', '', '12,5', '£', '-3', '1e9', 'yes', "\u{1F600}", '283 oz-in', str_repeat('x', 300), 'NaN', '0', '99999999999'];
+        $seed = 7;
+        $states = [];
+        for ($i = 0; $i < 1500; $i++) {
+            $cells = [];
+            foreach (self::HEADINGS as $_) {
+                $seed = ($seed * 1103515245 + 12345) % 2147483648;
+                $cells[] = $pieces[intdiv($seed, 65536) % count($pieces)];
+            }
+            $row = self::read($cells);
+            $states[$row->state()] = ($states[$row->state()] ?? 0) + 1;
+            self::assertSame($row->part === null, $row->state() === 'refused');
+            self::assertTrue($row->state() === 'good' || $row->problems !== [] || $row->doubts !== []);
+            if ($row->part !== null) {
+                // What was taken can be written to a build file and read again.
+                $form = BuildFile::sections()['parts'];
+                self::assertSame($form->write($row->part), $form->write($form->read(new \Magpie\Core\Format\Node($form->write($row->part)), new \Magpie\Core\Format\Context(Catalogue::standard(), 'GBP'))));
+            }
+        }
+        self::assertSame(['partly', 'refused'], array_values(array_intersect(['partly', 'refused'], array_keys($states))));
+    }
+
     public function test_prices_carry_their_currency_in_every_spelling(): void
     {
         $price = static fn (string $text): ?string => ($offer = self::read(['Fan', '1', '', '', '', '', '', '', $text])->offer) === null ? null : "{$offer['currency']} {$offer['price']}";

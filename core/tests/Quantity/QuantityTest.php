@@ -136,6 +136,22 @@ final class QuantityTest extends TestCase
         self::assertTrue(Quantity::of(0.3001, 'A')->exceeds(Quantity::of(0.3, 'A')));
     }
 
+    public function test_whatever_is_typed_is_read_or_refused_in_words(): void
+    {
+        $pieces = ['12', '0.5', '1,5', '1/2', '-', '+', ' ', '.', ',', 'e9', '%', 'V', 'mm²', 'AWG', 'oz-in', '°C', "\u{a0}", 'µ', 'Ω', '"', 'kg cm', '∞', "'", '(', '–'];
+        $this->limitTo(400)->forAll(Generators::seq(Generators::elements($pieces)), Generators::elements(Dimension::cases()))->then(static function (array $typed, Dimension $dimension) use ($pieces): void {
+            $text = implode('', array_slice($typed, 0, 6));
+            try {
+                $read = Quantity::parse($text, $dimension, 'mm');
+                self::assertTrue($read->unit->measures($dimension), "{$text} was read as {$read->text()}");
+                self::assertTrue(is_finite($read->in($read->unit->symbol)));
+            } catch (CannotReadQuantity $e) {
+                self::assertNotSame('', $e->getMessage());
+            }
+            self::assertNotSame([], $pieces);
+        });
+    }
+
     public function test_ranges_are_read_in_every_spelling(): void
     {
         foreach (['10 V to 30 V', '10–30 V', '10..30V', '10-30V', '30 V to 10 V'] as $text) {

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { reasonOf } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { clock, day, percent } from '@/shared/format'
+import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { usePanel } from '@/shared/usePanel'
@@ -20,11 +21,9 @@ const faultsAt = (step: string) => openFaults.value.filter((fault) => fault.step
 const isFirstOf = (i: number) => i === 0 || rows.value[i]!.step.section !== rows.value[i - 1]!.step.section
 
 async function add(): Promise<void> {
-  let number = (build.value?.steps ?? []).length + 1
-  while (byRef.value.has(`s${number}`)) number++
   try {
     await edit(`Add step ${fresh.value.title}`, [{ section: 'steps', create: {
-      ref: `s${number}`, position: Math.max(0, ...(build.value?.steps ?? []).map((step) => step.position ?? 0)) + 10, section: fresh.value.section || 'Steps', title: fresh.value.title,
+      ref: nextRef('s', build.value?.steps), position: Math.max(0, ...(build.value?.steps ?? []).map((step) => step.position ?? 0)) + 10, section: fresh.value.section || 'Steps', title: fresh.value.title,
       ...(fresh.value.guide ? { guide: /^[\d.]+$/.test(fresh.value.guide) ? `${fresh.value.guide} h` : fresh.value.guide } : {}), ...(fresh.value.after ? { after: [fresh.value.after] } : {}),
     } }])
     adding.value = false

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { reasonOf, upload } from '@/api/client'
 import { today, words } from '@/shared/format'
+import { nextRef } from '@/shared/refs'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -38,11 +39,8 @@ async function store(): Promise<void> {
   try {
     const file = Array.isArray(photo.value) ? photo.value[0] : photo.value
     const photos = file ? [(await upload<{ name: string }>(`/api/builds/${id.value}/photos`, 'photo', file)).name] : undefined
-    const taken = new Set((build.value?.faults ?? []).map((fault) => fault.ref))
-    let number = taken.size + 1
-    while (taken.has(`X${number}`)) number++
     const [kind, ref] = (on.value ?? '').split(':')
-    await edit(`Fault: ${what.value}`, [{ section: 'faults', create: { ref: `X${number}`, what: what.value, severity: severity.value, found: today(), ...(kind && ref ? { [kind]: ref } : {}), ...(photos ? { photos } : {}) } }])
+    await edit(`Fault: ${what.value}`, [{ section: 'faults', create: { ref: nextRef('X', build.value?.faults), what: what.value, severity: severity.value, found: today(), ...(kind && ref ? { [kind]: ref } : {}), ...(photos ? { photos } : {}) } }])
     notices.say(severity.value === 'danger' ? 'Logged. The machine is not to be powered until it is put right.' : 'Logged.')
     open.value = false
     what.value = ''

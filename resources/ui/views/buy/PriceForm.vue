@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { Problem, reasonOf, type Change } from '@/api/client'
 import { money, today } from '@/shared/format'
+import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
 /** Offers for a part, a new one, and what was really paid. */
@@ -15,23 +16,19 @@ const form = ref({ supplier: suppliers.value[0]?.ref ?? '', name: '', currency: 
 const what = ref<'offer' | 'paid'>('offer')
 const reasons = ref<Record<string, string | undefined>>({})
 
-const free = (section: 'offers' | 'purchases' | 'suppliers', stem: string) => {
-  const taken = new Set((build.value?.[section] ?? []).map((entry) => entry.ref))
-  for (let i = 1; ; i++) if (!taken.has(`${stem}${i}`)) return `${stem}${i}`
-}
 const supplierOf = (ref: string) => suppliers.value.find((one) => one.ref === ref)
 
 async function store(): Promise<void> {
   const changes: Change[] = []
   let supplier = form.value.supplier
   if (supplier === '') {
-    supplier = free('suppliers', 'supplier-')
+    supplier = nextRef('supplier-', build.value?.suppliers)
     changes.push({ section: 'suppliers', create: { ref: supplier, name: form.value.name, currency: form.value.currency.toUpperCase() } })
   }
   const number = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
   changes.push(what.value === 'offer'
-    ? { section: 'offers', create: { ref: free('offers', 'O'), part: props.part, supplier, price: form.value.price, pack: number(form.value.pack), date: today() } }
-    : { section: 'purchases', create: { ref: free('purchases', 'B'), part: props.part, supplier, pieces: number(form.value.pieces), paid: form.value.paid, date: today() } })
+    ? { section: 'offers', create: { ref: nextRef('O', build.value?.offers), part: props.part, supplier, price: form.value.price, pack: number(form.value.pack), date: today() } }
+    : { section: 'purchases', create: { ref: nextRef('B', build.value?.purchases), part: props.part, supplier, pieces: number(form.value.pieces), paid: form.value.paid, date: today() } })
   try {
     await edit(`${what.value === 'offer' ? 'Price' : 'Paid'} for ${parts.value.get(props.part)?.name ?? props.part}`, changes)
     emit('done')

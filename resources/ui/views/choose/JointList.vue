@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf } from '@/api/client'
+import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 
@@ -16,12 +17,10 @@ const joints = computed(() => (build.value?.mates ?? []).filter((mate) => mate.b
 const others = computed(() => (build.value?.needs ?? []).filter((need) => need.ref !== props.needRef && need.family !== 'screw'))
 
 async function add(): Promise<void> {
-  const taken = new Set((build.value?.mates ?? []).map((mate) => mate.ref))
-  let number = taken.size + 1
-  while (taken.has(`J${number}`)) number++
+  const ref = nextRef('J', build.value?.mates)
   try {
-    await edit(`Joint of ${roleOf(props.needRef)}`, [{ section: 'mates', create: { ref: `J${number}`, kind: fresh.value.kind, between: [props.needRef, fresh.value.other], screws: [{}] } }])
-    panel.show({ kind: 'joint', ref: `J${number}` })
+    await edit(`Joint of ${roleOf(props.needRef)}`, [{ section: 'mates', create: { ref, kind: fresh.value.kind, between: [props.needRef, fresh.value.other], screws: [{}] } }])
+    panel.show({ kind: 'joint', ref })
   } catch (error) {
     reason.value = reasonOf(error)
   }

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Doubt, Field, FullSpec } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
+import FindingList from '@/shared/FindingList.vue'
 import { money } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
@@ -131,11 +132,7 @@ async function remove(): Promise<void> {
       <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="storePart('Notes', 'notes')" />
     </template>
     <p v-else class="quiet">No part is chosen for this need.</p>
-    <h3 class="mt-4 mb-1">What the checks say</h3>
-    <p v-if="findings.length === 0" class="quiet small">No check speaks of it.</p>
-    <ul class="plain-list">
-      <li v-for="finding in findings" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
-    </ul>
+    <FindingList :findings="findings" none="No check speaks of it." />
     <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this need</button></p>
   </template>
   <p v-else class="quiet">This part is not in the build any more.</p>
@@ -145,8 +142,6 @@ async function remove(): Promise<void> {
 .doubt { border-left: 3px solid rgb(var(--v-theme-unproven)); padding: 6px 10px; margin: 8px 0; }
 .doubt p { margin: 0 0 4px; }
 .plain-list { list-style: none; padding: 0; margin: 0; }
-.finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
-.finding:hover { color: var(--live); }
 .reads { margin-left: 6px; white-space: nowrap; }
 .rests { white-space: nowrap; }
 .source { display: block; white-space: normal; }

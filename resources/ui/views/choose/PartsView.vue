@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { reasonOf, type Family, type Need } from '@/api/client'
 import { money } from '@/shared/format'
 import EditCell from '@/shared/EditCell.vue'
+import { freeRef, refFrom } from '@/shared/refs'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
@@ -36,18 +37,8 @@ const rows = computed(() => {
 const whole = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
 const setNeed = (need: Need, what: string, path: string) => (text: string, was: unknown) => set(`${what} of ${need.role}`, 'needs', need.ref, [path], was, text === '' ? null : path === 'quantity' || path === 'owned' ? whole(text) : text)
 
-function refFrom(text: string): string {
-  const stem = text.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 40) || 'part'
-  let free = stem
-  for (let i = 2; needs.value.has(free) || parts.value.has(free); i++) {
-    free = `${stem}-${i}`
-  }
-
-  return free
-}
-
 async function add(): Promise<void> {
-  const ref = refFrom(fresh.value.role)
+  const ref = freeRef(refFrom(fresh.value.role, 'part'), (one) => needs.value.has(one) || parts.value.has(one))
   try {
     await edit(`Add ${fresh.value.role}`, [
       { section: 'parts', create: { ref, family: fresh.value.family, name: fresh.value.part || fresh.value.role } },

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import EditCell from '@/shared/EditCell.vue'
+import FindingList from '@/shared/FindingList.vue'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
-import VerdictMark from '@/shared/VerdictMark.vue'
 
 /** A joint's screws and what they pass through, for the check of their length. */
 const props = defineProps<{ mateRef: string }>()
@@ -54,10 +54,7 @@ async function remove(): Promise<void> {
         <dt>These rest on</dt><dd><EditCell label="These rest on" :value="stack.evidence" :options="evidence" :save="store(at, 'Evidence', 'evidence')" /></dd>
       </dl>
     </template>
-    <h3>What the checks say</h3>
-    <ul>
-      <li v-for="finding in own" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
-    </ul>
+    <FindingList :findings="own" none="Nothing yet: describe its screws." />
     <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this joint</button></p>
   </template>
   <p v-else class="quiet">This joint is not in the build any more.</p>
@@ -65,7 +62,4 @@ async function remove(): Promise<void> {
 
 <style scoped>
 h3 { margin: 14px 0 2px; }
-ul { list-style: none; padding: 0; margin: 0; }
-.finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
-.finding:hover { color: var(--live); }
 </style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import EditCell from '@/shared/EditCell.vue'
+import FindingList from '@/shared/FindingList.vue'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
-import VerdictMark from '@/shared/VerdictMark.vue'
 import { useLeadFields } from './useLeadFields'
 
 const props = defineProps<{ leadRef: string }>()
@@ -62,11 +62,7 @@ async function remove(): Promise<void> {
     </template>
     <h3>Notes</h3>
     <EditCell long label="Notes" :value="lead.notes" placeholder="none" :save="store(lead, 'Notes', ['notes'])" />
-    <h3>What the checks say</h3>
-    <p v-if="findings.length === 0" class="quiet small">It carries a signal or an earth; no check of today speaks of it.</p>
-    <ul>
-      <li v-for="finding in findings" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
-    </ul>
+    <FindingList :findings="findings" none="It carries a signal or an earth; no check of today speaks of it." />
     <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this lead</button></p>
   </template>
   <p v-else class="quiet">This lead is not in the build any more.</p>
@@ -74,7 +70,4 @@ async function remove(): Promise<void> {
 
 <style scoped>
 h3 { margin: 14px 0 2px; }
-ul { list-style: none; padding: 0; margin: 0; }
-.finding { display: grid; grid-template-columns: 20px 1fr; padding: 3px 0; font-size: 14px; }
-.finding:hover { color: var(--live); }
 </style>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { reasonOf, type Lead } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
+import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useLeadFields } from './useLeadFields'
@@ -33,13 +34,12 @@ const contacts = (lead: Lead, side: 0 | 1) => {
 }
 
 async function add(): Promise<void> {
-  let number = (build.value?.leads ?? []).length + 1
-  while (build.value?.leads?.some((lead) => lead.ref === `W${number}`)) number++
+  const ref = nextRef('W', build.value?.leads)
   try {
-    await edit(`Add lead W${number}`, [{ section: 'leads', create: { ref: `W${number}`, ...fresh.value } }])
+    await edit(`Add lead ${ref}`, [{ section: 'leads', create: { ref, ...fresh.value } }])
     adding.value = false
     fresh.value = { from: '', to: '' }
-    panel.show({ kind: 'lead', ref: `W${number}` })
+    panel.show({ kind: 'lead', ref })
   } catch (error) {
     reason.value = reasonOf(error)
   }

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { reasonOf, type Scenario } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
+import { freeRef, refFrom } from '@/shared/refs'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 
@@ -22,9 +23,7 @@ const others = computed(() => (build.value?.needs ?? []).filter((need) => powere
 const store = (scenario: Scenario, what: string, path: string[]) => (text: string, was: unknown) => set(`${what} in ${scenario.name}`, 'scenarios', scenario.ref, path, was, text === '' ? null : path[0] === 'runs_per_year' && /^\d+$/.test(text) ? Number(text) : text)
 
 async function add(): Promise<void> {
-  const stem = fresh.value.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'scenario'
-  let free = stem
-  for (let i = 2; scenarios.value.some((one) => one.ref === free); i++) free = `${stem}-${i}`
+  const free = freeRef(refFrom(fresh.value, 'scenario'), (ref) => scenarios.value.some((one) => one.ref === ref))
   try {
     await edit(`Add scenario ${fresh.value}`, [{ section: 'scenarios', create: { ref: free, name: fresh.value } }])
     fresh.value = ''

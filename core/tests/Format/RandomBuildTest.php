@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Format;
+
+use Eris\Generators;
+use Eris\TestTrait;
+use Magpie\Core\Electrical\PowerLedger;
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\InspectionReport;
+use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\FieldKind;
+use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Money\MoneyLedger;
+use PHPUnit\Framework\TestCase;
+
+/** Builds nobody would draw: whatever is in them, they are read, kept, judged and summed without a stumble. */
+final class RandomBuildTest extends TestCase
+{
+    use TestTrait;
+
+    private int $die = 1;
+
+    public function test_any_build_survives_reading_writing_judging_and_summing(): void
+    {
+        $this->limitTo(60)->forAll(Generators::choose(1, 1_000_000))->then(function (int $seed): void {
+            $this->die = $seed;
+            $text = (string) json_encode($this->build());
+            $build = BuildFile::read($text);
+            $written = BuildFile::write($build);
+
+            self::assertSame($written, BuildFile::write(BuildFile::read($written)), "seed {$seed}");
+            $inspection = Inspector::standard()->inspect($build);
+            self::assertSame(count($inspection->findings), array_sum($inspection->tally()));
+            self::assertSame([], array_diff_key($inspection->tally(), array_flip(['danger', 'fails', 'tight', 'unproven', 'holds'])));
+            foreach ($inspection->findings as $i => $finding) {
+                self::assertNotSame('', $finding->headline);
+                self::assertFalse($finding->verdict->passes() && $finding->missing !== [], "seed {$seed}: {$finding->key()} passes with something missing");
+                self::assertFalse($finding->verdict->passes() && $finding->weakest()?->isWeakerThan($finding->card->asks) === true, "seed {$seed}: {$finding->key()} passes on too little");
+                self::assertTrue($i === 0 || $inspection->findings[$i - 1]->verdict->rank() <= $finding->verdict->rank(), 'What matters most comes first.');
+                self::assertSame($finding->toArray(), Inspector::standard()->find($build, $finding->key())?->toArray(), "seed {$seed}: {$finding->key()} asked for alone says the same");
+            }
+            self::assertJson(InspectionReport::json($inspection));
+            foreach ((new PowerLedger($inspection->bench))->toArray() as $scenario) {
+                foreach ($scenario['outputs'] as $output) {
+                    if ($output['load'] !== null && $output['missing'] === []) {
+                        // What an output gives is what its loads take: Kirchhoff, seen from the ledger.
+                        self::assertEqualsWithDelta(array_sum(array_column($output['loads'], 'amps')), $output['load'], 0.02 + $output['load'] * 0.01, "seed {$seed}: {$output['ref']}");
+                    }
+                }
+            }
+            $money = (new MoneyLedger($build))->toArray();
+            self::assertEqualsWithDelta(array_sum($money['accounts']) + (float) $money['spares'] + (float) $money['shipping'] + (float) $money['tax'] + (float) $money['contingency'], (float) $money['planned'], 0.06, "seed {$seed}");
+        });
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function build(): array
+    {
+        $parts = $needs = $leads = $offers = $ports = [];
+        $families = array_values(Catalogue::standard()->all());
+        for ($i = 0, $count = 4 + $this->roll(14); $i < $count; $i++) {
+            $family = $families[$this->roll(count($families))];
+            $specs = [];
+            foreach ($family->sheet() as $field) {
+                if ($this->roll(10) < 7) {
+                    $specs[$field->key] = ['value' => $this->value($field), 'evidence' => Evidence::cases()[$this->roll(6)]->value] + ($this->roll(4) === 0 ? ['confirmed' => true] : []);
+                }
+            }
+            $parts[] = ['ref' => "p{$i}", 'family' => $family->key(), 'name' => "Part {$i}", 'specs' => $specs];
+            $needs[] = ['ref' => "n{$i}", 'role' => "Need {$i}", 'family' => $family->key(), 'quantity' => 1 + $this->roll(3), 'candidates' => ["p{$i}"]] + ($this->roll(9) > 0 ? ['choice' => "p{$i}"] : []) + ($this->roll(3) === 0 ? ['spares' => '15 %'] : []);
+            foreach ($family->ports() as $port) {
+                $ports[] = "n{$i}.{$port->name}";
+            }
+            if ($this->roll(3) > 0) {
+                $offers[] = ['ref' => "o{$i}", 'part' => "p{$i}", 'supplier' => $this->roll(2) === 0 ? 'home' : 'abroad', 'price' => (string) (1 + $this->roll(5000) / 100), 'pack' => 1 + $this->roll(20), 'date' => '2026-11-01'];
+            }
+        }
+        for ($i = 0, $count = $ports === [] ? 0 : $this->roll(count($ports) * 2); $i < $count; $i++) {
+            [$from, $to] = [$ports[$this->roll(count($ports))], $ports[$this->roll(count($ports))]];
+            if ($from !== $to) {
+                $leads[] = ['ref' => "W{$i}", 'from' => $from, 'to' => $to] + ($this->roll(3) > 0 ? ['conductor' => ['size' => ['18 AWG', '0.75 mm²', '2.5 mm²', '26 AWG'][$this->roll(4)], 'evidence' => 'datasheet', 'parallel' => 1 + $this->roll(2)], 'length' => (1 + $this->roll(30)) / 10 .' m'] : []) + ($this->roll(2) === 0 ? ['route' => 'flexing', 'ends' => [['strain_relief' => $this->roll(2) === 0], ['contacts_per_pole' => 1 + $this->roll(3)]]] : []);
+            }
+        }
+
+        return [
+            'magpie' => 1, 'build' => ['name' => 'Random', 'kind' => 'chaos', 'currency' => 'GBP', 'contingency' => '5 %'], 'site' => $this->roll(3) > 0 ? ['mains_voltage' => '230 V', 'ambient' => '33 °C', 'tariff' => '0.3'] : [],
+            'parts' => $parts, 'needs' => $needs, 'leads' => $leads, 'offers' => $offers,
+            'suppliers' => [['ref' => 'home', 'name' => 'Home', 'currency' => 'GBP', 'tax' => '20 %', 'shipping' => [['from' => '0', 'cost' => '5']]], ['ref' => 'abroad', 'name' => 'Abroad', 'currency' => 'EUR']],
+            'rates' => $this->roll(4) > 0 ? [['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.86', 'date' => '2026-11-01']] : [],
+            'scenarios' => $this->roll(2) === 0 ? [['ref' => 's', 'name' => 'S', 'loads' => ['n0' => '100 %', 'n1' => '40 %', 'n2' => '100 %', 'n3' => '0 %'], 'duration' => '1 h']] : [],
+        ];
+    }
+
+    private function value(SpecField $field): string|bool
+    {
+        return match ($field->kind) {
+            FieldKind::Flag => $this->roll(2) === 0,
+            FieldKind::Choice => $field->choices[$this->roll(count($field->choices))],
+            FieldKind::Text => 'as found',
+            FieldKind::Range => (1 + $this->roll(100))." {$field->unit} to ".(101 + $this->roll(200))." {$field->unit}",
+            FieldKind::Quantity => rtrim((1 + $this->roll(4000)) / [1, 10, 100, 1000][$this->roll(4)]." {$field->unit}"),
+        };
+    }
+
+    private function roll(int $sides): int
+    {
+        $this->die = ($this->die * 1103515245 + 12345) % 2147483648;
+
+        return intdiv($this->die, 65536) % $sides;
+    }
+}
