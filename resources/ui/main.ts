@@ -1,5 +1,6 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import '@fontsource-variable/recursive/mono.css'
+import '@/styles/reset.css'
 import 'vuetify/styles'
 import '@/styles/base.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'

@@ -145,7 +145,7 @@ async function leave(): Promise<void> {
 .tools { grid-column: 2; display: flex; gap: 16px; }
 .off { grid-column: 3 / 5; font-weight: 600; }
 .file { position: absolute; opacity: 0; width: 1px; height: 1px; }
-.file-button { color: var(--live); cursor: pointer; padding: 0 12px; font-weight: 500; }
+.file-button { color: var(--live); cursor: pointer; padding: 0 10px; font-size: 14px; font-weight: 500; }
 .file-button:focus-within { outline: 2px solid var(--live); }
 @media (max-width: 900px) { .build { grid-template-columns: 1fr; } .tools, .off { grid-column: 1; } }
 </style>
