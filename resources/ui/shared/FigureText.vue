@@ -13,5 +13,5 @@ const parts = computed(() => {
 
 <template>
   <span v-if="parts.size === ''" class="quiet">–</span>
-  <span v-else class="figure">{{ parts.size }}<template v-if="parts.unit"><span class="thin">&nbsp;</span><span class="unit close">{{ parts.unit }}</span></template></span>
+  <span v-else class="figure">{{ parts.size }}<span v-if="parts.unit" class="unit close">&nbsp;{{ parts.unit }}</span></span>
 </template>
