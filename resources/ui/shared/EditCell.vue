@@ -46,8 +46,9 @@ async function begin(): Promise<void> {
 
 async function finish(refocus = true): Promise<void> {
   editing.value = false
-  if (refocus) {
-    await nextTick()
+  await nextTick()
+  // Back to where one was, unless the next cell has been gone to already.
+  if (refocus && (document.activeElement === null || document.activeElement === document.body)) {
     back.value?.focus()
   }
 }
