@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 use App\Http\Controllers\BuildController;
 use App\Http\Controllers\CatalogueController;
+use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\EditController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InspectionController;
+use App\Http\Controllers\LibraryController;
 use App\Http\Controllers\PhotoController;
+use App\Http\Controllers\ScopeController;
 use App\Http\Controllers\SessionController;
+use App\Http\Controllers\VariantController;
 use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
@@ -35,11 +39,31 @@ Route::middleware('auth:sanctum')->group(static function (): void {
         Route::get('findings/{key}', [InspectionController::class, 'finding'])->where('key', '.+');
         Route::get('power', [InspectionController::class, 'power']);
         Route::get('money', [InspectionController::class, 'money']);
+        Route::get('true-cost', [ScopeController::class, 'trueCost']);
+        Route::get('scope', [ScopeController::class, 'show']);
+        Route::get('routes', [ScopeController::class, 'routes']);
+        Route::get('measure-first', [ScopeController::class, 'measureFirst']);
+        Route::get('needs/{need}/comparison', [ChoiceController::class, 'comparison']);
+        Route::post('needs/{need}/candidates', [ChoiceController::class, 'adopt']);
+        Route::get('variants', [VariantController::class, 'index']);
+        Route::post('variants', [VariantController::class, 'store']);
+        Route::get('variants/{other}', [VariantController::class, 'show'])->whereNumber('other');
         Route::post('steps/{step}/timer', [EditController::class, 'timer']);
         Route::get('steps/{step}/simulated-reading', [InspectionController::class, 'reading']);
         Route::post('imports', [ImportController::class, 'store']);
         Route::post('photos', [PhotoController::class, 'store']);
         Route::get('photos/{name}', [PhotoController::class, 'show']);
+    });
+    Route::prefix('workshops/{workshop}/library')->whereNumber('workshop')->group(static function (): void {
+        Route::get('', [LibraryController::class, 'index']);
+        Route::post('', [LibraryController::class, 'store']);
+        Route::post('examples', [LibraryController::class, 'examples']);
+        Route::post('undo', [LibraryController::class, 'undo']);
+    });
+    Route::prefix('library/{item}')->whereNumber('item')->group(static function (): void {
+        Route::get('', [LibraryController::class, 'show']);
+        Route::put('', [LibraryController::class, 'update']);
+        Route::delete('', [LibraryController::class, 'destroy']);
     });
     Route::prefix('imports/{import}')->group(static function (): void {
         Route::get('', [ImportController::class, 'show']);

@@ -3,10 +3,12 @@
 declare(strict_types=1);
 
 use App\Builds\Workspace;
+use App\Library\Shelf;
 use App\Models\Import;
 use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Magpie\Core\Format\BuildFile;
 
@@ -24,6 +26,7 @@ Artisan::command('magpie:demo', function (): int {
         foreach (glob(base_path('demo/*.json')) ?: [] as $file) {
             Workspace::add($workshop, BuildFile::read((string) file_get_contents($file)));
         }
+        (new Shelf($workshop, null))->addExamples();
     });
     $this->line('The demo workshop is loaded.');
 
@@ -50,6 +53,7 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (string $n
 Artisan::command('magpie:settle', function (): int {
     // What was judged before may have been judged by older rules.
     DB::table('snapshots')->delete();
+    Cache::flush();
     $cut = Import::query()->where('state', 'running')->update(['state' => 'interrupted']);
     $this->line($cut === 0 ? 'Nothing was left half done.' : "{$cut} import was cut off; nothing of it was stored.");
 

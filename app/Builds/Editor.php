@@ -29,7 +29,7 @@ final class Editor
     /** @var array<string, array<string, array<string, mixed>>> section → ref → entry */
     private array $entries = [];
 
-    /** @var array<string, array<string, mixed>> `build` and `site` */
+    /** @var array<string, array<string, mixed>> `build`, `site` and `brief` */
     private array $headers = [];
 
     /** @var array<string, array{string, string}> section and ref of what this edit touched */
@@ -149,7 +149,9 @@ final class Editor
 
     private function open(Document $document): void
     {
-        $this->headers = ['build' => $document->data['build'] ?? [], 'site' => $document->data['site'] ?? []];
+        foreach (array_keys(Schema::headers()) as $header) {
+            $this->headers[$header] = $document->data[$header] ?? [];
+        }
         foreach (array_keys(BuildFile::sections()) as $section) {
             $this->entries[$section] = array_column($document->data[$section] ?? [], null, 'ref');
         }
@@ -353,9 +355,12 @@ final class Editor
         if ($section === 'site') {
             return Header::writeSite(Header::readSite(new Node($entry, '/site'), $currency));
         }
+        if ($section === 'brief') {
+            return Header::writeBrief(Header::readBrief(new Node($entry, '/brief'), $currency));
+        }
         $form = BuildFile::sections()[$section] ?? throw CannotEdit::at("/{$section}", 'there is no such collection.');
         $suppliers = [];
-        foreach (in_array($section, ['offers', 'purchases'], true) ? $this->entries['suppliers'] : [] as $name => $supplier) {
+        foreach (in_array($section, ['offers', 'purchases', 'routes'], true) ? $this->entries['suppliers'] : [] as $name => $supplier) {
             $suppliers[$name] = (new Suppliers)->read(new Node($supplier), new Context(Catalogue::standard(), $currency));
         }
 

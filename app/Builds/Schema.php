@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
+use Magpie\Core\Machine\Brief;
+use Magpie\Core\Routes\Route;
+
 /**
  * Where each part of a build file lives in the database. The one place that knows both.
  */
@@ -17,7 +20,7 @@ final class Schema
         static $sections = null;
 
         return $sections ??= [
-            'parts' => new Table('parts', [Column::text('family'), Column::text('name'), Column::text('notes')], [
+            'parts' => new Table('parts', [Column::text('family'), Column::text('name'), Column::text('notes'), Column::text('library')], [
                 'specs' => Inner::map(Column::text('key'), self::specs('part_specs')),
                 'ports' => Inner::objects(new Table('part_ports', [
                     Column::text('name'), Column::text('kind'), Column::flag('mains'), Column::text('draw'), Column::text('fed_from'),
@@ -25,8 +28,13 @@ final class Schema
             ]),
             'needs' => new Table('needs', [
                 Column::text('role'), Column::text('family'), Column::whole('quantity'), Column::link('choice_id', 'parts', 'choice'),
-                Column::text('reason'), Column::text('spares'), Column::whole('owned'),
-            ], ['candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')]))]),
+                Column::text('reason'), Column::text('spares'), Column::whole('owned'), Column::text('purpose'),
+                Column::text('scale_along', 'scale.along'), Column::text('scale_as', 'scale.as'), Column::text('scale_every', 'scale.every'),
+                Column::whole('scale_plus', 'scale.plus'), Column::text('scale_longer', 'scale.longer'),
+            ], [
+                'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
+                'weights' => Inner::map(Column::text('key'), new Table('need_weights', [Column::whole('weight', '')])),
+            ]),
             'leads' => new Table('leads', [
                 Column::text('size', 'conductor.size'), Column::text('evidence', 'conductor.evidence'), Column::text('stranding', 'conductor.stranding'),
                 Column::text('insulation', 'conductor.insulation'), Column::whole('parallel', 'conductor.parallel'), Column::text('length'),
@@ -50,6 +58,7 @@ final class Schema
             ]),
             'suppliers' => new Table('suppliers', [
                 Column::text('name'), Column::text('currency'), Column::text('tax'), Column::whole('lead_days'), Column::text('notes'),
+                Column::text('duty'), Column::decimal('duty_free'), Column::decimal('tax_free'), Column::text('fee'),
             ], ['shipping' => Inner::objects(new Table('shipping_steps', [Column::decimal('from_value', 'from'), Column::decimal('cost')]))]),
             'offers' => new Table('offers', [
                 Column::link('part_id', 'parts', 'part'), Column::link('supplier_id', 'suppliers', 'supplier'), Column::decimal('price'),
@@ -77,6 +86,40 @@ final class Schema
                 Column::decimal('cost'), Column::text('lost'),
             ], ['photos' => Inner::values(new Table('fault_photos', [Column::text('name', '')]))]),
             'limits' => new Table('limits', [Column::text('check'), Column::text('key'), Column::text('value'), Column::text('reason')]),
+            'workpieces' => new Table('workpieces', [
+                Column::text('name'), Column::text('length'), Column::text('width'), Column::text('height'), Column::text('material'),
+                Column::whole('per_week'), Column::text('volume'),
+            ]),
+            'axes' => new Table('axes', [
+                Column::text('name'), Column::text('along'), Column::link('rail_id', 'needs', 'rail'), Column::text('span'),
+                Column::text('span_evidence'), Column::whole('blocks'), Column::text('block_pitch'), Column::text('advertised'),
+            ], ['takes' => Inner::objects(new Table('axis_takers', [Column::text('what'), Column::text('length'), Column::text('evidence')]))]),
+            'routes' => new Table('routes', [
+                Column::text('name'), Column::text('kind'), Column::flag('whole_build'), ...array_map(static fn (string $work): Column => Column::text("hours_{$work}", "hours.{$work}"), Route::WORK),
+                Column::text('filament'), Column::whole('wait_days'), Column::text('documentation'), Column::text('support'), Column::text('freedom'),
+                Column::decimal('resale'), Column::text('notes'),
+            ], [
+                'needs' => Inner::values(new Table('route_needs', [Column::link('need_id', 'needs', '')])),
+                'in_box' => Inner::values(new Table('route_contents', [Column::text('what', '')])),
+                'lines' => Inner::objects(new Table('route_lines', [
+                    Column::text('what'), Column::text('kind'), Column::whole('pieces'), Column::decimal('price'), Column::link('supplier_id', 'suppliers', 'supplier'),
+                    Column::whole('pack'), Column::whole('owned'), Column::text('evidence'),
+                ])),
+            ]),
+            'decisions' => new Table('decisions', [
+                Column::text('question'), Column::text('about'), Column::text('state'), Column::link('need_id', 'needs', 'need'), Column::text('school'),
+                Column::text('choice'), Column::text('reason'), Column::text('who'), Column::text('date'),
+            ], [
+                'rejected' => Inner::objects(new Table('decision_rejections', [Column::text('what'), Column::text('why')])),
+                'opinions' => Inner::objects(new Table('decision_opinions', [
+                    Column::text('about'), Column::text('says'), Column::text('interest'), Column::text('who'), Column::text('date'), Column::whole('reports'),
+                ])),
+                'facts' => Inner::map(Column::text('name'), new Table('decision_facts', [Column::text('fact', '')])),
+            ]),
+            'revisions' => new Table('revisions', [
+                Column::text('of'), Column::text('name'), Column::text('revision'), Column::text('date'), Column::link('part_id', 'parts', 'part'),
+                Column::text('state'), Column::text('effect'), Column::flag('governs'),
+            ]),
         ];
     }
 
@@ -95,8 +138,26 @@ final class Schema
             'site' => [
                 Column::text('mains_voltage'), Column::text('mains_frequency'), Column::text('outlet'), Column::text('ambient'),
                 Column::flag('residual_current_device'), Column::decimal('tariff'), Column::text('site_notes', 'notes'),
+                Column::text('country'), Column::text('other_load'), ...self::under('door', ['width', 'height']), ...self::under('bench', ['length', 'width', 'load']),
+                ...self::under('room', ['length', 'width', 'height']), Column::text('service'), Column::text('humidity'), Column::text('noise'), Column::text('ventilation'),
+            ],
+            'brief' => [
+                ...array_map(static fn (string $name): Column => Column::text("brief_{$name}", $name), [
+                    'process', 'wish', 'accuracy', 'margin', 'flow', 'duty', 'weekly', 'spindle_power', 'helper', 'wanted_by', 'notes',
+                ]),
+                Column::decimal('brief_hour', 'hour'), ...self::under('size', ['x', 'y', 'z']), ...self::under('kit_size', ['x', 'y', 'z']),
+                ...self::under('outline', ['length', 'width', 'height', 'mass', 'evidence']), ...self::under('experience', Brief::TRADES),
             ],
         ];
+    }
+
+    /**
+     * @param  list<string>  $names
+     * @return list<Column> for the members of one object within a header
+     */
+    private static function under(string $object, array $names): array
+    {
+        return array_map(static fn (string $name): Column => Column::text("{$object}_{$name}", "{$object}.{$name}"), $names);
     }
 
     private static function specs(string $table): Table

@@ -166,7 +166,7 @@ final class Store
         $header = [];
         foreach ($columns as $column) {
             if ($row[$column->name] !== null) {
-                $header[$column->path] = $column->fromRow($row[$column->name]);
+                Arr::set($header, $column->path, $column->fromRow($row[$column->name]));
             }
         }
 

@@ -27,8 +27,9 @@ final class Workspace
                 'revision' => 1,
             ]);
             $store = new Store($build);
-            $store->writeHeader('build', $data['build']);
-            $store->writeHeader('site', $data['site'] ?? []);
+            foreach (array_keys(Schema::headers()) as $header) {
+                $store->writeHeader($header, $data[$header] ?? []);
+            }
             foreach (array_keys(Schema::sections()) as $section) {
                 $entries = $data[$section] ?? [];
                 // Steps wait for each other in any order: what they wait for is written once all are there.

@@ -17,6 +17,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
  * @property string $name
  * @property string $kind
  * @property string $currency
+ * @property int|null $forked_from
  */
 final class Build extends Model
 {

@@ -26,6 +26,12 @@ final class Workshop extends Model
         return $this->belongsToMany(User::class, 'memberships')->withPivot('role')->withTimestamps();
     }
 
+    /** @return HasMany<LibraryPart, $this> */
+    public function library(): HasMany
+    {
+        return $this->hasMany(LibraryPart::class);
+    }
+
     /** @return HasMany<Build, $this> */
     public function builds(): HasMany
     {

@@ -74,6 +74,11 @@ final readonly class Packages
             $wanted[] = ['what' => $program, 'package' => $package, 'present' => $path !== null, 'version' => $path === null ? '' : Shell::packageVersion($package)];
         }
 
+        if ($for === self::TO_TEST) {
+            // Tables to test against, not a program.
+            $wanted[] = ['what' => 'mechanical tables', 'package' => 'openscad-mcad', 'present' => is_file('/usr/share/openscad/libraries/MCAD/bearing.scad'), 'version' => Shell::packageVersion('openscad-mcad')];
+        }
+
         return $wanted;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Builds\Workspace;
+use App\Models\LibraryPart;
 use App\Models\Workshop;
 use Illuminate\Routing\Route;
 use Illuminate\Support\Facades\Route as Router;
@@ -37,7 +38,7 @@ final class DoorTest extends FeatureTestCase
     {
         $tried = 0;
         foreach ($this->guarded() as [$method, $path]) {
-            $this->json($method, strtr($path, ['{build}' => '1', '{edit}' => '1']))->assertUnauthorized();
+            $this->json($method, strtr($path, ['{build}' => '1', '{edit}' => '1', '{workshop}' => '1', '{item}' => '1', '{other}' => '1']))->assertUnauthorized();
             $tried++;
         }
         self::assertGreaterThan(20, $tried);
@@ -48,18 +49,23 @@ final class DoorTest extends FeatureTestCase
         $stranger = $this->stranger();
         $theirs = Workspace::add(Workshop::query()->where('demo', false)->firstOrFail(), BuildFile::build(['magpie' => 1, 'build' => ['name' => 'Theirs', 'kind' => 'plotter', 'currency' => 'GBP']]));
         $import = $theirs->imports()->create(['key' => (string) \Illuminate\Support\Str::uuid(), 'file_name' => 'x.csv', 'rows' => 1, 'state' => 'previewed']);
+        $item = LibraryPart::query()->create(['workshop_id' => $theirs->workshop_id, 'ref' => 'secret', 'family' => 'fan', 'name' => 'Theirs', 'words' => 'theirs', 'example' => false, 'entry' => ['part' => ['ref' => 'secret', 'family' => 'fan', 'name' => 'Theirs']]]);
         $this->as($this->isla());
         $tried = 0;
         foreach ($this->guarded() as [$method, $path]) {
-            if (str_contains($path, '{build}') || str_contains($path, '{import}')) {
-                $this->json($method, strtr($path, ['{build}' => (string) $theirs->id, '{import}' => $import->key, '{key}' => 'E01/x', '{step}' => 'a', '{edit}' => '1', '{name}' => 'a.jpg']), ['key' => (string) \Illuminate\Support\Str::uuid(), 'label' => 'x', 'changes' => [['section' => 'needs', 'ref' => 'x', 'delete' => true]]])
+            if (preg_match('/\{(build|import|workshop|item)}/', $path) === 1) {
+                $this->json($method, strtr($path, ['{workshop}' => (string) $theirs->workshop_id, '{item}' => (string) $item->id, '{other}' => (string) $this->dunlin()->id, '{need}' => 'x', '{build}' => (string) $theirs->id, '{import}' => $import->key, '{key}' => 'E01/x', '{step}' => 'a', '{edit}' => '1', '{name}' => 'a.jpg']), ['key' => (string) \Illuminate\Support\Str::uuid(), 'label' => 'x', 'changes' => [['section' => 'needs', 'ref' => 'x', 'delete' => true]]])
                     ->assertNotFound();
                 $tried++;
             }
         }
-        self::assertGreaterThan(18, $tried);
+        self::assertGreaterThan(34, $tried);
         $this->postJson('/api/builds', ['workshop' => $theirs->workshop_id, 'name' => 'Mine', 'kind' => 'x', 'currency' => 'GBP'])->assertNotFound();
         self::assertStringNotContainsString('Theirs', (string) $this->getJson('/api/builds')->getContent());
+        // Nor as the other of two variants, nor as a candidate.
+        $mine = $this->dunlin();
+        $this->getJson("/api/builds/{$mine->id}/variants/{$theirs->id}")->assertNotFound();
+        $this->postJson("/api/builds/{$mine->id}/needs/psu/candidates", ['library' => $item->id, 'key' => (string) \Illuminate\Support\Str::uuid()])->assertNotFound();
         $this->as($stranger);
         $this->getJson("/api/builds/{$theirs->id}")->assertOk();
     }

@@ -60,7 +60,7 @@ final class BuildController
     {
         $overview = Document::overview($build);
 
-        return self::jsonText('{"id":'.$build->id.',"revision":'.$build->revision.',"document":'.Document::json(Document::of($build)->data).',"overview":'.$overview.'}');
+        return self::jsonText('{"id":'.$build->id.',"workshop":'.$build->workshop_id.',"revision":'.$build->revision.',"document":'.Document::json(Document::of($build)->data).',"overview":'.$overview.'}');
     }
 
     public function destroy(Build $build): Response

@@ -5,17 +5,27 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use Illuminate\Http\JsonResponse;
+use Magpie\Core\Choice\Opinion;
+use Magpie\Core\Choice\Schools;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Library\StandardTables;
+use Magpie\Core\Machine\Brief;
 use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Conductor;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\LeadEnd;
+use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\Revision;
 use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Machine\Site;
 use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Routes\Route;
+use Magpie\Core\Routes\RouteLine;
+use Magpie\Core\Scope\Countries;
 use Magpie\Core\Work\Cautions;
 use Magpie\Core\Work\Fault;
 
@@ -35,6 +45,20 @@ final class CatalogueController
             'severities' => Fault::SEVERITIES,
             'fault_states' => Fault::STATES,
             'fault_kinds' => Fault::KINDS,
+            'schools' => array_map(static fn (string $key, array $s): array => ['key' => $key] + $s, array_keys(Schools::all()), Schools::all()),
+            'countries' => array_map(static fn (string $name, array $c): array => ['name' => $name, 'voltage' => $c[0], 'frequency' => $c[1], 'outlets' => $c[2]], array_keys(Countries::all()), Countries::all()),
+            'tables' => StandardTables::all(),
+            'purposes' => Need::PURPOSES,
+            'interests' => Opinion::INTERESTS,
+            'route_kinds' => Route::KINDS,
+            'line_kinds' => RouteLine::KINDS,
+            'revision_of' => Revision::OF,
+            'revision_states' => Revision::STATES,
+            'processes' => Brief::PROCESSES,
+            'experience' => Brief::EXPERIENCE,
+            'trades' => Brief::TRADES,
+            'noise' => Site::NOISE,
+            'ventilation' => Site::VENTILATION,
         ]))->header('Cache-Control', 'private, max-age=300');
     }
 
@@ -57,7 +81,7 @@ final class CatalogueController
             'key' => $family->key(), 'title' => $family->title(), 'trade' => $family->trade()->value, 'account' => $family->account()->value,
             'fields' => array_map(static fn (SpecField $f): array => [
                 'key' => $f->key, 'label' => $f->label, 'kind' => $f->kind->value, 'dimension' => $f->dimension?->value, 'unit' => $f->unit,
-                'choices' => $f->choices, 'help' => $f->help, 'checks' => $reads[$f->key] ?? [],
+                'choices' => $f->choices, 'help' => $f->help, 'better' => $f->better, 'checks' => $reads[$f->key] ?? [],
             ], $family->sheet()),
             'ports' => array_map(static fn (Port $p): array => ['name' => $p->name, 'kind' => $p->kind->value, 'mains' => $p->mains], $family->ports()),
         ];

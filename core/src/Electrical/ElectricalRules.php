@@ -24,6 +24,8 @@ final class ElectricalRules
             new SupplyFeatures,
             new VoltageWindow,
             new Protection,
+            new MainsHands,
+            new MainsCircuit,
             new Energy,
         ];
     }

@@ -34,7 +34,7 @@ final class DriveScrew extends Family
             SpecField::quantity('lead', 'Lead', Dimension::Length, 'mm', ['0.5 mm', '50 mm']),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['20 mm', '4 m']),
             SpecField::quantity('accuracy', 'Travel error over 300 mm', Dimension::Length, 'µm', ['1 µm', '1 mm']),
-            SpecField::quantity('backlash', 'Backlash', Dimension::Length, 'µm', ['0 µm', '1 mm']),
+            SpecField::quantity('backlash', 'Backlash', Dimension::Length, 'µm', ['0 µm', '1 mm'])->lessIsBetter(),
             SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', ['50 N', '500000 N']),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '100 kg']),
         ];

@@ -37,7 +37,7 @@ final class Fan extends Family
             SpecField::quantity('max_voltage', 'Highest voltage it stands', Dimension::Voltage, 'V', ['3 V', '264 V']),
             SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['10 mA', '5 A']),
             SpecField::choice('job', 'Job', ['hot end', 'part', 'board', 'cabinet', 'filter', 'spindle']),
-            SpecField::quantity('flow', 'Free-air flow', Dimension::Flow, 'm³/h', ['0.5 m³/h', '500 m³/h']),
+            SpecField::quantity('flow', 'Free-air flow', Dimension::Flow, 'm³/h', ['0.5 m³/h', '500 m³/h'])->moreIsBetter(),
             SpecField::quantity('pressure', 'Static pressure', Dimension::Pressure, 'Pa', ['1 Pa', '2 kPa']),
             SpecField::quantity('frame_size', 'Frame size', Dimension::Length, 'mm', ['10 mm', '250 mm']),
             SpecField::flag('speed_sense', 'Reports its speed'),

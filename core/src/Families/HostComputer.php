@@ -35,7 +35,7 @@ final class HostComputer extends Family
             SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
-            SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', ['0.1 A', '10 A']),
+            SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', ['0.1 A', '10 A'])->lessIsBetter(),
             SpecField::note('storage', 'Storage'),
             ...SpecField::body(),
         ];

@@ -32,7 +32,7 @@ final class MainsInlet extends Family
     public function sheet(): array
     {
         return [
-            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 A', '63 A']),
+            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 A', '63 A'])->moreIsBetter(),
             SpecField::quantity('rated_voltage', 'Rated for', Dimension::Voltage, 'V', ['100 V', '480 V']),
             SpecField::quantity('fuse_rating', 'Fuse fitted', Dimension::Current, 'A', ['0.5 A', '63 A']),
             SpecField::flag('switch', 'Switch built in'),

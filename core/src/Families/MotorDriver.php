@@ -33,9 +33,9 @@ final class MotorDriver extends Family
     {
         return [
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '80 V']),
-            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '120 V']),
-            SpecField::quantity('continuous_current', 'Continuous phase current, rms', Dimension::Current, 'A', ['0.1 A', '20 A']),
-            SpecField::quantity('bare_current', 'Continuous without heat sink, rms', Dimension::Current, 'A', ['0.1 A', '20 A']),
+            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '120 V'])->moreIsBetter(),
+            SpecField::quantity('continuous_current', 'Continuous phase current, rms', Dimension::Current, 'A', ['0.1 A', '20 A'])->moreIsBetter(),
+            SpecField::quantity('bare_current', 'Continuous without heat sink, rms', Dimension::Current, 'A', ['0.1 A', '20 A'])->moreIsBetter(),
             SpecField::quantity('set_current', 'Set phase current, rms', Dimension::Current, 'A', ['0.1 A', '20 A']),
             SpecField::quantity('supply_current', 'Current it takes from its supply', Dimension::Current, 'A', ['10 mA', '20 A'], 'Measured at speed, if you can.'),
             SpecField::quantity('microsteps', 'Microsteps', Dimension::Ratio, '', ['1', '256']),
@@ -58,5 +58,10 @@ final class MotorDriver extends Family
     public function alwaysOn(): bool
     {
         return true;
+    }
+
+    public function ratios(): array
+    {
+        return [['continuous_current', 'price']];
     }
 }

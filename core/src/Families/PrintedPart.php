@@ -30,7 +30,7 @@ final class PrintedPart extends Family
     {
         return [
             SpecField::choice('material', 'Material', ['PLA', 'PETG', 'ABS', 'ASA', 'PC', 'PA']),
-            SpecField::quantity('glass_transition', 'Glass transition, if its sheet says', Dimension::Temperature, '°C', ['40 °C', '250 °C']),
+            SpecField::quantity('glass_transition', 'Glass transition, if its sheet says', Dimension::Temperature, '°C', ['40 °C', '250 °C'])->moreIsBetter(),
             SpecField::quantity('service_temperature', 'Hottest it gets in service', Dimension::Temperature, '°C', ['0 °C', '250 °C'], 'Motor skin, hot-end neighbourhood, chamber, spindle clamp.'),
             SpecField::quantity('walls', 'Walls', Dimension::Ratio, '', ['1', '20']),
             SpecField::quantity('infill', 'Infill', Dimension::Ratio, '%', ['0 %', '100 %']),

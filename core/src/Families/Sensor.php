@@ -38,7 +38,7 @@ final class Sensor extends Family
             SpecField::quantity('rated_current', 'Supply current', Dimension::Current, 'mA', ['0 mA', '500 mA']),
             SpecField::choice('output', 'Output', ['contact', 'sinking', 'sourcing', 'push-pull']),
             SpecField::choice('normally', 'Contact at rest', ['open', 'closed']),
-            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', ['0.1 µm', '1 mm']),
+            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', ['0.1 µm', '1 mm'])->lessIsBetter(),
             ...SpecField::body(),
         ];
     }

@@ -36,10 +36,10 @@ final class ServoMotor extends Family
             SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
-            SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', ['10 mN m', '50 N m']),
-            SpecField::quantity('peak_torque', 'Peak torque', Dimension::Torque, 'N m', ['10 mN m', '150 N m']),
+            SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', ['10 mN m', '50 N m'])->moreIsBetter(),
+            SpecField::quantity('peak_torque', 'Peak torque', Dimension::Torque, 'N m', ['10 mN m', '150 N m'])->moreIsBetter(),
             SpecField::quantity('rated_speed', 'Rated speed', Dimension::RotationalSpeed, 'rpm', ['100 rpm', '10000 rpm']),
-            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', ['1 g cm²', '50000 g cm²']),
+            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', ['1 g cm²', '50000 g cm²'])->lessIsBetter(),
             SpecField::note('encoder', 'Encoder'),
             SpecField::quantity('shaft_diameter', 'Shaft diameter', Dimension::Length, 'mm', ['2 mm', '40 mm']),
             SpecField::flag('brake', 'Holding brake'),
@@ -53,5 +53,10 @@ final class ServoMotor extends Family
             new Port('power', PortKind::Inlet, draw: Draw::Power, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage']),
             new Port('control', PortKind::Signal),
         ];
+    }
+
+    public function ratios(): array
+    {
+        return [['rated_torque', 'mass']];
     }
 }

@@ -34,11 +34,11 @@ final class StepperMotor extends Family
             SpecField::choice('frame', 'Frame', ['11', '14', '17', '23', '24', '34']),
             SpecField::quantity('rated_current', 'Rated current per phase, rms', Dimension::Current, 'A', ['0.1 A', '12 A']),
             SpecField::flag('current_is_peak', 'Rated current is stated as peak'),
-            SpecField::quantity('holding_torque', 'Holding torque', Dimension::Torque, 'N m', ['5 mN m', '30 N m']),
+            SpecField::quantity('holding_torque', 'Holding torque', Dimension::Torque, 'N m', ['5 mN m', '30 N m'])->moreIsBetter(),
             SpecField::quantity('step_angle', 'Step angle', Dimension::Angle, '°', ['0.1 °', '15 °']),
             SpecField::quantity('phase_resistance', 'Phase resistance', Dimension::Resistance, 'Ω', ['0.05 Ω', '200 Ω']),
-            SpecField::quantity('inductance', 'Phase inductance', Dimension::Inductance, 'mH', ['0.1 mH', '200 mH']),
-            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', ['1 g cm²', '10000 g cm²']),
+            SpecField::quantity('inductance', 'Phase inductance', Dimension::Inductance, 'mH', ['0.1 mH', '200 mH'])->lessIsBetter(),
+            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', ['1 g cm²', '10000 g cm²'])->lessIsBetter(),
             SpecField::quantity('shaft_diameter', 'Shaft diameter', Dimension::Length, 'mm', ['2 mm', '25 mm']),
             SpecField::quantity('shaft_length', 'Shaft length', Dimension::Length, 'mm', ['2 mm', '150 mm']),
             SpecField::choice('shaft_form', 'Shaft form', ['round', 'flat', 'two flats', 'keyed']),
@@ -54,5 +54,10 @@ final class StepperMotor extends Family
         return [
             new Port('phases', PortKind::Phase, lends: ['rated_current' => 'rated_current']),
         ];
+    }
+
+    public function ratios(): array
+    {
+        return [['holding_torque', 'mass'], ['holding_torque', 'price']];
     }
 }

@@ -32,10 +32,10 @@ final class SwitchingModule extends Family
     {
         return [
             SpecField::choice('kind', 'Kind', ['transistor', 'relay', 'AC solid-state', 'DC solid-state']),
-            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['0.1 A', '120 A']),
+            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['0.1 A', '120 A'])->moreIsBetter(),
             SpecField::quantity('min_voltage', 'Lowest load voltage', Dimension::Voltage, 'V', ['0 V', '480 V']),
             SpecField::quantity('max_voltage', 'Highest load voltage', Dimension::Voltage, 'V', ['3 V', '480 V']),
-            SpecField::quantity('on_resistance', 'Resistance when on', Dimension::Resistance, 'mΩ', ['0.1 mΩ', '5 Ω']),
+            SpecField::quantity('on_resistance', 'Resistance when on', Dimension::Resistance, 'mΩ', ['0.1 mΩ', '5 Ω'])->lessIsBetter(),
             SpecField::quantity('control_min', 'Lowest control voltage', Dimension::Voltage, 'V', ['1.8 V', '48 V']),
             SpecField::quantity('control_max', 'Highest control voltage', Dimension::Voltage, 'V', ['1.8 V', '250 V']),
             SpecField::quantity('control_current', 'Control current', Dimension::Current, 'mA', ['0.1 mA', '500 mA']),

@@ -32,6 +32,7 @@ final class BuildFile
                 new Sections\Parts, new Sections\Needs, new Sections\Leads, new Sections\Mates, new Sections\Scenarios,
                 new Sections\Suppliers, new Sections\Offers, new Sections\Rates, new Sections\Purchases,
                 new Sections\Steps, new Sections\Faults, new Sections\Limits,
+                new Sections\Workpieces, new Sections\Axes, new Sections\Routes, new Sections\Decisions, new Sections\Revisions,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;
@@ -72,6 +73,7 @@ final class BuildFile
         $plan = Header::readPlan($node->member('build'));
         $site = $node->has('site') ? Header::readSite($node->member('site'), $plan->currency) : Header::readSite(new Node([]), $plan->currency);
         $node->member('site');
+        $brief = Header::readBrief($node->part('brief'), $plan->currency);
         $collections = [];
         foreach (self::sections() as $key => $section) {
             /** @var array<string, Supplier> $suppliers */
@@ -90,7 +92,7 @@ final class BuildFile
         }
         $node->close();
         // @phpstan-ignore argument.type (each collection was read by its own section)
-        $build = new Build($plan, $site, ...$collections);
+        $build = new Build($plan, $site, ...$collections, brief: $brief);
         References::check($build);
 
         return $build;
@@ -101,7 +103,7 @@ final class BuildFile
      */
     public static function data(Build $build): array
     {
-        $data = ['magpie' => self::VERSION, 'build' => Header::writePlan($build->plan), 'site' => Header::writeSite($build->site)];
+        $data = ['magpie' => self::VERSION, 'build' => Header::writePlan($build->plan), 'site' => Header::writeSite($build->site), 'brief' => Header::writeBrief($build->brief)];
         foreach (self::sections() as $key => $section) {
             $data[$key] = array_values(array_map($section->write(...), get_object_vars($build)[$key]));
         }

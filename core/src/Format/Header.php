@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format;
 
+use Magpie\Core\Machine\Brief;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Outline;
 use Magpie\Core\Machine\Plan;
 use Magpie\Core\Machine\Site;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
-/** The two single objects of a build file: `build` (the plan) and `site`. */
+/** The single objects of a build file: `build` (the plan), `site` and `brief`. */
 final class Header
 {
     public static function readPlan(Node $node): Plan
@@ -39,7 +42,7 @@ final class Header
      */
     public static function writePlan(Plan $plan): array
     {
-        return array_filter([
+        return self::filled([
             'name' => $plan->name,
             'kind' => $plan->kind,
             'currency' => $plan->currency,
@@ -49,7 +52,7 @@ final class Header
             'contingency' => $plan->contingency?->text(),
             'weekly' => $plan->weekly?->text(),
             'pace' => $plan->pace?->text(),
-        ], static fn (mixed $v): bool => $v !== null);
+        ]);
     }
 
     public static function readSite(Node $node, string $currency): Site
@@ -62,6 +65,15 @@ final class Header
             $node->optionalFlag('residual_current_device'),
             $node->optionalMoney('tariff', $currency),
             $node->optionalText('notes', 4000),
+            $node->optionalText('country', 60),
+            $node->optionalQuantity('other_load', Dimension::Current),
+            ...self::lengths($node, 'door', ['width', 'height']),
+            ...self::lengths($node, 'bench', ['length', 'width'], ['load' => Dimension::Mass]),
+            ...self::lengths($node, 'room', ['length', 'width', 'height']),
+            service: $node->optionalQuantity('service', Dimension::Length),
+            humidity: $node->optionalQuantity('humidity', Dimension::Ratio),
+            noise: $node->optionalOneOf('noise', Site::NOISE),
+            ventilation: $node->optionalOneOf('ventilation', Site::VENTILATION),
         );
         $cold = Quantity::of(-60, '°C');
         if ($site->ambient !== null && ($site->ambient->isBelow($cold) || $site->ambient->exceeds(Quantity::of(80, '°C')))) {
@@ -77,7 +89,7 @@ final class Header
      */
     public static function writeSite(Site $site): array
     {
-        return array_filter([
+        return self::filled([
             'mains_voltage' => $site->mainsVoltage?->text(),
             'mains_frequency' => $site->mainsFrequency?->text(),
             'outlet' => $site->outlet?->text(),
@@ -85,6 +97,124 @@ final class Header
             'residual_current_device' => $site->residualCurrentDevice,
             'tariff' => $site->tariff?->exactAmount(),
             'notes' => $site->notes,
-        ], static fn (mixed $v): bool => $v !== null);
+            'country' => $site->country,
+            'other_load' => $site->otherLoad?->text(),
+            'door' => self::filled(['width' => $site->doorWidth?->text(), 'height' => $site->doorHeight?->text()]),
+            'bench' => self::filled(['length' => $site->benchLength?->text(), 'width' => $site->benchWidth?->text(), 'load' => $site->benchLoad?->text()]),
+            'room' => self::filled(['length' => $site->roomLength?->text(), 'width' => $site->roomWidth?->text(), 'height' => $site->roomHeight?->text()]),
+            'service' => $site->service?->text(),
+            'humidity' => $site->humidity?->text(),
+            'noise' => $site->noise,
+            'ventilation' => $site->ventilation,
+        ]);
+    }
+
+    public static function readBrief(Node $node, string $currency): Brief
+    {
+        $size = static function (string $member) use ($node): array {
+            $inner = $node->part($member);
+            $read = ['x' => $inner->optionalLength('x'), 'y' => $inner->optionalLength('y'), 'z' => $inner->optionalLength('z')];
+            $inner->close();
+
+            return $read;
+        };
+        $outline = $node->part('outline');
+        $experience = [];
+        foreach ($node->part('experience')->names() as $trade) {
+            in_array($trade, Brief::TRADES, true) || $node->part('experience')->fail('is no trade of a builder; they are '.implode(', ', Brief::TRADES).'.', $trade);
+            $experience[$trade] = $node->part('experience')->oneOf($trade, Brief::EXPERIENCE);
+        }
+        $brief = new Brief(
+            $node->optionalOneOf('process', Brief::PROCESSES),
+            $node->optionalOneOf('wish', Brief::WISHES),
+            $node->optionalLength('accuracy'),
+            $node->optionalQuantity('margin', Dimension::Length),
+            $node->optionalQuantity('flow', Dimension::Flow),
+            $node->optionalQuantity('duty', Dimension::Ratio),
+            $node->optionalQuantity('weekly', Dimension::Time),
+            $node->optionalQuantity('spindle_power', Dimension::Power),
+            $size('size'),
+            $size('kit_size'),
+            new Outline(
+                $outline->optionalLength('length'),
+                $outline->optionalLength('width'),
+                $outline->optionalLength('height'),
+                $outline->optionalQuantity('mass', Dimension::Mass),
+                $outline->optionalEnum('evidence', Evidence::class),
+            ),
+            $experience,
+            $node->optionalText('helper'),
+            $node->optionalMoney('hour', $currency),
+            $node->optionalText('wanted_by') === null ? null : $node->day('wanted_by'),
+            $node->optionalText('notes', 4000),
+        );
+        $outline->close();
+        if ($brief->duty?->exceeds(Quantity::ratio(1)) === true) {
+            $node->fail('cannot be above 100 %.', 'duty');
+        }
+        if ($brief->weekly?->exceeds(Quantity::of(168, 'h')) === true) {
+            $node->fail('a week has 168 h.', 'weekly');
+        }
+        $node->close();
+
+        return $brief;
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    public static function writeBrief(Brief $brief): array
+    {
+        $outline = $brief->outline;
+
+        return self::filled([
+            'process' => $brief->process,
+            'wish' => $brief->wish,
+            'accuracy' => $brief->accuracy?->text(),
+            'margin' => $brief->margin?->text(),
+            'flow' => $brief->flow?->text(),
+            'duty' => $brief->duty?->text(),
+            'weekly' => $brief->weekly?->text(),
+            'spindle_power' => $brief->spindlePower?->text(),
+            'size' => self::filled(array_map(static fn (?Quantity $q): ?string => $q?->text(), $brief->size)),
+            'kit_size' => self::filled(array_map(static fn (?Quantity $q): ?string => $q?->text(), $brief->kitSize)),
+            'outline' => self::filled([
+                'length' => $outline->length?->text(), 'width' => $outline->width?->text(), 'height' => $outline->height?->text(),
+                'mass' => $outline->mass?->text(), 'evidence' => $outline->evidence?->value,
+            ]),
+            'experience' => $brief->experience,
+            'helper' => $brief->helper,
+            'hour' => $brief->hour?->exactAmount(),
+            'wanted_by' => $brief->wantedBy,
+            'notes' => $brief->notes,
+        ]);
+    }
+
+    /**
+     * The sizes within a member of a site, none of them nought.
+     *
+     * @param  list<string>  $names
+     * @param  array<string, Dimension>  $others
+     * @return list<Quantity|null>
+     */
+    private static function lengths(Node $node, string $member, array $names, array $others = []): array
+    {
+        $inner = $node->part($member);
+        $read = array_map($inner->optionalLength(...), $names);
+        foreach ($others as $name => $dimension) {
+            $read[] = $inner->optionalQuantity($name, $dimension);
+        }
+        $inner->close();
+
+        return $read;
+    }
+
+    /**
+     * @param  array<string, mixed>  $members
+     * @return array<string, mixed> without those that say nothing
+     */
+    private static function filled(array $members): array
+    {
+        return array_filter($members, static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 }

@@ -22,6 +22,9 @@ final class Node
     /** @var array<int|string, true> */
     private array $seen = [];
 
+    /** @var array<string, self> */
+    private array $parts = [];
+
     public function __construct(private readonly mixed $value, private readonly string $base = '', private readonly ?self $parent = null)
     {
     }
@@ -47,6 +50,20 @@ final class Node
     public function member(string $key): self
     {
         return new self($this->take($key), $key, $this);
+    }
+
+    /** A member that holds named members itself; an empty one when it is not there. Asked for twice it is the same. */
+    public function part(string $key): self
+    {
+        return $this->parts[$key] ??= new self($this->take($key) ?? [], $key, $this);
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function names(): array
+    {
+        return array_map(strval(...), array_keys($this->object()));
     }
 
     /**
@@ -176,6 +193,17 @@ final class Node
         $value = $this->take($key);
 
         return $value === null || $value === '' ? null : $this->member($key)->asQuantity($dimension, $signed);
+    }
+
+    /** A length that something has: never nought. */
+    public function optionalLength(string $key): ?Quantity
+    {
+        $length = $this->optionalQuantity($key, Dimension::Length);
+        if ($length?->isPositive() === false) {
+            $this->fail('must be longer than nought.', $key);
+        }
+
+        return $length;
     }
 
     public function asQuantity(Dimension $dimension, bool $signed = false): Quantity

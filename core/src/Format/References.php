@@ -6,6 +6,7 @@ namespace Magpie\Core\Format;
 
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Work\Sequence;
 
 /**
@@ -70,6 +71,28 @@ final class References
         foreach ($build->faults as $fault) {
             if (($section === 'needs' && $fault->need === $ref) || ($section === 'steps' && $fault->step === $ref)) {
                 $note('fault', $fault->what);
+            }
+        }
+        foreach ($build->axes as $axis) {
+            if ($section === 'needs' && $axis->rail === $ref) {
+                $note('axis', $axis->name);
+            }
+        }
+        foreach ($build->routes as $route) {
+            $suppliers = array_map(static fn ($l) => $l->supplier, $route->lines);
+            if (($section === 'needs' && in_array($ref, $route->needs, true)) || ($section === 'suppliers' && in_array($ref, $suppliers, true))) {
+                $note('route', $route->name);
+            }
+        }
+        foreach ($build->decisions as $decision) {
+            $taken = ['parts' => 'part', 'routes' => 'route'][$section] ?? null;
+            if (($section === 'needs' && $decision->need === $ref) || ($taken === $decision->about && $decision->choice === $ref)) {
+                $note('decision', "\"{$decision->question}\"");
+            }
+        }
+        foreach ($build->revisions as $revision) {
+            if ($section === 'parts' && $revision->part === $ref) {
+                $note('revision', "{$revision->name} {$revision->revision}");
             }
         }
 
@@ -178,6 +201,49 @@ final class References
                 yield ["/faults/{$i}/step", "there is no step \"{$fault->step}\"."];
             }
             $i++;
+        }
+        yield from self::danglingInScope($build);
+    }
+
+    /**
+     * @return iterable<array{string, string}>
+     */
+    private static function danglingInScope(Build $build): iterable
+    {
+        $room = $build->site;
+        foreach (array_values($build->workpieces) as $i => $piece) {
+            foreach (['length' => [$piece->length, $room->roomLength, $room->roomWidth], 'width' => [$piece->width, $room->roomLength, $room->roomWidth], 'height' => [$piece->height, $room->roomHeight, null]] as $side => [$size, $one, $other]) {
+                $limit = $one !== null && $other !== null ? Quantity::max($one, $other) : ($other === null ? $one : null);
+                if ($size !== null && $limit !== null && $size->exceeds($limit)) {
+                    yield ["/workpieces/{$i}/{$side}", "{$piece->name} would be {$size->text()}; the room ends at {$limit->text()}."];
+                }
+            }
+        }
+        foreach (array_values($build->axes) as $i => $axis) {
+            if ($axis->rail !== null && ($build->needs[$axis->rail] ?? null)?->family !== 'linear_rail') {
+                yield ["/axes/{$i}/rail", isset($build->needs[$axis->rail]) ? "\"{$axis->rail}\" is no rail." : "there is no need \"{$axis->rail}\"."];
+            }
+        }
+        foreach (array_values($build->routes) as $i => $route) {
+            foreach ($route->needs as $j => $need) {
+                if (! isset($build->needs[$need])) {
+                    yield ["/routes/{$i}/needs/{$j}", "there is no need \"{$need}\"."];
+                }
+            }
+        }
+        foreach (array_values($build->decisions) as $i => $decision) {
+            if ($decision->need !== null && ! isset($build->needs[$decision->need])) {
+                yield ["/decisions/{$i}/need", "there is no need \"{$decision->need}\"."];
+            }
+            $known = ['part' => $build->parts, 'route' => $build->routes][$decision->about] ?? null;
+            if ($decision->choice !== null && $known !== null && ! isset($known[$decision->choice])) {
+                yield ["/decisions/{$i}/choice", "there is no {$decision->about} \"{$decision->choice}\"."];
+            }
+        }
+        foreach (array_values($build->revisions) as $i => $revision) {
+            if ($revision->part !== null && ! isset($build->parts[$revision->part])) {
+                yield ["/revisions/{$i}/part", "there is no part \"{$revision->part}\"."];
+            }
         }
     }
 

@@ -6,6 +6,7 @@ namespace Magpie\Core\Inspection;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Money\MoneyLedger;
 
 /**
  * A build laid out for inspection: what several checks need is worked out here once.
@@ -14,6 +15,8 @@ final class Bench
 {
     private ?Circuits $circuits = null;
 
+    private ?MoneyLedger $money = null;
+
     public function __construct(public readonly Build $build)
     {
     }
@@ -21,5 +24,10 @@ final class Bench
     public function circuits(): Circuits
     {
         return $this->circuits ??= new Circuits($this->build);
+    }
+
+    public function money(): MoneyLedger
+    {
+        return $this->money ??= new MoneyLedger($this->build);
     }
 }

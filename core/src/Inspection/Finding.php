@@ -19,6 +19,7 @@ final readonly class Finding
      * @param  list<Input>  $inputs
      * @param  list<string>  $missing  what must be known before the check can pass
      * @param  Verdict|null  $otherwise  what it would be if its evidence were strong enough
+     * @param  array<string, string>  $wanted  of what is missing: where it would be written
      */
     public function __construct(
         public Card $card,
@@ -32,6 +33,7 @@ final readonly class Finding
         public array $missing = [],
         public ?string $scenario = null,
         public ?Verdict $otherwise = null,
+        public array $wanted = [],
     ) {
     }
 

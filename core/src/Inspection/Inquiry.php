@@ -27,6 +27,9 @@ final class Inquiry
     /** @var list<string> */
     private array $missing = [];
 
+    /** @var array<string, string> what is missing → where it would be written */
+    private array $wanted = [];
+
     private ?string $scenario = null;
 
     public function __construct(
@@ -60,7 +63,7 @@ final class Inquiry
         foreach ($keys as $symbol => $key) {
             $quantity = $this->tryRead($fitted, $key, $symbol, $bound);
             if ($quantity === null) {
-                $this->miss(lcfirst($fitted->part->family->field($key)->label ?? $key).' of '.$fitted->need->role);
+                $this->miss(lcfirst($fitted->part->family->field($key)->label ?? $key).' of '.$fitted->need->role, "parts/{$fitted->part->ref}/specs/{$key}");
             } else {
                 $found[] = $quantity;
             }
@@ -117,8 +120,14 @@ final class Inquiry
     /** As tryPort(), naming what is missing. */
     public function port(Fitted $fitted, Port $port, string $key, string $symbol, Bound $bound = Bound::Nominal): Quantity
     {
-        return $this->tryPort($fitted, $port, $key, $symbol, $bound)
-            ?? $this->lack(str_replace('_', ' ', $key)." of {$fitted->need->role}, port {$port->name}");
+        $found = $this->tryPort($fitted, $port, $key, $symbol, $bound);
+        if ($found === null) {
+            $own = $port->lends[$key] ?? null;
+            $this->miss(str_replace('_', ' ', $key)." of {$fitted->need->role}, port {$port->name}", $own === null ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}" : "parts/{$fitted->part->ref}/specs/{$own}");
+            throw new InputMissing;
+        }
+
+        return $found;
     }
 
     /**
@@ -129,7 +138,8 @@ final class Inquiry
     public function given(string $label, string $symbol, ?Quantity $value, ?Evidence $evidence, string $where): Quantity
     {
         if ($value === null) {
-            $this->lack($label);
+            $this->miss($label, $where);
+            throw new InputMissing;
         }
         $this->absorb([new Input(ucfirst($label), $symbol, $value, $evidence ?? Evidence::Assumed, null, $where)]);
 
@@ -157,10 +167,16 @@ final class Inquiry
         throw new InputMissing;
     }
 
-    public function miss(string $what): void
+    /**
+     * @param  string|null  $where  where it would be written, as in Input::$where
+     */
+    public function miss(string $what, ?string $where = null): void
     {
         if (! in_array($what, $this->missing, true)) {
             $this->missing[] = $what;
+        }
+        if ($where !== null) {
+            $this->wanted[$what] = $where;
         }
     }
 
@@ -238,7 +254,7 @@ final class Inquiry
             }
         }
 
-        return new Finding($this->card, $this->subject, $verdict, $headline, $margin, $limit, $this->working, array_values($this->inputs), $this->missing, $this->scenario, $otherwise);
+        return new Finding($this->card, $this->subject, $verdict, $headline, $margin, $limit, $this->working, array_values($this->inputs), $this->missing, $this->scenario, $otherwise, $this->wanted);
     }
 
     /** The finding of a judgement that was left early. */
@@ -258,6 +274,7 @@ final class Inquiry
             array_values($this->inputs),
             $this->missing,
             $this->scenario,
+            wanted: $this->wanted,
         );
     }
 

@@ -7,6 +7,8 @@ namespace Magpie\Core\Inspection;
 use Magpie\Core\Electrical\ElectricalRules;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Mechanical\MechanicalRules;
+use Magpie\Core\Money\SupplyRules;
+use Magpie\Core\Site\SiteRules;
 
 /**
  * Puts every check to every subject of a build. It knows no check by name.
@@ -25,7 +27,7 @@ final readonly class Inspector
     {
         static $standard = null;
 
-        return $standard ??= new self([...ElectricalRules::all(), ...MechanicalRules::all()]);
+        return $standard ??= new self([...ElectricalRules::all(), ...MechanicalRules::all(), ...SiteRules::all(), ...SupplyRules::all()]);
     }
 
     public function inspect(Build $build): Inspection
@@ -45,20 +47,35 @@ final readonly class Inspector
     /** One finding again, by its key, without the rest; null when the build has no such subject. */
     public function find(Build $build, string $key): ?Finding
     {
-        [$id, $ref] = explode('/', $key, 2) + [1 => ''];
+        return $this->again($build, [$key])[$key] ?? null;
+    }
+
+    /**
+     * Some findings again, without the rest; those whose subject the build has not are left out.
+     *
+     * @param  list<string>  $keys
+     * @return array<string, Finding> by key
+     */
+    public function again(Build $build, array $keys): array
+    {
+        $wanted = [];
+        foreach ($keys as $key) {
+            [$id, $ref] = explode('/', $key, 2) + [1 => ''];
+            $wanted[$id][$ref] = true;
+        }
         $bench = new Bench($build);
+        $found = [];
         foreach ($this->checks as $check) {
-            if ($check->card()->id !== $id) {
-                continue;
-            }
-            foreach ($check->subjects($bench) as $subject) {
-                if ($subject->ref === $ref) {
-                    return $this->ask($check, new Inquiry($build, $check->card(), $subject), $bench);
+            $card = $check->card();
+            foreach (isset($wanted[$card->id]) ? $check->subjects($bench) : [] as $subject) {
+                if (isset($wanted[$card->id][$subject->ref])) {
+                    $finding = $this->ask($check, new Inquiry($build, $card, $subject), $bench);
+                    $found[$finding->key()] = $finding;
                 }
             }
         }
 
-        return null;
+        return $found;
     }
 
     private function ask(Check $check, Inquiry $inquiry, Bench $bench): Finding

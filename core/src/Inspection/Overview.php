@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Magpie\Core\Inspection;
 
 use DateTimeImmutable;
+use Magpie\Core\Choice\DecisionReview;
 use Magpie\Core\Electrical\PowerLedger;
 use Magpie\Core\Machine\Doubt;
 use Magpie\Core\Machine\Doubts;
-use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Scope\BriefFigures;
 use Magpie\Core\Work\Forecast;
 use Magpie\Core\Work\Sequence;
 use Magpie\Core\Work\Step;
@@ -28,12 +29,13 @@ final readonly class Overview
     public function toArray(): array
     {
         $build = $this->inspection->bench->build;
-        $money = (new MoneyLedger($build))->toArray(false);
+        $money = $this->inspection->bench->money()->toArray(false);
         $doubts = $this->doubts();
         $tally = $this->inspection->tally();
         $steps = Sequence::order($build->steps);
         $ready = array_values(array_filter($steps, static fn (Step $s): bool => $s->state === 'open' && Sequence::waitsFor($s, $build->steps) === []));
         $undecided = count(array_filter($build->needs, static fn ($n): bool => $n->choice === null));
+        $decisions = new DecisionReview($this->inspection);
         $openFaults = count(array_filter($build->faults, static fn ($f): bool => $f->isOpen()));
 
         return [
@@ -46,8 +48,10 @@ final readonly class Overview
             'forecast' => Forecast::of($build->steps, $build->plan, $this->now)->toArray(),
             'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $doubts),
             'steps' => array_map(static fn (Step $s): array => ['ref' => $s->ref, 'waits_for' => Sequence::waitsFor($s, $build->steps), 'verdict' => $s->check?->verdict()->value], $steps),
+            'decisions' => $decisions->toArray(),
             'waiting' => [
-                'choose' => $undecided + count($doubts),
+                'scope' => count(array_filter((new BriefFigures($build))->toArray(), static fn (array $f): bool => $f['missing'] !== [])),
+                'choose' => $undecided + count($doubts) + $decisions->waiting(),
                 'prove' => $tally['danger'] + $tally['fails'] + $tally['unproven'],
                 'buy' => count($money['open']),
                 'build' => count($ready) + $openFaults,

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
+use Magpie\Core\Choice\Decision;
 use Magpie\Core\Money\Offer;
 use Magpie\Core\Money\Purchase;
 use Magpie\Core\Money\Rate;
 use Magpie\Core\Money\Supplier;
+use Magpie\Core\Routes\Route;
 use Magpie\Core\Work\Fault;
 use Magpie\Core\Work\Step;
 
@@ -29,6 +31,11 @@ final readonly class Build
      * @param  array<string, Step>  $steps
      * @param  array<string, Fault>  $faults
      * @param  array<string, Limit>  $limits
+     * @param  array<string, Workpiece>  $workpieces
+     * @param  array<string, Axis>  $axes
+     * @param  array<string, Route>  $routes
+     * @param  array<string, Decision>  $decisions
+     * @param  array<string, Revision>  $revisions
      */
     public function __construct(
         public Plan $plan,
@@ -45,7 +52,29 @@ final readonly class Build
         public array $steps = [],
         public array $faults = [],
         public array $limits = [],
+        public Brief $brief = new Brief,
+        public array $workpieces = [],
+        public array $axes = [],
+        public array $routes = [],
+        public array $decisions = [],
+        public array $revisions = [],
     ) {
+    }
+
+    /**
+     * The same build with some of its members put in another's place.
+     *
+     * @param  array<string, mixed>  $members  by the name of the property
+     */
+    public function with(array $members): self
+    {
+        return new self(...($members + get_object_vars($this)));
+    }
+
+    /** The same build with another part chosen for one need. */
+    public function choosing(string $need, ?string $part): self
+    {
+        return $this->with(['needs' => array_replace($this->needs, [$need => $this->needs[$need]->choosing($part)])]);
     }
 
     public function fitted(string $need): ?Fitted

@@ -47,6 +47,16 @@ abstract class Family
         return false;
     }
 
+    /**
+     * Pairs worth dividing when two of them are compared: of this spec, for so much of that one or of its price.
+     *
+     * @return list<array{string, string}> keys; "price" is what it costs
+     */
+    public function ratios(): array
+    {
+        return [];
+    }
+
     final public function field(string $key): ?SpecField
     {
         if ($this->fields === null) {

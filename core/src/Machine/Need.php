@@ -11,9 +11,13 @@ use Magpie\Core\Quantity\Quantity;
  */
 final readonly class Need
 {
+    public const PURPOSES = ['core', 'safety', 'quality', 'convenience', 'backup'];
+
     /**
      * @param  list<string>  $candidates  part refs that could fill it
      * @param  Quantity|null  $spares  share bought on top for loss and wear
+     * @param  string|null  $purpose  why it is there, one of PURPOSES
+     * @param  array<string, int>  $weights  how much each compared value matters to the builder, 0 to 5
      */
     public function __construct(
         public string $ref,
@@ -25,6 +29,20 @@ final readonly class Need
         public ?string $reason = null,
         public ?Quantity $spares = null,
         public int $owned = 0,
+        public ?string $purpose = null,
+        public ?Scale $scale = null,
+        public array $weights = [],
     ) {
+    }
+
+    /** The same need with so many of its pieces in the drawer. */
+    public function owning(int $pieces): self
+    {
+        return new self(...(['owned' => $pieces] + get_object_vars($this)));
+    }
+
+    public function choosing(?string $part): self
+    {
+        return new self(...(['choice' => $part] + get_object_vars($this)));
     }
 }

@@ -15,6 +15,7 @@ final readonly class Part
     /**
      * @param  array<string, Spec>  $specs
      * @param  array<string, Port>  $ownPorts  ports this part adds to or refines from its family's
+     * @param  string|null  $library  the entry of the workshop's library it was taken from
      */
     public function __construct(
         public string $ref,
@@ -23,6 +24,7 @@ final readonly class Part
         public array $specs = [],
         public array $ownPorts = [],
         public ?string $notes = null,
+        public ?string $library = null,
     ) {
         $ports = [];
         foreach ($family->ports() as $port) {
@@ -43,5 +45,21 @@ final readonly class Part
     public function portSpec(Port $port, string $key): ?Spec
     {
         return $port->specs[$key] ?? $this->specs[$port->lends[$key] ?? ''] ?? null;
+    }
+
+    /**
+     * The same part with one value put in another's place.
+     *
+     * @param  string|null  $port  the port it is said of; null when it stands on the sheet
+     */
+    public function reading(Spec $spec, ?string $port = null): self
+    {
+        if ($port === null) {
+            return new self($this->ref, $this->family, $this->name, array_replace($this->specs, [$spec->key => $spec]), $this->ownPorts, $this->notes, $this->library);
+        }
+        $own = $this->ownPorts[$port] ?? $this->ports[$port];
+        $own = new Port($own->name, $own->kind, $own->mains, $own->draw, $own->fedFrom, $own->lends, array_replace($own->specs, [$spec->key => $spec]));
+
+        return new self($this->ref, $this->family, $this->name, $this->specs, array_replace($this->ownPorts, [$port => $own]), $this->notes, $this->library);
     }
 }

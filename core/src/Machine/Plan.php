@@ -29,4 +29,14 @@ final readonly class Plan
         public ?Quantity $pace = null,
     ) {
     }
+
+    public function named(string $name): self
+    {
+        return new self(...(['name' => $name] + get_object_vars($this)));
+    }
+
+    public function atPace(Quantity $pace): self
+    {
+        return new self(...(['pace' => $pace] + get_object_vars($this)));
+    }
 }

@@ -10,9 +10,15 @@ use Magpie\Core\Quantity\Quantity;
 /** Where the machine will stand. */
 final readonly class Site
 {
+    public const NOISE = ['nobody near', 'people in the house', 'neighbours'];
+
+    public const VENTILATION = ['none', 'window', 'extraction outside'];
+
     /**
      * @param  Quantity|null  $ambient  air where leads and supplies are, hottest expected
      * @param  Money|null  $tariff  price of one kilowatt-hour
+     * @param  Quantity|null  $otherLoad  current that other things take on the same circuit
+     * @param  Quantity|null  $service  room kept free around the machine, each side
      */
     public function __construct(
         public ?Quantity $mainsVoltage = null,
@@ -22,6 +28,20 @@ final readonly class Site
         public ?bool $residualCurrentDevice = null,
         public ?Money $tariff = null,
         public ?string $notes = null,
+        public ?string $country = null,
+        public ?Quantity $otherLoad = null,
+        public ?Quantity $doorWidth = null,
+        public ?Quantity $doorHeight = null,
+        public ?Quantity $benchLength = null,
+        public ?Quantity $benchWidth = null,
+        public ?Quantity $benchLoad = null,
+        public ?Quantity $roomLength = null,
+        public ?Quantity $roomWidth = null,
+        public ?Quantity $roomHeight = null,
+        public ?Quantity $service = null,
+        public ?Quantity $humidity = null,
+        public ?string $noise = null,
+        public ?string $ventilation = null,
     ) {
     }
 }

@@ -47,6 +47,12 @@ final readonly class Spec
         return $this->tolerance !== null ? $top?->times(Quantity::ratio(1)->plus($this->tolerance)) : $top;
     }
 
+    /** The same line of the sheet with one value, and no tolerance about it. */
+    public function at(Quantity $value): self
+    {
+        return new self(...(['value' => $value, 'tolerance' => null] + get_object_vars($this)));
+    }
+
     public function flag(): ?bool
     {
         return is_bool($this->value) ? $this->value : null;

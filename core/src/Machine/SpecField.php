@@ -15,6 +15,7 @@ final readonly class SpecField
     /**
      * @param  list<string>  $choices  allowed values of a choice
      * @param  array{string, string}|null  $plausible  lowest and highest size anyone has seen, as texts in one dimension
+     * @param  string|null  $better  "more" or "less", where one of them is, whatever the build
      */
     private function __construct(
         public string $key,
@@ -26,7 +27,19 @@ final readonly class SpecField
         public array $choices = [],
         private ?array $plausible = null,
         public string $help = '',
+        public ?string $better = null,
     ) {
+    }
+
+    /** Between two parts that both do, the one with more of it is the better. */
+    public function moreIsBetter(): self
+    {
+        return new self(...(['better' => 'more'] + get_object_vars($this)));
+    }
+
+    public function lessIsBetter(): self
+    {
+        return new self(...(['better' => 'less'] + get_object_vars($this)));
     }
 
     /**
@@ -74,7 +87,7 @@ final readonly class SpecField
             self::quantity('body_length', 'Length', Dimension::Length, 'mm', ['1 mm', '3 m']),
             self::quantity('body_width', 'Width', Dimension::Length, 'mm', ['1 mm', '3 m']),
             self::quantity('body_height', 'Height', Dimension::Length, 'mm', ['1 mm', '3 m']),
-            self::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg']),
+            self::quantity('mass', 'Mass', Dimension::Mass, 'g', ['0.01 g', '200 kg'])->lessIsBetter(),
         ];
     }
 

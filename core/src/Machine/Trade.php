@@ -12,4 +12,5 @@ enum Trade: string
     case Thermal = 'thermal';
     case Site = 'site';
     case Workshop = 'workshop';
+    case Supply = 'supply';
 }

@@ -15,8 +15,10 @@ final class MechanicalRules
     public static function all(): array
     {
         return [
+            new TravelStack,
             new ScrewFit,
             new PrintedPartHeat,
+            new PlateSize,
         ];
     }
 }

@@ -13,14 +13,17 @@ use Magpie\Core\Machine\Part;
  * What the build costs: packs to buy at the cheapest offer, shipping by supplier, tax, spares, contingency; planned
  * against paid. What has no price is listed, never counted as free.
  */
-final readonly class MoneyLedger
+final class MoneyLedger
 {
-    private Exchange $exchange;
+    private readonly Exchange $exchange;
+
+    /** @var array<string, mixed>|null the sums, worked out once */
+    private ?array $sums = null;
 
     /** @var array<string, list<Offer>> by part */
-    private array $offers;
+    private readonly array $offers;
 
-    public function __construct(private Build $build)
+    public function __construct(private readonly Build $build)
     {
         $this->exchange = new Exchange($build->rates, $build->plan->currency);
         $offers = [];
@@ -38,8 +41,18 @@ final readonly class MoneyLedger
      */
     public function toArray(bool $wholeList = true): array
     {
+        $this->sums ??= $this->sums($this->lines());
+
+        return ['lines' => $wholeList ? array_map(static fn (CostLine $l): array => $l->toArray(), $this->lines()) : []] + $this->sums;
+    }
+
+    /**
+     * @param  list<CostLine>  $lines
+     * @return array<string, mixed>
+     */
+    private function sums(array $lines): array
+    {
         $zero = Money::zero($this->build->plan->currency);
-        $lines = $this->lines();
         $open = [];
         $accounts = array_fill_keys(array_map(static fn (Account $a): string => $a->value, Account::cases()), $zero);
         $spares = $zero;
@@ -69,7 +82,6 @@ final readonly class MoneyLedger
 
         return [
             'currency' => $this->build->plan->currency,
-            'lines' => $wholeList ? array_map(fn (CostLine $l): array => $l->toArray(), $lines) : [],
             'baskets' => $baskets,
             'accounts' => array_map(static fn (Money $m): string => $m->amount(), $accounts),
             'spares' => $spares->amount(),
@@ -92,7 +104,7 @@ final readonly class MoneyLedger
     /**
      * @return list<CostLine> one a part that some need has chosen, dearest first
      */
-    private function lines(): array
+    public function lines(): array
     {
         $wanted = [];
         $lines = [];
@@ -173,28 +185,30 @@ final readonly class MoneyLedger
     private function baskets(array $goods, array &$open): array
     {
         $baskets = [];
-        $shipping = $tax = Money::zero($this->build->plan->currency);
+        $shipping = $tax = $zero = Money::zero($this->build->plan->currency);
         foreach ($goods as $ref => $value) {
             $supplier = $this->build->suppliers[$ref];
-            $freight = $supplier->shippingFor($value);
-            if ($freight === null) {
+            $basket = new Basket($supplier, $value);
+            if ($basket->shipping === null) {
                 $open[] = "shipping from {$supplier->name} is not known";
             }
-            $taxed = $supplier->tax === null ? Money::zero($supplier->currency) : $value->plus($freight ?? Money::zero($supplier->currency))->times($supplier->tax);
-            $total = $value->plus($freight ?? Money::zero($supplier->currency))->plus($taxed);
-            $shipping = $shipping->plus($this->exchange->convert($freight ?? Money::zero($supplier->currency)) ?? $shipping->times(0));
-            $tax = $tax->plus($this->exchange->convert($taxed) ?? $tax->times(0));
+            $shipping = $shipping->plus($basket->shipping === null ? $zero : $this->exchange->convert($basket->shipping) ?? $zero);
+            // What the border and the bank take counts with the tax.
+            $charges = $basket->duty->plus($basket->tax)->plus($basket->fee);
+            $tax = $tax->plus($this->exchange->convert($charges) ?? $zero);
             $rate = $this->exchange->rateFor($supplier->currency);
             $baskets[] = [
                 'supplier' => $ref,
                 'name' => $supplier->name,
                 'currency' => $supplier->currency,
                 'goods' => $value->amount(),
-                'shipping' => $freight?->amount(),
-                'tax' => $taxed->amount(),
+                'shipping' => $basket->shipping?->amount(),
+                'duty' => $basket->duty->amount(),
+                'tax' => $basket->tax->amount(),
+                'fee' => $basket->fee->amount(),
                 'tax_rate' => $supplier->tax?->in(''),
-                'total' => $total->amount(),
-                'landed' => $this->exchange->convert($total)?->amount(),
+                'total' => $basket->total->amount(),
+                'landed' => $this->exchange->convert($basket->total)?->amount(),
                 'rate_date' => $supplier->currency === $this->build->plan->currency ? null : $rate?->date,
                 'lead_days' => $supplier->leadDays,
             ];

@@ -10,7 +10,11 @@ final readonly class Supplier
 {
     /**
      * @param  list<ShippingStep>  $shipping  by goods value, ascending
-     * @param  Quantity|null  $tax  rate added to goods and shipping; null when prices include it
+     * @param  Quantity|null  $tax  rate added to goods, shipping and duty; null when prices include it
+     * @param  Quantity|null  $duty  rate added to goods and shipping at the border
+     * @param  Money|null  $dutyFree  goods up to this value pay no duty
+     * @param  Money|null  $taxFree  goods up to this value pay no tax
+     * @param  Quantity|null  $fee  what paying abroad costs, as a share of all that is paid
      */
     public function __construct(
         public string $ref,
@@ -20,6 +24,10 @@ final readonly class Supplier
         public ?Quantity $tax = null,
         public ?int $leadDays = null,
         public ?string $notes = null,
+        public ?Quantity $duty = null,
+        public ?Money $dutyFree = null,
+        public ?Money $taxFree = null,
+        public ?Quantity $fee = null,
     ) {
     }
 

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Electrical\ContactLoad;
+use Magpie\Core\Electrical\Energy;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -318,7 +318,7 @@ final class LimitsTest extends TestCase
     public function test_energy_of_a_print_worked_by_hand(): void
     {
         // 288 W half the time out of a supply of 90 %: 160 W, 4 h: 640 Wh; at 0.28 a kilowatt-hour 0.1792 a run.
-        $finding = (new SampleBuild(Inspector::standard()->checks[9]->examples()->holding()))->finding('E25/print');
+        $finding = (new SampleBuild((new Energy)->examples()->holding()))->finding('E25/print');
 
         self::assertStringContainsString("160\u{a0}W", $finding->headline);
         self::assertStringContainsString("640\u{a0}W\u{a0}h", $finding->headline);

@@ -57,6 +57,13 @@ final class SectionsTest extends TestCase
             ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'shipping' => [['from' => '100', 'cost' => '0'], ['from' => '0', 'cost' => '6.9']], 'tax' => '20 %'],
             ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'shipping' => [['from' => '0.00', 'cost' => '6.90'], ['from' => '100.00', 'cost' => '0.00']], 'tax' => '20 %']];
         yield 'a price keeps its digits' => ['offers', ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '0.0415', 'date' => '2026-11-01'], ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '0.0415', 'pack' => 1, 'date' => '2026-11-01']];
+        yield 'terms at the border' => ['suppliers', ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'duty' => '2.7%', 'duty_free' => '150', 'fee' => '1.5 %'], ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'duty' => '2.7 %', 'duty_free' => '150.00', 'fee' => '1.5 %']];
+        yield 'a need that follows the size' => ['needs', ['ref' => 'n', 'role' => 'Nuts', 'family' => 'nut', 'purpose' => 'safety', 'scale' => ['along' => 'x', 'as' => 'count', 'every' => '2in', 'plus' => 0], 'weights' => ['mass' => 3]], ['ref' => 'n', 'role' => 'Nuts', 'family' => 'nut', 'quantity' => 1, 'purpose' => 'safety', 'scale' => ['along' => 'x', 'as' => 'count', 'every' => '2 in'], 'weights' => ['mass' => 3]]];
+        yield 'a workpiece' => ['workpieces', ['ref' => 'w', 'name' => 'Board', 'length' => '2ft', 'volume' => '60 cc', 'per_week' => 4], ['ref' => 'w', 'name' => 'Board', 'length' => '2 ft', 'per_week' => 4, 'volume' => '60 cm³']];
+        yield 'an axis' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'takes' => [['what' => 'Stops', 'length' => '12mm']]], ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'blocks' => 1, 'takes' => [['what' => 'Stops', 'length' => '12 mm']]]];
+        yield 'a route' => ['routes', ['ref' => 'k', 'name' => 'Kit', 'kind' => 'kit', 'hours' => ['wiring' => '90min'], 'lines' => [['what' => 'Box', 'kind' => 'box', 'price' => '12', 'supplier' => 'shop']]], ['ref' => 'k', 'name' => 'Kit', 'kind' => 'kit', 'lines' => [['what' => 'Box', 'kind' => 'box', 'pieces' => 1, 'price' => '12.00', 'supplier' => 'shop', 'pack' => 1, 'evidence' => 'assumed']], 'hours' => ['wiring' => '90 min']]];
+        yield 'a decision that is open' => ['decisions', ['ref' => 'd', 'question' => 'Which?', 'about' => 'part', 'need' => 'n', 'opinions' => [['about' => 'a', 'says' => 'good', 'interest' => 'seller']]], ['ref' => 'd', 'question' => 'Which?', 'about' => 'part', 'state' => 'open', 'need' => 'n', 'opinions' => [['about' => 'a', 'says' => 'good', 'interest' => 'seller', 'reports' => 1]]]];
+        yield 'a revision' => ['revisions', ['ref' => 'r', 'of' => 'kit', 'name' => 'Kit', 'revision' => 'B', 'date' => '2026-11-01'], ['ref' => 'r', 'of' => 'kit', 'name' => 'Kit', 'revision' => 'B', 'date' => '2026-11-01', 'state' => 'in hand']];
         yield 'a rate is named after its currencies' => ['rates', ['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.8640', 'date' => '2026-11-01'], ['ref' => 'EUR-GBP', 'from' => 'EUR', 'to' => 'GBP', 'worth' => '0.864', 'date' => '2026-11-01']];
         yield 'a purchase' => ['purchases', ['ref' => 'b', 'part' => 'p', 'supplier' => 'shop', 'paid' => '12', 'date' => '2026-11-01', 'received' => 0], ['ref' => 'b', 'part' => 'p', 'supplier' => 'shop', 'pieces' => 1, 'paid' => '12.00', 'date' => '2026-11-01']];
         yield 'a step' => ['steps',
@@ -125,6 +132,21 @@ final class SectionsTest extends TestCase
         yield 'a reading of another kind' => ['steps', $step + ['check' => ['what' => 'gap', 'nominal' => '1 mm', 'tolerance' => '1 mm', 'measured' => '3 V']], '/check/measured', 'a length is wanted'];
         yield 'a check of nothing' => ['steps', $step + ['check' => ['what' => 'gap', 'nominal' => 'small', 'tolerance' => '1 mm']], '/check/nominal', 'no number'];
         yield 'a severity nobody uses' => ['faults', ['ref' => 'x', 'what' => 'w', 'severity' => 'meh', 'found' => '2026-11-01'], '/severity', 'not one of danger'];
+        yield 'a workpiece of no size' => ['workpieces', ['ref' => 'w', 'name' => 'W', 'length' => '0 mm'], '/length', 'longer than nought'];
+        yield 'a workpiece in kilograms' => ['workpieces', ['ref' => 'w', 'name' => 'W', 'length' => '3 kg'], '/length', 'a length is wanted'];
+        yield 'travel in a fourth direction' => ['axes', ['ref' => 'a', 'name' => 'A', 'along' => 'w'], '/along', 'not one of x, y, z'];
+        yield 'a count without a spacing' => ['needs', ['ref' => 'n', 'role' => 'N', 'family' => 'nut', 'scale' => ['along' => 'x', 'as' => 'count']], '/scale/every', 'is missing'];
+        yield 'a count at no spacing' => ['needs', ['ref' => 'n', 'role' => 'N', 'family' => 'nut', 'scale' => ['along' => 'x', 'as' => 'count', 'every' => '0 mm']], '/scale/every', 'longer than nought'];
+        yield 'a weight of six' => ['needs', ['ref' => 'n', 'role' => 'N', 'family' => 'nut', 'weights' => ['mass' => 6]], '/weights/mass', '0 to 5'];
+        yield 'a route line from nobody' => ['routes', ['ref' => 'k', 'name' => 'K', 'kind' => 'kit', 'lines' => [['what' => 'Box', 'kind' => 'box', 'supplier' => 'who']]], '/lines/0/supplier', 'no supplier "who"'];
+        yield 'a whole build and then some' => ['routes', ['ref' => 'k', 'name' => 'K', 'kind' => 'kit', 'whole_build' => true, 'needs' => ['n']], '/needs', 'names no single needs'];
+        yield 'hours in another trade' => ['routes', ['ref' => 'k', 'name' => 'K', 'kind' => 'kit', 'hours' => ['gardening' => '3 h']], '/hours/gardening', 'not known'];
+        yield 'a decision without a reason' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'other', 'state' => 'made', 'choice' => 'x'], '/reason', 'says why'];
+        yield 'a part decision about nothing' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'part'], '/need', 'which need'];
+        yield 'a side nobody takes' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'school', 'school' => 'homing', 'choice' => 'by ear'], '/choice', 'not one of switches'];
+        yield 'a question nobody asks' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'school', 'school' => 'colour'], '/school', 'practice is divided'];
+        yield 'an opinion of no interest' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'other', 'opinions' => [['about' => 'a', 'says' => 's', 'interest' => 'none']]], '/opinions/0/interest', 'not one of own test'];
+        yield 'a revision without a day' => ['revisions', ['ref' => 'r', 'of' => 'kit', 'name' => 'K', 'revision' => 'B', 'date' => 'soon'], '/date', 'YYYY-MM-DD'];
         yield 'a limit above everything' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '120 %', 'reason' => 'r'], '/value', 'at most at 100 %'];
         yield 'a limit without a reason' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '70 %'], '/reason', 'is missing'];
     }
@@ -157,6 +179,39 @@ final class SectionsTest extends TestCase
                 self::assertStringContainsString($reason, $e->reason);
                 self::assertStringStartsWith('/build/', $e->pointer);
             }
+        }
+    }
+
+    /**
+     * @return iterable<string, array{array<string, mixed>, string, string}>
+     */
+    public static function briefs(): iterable
+    {
+        yield 'longer than the room' => [['site' => ['room' => ['length' => '4 m', 'width' => '3 m']], 'workpieces' => [['ref' => 'w', 'name' => 'Beam', 'length' => '5 m']]], '/workpieces/0/length', 'Beam would be 5 m; the room ends at 4 m'];
+        yield 'higher than the room' => [['site' => ['room' => ['height' => '2 m']], 'workpieces' => [['ref' => 'w', 'name' => 'Mast', 'height' => '2.1 m']]], '/workpieces/0/height', 'the room ends at 2 m'];
+        yield 'a budget of below nothing' => [['build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'budget' => '-5']], '/build/budget', 'not negative'];
+        yield 'more than a whole day\'s duty' => [['brief' => ['duty' => '120 %']], '/brief/duty', 'above 100 %'];
+        yield 'a longer week' => [['brief' => ['weekly' => '200 h']], '/brief/weekly', '168 h'];
+        yield 'a trade nobody learns' => [['brief' => ['experience' => ['magic' => 'some']]], '/brief/experience/magic', 'no trade of a builder'];
+        yield 'a size of nought' => [['brief' => ['size' => ['x' => '0 mm']]], '/brief/size/x', 'longer than nought'];
+        yield 'a door in amps' => [['site' => ['door' => ['width' => '3 A']]], '/site/door/width', 'a length is wanted'];
+        yield 'an axis on a fan' => [['parts' => [['ref' => 'f', 'family' => 'fan', 'name' => 'F']], 'needs' => [['ref' => 'f', 'role' => 'F', 'family' => 'fan']], 'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'f']]], '/axes/0/rail', 'is no rail'];
+        yield 'a route through nothing' => [['routes' => [['ref' => 'r', 'name' => 'R', 'kind' => 'mixed', 'needs' => ['gone']]]], '/routes/0/needs/0', 'no need "gone"'];
+        yield 'a decision for a route nobody described' => [['decisions' => [['ref' => 'd', 'question' => 'Q', 'about' => 'route', 'choice' => 'gone']]], '/decisions/0/choice', 'no route "gone"'];
+    }
+
+    /**
+     * @param  array<string, mixed>  $file
+     */
+    #[DataProvider('briefs')]
+    public function test_a_brief_that_cannot_be_is_named_at_its_field(array $file, string $pointer, string $reason): void
+    {
+        try {
+            BuildFile::build($file + ['magpie' => 1, 'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP']]);
+            self::fail('It was read.');
+        } catch (CannotReadBuildFile $e) {
+            self::assertSame($pointer, $e->pointer, $e->reason);
+            self::assertStringContainsString($reason, $e->reason);
         }
     }
 }

@@ -13,9 +13,9 @@ final class WeakerEvidence
     public static function of(Build $build): Build
     {
         $data = BuildFile::data($build);
-        foreach ($data['parts'] as &$part) {
+        foreach ($data['parts'] ?? [] as $i => $part) {
             foreach ($part['specs'] ?? [] as $key => $spec) {
-                $part['specs'][$key]['evidence'] = 'listing';
+                $data['parts'][$i]['specs'][$key]['evidence'] = 'listing';
             }
         }
 

@@ -1368,6 +1368,752 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/scope": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What follows from the brief */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Scope"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/routes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Routes side by side */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Routes"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/true-cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** True cost so far and to come */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrueCost"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/needs/{need}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                need: string;
+            };
+            cookie?: never;
+        };
+        /** Candidates of a need, each inspected in place */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    need: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Comparison"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/needs/{need}/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                need: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a part of the library as a candidate */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    need: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        library: number;
+                        /** Format: uuid */
+                        key: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EditResult"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/measure-first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What to measure first */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasureRow"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Builds this one was forked from or into */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Variant"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Fork this build */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Id"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/variants/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                other: number;
+            };
+            cookie?: never;
+        };
+        /** Two variants line by line */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    other: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VariantDiff"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        /** Search the library */
+        get: {
+            parameters: {
+                query?: {
+                    words?: string;
+                    family?: string;
+                    from?: number;
+                };
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryPage"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Put a part into the library */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LibraryWrite"];
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryItem"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/library/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back this user's last change of the library */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            ref: string;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item: number;
+            };
+            cookie?: never;
+        };
+        /** One entry */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryItem"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Change an entry */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LibraryWrite"];
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryItem"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Take an entry out */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    item: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/library/examples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the shipped examples on the shelf */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            added: number;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1397,6 +2143,12 @@ export interface components {
             steps?: components["schemas"]["step"][];
             faults?: components["schemas"]["fault"][];
             limits?: components["schemas"]["limit"][];
+            brief?: components["schemas"]["brief"];
+            workpieces?: components["schemas"]["workpiece"][];
+            axes?: components["schemas"]["axis"][];
+            routes?: components["schemas"]["route"][];
+            decisions?: components["schemas"]["decision"][];
+            revisions?: components["schemas"]["revision"][];
         };
         Subject: {
             kind: string;
@@ -1492,18 +2244,21 @@ export interface components {
             doubts: components["schemas"]["Doubt"][];
             steps: components["schemas"]["StepState"][];
             waiting: {
+                scope: number;
                 choose: number;
                 prove: number;
                 buy: number;
                 build: number;
             };
             findings: components["schemas"]["FindingSummary"][];
+            decisions: components["schemas"]["DecisionState"][];
         };
         Build: {
             id: number;
             revision: number;
             document: components["schemas"]["Document"];
             overview: components["schemas"]["Overview"];
+            workshop: number;
         };
         BuildCard: {
             id: number;
@@ -1657,6 +2412,8 @@ export interface components {
             landed: string | null;
             rate_date: string | null;
             lead_days: number | null;
+            duty: string;
+            fee: string;
         };
         PurchaseRow: {
             ref: string;
@@ -1708,6 +2465,7 @@ export interface components {
             choices: string[];
             help: string;
             checks: string[];
+            better: string | null;
         };
         Family: {
             key: string;
@@ -1750,6 +2508,20 @@ export interface components {
             severities: string[];
             fault_states: string[];
             fault_kinds: string[];
+            schools: components["schemas"]["School"][];
+            countries: components["schemas"]["Country"][];
+            tables: components["schemas"]["StandardTable"][];
+            purposes: string[];
+            interests: string[];
+            route_kinds: string[];
+            line_kinds: string[];
+            revision_of: string[];
+            revision_states: string[];
+            processes: string[];
+            experience: string[];
+            trades: string[];
+            noise: string[];
+            ventilation: string[];
         };
         Mapping: {
             targets: {
@@ -1860,6 +2632,358 @@ export interface components {
             running: boolean;
             timings: components["schemas"]["timing"][];
         };
+        DecisionState: {
+            ref: string;
+            /** @enum {string} */
+            state: "open" | "made" | "reopened";
+            changed: {
+                fact: string;
+                was: string | null;
+                is: string | null;
+            }[];
+        };
+        BriefFigure: {
+            key: string;
+            title: string;
+            says: string;
+            working: components["schemas"]["WorkingStep"][];
+            missing: string[];
+        };
+        ScalingRow: {
+            need: string;
+            role: string;
+            along: string;
+            as: string;
+            written: number;
+            counted: number | null;
+            wanted: number | null;
+            cut_written: string | null;
+            cut_wanted: string | null;
+            missing: string[];
+        };
+        Scope: {
+            figures: components["schemas"]["BriefFigure"][];
+            scaling: components["schemas"]["ScalingRow"][];
+            work_area: {
+                x: string | null;
+                y: string | null;
+                z: string | null;
+            };
+        };
+        RouteBasket: {
+            supplier: string;
+            currency: string;
+            goods: string;
+            shipping: string | null;
+            duty: string;
+            tax: string;
+            fee: string;
+            total: string;
+            landed: string;
+            lead_days: number | null;
+        };
+        RouteLineCost: {
+            cost: string | null;
+            what: string;
+            kind: string;
+            evidence: string;
+            owned: number;
+        };
+        RouteColumn: {
+            ref: string;
+            name: string;
+            kind: string;
+            in_box: string[];
+            kinds: {
+                [key: string]: string;
+            };
+            toll: string;
+            landed: string;
+            resale: string | null;
+            own_hours: number;
+            machine_hours: number;
+            hours: {
+                [key: string]: string;
+            } | string[];
+            hours_value: string | null;
+            all_in: string;
+            reels: number | null;
+            reel: string;
+            filament: string | null;
+            wait_days: number | null;
+            documentation: string | null;
+            support: string | null;
+            freedom: string | null;
+            weak_share: number;
+            baskets: components["schemas"]["RouteBasket"][];
+            lines: components["schemas"]["RouteLineCost"][];
+            open: string[];
+            notes: string | null;
+            against: number | null;
+            base: string | null;
+            wage: {
+                against: string;
+                amount: string;
+                hours: number;
+            } | null;
+        };
+        Mover: {
+            what: string;
+            low: string;
+            high: string;
+            low_says: string;
+            high_says: string;
+            flips: boolean;
+        };
+        Level: {
+            gap: string;
+            owned: string[];
+            hour: string | null;
+        };
+        Routes: {
+            currency: string;
+            hour: string | null;
+            pace: number;
+            budget: string | null;
+            routes: components["schemas"]["RouteColumn"][];
+            sentence: string;
+            level: components["schemas"]["Level"] | null;
+            movers: components["schemas"]["Mover"][];
+            facts: {
+                [key: string]: string;
+            } | string[];
+        };
+        TrueCost: {
+            currency: string;
+            classes: {
+                [key: string]: string;
+            };
+            toll: string;
+            contingency: string;
+            drawer: string;
+            drawer_unpriced: string[];
+            faults: string;
+            so_far: string;
+            to_come: string;
+            whole: string;
+            limit: {
+                route: string;
+                costs: string;
+                worth_it: boolean;
+                says: string;
+            } | null;
+            open: string[];
+        };
+        ComparedCell: {
+            value: string;
+            size: number | null;
+            evidence: string;
+            source: string | null;
+            verdict: components["schemas"]["Verdict"] | null;
+            finding: string | null;
+            says: string | null;
+        };
+        ComparedRow: {
+            key: string;
+            label: string;
+            unit: string;
+            better: string | null;
+            cells: (components["schemas"]["ComparedCell"] | null)[];
+            best: string[];
+            worst: string[];
+        };
+        Turn: {
+            key: string;
+            title: string;
+            subject: string;
+            from: string | null;
+            to: string;
+            headline: string;
+        };
+        Candidate: {
+            part: string;
+            name: string;
+            chosen: boolean;
+            example: boolean;
+            price: string | null;
+            landed: string | null;
+            price_date: string | null;
+            supplier: string | null;
+            lead_days: number | null;
+            mass: string | null;
+            watts: string | null;
+            tally: components["schemas"]["Tally"];
+            worst: components["schemas"]["Verdict"] | null;
+            barred: boolean;
+            own: components["schemas"]["FindingSummary"][];
+            changes: components["schemas"]["Turn"][];
+            forces: string[];
+            blocked: string[];
+            facts: {
+                [key: string]: string;
+            };
+            score: number | null;
+        };
+        Comparison: {
+            need: string;
+            role: string;
+            family: string;
+            quantity: number;
+            currency: string;
+            chosen: string | null;
+            rows: components["schemas"]["ComparedRow"][];
+            ratios: {
+                label: string;
+                values: (number | null)[];
+            }[];
+            weights: {
+                [key: string]: number;
+            };
+            candidates: components["schemas"]["Candidate"][];
+            order: string[];
+        };
+        Flip: {
+            key: string;
+            title: string;
+            subject: string;
+            from: string;
+            to: string | null;
+            with: number;
+        };
+        MeasureRow: {
+            where: string;
+            label: string;
+            part: string | null;
+            key: string | null;
+            unit: string;
+            port: string | null;
+            value: string | null;
+            evidence: string | null;
+            low: string | null;
+            high: string | null;
+            instrument: string;
+            method: string;
+            within: string;
+            flips: components["schemas"]["Flip"][];
+            weight: number;
+        };
+        VariantSide: {
+            name: string;
+            tally: components["schemas"]["Tally"];
+            currency: string;
+            planned: string;
+            unpriced: number;
+            mass: string;
+            kilograms: number;
+            unweighed: number;
+            watts: {
+                scenario: string;
+                watts: number;
+                complete: boolean;
+            }[];
+            hours: number;
+        };
+        VariantDiff: {
+            sides: components["schemas"]["VariantSide"][];
+            parts: {
+                need: string;
+                role: string;
+                one: string | null;
+                other: string | null;
+                same: boolean;
+            }[];
+            findings: {
+                key: string;
+                title: string;
+                subject: string;
+                one: string | null;
+                other: string | null;
+            }[];
+        };
+        Variant: {
+            id: number;
+            name: string;
+            /** @enum {string} */
+            relation: "origin" | "fork";
+            changed: string | null;
+        };
+        LibraryOffer: {
+            supplier: string;
+            price: string;
+            currency: string;
+            pack?: number;
+            date: string;
+            lead_days?: number;
+            article?: string;
+        };
+        LibraryEntry: {
+            part: components["schemas"]["part"];
+            example?: boolean;
+            revision?: string;
+            spares?: string;
+            offers?: components["schemas"]["LibraryOffer"][];
+            faults?: {
+                what: string;
+                severity: string;
+                reports?: number;
+                fix?: string;
+            }[];
+            pairings?: {
+                with: string;
+                what: string;
+                bad?: number;
+                good?: number;
+            }[];
+        };
+        LibraryItem: {
+            id: number;
+            version: number;
+            entry: components["schemas"]["LibraryEntry"];
+            used_in: string[];
+        };
+        LibraryLine: {
+            id: number;
+            ref: string;
+            family: string;
+            name: string;
+            example: boolean;
+            key_specs: string;
+            price: string | null;
+            currency: string | null;
+            faults: number;
+        };
+        LibraryPage: {
+            total: number;
+            families: {
+                [key: string]: number;
+            };
+            lines: components["schemas"]["LibraryLine"][];
+        };
+        LibraryWrite: {
+            entry: components["schemas"]["LibraryEntry"];
+            version?: number;
+        };
+        StandardTable: {
+            key: string;
+            title: string;
+            source: string;
+            columns: string[];
+            rows: ((string | number) | null)[][];
+        };
+        School: {
+            key: string;
+            question: string;
+            sides: {
+                [key: string]: string;
+            };
+            decides: string;
+        };
+        Country: {
+            name: string;
+            voltage: string;
+            frequency: string;
+            outlets: string[];
+        };
         plan: {
             name: string;
             kind: string;
@@ -1890,6 +3014,39 @@ export interface components {
             /** @description an amount of money */
             tariff?: string;
             notes?: string;
+            country?: string;
+            /** @description what else runs on the same circuit; a quantity as a builder writes it, such as "24 V" */
+            other_load?: string;
+            door?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                width?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                height?: string;
+            };
+            bench?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                length?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                width?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                load?: string;
+            };
+            room?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                length?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                width?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                height?: string;
+            };
+            /** @description room kept free around the machine, each side; a quantity as a builder writes it, such as "24 V" */
+            service?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            humidity?: string;
+            /** @enum {string} */
+            noise?: "nobody near" | "people in the house" | "neighbours";
+            /** @enum {string} */
+            ventilation?: "none" | "window" | "extraction outside";
         };
         /** @enum {string} */
         evidence: "measured" | "datasheet" | "standard" | "manual" | "listing" | "assumed";
@@ -1927,6 +3084,19 @@ export interface components {
             };
             ports?: components["schemas"]["port"][];
             notes?: string;
+            library?: string;
+        };
+        /** @description How a need follows the size of the machine */
+        scale: {
+            /** @enum {string} */
+            along: "x" | "y" | "z";
+            /** @enum {string} */
+            as: "count" | "length";
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            every?: string;
+            plus?: number;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            longer?: string;
         };
         /** @description A place in the machine that a part fills */
         need: {
@@ -1940,6 +3110,12 @@ export interface components {
             /** @description share bought on top; a quantity as a builder writes it, such as "24 V" */
             spares?: string;
             owned?: number;
+            /** @enum {string} */
+            purpose?: "core" | "safety" | "quality" | "convenience" | "backup";
+            scale?: components["schemas"]["scale"];
+            weights?: {
+                [key: string]: number;
+            };
         };
         conductor: {
             /** @description cross-section, or gauge; a quantity as a builder writes it, such as "24 V" */
@@ -2024,6 +3200,14 @@ export interface components {
             tax?: string;
             lead_days?: number;
             notes?: string;
+            /** @description added to goods and shipping at the border; a quantity as a builder writes it, such as "24 V" */
+            duty?: string;
+            /** @description an amount of money */
+            duty_free?: string;
+            /** @description an amount of money */
+            tax_free?: string;
+            /** @description what paying costs, as a share of all that is paid; a quantity as a builder writes it, such as "24 V" */
+            fee?: string;
         };
         offer: {
             ref: string;
@@ -2119,6 +3303,203 @@ export interface components {
             /** @description share; a quantity as a builder writes it, such as "24 V" */
             value: string;
             reason: string;
+        };
+        /** @description What the machine is wanted for and who will build it */
+        brief: {
+            /** @enum {string} */
+            process?: "printing" | "cutting" | "plasma" | "drawing";
+            /** @enum {string} */
+            wish?: "tool" | "project";
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            accuracy?: string;
+            /** @description free travel beyond a workpiece, each side; a quantity as a builder writes it, such as "24 V" */
+            margin?: string;
+            /** @description what it melts or removes while it works; a quantity as a builder writes it, such as "24 V" */
+            flow?: string;
+            /** @description share of its hours in which it works; a quantity as a builder writes it, such as "24 V" */
+            duty?: string;
+            /** @description hours a week the machine may run; a quantity as a builder writes it, such as "24 V" */
+            weekly?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            spindle_power?: string;
+            size?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                x?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                y?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                z?: string;
+            };
+            kit_size?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                x?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                y?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                z?: string;
+            };
+            outline?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                length?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                width?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                height?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                mass?: string;
+                evidence?: components["schemas"]["evidence"];
+            };
+            experience?: {
+                /** @enum {string} */
+                fitting?: "none" | "some" | "practised";
+                /** @enum {string} */
+                crimping?: "none" | "some" | "practised";
+                /** @enum {string} */
+                soldering?: "none" | "some" | "practised";
+                /** @enum {string} */
+                mains?: "none" | "some" | "practised";
+                /** @enum {string} */
+                printing?: "none" | "some" | "practised";
+                /** @enum {string} */
+                software?: "none" | "some" | "practised";
+            };
+            /** @description who does the mains work */
+            helper?: string;
+            /** @description an amount of money */
+            hour?: string;
+            /** Format: date */
+            wanted_by?: string;
+            notes?: string;
+        };
+        workpiece: {
+            ref: string;
+            name: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            length?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            width?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            height?: string;
+            material?: string;
+            per_week?: number;
+            /** @description printed or removed for one; a quantity as a builder writes it, such as "24 V" */
+            volume?: string;
+        };
+        axisTaker: {
+            what: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            length: string;
+            evidence?: components["schemas"]["evidence"];
+        };
+        axis: {
+            ref: string;
+            name: string;
+            /** @enum {string} */
+            along: "x" | "y" | "z";
+            rail?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            span?: string;
+            span_evidence?: components["schemas"]["evidence"];
+            blocks?: number;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            block_pitch?: string;
+            takes?: components["schemas"]["axisTaker"][];
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            advertised?: string;
+        };
+        routeLine: {
+            what: string;
+            /** @enum {string} */
+            kind: "box" | "left out" | "tool" | "consumable" | "spare";
+            pieces?: number;
+            /** @description an amount of money */
+            price?: string;
+            supplier?: string;
+            pack?: number;
+            owned?: number;
+            evidence?: components["schemas"]["evidence"];
+        };
+        route: {
+            ref: string;
+            name: string;
+            /** @enum {string} */
+            kind: "ready-built" | "kit" | "self-sourced" | "mixed" | "conversion";
+            whole_build?: boolean;
+            needs?: string[];
+            lines?: components["schemas"]["routeLine"][];
+            in_box?: string[];
+            hours?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                printing?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                mechanics?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                wiring?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                software?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                tuning?: string;
+            };
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            filament?: string;
+            wait_days?: number;
+            /** @enum {string} */
+            documentation?: "poor" | "fair" | "good";
+            /** @enum {string} */
+            support?: "poor" | "fair" | "good";
+            /** @enum {string} */
+            freedom?: "none" | "some" | "full";
+            /** @description an amount of money */
+            resale?: string;
+            notes?: string;
+        };
+        rejection: {
+            what: string;
+            why?: string;
+        };
+        opinion: {
+            about: string;
+            says: string;
+            /** @enum {string} */
+            interest: "own test" | "another builder" | "given the part" | "paid" | "seller" | "maker";
+            who?: string;
+            /** Format: date */
+            date?: string;
+            reports?: number;
+        };
+        decision: {
+            ref: string;
+            question: string;
+            /** @enum {string} */
+            about: "part" | "route" | "school" | "other";
+            /** @enum {string} */
+            state?: "open" | "made";
+            need?: string;
+            school?: string;
+            choice?: string;
+            reason?: string;
+            who?: string;
+            /** Format: date */
+            date?: string;
+            rejected?: components["schemas"]["rejection"][];
+            opinions?: components["schemas"]["opinion"][];
+            facts?: {
+                [key: string]: string;
+            };
+        };
+        revision: {
+            ref: string;
+            /** @enum {string} */
+            of: "machine" | "kit" | "part" | "document" | "firmware";
+            name: string;
+            revision: string;
+            /** Format: date */
+            date: string;
+            part?: string;
+            /** @enum {string} */
+            state?: "announced" | "ordered" | "in hand" | "superseded";
+            effect?: string;
+            governs?: boolean;
         };
     };
     responses: never;

@@ -7,7 +7,9 @@ namespace Magpie\Core\Format\Sections;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Scale;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Section<Need> */
@@ -24,6 +26,12 @@ final class Needs implements Section
         if ($context->catalogue->find($family) === null) {
             $node->fail(sprintf('"%s" is not a family of parts known here.', $family), 'family');
         }
+        $scale = $node->has('scale') ? $this->scale($node->member('scale')) : null;
+        $weights = [];
+        foreach ($node->members('weights') as $key => $member) {
+            $weight = $member->raw();
+            $weights[$key] = is_int($weight) && $weight >= 0 && $weight <= 5 ? $weight : $member->fail('must be a whole number from 0 to 5.');
+        }
         $need = new Need(
             $node->ref('ref'),
             $node->text('role'),
@@ -34,10 +42,32 @@ final class Needs implements Section
             $node->optionalText('reason', 2000),
             $node->optionalQuantity('spares', Dimension::Ratio),
             $node->whole('owned', 0),
+            $node->optionalOneOf('purpose', Need::PURPOSES),
+            $scale,
+            $weights,
         );
+        $node->member('scale');
         $node->close();
 
         return $need;
+    }
+
+    private function scale(Node $node): Scale
+    {
+        $kind = $node->oneOf('as', Scale::KINDS);
+        $scale = new Scale(
+            $node->oneOf('along', Axis::ALONG),
+            $kind,
+            $kind === 'count' ? $node->quantity('every', Dimension::Length) : null,
+            $kind === 'count' ? $node->whole('plus', 0) : 0,
+            $kind === 'length' ? $node->optionalQuantity('longer', Dimension::Length, signed: true) : null,
+        );
+        if ($scale->every?->isPositive() === false) {
+            $node->fail('must be longer than nought.', 'every');
+        }
+        $node->close();
+
+        return $scale;
     }
 
     public function write(object $entry): array
@@ -52,6 +82,15 @@ final class Needs implements Section
             'reason' => $entry->reason,
             'spares' => $entry->spares?->text(),
             'owned' => $entry->owned ?: null,
+            'purpose' => $entry->purpose,
+            'scale' => $entry->scale === null ? null : array_filter([
+                'along' => $entry->scale->along,
+                'as' => $entry->scale->kind,
+                'every' => $entry->scale->every?->text(),
+                'plus' => $entry->scale->plus ?: null,
+                'longer' => $entry->scale->longer?->text(),
+            ], static fn (mixed $v): bool => $v !== null),
+            'weights' => $entry->weights,
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 }

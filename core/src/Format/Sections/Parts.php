@@ -40,7 +40,7 @@ final class Parts implements Section
             }
             $ports[$port->name] = $port;
         }
-        $part = new Part($node->ref('ref'), $family, $node->text('name'), $specs, $ports, $node->optionalText('notes', 4000));
+        $part = new Part($node->ref('ref'), $family, $node->text('name'), $specs, $ports, $node->optionalText('notes', 4000), $node->optionalRef('library'));
         foreach ($part->ports as $port) {
             if ($port->fedFrom !== null && ($part->ports[$port->fedFrom] ?? null)?->kind !== PortKind::Inlet) {
                 $node->fail("port \"{$port->name}\" is fed from \"{$port->fedFrom}\", which is no inlet of this part.", 'ports');
@@ -60,6 +60,7 @@ final class Parts implements Section
             'specs' => array_map(SpecForm::write(...), $entry->specs),
             'ports' => array_map($this->writePort(...), array_values($entry->ownPorts)),
             'notes' => $entry->notes,
+            'library' => $entry->library,
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 

@@ -36,6 +36,10 @@ final class Suppliers implements Section
             $node->optionalQuantity('tax', Dimension::Ratio),
             $node->optionalWhole('lead_days', 0, 1000),
             $node->optionalText('notes', 4000),
+            $node->optionalQuantity('duty', Dimension::Ratio),
+            $node->optionalMoney('duty_free', $currency),
+            $node->optionalMoney('tax_free', $currency),
+            $node->optionalQuantity('fee', Dimension::Ratio),
         );
         $node->close();
 
@@ -52,6 +56,10 @@ final class Suppliers implements Section
             'tax' => $entry->tax?->text(),
             'lead_days' => $entry->leadDays,
             'notes' => $entry->notes,
+            'duty' => $entry->duty?->text(),
+            'duty_free' => $entry->dutyFree?->exactAmount(),
+            'tax_free' => $entry->taxFree?->exactAmount(),
+            'fee' => $entry->fee?->text(),
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 }

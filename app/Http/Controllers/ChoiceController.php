@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Builds\Document;
+use App\Builds\Editor;
+use App\Library\Adoption;
+use App\Models\Build;
+use App\Models\LibraryPart;
+use App\Models\User;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Magpie\Core\Choice\Comparison;
+use Magpie\Core\Inspection\Inspector;
+
+/** The candidates of a need. */
+final class ChoiceController
+{
+    public function comparison(Build $build, string $need): JsonResponse
+    {
+        $document = Document::of($build);
+        abort_if(! isset($document->machine()->needs[$need]), 404, 'This build has no such need.');
+
+        return new JsonResponse((new Comparison(Inspector::standard(), $document->inspection(), $need))->toArray());
+    }
+
+    public function adopt(Request $request, Build $build, string $need): Response
+    {
+        $data = $request->validate(['library' => ['required', 'integer'], 'key' => ['required', 'uuid']]);
+        $item = LibraryPart::query()->where('workshop_id', $build->workshop_id)->findOrFail((int) $data['library']);
+        $user = $request->user();
+        $machine = Document::of($build)->machine();
+        $result = (new Editor($build, $user instanceof User ? $user : null))->apply($data['key'], "Take {$item->name} from the library for {$machine->roleOf($need)}", Adoption::changes($machine, $need, $item));
+
+        return BuildController::jsonText($result->json(), 201);
+    }
+}

@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Library\Shelf;
+use App\Models\LibraryPart;
+use App\Models\User;
+use App\Models\Workshop;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Library\BookOffer;
+use Magpie\Core\Machine\Spec;
+
+final class LibraryController
+{
+    private const PAGE = 200;
+
+    /** One page of what carries all the words, by family and name; with how many there are in each family. */
+    public function index(Request $request, Workshop $workshop): JsonResponse
+    {
+        $data = $request->validate(['words' => ['sometimes', 'nullable', 'string', 'max:200'], 'family' => ['sometimes', 'nullable', 'string', 'max:40'], 'from' => ['sometimes', 'integer', 'min:0']]);
+        $found = LibraryPart::query()->where('workshop_id', $workshop->id);
+        foreach (preg_split('/\s+/', mb_strtolower($data['words'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $found->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
+        }
+        $families = (clone $found)->groupBy('family')->selectRaw('family, count(*) as pieces')->pluck('pieces', 'family')->map(intval(...));
+        if (($data['family'] ?? '') !== '') {
+            $found->where('family', $data['family']);
+        }
+        $lines = (clone $found)->orderBy('family')->orderBy('name')->offset((int) ($data['from'] ?? 0))->limit(self::PAGE)->get();
+
+        return new JsonResponse(['total' => $found->count(), 'families' => (object) $families->all(), 'lines' => $lines->map(self::line(...))->all()]);
+    }
+
+    public function show(LibraryPart $item): JsonResponse
+    {
+        return new JsonResponse(self::whole($item));
+    }
+
+    public function store(Request $request, Workshop $workshop): JsonResponse
+    {
+        $request->validate(['entry' => ['required', 'array']]);
+
+        return new JsonResponse(self::whole($this->shelf($request, $workshop)->add((array) $request->json('entry'))), 201);
+    }
+
+    public function update(Request $request, LibraryPart $item): JsonResponse
+    {
+        $data = $request->validate(['entry' => ['required', 'array'], 'version' => ['required', 'integer']]);
+
+        return new JsonResponse(self::whole($this->shelf($request, Workshop::query()->findOrFail($item->workshop_id))->change($item, (array) $request->json('entry'), (int) $data['version'])));
+    }
+
+    public function destroy(Request $request, LibraryPart $item): Response
+    {
+        $this->shelf($request, Workshop::query()->findOrFail($item->workshop_id))->remove($item);
+
+        return new Response(status: 204);
+    }
+
+    public function undo(Request $request, Workshop $workshop): JsonResponse
+    {
+        return new JsonResponse(['ref' => $this->shelf($request, $workshop)->undo() ?? abort(409, 'There is nothing of yours to take back.')]);
+    }
+
+    public function examples(Request $request, Workshop $workshop): JsonResponse
+    {
+        return new JsonResponse(['added' => $this->shelf($request, $workshop)->addExamples()], 201);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function line(LibraryPart $part): array
+    {
+        $entry = LibraryFile::read($part->entry);
+        $offers = $entry->offers;
+        usort($offers, static fn (BookOffer $a, BookOffer $b): int => strcmp($b->date, $a->date));
+
+        return [
+            'id' => $part->id, 'ref' => $part->ref, 'family' => $part->family, 'name' => $part->name, 'example' => $part->example,
+            'key_specs' => implode(', ', array_map(static fn (Spec $s): string => $s->printed(), array_slice(array_values(array_filter($entry->part->specs, static fn (Spec $s): bool => $s->flag() === null)), 0, 4))),
+            'price' => isset($offers[0]) ? $offers[0]->price->exactAmount() : null, 'currency' => isset($offers[0]) ? $offers[0]->price->currency : null,
+            'faults' => count($entry->faults) + count($entry->pairings),
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function whole(LibraryPart $part): array
+    {
+        return ['id' => $part->id, 'version' => $part->version, 'entry' => LibraryFile::write(LibraryFile::read($part->entry)), 'used_in' => Shelf::usedIn($part)];
+    }
+
+    private function shelf(Request $request, Workshop $workshop): Shelf
+    {
+        $user = $request->user();
+
+        return new Shelf($workshop, $user instanceof User ? $user : null);
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Choice;
+
+use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Routes\RouteComparison;
+
+/** Looks at every decision of a build again: one whose facts have changed since it was made is reopened. */
+final readonly class DecisionReview
+{
+    public function __construct(private Inspection $inspection)
+    {
+    }
+
+    /**
+     * @return list<array{ref: string, state: string, changed: list<array{fact: string, was: string|null, is: string|null}>}> state: open, made or reopened
+     */
+    public function toArray(): array
+    {
+        return array_values(array_map(function (Decision $decision): array {
+            $changed = $decision->state === 'made' ? $this->changed($decision) : [];
+
+            return ['ref' => $decision->ref, 'state' => $changed === [] ? $decision->state : 'reopened', 'changed' => $changed];
+        }, $this->inspection->bench->build->decisions));
+    }
+
+    /** How many wait for the builder: open ones and those reopened. */
+    public function waiting(): int
+    {
+        return count(array_filter($this->toArray(), static fn (array $d): bool => $d['state'] !== 'made'));
+    }
+
+    /**
+     * @return list<array{fact: string, was: string|null, is: string|null}>
+     */
+    private function changed(Decision $decision): array
+    {
+        $build = $this->inspection->bench->build;
+        $changed = [];
+        $now = $decision->facts;
+        if ($decision->about === 'part') {
+            $chosen = $build->needs[$decision->need ?? '']->choice ?? null;
+            if ($chosen !== $decision->choice) {
+                return [['fact' => 'Part that is chosen', 'was' => $build->parts[$decision->choice ?? '']->name ?? $decision->choice, 'is' => $build->parts[$chosen ?? '']->name ?? $chosen]];
+            }
+            $now = $decision->facts === [] || $chosen === null ? [] : Facts::ofPart($this->inspection, (string) $decision->need, $build->parts[$chosen]);
+        } elseif ($decision->about === 'route') {
+            $now = $decision->facts === [] ? [] : Facts::ofRoutes((new RouteComparison($build))->ledgers);
+        }
+        foreach ($decision->facts + $now as $fact => $_) {
+            $was = $decision->facts[$fact] ?? null;
+            $is = $now[$fact] ?? null;
+            if ($was !== $is) {
+                $changed[] = ['fact' => (string) $fact, 'was' => $was, 'is' => $is];
+            }
+        }
+
+        return $changed;
+    }
+}

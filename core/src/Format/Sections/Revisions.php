@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Revision;
+
+/** @implements Section<Revision> */
+final class Revisions implements Section
+{
+    public function key(): string
+    {
+        return 'revisions';
+    }
+
+    public function read(Node $node, Context $context): Revision
+    {
+        $revision = new Revision(
+            $node->ref('ref'),
+            $node->oneOf('of', Revision::OF),
+            $node->text('name'),
+            $node->text('revision', 60),
+            $node->day('date'),
+            $node->optionalRef('part'),
+            $node->optionalOneOf('state', Revision::STATES) ?? 'in hand',
+            $node->optionalText('effect', 2000),
+            $node->optionalFlag('governs') ?? false,
+        );
+        $node->close();
+
+        return $revision;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'of' => $entry->of,
+            'name' => $entry->name,
+            'revision' => $entry->revision,
+            'date' => $entry->date,
+            'part' => $entry->part,
+            'state' => $entry->state,
+            'effect' => $entry->effect,
+            'governs' => $entry->governs ? true : null,
+        ], static fn (mixed $v): bool => $v !== null);
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Routes\Route;
+use Magpie\Core\Routes\RouteLine;
+
+/** @implements Section<Route> */
+final class Routes implements Section
+{
+    public function key(): string
+    {
+        return 'routes';
+    }
+
+    public function read(Node $node, Context $context): Route
+    {
+        $hours = [];
+        $work = $node->part('hours');
+        foreach (Route::WORK as $kind) {
+            $time = $work->optionalQuantity($kind, Dimension::Time);
+            $hours += $time === null ? [] : [$kind => $time];
+        }
+        $work->close();
+        $route = new Route(
+            $node->ref('ref'),
+            $node->text('name'),
+            $node->oneOf('kind', Route::KINDS),
+            $node->optionalFlag('whole_build') ?? false,
+            $node->texts('needs', 64),
+            array_map(fn (Node $item): RouteLine => $this->line($item, $context), $node->items('lines')),
+            $node->texts('in_box'),
+            $hours,
+            $node->optionalQuantity('filament', Dimension::Mass),
+            $node->optionalWhole('wait_days', 0, 1000),
+            $node->optionalOneOf('documentation', Route::GRADES),
+            $node->optionalOneOf('support', Route::GRADES),
+            $node->optionalOneOf('freedom', Route::FREEDOM),
+            $node->optionalMoney('resale', $context->currency),
+            $node->optionalText('notes', 4000),
+        );
+        if ($route->wholeBuild && $route->needs !== []) {
+            $node->fail('a route that buys the whole build names no single needs.', 'needs');
+        }
+        $node->close();
+
+        return $route;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'name' => $entry->name,
+            'kind' => $entry->kind,
+            'whole_build' => $entry->wholeBuild ? true : null,
+            'needs' => $entry->needs,
+            'lines' => array_map($this->writeLine(...), $entry->lines),
+            'in_box' => $entry->inBox,
+            'hours' => array_map(static fn (Quantity $q): string => $q->text(), $entry->hours),
+            'filament' => $entry->filament?->text(),
+            'wait_days' => $entry->waitDays,
+            'documentation' => $entry->documentation,
+            'support' => $entry->support,
+            'freedom' => $entry->freedom,
+            'resale' => $entry->resale?->exactAmount(),
+            'notes' => $entry->notes,
+        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+
+    private function line(Node $node, Context $context): RouteLine
+    {
+        $supplier = $node->optionalRef('supplier');
+        if ($supplier !== null && ! isset($context->suppliers[$supplier])) {
+            $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
+        }
+        $line = new RouteLine(
+            $node->text('what'),
+            $node->oneOf('kind', RouteLine::KINDS),
+            $node->whole('pieces', 1, 1, 100_000),
+            $node->optionalMoney('price', $supplier === null ? $context->currency : $context->suppliers[$supplier]->currency),
+            $supplier,
+            $node->whole('pack', 1, 1, 100_000),
+            $node->whole('owned', 0),
+            $node->optionalEnum('evidence', Evidence::class) ?? Evidence::Assumed,
+        );
+        $node->close();
+
+        return $line;
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function writeLine(RouteLine $line): array
+    {
+        return array_filter([
+            'what' => $line->what,
+            'kind' => $line->kind,
+            'pieces' => $line->pieces,
+            'price' => $line->price?->exactAmount(),
+            'supplier' => $line->supplier,
+            'pack' => $line->pack,
+            'owned' => $line->owned ?: null,
+            'evidence' => $line->evidence->value,
+        ], static fn (mixed $v): bool => $v !== null);
+    }
+}

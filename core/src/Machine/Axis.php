@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine;
+
+use Magpie\Core\Quantity\Quantity;
+
+/** One direction of travel: what carries it and what takes length away from it. */
+final readonly class Axis
+{
+    public const ALONG = ['x', 'y', 'z'];
+
+    /**
+     * @param  string|null  $rail  need of the rail it runs on; its length is what there is to begin with
+     * @param  Quantity|null  $span  length to begin with where no rail gives it, such as the clearance under a gantry
+     * @param  Quantity|null  $blockPitch  between the middles of neighbouring blocks of one rail
+     * @param  list<AxisTaker>  $takes  stops, brackets, collet, tool, spoilboard, clamping
+     * @param  Quantity|null  $advertised  travel as it is sold
+     */
+    public function __construct(
+        public string $ref,
+        public string $name,
+        public string $along,
+        public ?string $rail = null,
+        public ?Quantity $span = null,
+        public ?Evidence $spanEvidence = null,
+        public int $blocks = 1,
+        public ?Quantity $blockPitch = null,
+        public array $takes = [],
+        public ?Quantity $advertised = null,
+    ) {
+    }
+}

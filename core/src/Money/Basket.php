@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Money;
+
+/**
+ * Goods of one value at one supplier, until they are at the door (S01): shipping by step, duty and tax above their
+ * thresholds, the fee of paying. All in the supplier's currency.
+ */
+final readonly class Basket
+{
+    public Money $duty;
+
+    public Money $tax;
+
+    public Money $fee;
+
+    public Money $total;
+
+    /** Null when the supplier's terms do not say. */
+    public ?Money $shipping;
+
+    public function __construct(public Supplier $supplier, public Money $goods)
+    {
+        $none = Money::zero($supplier->currency);
+        $this->shipping = $supplier->shippingFor($goods);
+        $sent = $goods->plus($this->shipping ?? $none);
+        $this->duty = $supplier->duty !== null && self::above($goods, $supplier->dutyFree) ? $sent->times($supplier->duty) : $none;
+        $this->tax = $supplier->tax !== null && self::above($goods, $supplier->taxFree) ? $sent->plus($this->duty)->times($supplier->tax) : $none;
+        $landed = $sent->plus($this->duty)->plus($this->tax);
+        $this->fee = $supplier->fee === null ? $none : $landed->times($supplier->fee);
+        $this->total = $landed->plus($this->fee);
+    }
+
+    private static function above(Money $goods, ?Money $free): bool
+    {
+        return $free === null || $goods->compare($free) > 0;
+    }
+}

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Scope;
+
+/** Mains of some countries, from reference/mains.php: a first answer, which the plate on the outlet corrects. */
+final class Countries
+{
+    /**
+     * @return array<string, array{string, string, list<string>}> voltage, frequency, usual outlets
+     */
+    public static function all(): array
+    {
+        static $all = null;
+
+        return $all ??= require dirname(__DIR__, 2).'/reference/mains.php';
+    }
+}
