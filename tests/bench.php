@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 // The figures the project answers for. Started by bin/magpie bench, which serves the demo at MAGPIE_URL.
 
+use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Inspector;
 use Tests\Support\HttpClient;
@@ -67,4 +68,35 @@ foreach ([['the demo\'s Dunlin', 1], ['a build of 150 parts', null]] as [$label,
     $edit = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $body($i)));
     $stored = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $body(39)));
     printf("%s: an edit to its verdicts %.1f ms, the same route from store %.1f ms: %.2f times (budget 1.5)\n", $label, $edit, $stored, $edit / $stored);
+}
+
+// Six candidates for one need of a build of 150 parts: six whole inspections, in one answer.
+if (($argv[1] ?? '') !== 'one') {
+    $build = LargeBuild::of(150);
+    $data = BuildFile::data($build);
+    foreach ($data['parts'] as $part) {
+        if ($part['ref'] === 'psu0') {
+            for ($i = 1; $i < 6; $i++) {
+                $data['parts'][] = ['ref' => "other{$i}", 'specs' => ['rated_current' => ['value' => 10 + 4 * $i.' A', 'evidence' => 'datasheet']] + $part['specs']] + $part;
+            }
+        }
+    }
+    foreach ($data['needs'] as $i => $need) {
+        $data['needs'][$i]['candidates'] = $need['ref'] === 'psu0' ? ['psu0', 'other1', 'other2', 'other3', 'other4', 'other5'] : $need['candidates'];
+    }
+    memory_reset_peak_usage();
+    [$middle, $least] = $time(static function () use ($data): void {
+        (new Comparison(Inspector::standard(), Inspector::standard()->inspect(BuildFile::build($data)), 'psu0'))->toArray();
+    }, 9);
+    printf("six candidates compared in 150 parts: %.0f ms (least %.0f; budget 400), peak memory %.1f MB (budget 64)\n", $middle, $least, memory_get_peak_usage() / 1048576);
+    $id = $client->post('/api/builds', ['workshop' => $workshop, 'file' => BuildFile::write(BuildFile::build($data))])['id'];
+    printf("the same over HTTP: %.0f ms\n", $median(static fn (int $i): float => $client->timed('GET', "/api/builds/{$id}/needs/psu0/comparison")));
+    $starter = json_decode((string) file_get_contents(__DIR__.'/../core/reference/starter-library.json'), true);
+    for ($held = count($starter), $i = 0; $held < 5000; $held++, $i++) {
+        $entry = $starter[$i % count($starter)];
+        $client->post("/api/workshops/{$workshop}/library", ['entry' => ['part' => ['ref' => "bench-{$i}", 'name' => "{$entry['part']['name']}, lot {$i}"] + $entry['part']] + $entry]);
+    }
+    foreach (['', 'spindle 48 v', 'm5 16 cap lot 9', 'nothing carries this'] as $words) {
+        printf("library of 5,000, words \"%s\": %.0f ms (budget 100)\n", $words, $median(static fn (int $i): float => $client->timed('GET', "/api/workshops/{$workshop}/library?words=".urlencode($words))));
+    }
 }

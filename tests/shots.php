@@ -17,8 +17,14 @@ $browser->open('/sign-in');
 $browser->sees('Enter the demo workshop');
 /** name => [path, width, height, theme, what to wait for, then press] */
 $shots = [
-    'sign-in' => ['/sign-in', 1280, 800, 'light', 'Enter the demo workshop', null],
     'builds' => ['/', 1280, 800, 'light', 'Linnet', null],
+    'brief' => ['/builds/2/scope/brief', 1280, 800, 'light', 'Smallest envelope', null],
+    'routes' => ['/builds/2/scope/routes', 1280, 800, 'light', 'At the door', null],
+    'variants' => ['/builds/2/scope/variants', 1280, 800, 'light', 'What another size means', null],
+    'compare' => ['/builds/2/choose/compare/motor-x', 1280, 800, 'light', 'Holding torque', null],
+    'decisions' => ['/builds/2/choose/decisions', 1280, 800, 'light', 'open again', 'Which motor for X?'],
+    'measure' => ['/builds/2/choose/measure', 1280, 800, 'light', 'clamp meter', null],
+    'library' => ['/builds/2/choose/library', 1280, 800, 'light', '452 parts', null],
     'parts' => ['/builds/1/choose/parts', 1280, 800, 'light', 'Controller board', '24 V controller board, 5 drivers'],
     'fit-working' => ['/builds/1/prove/fit?verdict=danger', 1280, 800, 'light', 'E02 Contact load', 'E02 Contact load'],
     'fit-dark' => ['/builds/2/prove/fit', 1280, 800, 'dark', 'what matters most first', null],
@@ -28,14 +34,12 @@ $shots = [
     'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],
     'step' => ['/builds/1/build/bench/d9', 1280, 800, 'light', 'Measure', null],
     'step-phone' => ['/builds/1/build/bench/d6', 390, 844, 'light', 'Measure', null],
-    'bench-phone' => ['/builds/1/build/bench', 390, 844, 'light', 'To measure', null],
     'faults' => ['/builds/1/build/faults', 1280, 800, 'light', 'How bad', null],
-    'faults-phone' => ['/builds/1/build/faults', 390, 844, 'light', 'How bad', null],
     'import' => ['/builds/2/choose/import', 1280, 800, 'light', 'Choose a CSV file', 'import'],
 ];
 $entered = false;
 foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
-    if ($name !== 'sign-in' && ! $entered) {
+    if (! $entered) {
         $browser->open('/sign-in');
         $browser->press('Enter the demo workshop');
         $browser->sees('Thistle Quay Workshop');

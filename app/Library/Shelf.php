@@ -36,7 +36,7 @@ final readonly class Shelf
             if ($this->workshop->library()->where('ref', $entry->part->ref)->exists()) {
                 throw CannotEdit::at('/entry/part/ref', "there is already a \"{$entry->part->ref}\" in the library.");
             }
-            $part = $this->workshop->library()->create(self::row($entry));
+            $part = $this->workshop->library()->create(['version' => 1] + self::row($entry));
             $this->record($entry->part->ref, null, LibraryFile::write($entry));
 
             return $part;
@@ -98,7 +98,7 @@ final readonly class Shelf
             if ($change->before === null) {
                 $held?->delete();
             } elseif ($held === null) {
-                $this->workshop->library()->create(self::row(LibraryFile::read($change->before)));
+                $this->workshop->library()->create(['version' => 1] + self::row(LibraryFile::read($change->before)));
             } else {
                 $held->update(self::row(LibraryFile::read($change->before)) + ['version' => $held->version + 1]);
             }

@@ -20,7 +20,6 @@ return [
         'holding_torque' => ['luggage scale and a 100 mm arm', 'Hold at the set current and pull until it slips; three times each way.', '10 %'],
         'phase_resistance' => ['multimeter', 'Power off and unplugged, motor cold; subtract the leads touched together.', '5 %'],
         'cold_resistance' => ['multimeter', 'Power off and unplugged, heater at room temperature.', '3 %'],
-        'contact_rating' => ['the maker\'s sheet for the contact itself', 'Read the part number off the contact, not the housing; no instrument gives this.', '0 %'],
         'rated_current' => ['clamp meter', 'Close the clamp round one conductor at full load, and let it settle for a minute.', '3 %'],
         'supply_current' => ['clamp meter', 'Round one supply conductor while the axis runs at speed.', '3 %'],
         'rated_power' => ['clamp meter and multimeter', 'Volts at the load times amps into it, warm.', '4 %'],
@@ -47,5 +46,13 @@ return [
         'time' => ['stopwatch', 'Three times.', '2 %'],
         'flow' => ['kitchen scale and stopwatch', 'Weigh what came in a minute.', '3 %'],
     ],
+    // What a part may be asked for is its maker's word; no instrument gives it.
+    'limits' => [
+        'min_voltage', 'max_voltage', 'min_input', 'max_input', 'input_voltage', 'heat_limit', 'highest_temperature', 'top_temperature', 'top_speed', 'lowest_speed',
+        'derate_from', 'derating', 'glass_transition', 'dynamic_load', 'static_load', 'lining_limit', 'fuse_rating', 'input_fuse', 'input_terminal_rating',
+        'continuous_current', 'bare_current', 'contact_rating', 'peak_current', 'control_min', 'control_max', 'contacts_per_pole',
+    ],
+    'rated_families' => ['power_supply', 'dc_converter', 'fuse', 'mains_inlet', 'switching_module', 'stop_button', 'contact_housing', 'relay'],
+    'limit' => ['the maker\'s sheet', 'Ask for it by the exact part number and revision; a limit is not measured.', '0 %'],
     'otherwise' => ['the maker\'s datasheet', 'Ask the seller for it by the exact part number.', '0 %'],
 ];

@@ -178,7 +178,8 @@ return new class extends Migration
             $table->string('ref', 64);
             $table->string('family', 40);
             $table->string('name', 200);
-            $table->text('words');
+            // In small letters already: compared byte by byte, a search is several times quicker.
+            $table->text('words')->collation('utf8mb4_bin');
             $table->boolean('example');
             $table->unsignedInteger('version')->default(1);
             $table->json('entry');

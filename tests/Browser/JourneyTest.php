@@ -6,34 +6,11 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\DataProvider;
-use PHPUnit\Framework\TestCase;
 use Tests\Support\Browser;
 
 /** The main job, as a new builder would do it in a browser against the real server and database. */
-final class JourneyTest extends TestCase
+final class JourneyTest extends BrowserTestCase
 {
-    private ?Browser $browser = null;
-
-    private function browser(int $width = 1280, int $height = 800): Browser
-    {
-        return $this->browser ??= new Browser((string) getenv('MAGPIE_URL'), $width, $height);
-    }
-
-    protected function tearDown(): void
-    {
-        $complaints = $this->browser?->complaints() ?? [];
-        $this->browser?->quit();
-        $this->browser = null;
-        self::assertSame([], $complaints, 'The page complained on its console.');
-    }
-
-    private function enter(Browser $b): void
-    {
-        $b->open('/sign-in');
-        $b->press('Enter the demo workshop');
-        $b->sees('Thistle Quay Workshop');
-    }
-
     public function test_from_a_parts_list_to_verdicts_totals_a_step_and_a_fault(): void
     {
         $b = $this->browser();
@@ -50,13 +27,7 @@ final class JourneyTest extends TestCase
         $b->sees('what matters most first');
 
         // A new build.
-        $b->open('/');
-        $b->press('New build');
-        $b->type('Name', 'Bench trial');
-        $b->type('Kind of machine', 'printer');
-        $b->press('Begin');
-        $b->sees('Nothing to judge yet');
-        $build = preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+        $build = $this->begin($b, 'Bench trial', 'printer');
         self::assertGreaterThan(0, $build);
 
         // Bring a parts list: nothing is stored before it is confirmed.
@@ -129,7 +100,7 @@ final class JourneyTest extends TestCase
         $b->press('Power');
         $b->type('New scenario', 'Heat-up');
         $b->click('//form//button[normalize-space(.)="Add"]');
-        $b->find('//select[@aria-label="Add a load to the scenarios"]')->findElement(\Facebook\WebDriver\WebDriverBy::xpath('.//option[normalize-space(.)="Heater cartridge"]'))->click();
+        $this->pick($b, 'Add a load to the scenarios', 'Heater cartridge');
         $b->edit('Heater cartridge in Heat-up', '100');
         $b->find('//button[@aria-label="Heater cartridge in Heat-up: 100 %. Edit"]');
         $b->find('//tr[td[contains(., "24 V power supply")]][contains(., "of") or contains(., "%")]');
@@ -247,7 +218,7 @@ final class JourneyTest extends TestCase
         $b->click('//button[contains(@class, "open")][contains(., "motion controller")]');
         $b->click('//aside//h3[contains(., "Joints")]/button');
         $b->type('What joins', 'board on panel');
-        $b->find('//select[@aria-label="Joined to"]')->findElement(\Facebook\WebDriver\WebDriverBy::xpath('.//option[normalize-space(.)="Control cabinet"]'))->click();
+        $this->pick($b, 'Joined to', 'Control cabinet');
         $b->click('//aside//form//button[normalize-space(.)="Add"]');
         $b->edit('Screw', 'Rail screws, short');
         $b->edit('Clamped', '1.6');
@@ -269,7 +240,7 @@ final class JourneyTest extends TestCase
         $b->click('//button[starts-with(@aria-label, "Edit Mount the supplies")]');
         $b->edit('Tools', 'screwdriver, meter');
         $b->find('//aside//button[@aria-label="Tools: screwdriver, meter. Edit"]');
-        $b->find('//select[@aria-label="Add a step it comes after"]')->findElement(\Facebook\WebDriver\WebDriverBy::xpath('.//option[normalize-space(.)="Fit the first Y rail"]'))->click();
+        $this->pick($b, 'Add a step it comes after', 'Fit the first Y rail');
         $b->find('//aside//li[contains(., "Fit the first Y rail")]');
         $b->type('What to measure', 'Earth bond');
         $b->type('Nominal', '0.05 Ω');
@@ -319,7 +290,8 @@ final class JourneyTest extends TestCase
         $found = ['/sign-in' => $b->barriers()];
         $this->enter($b);
         foreach ([
-            '/' => 'Linnet', '/builds/1/scope' => 'not here yet', '/builds/1/choose/parts' => 'Belts', '/builds/1/choose/import' => 'Choose a CSV file', '/builds/1/prove/fit' => 'what matters most first',
+            '/' => 'Linnet', '/builds/2/scope/brief' => 'Smallest envelope', '/builds/2/scope/routes' => 'Against', '/builds/2/scope/variants' => 'What another size means', '/builds/2/choose/compare/motor-x' => 'Holding torque',
+            '/builds/2/choose/decisions' => 'Candidates without', '/builds/2/choose/measure' => 'Measure with', '/builds/2/choose/library' => 'example', '/builds/1/choose/parts' => 'Belts', '/builds/1/choose/import' => 'Choose a CSV file', '/builds/1/prove/fit' => 'what matters most first',
             '/builds/1/prove/leads' => 'W12', '/builds/1/prove/power' => 'Energy and running cost', '/builds/1/buy/money' => 'By supplier', '/builds/1/build/bench' => 'To the bench',
             '/builds/1/build/bench/d9' => 'Measure', '/builds/1/build/faults' => 'How bad',
         ] as $path => $wait) {
@@ -336,18 +308,19 @@ final class JourneyTest extends TestCase
         $b->press('24 V controller board, 5 drivers');
         $b->find('//aside//h2');
         $found['part panel'] = $b->barriers();
+        $b->open('/builds/2/choose/decisions');
+        $b->press('Which motor for X?');
+        $b->find('//aside//h3[contains(., "Who says what")]');
+        $found['decision panel'] = $b->barriers();
+        $b->open('/builds/2/choose/library');
+        $b->click('//*[@role="listitem"][contains(., "Arc source")]');
+        $b->find('//aside//h3[contains(., "Known faults")]');
+        $found['library panel'] = $b->barriers();
         $b->press('Log a fault');
         $b->find('//label[contains(., "can hurt someone")]');
         usleep(400_000);
         $found['fault dialog'] = $b->barriers();
 
         self::assertSame([], array_filter($found));
-    }
-
-    private function choose(Browser $b, string $label, string $text): void
-    {
-        $b->click('//label[normalize-space(.)='.Browser::quote($label).']/ancestor::*[contains(concat(" ", @class, " "), " v-field ")][1]');
-        $b->driver->getKeyboard()->sendKeys($text);
-        $b->click('//*[contains(@class, "v-overlay__content")]//*[contains(@class, "v-list-item-title")][normalize-space(.)='.Browser::quote($text).']');
     }
 }

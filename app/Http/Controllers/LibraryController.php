@@ -27,13 +27,15 @@ final class LibraryController
         foreach (preg_split('/\s+/', mb_strtolower($data['words'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
             $found->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
         }
-        $families = (clone $found)->groupBy('family')->selectRaw('family, count(*) as pieces')->pluck('pieces', 'family')->map(intval(...));
+        $families = (clone $found)->groupBy('family')->selectRaw('family, count(*) as pieces')->pluck('pieces', 'family')->map(static fn (mixed $pieces): int => (int) $pieces);
         if (($data['family'] ?? '') !== '') {
             $found->where('family', $data['family']);
         }
-        $lines = (clone $found)->orderBy('family')->orderBy('name')->offset((int) ($data['from'] ?? 0))->limit(self::PAGE)->get();
+        $page = $found->orderBy('family')->orderBy('name')->offset((int) ($data['from'] ?? 0))->limit(self::PAGE)->pluck('id');
+        $lines = LibraryPart::query()->whereIn('id', $page)->orderBy('family')->orderBy('name')->get();
+        $total = ($data['family'] ?? '') === '' ? $families->sum() : $families->get($data['family'], 0);
 
-        return new JsonResponse(['total' => $found->count(), 'families' => (object) $families->all(), 'lines' => $lines->map(self::line(...))->all()]);
+        return new JsonResponse(['total' => $total, 'families' => (object) $families->all(), 'lines' => $lines->map(self::line(...))->all()]);
     }
 
     public function show(LibraryPart $item): JsonResponse

@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\Spec;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Money\Money;
 use Magpie\Core\Money\MoneyLedger;
@@ -77,7 +78,7 @@ final readonly class Comparison
         $knockOns = new KnockOns($build, $this->need);
         $inspection = $this->inspectWith($part->ref);
         $tally = $inspection->tally();
-        $with = (new MoneyLedger($build->choosing($this->need->ref, $part->ref)));
+        $with = $inspection->bench->money();
         $total = Money::of($with->toArray(false)['planned'], $build->plan->currency);
         $line = null;
         foreach ($with->lines() as $one) {
@@ -179,9 +180,17 @@ final readonly class Comparison
         $spec = $part->spec($field->key);
 
         return $spec === null ? null : [
-            'value' => $spec->printed(), 'size' => $spec->nominal()?->in($field->unit), 'evidence' => $spec->evidence->value, 'source' => $spec->source,
+            'value' => $spec->printed(), 'alike' => self::alike($field, $spec), 'size' => $spec->nominal()?->in($field->unit), 'evidence' => $spec->evidence->value, 'source' => $spec->source,
             'verdict' => $finding?->verdict->value, 'finding' => $finding?->key(), 'says' => $finding?->headline,
         ];
+    }
+
+    /** The same in the unit of the sheet, where it was written in another. */
+    private static function alike(SpecField $field, Spec $spec): ?string
+    {
+        $size = $spec->nominal();
+
+        return $size === null || $size->unit->symbol === $field->unit ? null : (string) $size->to($field->unit);
     }
 
     /**

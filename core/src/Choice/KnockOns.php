@@ -57,13 +57,13 @@ final readonly class KnockOns
                 'shaft_diameter', 'bore', 'clamp_diameter', 'diameter' => $this->differs($was->nominal(), $is->nominal(), "{$field->label} %s for %s: what it meets must fit".$this->on(': ')),
                 'output_voltage', 'rated_voltage', 'coil_voltage' => $this->differs($was->nominal(), $is->nominal(), "{$field->label} %s for %s: another supply or converter".$this->leadsTo(' at ')),
                 'contact_rating' => null,
-                'body_length' => $this->more($was->nominal(), $is->nominal(), '%s longer: room behind it, screws and spacers'.$this->on(' at ')),
+                'body_length' => $this->more($was->nominal(), $is->nominal(), $field->unit, '%s longer: room behind it, screws and spacers'.$this->on(' at ')),
                 'thickness' => $this->differs($was->nominal(), $is->nominal(), "{$field->label} %s for %s: screws through it change length".$this->on(' at ')),
-                'block_length' => $this->more($was->nominal(), $is->nominal(), '%s longer: so much travel is lost'),
-                'mass' => $this->more($was->nominal(), $is->nominal(), '%s heavier, for whatever carries it'),
-                'continuous_current' => $this->more($is->nominal(), $was->nominal(), '%s less for its motor'),
-                'rated_current' => $candidate->family->field('output_voltage') === null ? $this->more($was->nominal(), $is->nominal(), '%s more to feed, and a driver for it') : null,
-                'drivers' => $this->more($is->nominal(), $was->nominal(), '%s fewer drivers: a further module'),
+                'block_length' => $this->more($was->nominal(), $is->nominal(), $field->unit, '%s longer: so much travel is lost'),
+                'mass' => $this->more($was->nominal(), $is->nominal(), $field->unit, '%s heavier, for whatever carries it'),
+                'continuous_current' => $this->more($is->nominal(), $was->nominal(), $field->unit, '%s less for its motor'),
+                'rated_current' => $candidate->family->field('output_voltage') === null ? $this->more($was->nominal(), $is->nominal(), $field->unit, '%s more to feed, and a driver for it') : null,
+                'drivers' => $this->more($is->nominal(), $was->nominal(), $field->unit, '%s fewer drivers: a further module'),
                 default => null,
             };
         }
@@ -76,9 +76,9 @@ final readonly class KnockOns
         return $was === null || $is === null || $was->compare($is) === 0 ? null : sprintf($says, $is, $was).'.';
     }
 
-    private function more(?Quantity $was, ?Quantity $is, string $says): ?string
+    private function more(?Quantity $was, ?Quantity $is, string $unit, string $says): ?string
     {
-        return $was === null || $is === null || ! $is->exceeds($was) ? null : sprintf($says, $is->minus($was)->to($is->unit->symbol)).'.';
+        return $was === null || $is === null || ! $is->exceeds($was) ? null : sprintf($says, $is->minus($was)->to($unit)).'.';
     }
 
     /** The needs it is joined to, after a word; nothing when it is joined to none. */

@@ -90,7 +90,7 @@ final readonly class MeasureFirst
             $flips = $this->settled($findings, $where);
             $low = $high = null;
             if ($spec->value instanceof Quantity) {
-                [$low, $high, $off] = self::ends($spec, $spec->value);
+                [$low, $high, $off] = self::ends($spec, $spec->value, $field);
                 foreach ($this->swung($build, $part, $spec, $port, [$low, $high], array_filter($findings, static fn (Finding $f): bool => $f->margin === null || abs($f->margin->in('')) <= self::REACH * $off), $where) as $flip) {
                     // At its worst it counts once.
                     $flips = [...array_filter($flips, static fn (array $f): bool => $f['key'] !== $flip['key']), $flip];
@@ -111,7 +111,7 @@ final readonly class MeasureFirst
      *
      * @return array{Quantity, Quantity, float}
      */
-    private static function ends(Spec $spec, Quantity $value): array
+    private static function ends(Spec $spec, Quantity $value, ?SpecField $field): array
     {
         if ($spec->tolerance === null && $value->unit->measures(Dimension::Temperature)) {
             $off = Quantity::of(self::UNCERTAIN_KELVIN[$spec->evidence->value], 'K');
@@ -121,7 +121,9 @@ final readonly class MeasureFirst
         }
         $off = $spec->tolerance ?? Quantity::ratio(self::UNCERTAINTY[$spec->evidence->value] / 100);
 
-        return [$value->times(Quantity::ratio(1)->minus($off)), $value->times(Quantity::ratio(1)->plus($off)), $off->in('')];
+        $at = static fn (Quantity $end): Quantity => ($field === null ? $end : $field->nearest($end))->to($value->unit->symbol);
+
+        return [$at($value->times(Quantity::ratio(1)->minus($off))), $at($value->times(Quantity::ratio(1)->plus($off))), $off->in('')];
     }
 
     /**
@@ -181,7 +183,9 @@ final readonly class MeasureFirst
         static $instruments = null;
         $instruments ??= require dirname(__DIR__, 2).'/reference/instruments.php';
         $key = basename($where);
-        [$instrument, $method, $within] = $instruments['by_spec'][$key] ?? $instruments['by_dimension'][($spec[2] ?? null)?->dimension->value ?? ''] ?? $instruments['otherwise'];
+        usort($flips, static fn (array $a, array $b): int => [self::WEIGHT[$b['to']] ?? 50, $a['with']] <=> [self::WEIGHT[$a['to']] ?? 50, $b['with']]);
+        $limit = in_array($key, $instruments['limits'], true) || (str_starts_with($key, 'rated_') && in_array(($spec[0] ?? null)?->family->key(), $instruments['rated_families'], true));
+        [$instrument, $method, $within] = $limit ? $instruments['limit'] : $instruments['by_spec'][$key] ?? $instruments['by_dimension'][($spec[2] ?? null)?->dimension->value ?? ''] ?? $instruments['otherwise'];
 
         return [
             'where' => $where, 'label' => $label, 'part' => ($spec[0] ?? null)?->ref, 'key' => ($spec[2] ?? null)?->key, 'unit' => ($spec[2] ?? null)->unit ?? '', 'port' => $spec[3] ?? null,

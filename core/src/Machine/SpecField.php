@@ -91,17 +91,37 @@ final readonly class SpecField
         ];
     }
 
+    /** The nearest size anyone has seen: an efficiency cannot be off by so much that it exceeds one. */
+    public function nearest(Quantity $value): Quantity
+    {
+        if ($this->plausible === null) {
+            return $value;
+        }
+        [$low, $high] = $this->bounds($this->plausible);
+
+        return Quantity::min(Quantity::max($value, $low), $high)->to($value->unit->symbol);
+    }
+
+    /**
+     * @param  array{string, string}  $plausible
+     * @return array{Quantity, Quantity}
+     */
+    private function bounds(array $plausible): array
+    {
+        return array_map(static function (string $text): Quantity {
+            [$size, $unit] = explode(' ', $text, 2) + [1 => ''];
+
+            return Quantity::of($size, $unit);
+        }, $plausible);
+    }
+
     /** Why this size should be asked about before it is believed, or null when it is a usual one. */
     public function doubt(Quantity $value): ?string
     {
         if ($this->plausible === null || $this->dimension === null) {
             return null;
         }
-        [$low, $high] = array_map(static function (string $text): Quantity {
-            [$size, $unit] = explode(' ', $text, 2) + [1 => ''];
-
-            return Quantity::of($size, $unit);
-        }, $this->plausible);
+        [$low, $high] = $this->bounds($this->plausible);
 
         return match (true) {
             $value->isBelow($low) => "{$this->label} of {$value} is unusually small (usual: {$low} to {$high}).",

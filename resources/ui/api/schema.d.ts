@@ -2776,6 +2776,7 @@ export interface components {
         };
         ComparedCell: {
             value: string;
+            alike: string | null;
             size: number | null;
             evidence: string;
             source: string | null;
@@ -2796,8 +2797,8 @@ export interface components {
             key: string;
             title: string;
             subject: string;
-            from: string | null;
-            to: string;
+            from: components["schemas"]["Verdict"] | null;
+            to: components["schemas"]["Verdict"];
             headline: string;
         };
         Candidate: {
@@ -2846,8 +2847,8 @@ export interface components {
             key: string;
             title: string;
             subject: string;
-            from: string;
-            to: string | null;
+            from: components["schemas"]["Verdict"];
+            to: components["schemas"]["Verdict"] | null;
             with: number;
         };
         MeasureRow: {
@@ -2896,8 +2897,8 @@ export interface components {
                 key: string;
                 title: string;
                 subject: string;
-                one: string | null;
-                other: string | null;
+                one: components["schemas"]["Verdict"] | null;
+                other: components["schemas"]["Verdict"] | null;
             }[];
         };
         Variant: {

@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, reasonOf, type Build } from '@/api/client'
-import { useBuild, useEdit } from '@/shared/useBuild'
+import { derived, useBuild, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import FaultDialog from '@/views/build/FaultDialog.vue'
@@ -57,8 +57,8 @@ async function look(): Promise<void> {
     const now = client.getQueryData<Build>(['build', id.value])
     if (now !== undefined && revision > now.revision) {
       await client.invalidateQueries({ queryKey: ['build', id.value] })
-      for (const derived of ['power', 'money', 'history', 'finding']) {
-        void client.invalidateQueries({ queryKey: [derived, id.value] })
+      for (const held of derived) {
+        void client.invalidateQueries({ queryKey: [held, id.value] })
       }
       notices.say('Another screen changed this build; you see it as it is now.')
     }

@@ -28,6 +28,7 @@ const all = computed<Hit[]>(() => {
       kind: 'part', title: need.role, more: build.value?.parts?.find((part) => part.ref === need.choice)?.name ?? 'not chosen',
       go: () => { to('choose/parts')(); panel.show({ kind: 'part', ref: need.ref }) },
     })),
+    ...(build.value?.decisions ?? []).map((decision) => ({ kind: 'decision', title: decision.question, more: decision.state ?? 'open', go: () => { to('choose/decisions')(); panel.show({ kind: 'decision', ref: decision.ref }) } })),
     ...(build.value?.leads ?? []).map((lead) => ({ kind: 'lead', title: lead.ref, more: `${lead.from} → ${lead.to}`, go: () => { to('prove/leads')(); panel.show({ kind: 'lead', ref: lead.ref }) } })),
     ...(overview.value?.findings ?? []).map((finding) => ({ kind: finding.verdict, title: `${finding.check} ${finding.title}`, more: finding.subject.label, go: () => { to('prove/fit')(); panel.show({ kind: 'working', key: finding.key }) } })),
     ...(build.value?.steps ?? []).map((step) => ({ kind: 'step', title: step.title, more: step.section, go: to(`build/bench/${step.ref}`) })),

@@ -2,6 +2,8 @@
 import { usePanel } from '@/shared/usePanel'
 import FaultPanel from '@/views/build/FaultPanel.vue'
 import StepPanel from '@/views/build/StepPanel.vue'
+import DecisionPanel from '@/views/choose/DecisionPanel.vue'
+import LibraryPanel from '@/views/choose/LibraryPanel.vue'
 import PartPanel from '@/views/choose/PartPanel.vue'
 import JointPanel from '@/views/prove/JointPanel.vue'
 import LeadPanel from '@/views/prove/LeadPanel.vue'
@@ -23,6 +25,8 @@ const panel = usePanel()
     <FaultPanel v-else-if="panel.open.kind === 'fault'" :key="panel.open.ref" :fault-ref="panel.open.ref" />
     <StepPanel v-else-if="panel.open.kind === 'step'" :key="panel.open.ref" :step-ref="panel.open.ref" />
     <JointPanel v-else-if="panel.open.kind === 'joint'" :key="panel.open.ref" :mate-ref="panel.open.ref" />
+    <DecisionPanel v-else-if="panel.open.kind === 'decision'" :key="panel.open.ref" :decision-ref="panel.open.ref" />
+    <LibraryPanel v-else-if="panel.open.kind === 'library'" :key="panel.open.id" :item="panel.open.id" />
     <HistoryPanel v-else />
   </aside>
 </template>

@@ -1,14 +1,20 @@
 import type { Overview } from '@/api/client'
 
 export interface View { key: string; title: string; path: string }
-export interface Stage { key: keyof Overview['waiting'] | 'scope' | 'run'; title: string; about: string; views: View[] }
+export interface Stage { key: keyof Overview['waiting'] | 'run'; title: string; about: string; views: View[] }
 
 /** The work in the order people do it. A stage without views is still to come. */
 export const stages: Stage[] = [
-  { key: 'scope', title: 'Scope', about: 'What it must make, where it will stand, and which route to take.', views: [] },
+  {
+    key: 'scope', title: 'Scope', about: 'What it must make, where it will stand, and which route to take.',
+    views: [{ key: 'brief', title: 'Brief', path: 'scope/brief' }, { key: 'routes', title: 'Routes', path: 'scope/routes' }, { key: 'variants', title: 'Variants', path: 'scope/variants' }],
+  },
   {
     key: 'choose', title: 'Choose', about: 'The part for each need.',
-    views: [{ key: 'parts', title: 'Parts', path: 'choose/parts' }, { key: 'import', title: 'Bring a parts list', path: 'choose/import' }],
+    views: [
+      { key: 'parts', title: 'Parts', path: 'choose/parts' }, { key: 'compare', title: 'Compare', path: 'choose/compare' }, { key: 'decisions', title: 'Decisions', path: 'choose/decisions' },
+      { key: 'measure', title: 'Measure first', path: 'choose/measure' }, { key: 'library', title: 'Library', path: 'choose/library' }, { key: 'import', title: 'Bring a list', path: 'choose/import' },
+    ],
   },
   {
     key: 'prove', title: 'Prove', about: 'Will it burn, brown out, stall or sag.',

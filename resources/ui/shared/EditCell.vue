@@ -87,7 +87,7 @@ function leave(event: FocusEvent): void {
 </script>
 
 <template>
-  <button v-if="!editing" ref="back" type="button" class="plain cell" :aria-label="`${props.label}: ${shown === '' ? 'not given' : shown}. Edit`" @click.stop="begin">
+  <button v-if="!editing" ref="back" type="button" class="plain cell" :aria-label="`${props.label}: ${shown === '' ? (props.placeholder ?? 'not given') : shown}. Edit`" @click.stop="begin">
     <slot>
       <FigureText v-if="props.figure" :value="shown" />
       <span v-else-if="shown === ''" class="quiet">{{ props.placeholder ?? '–' }}</span>

@@ -4,7 +4,10 @@ import { useRoute } from 'vue-router'
 import { api, Problem, type Build, type BuildDocument, type Catalogue, type Change, type EditResult, type Overview, type Path } from '@/api/client'
 import { useNotices } from './useNotices'
 
-type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site'>
+type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief'>
+
+/** What the server works out of a build and the screen keeps until the build changes. */
+export const derived = ['power', 'money', 'history', 'finding', 'scope', 'routes', 'true-cost', 'comparison', 'measure-first', 'variants'] as const
 type Entry = { ref?: string }
 
 export function useBuildId(): Ref<number> {
@@ -48,7 +51,7 @@ export function useEdit() {
       }
       const document = { ...held.document }
       for (const { section, ref, entry } of result.entries) {
-        if (section === 'build' || section === 'site') {
+        if (section === 'build' || section === 'site' || section === 'brief') {
           Object.assign(document, { [section]: entry ?? {} })
           continue
         }
@@ -67,8 +70,8 @@ export function useEdit() {
 
       return { ...held, revision: result.revision, document, overview: result.overview }
     })
-    for (const derived of result.whole ? ['build', 'power', 'money', 'history', 'finding'] : ['power', 'money', 'history', 'finding']) {
-      void client.invalidateQueries({ queryKey: [derived, id.value] })
+    for (const held of result.whole ? ['build', ...derived] : derived) {
+      void client.invalidateQueries({ queryKey: [held, id.value] })
     }
 
     return result
@@ -96,4 +99,11 @@ export function useEdit() {
   }
 
   return { edit, set, absorb, undo: () => revert('undo'), redo: () => revert('redo') }
+}
+
+/** Something the server works out of the current build, asked for again whenever the build changes. */
+export function useDerived<T>(what: (typeof derived)[number], path: () => string) {
+  const id = useBuildId()
+
+  return useQuery({ queryKey: computed(() => [what, id.value, path()]), queryFn: () => api.get<T>(`/api/builds/${id.value}/${path()}`), enabled: computed(() => id.value > 0 && path() !== ''), placeholderData: (held) => held })
 }

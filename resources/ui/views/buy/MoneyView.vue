@@ -9,6 +9,7 @@ import { useBuild, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
 import PriceForm from './PriceForm.vue'
 import SupplierTerms from './SupplierTerms.vue'
+import TrueCostTable from './TrueCostTable.vue'
 
 const { id, document: build } = useBuild()
 const { set } = useEdit()
@@ -59,12 +60,12 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) => 
           </div>
           <h2>By supplier</h2>
           <table class="ledger">
-            <thead><tr><th>Supplier</th><th class="num">Goods</th><th class="num">Shipping</th><th class="num">Tax</th><th class="num">Total</th><th class="num">Landed, {{ currency }}</th><th>Rate of</th><th class="num">Takes</th></tr></thead>
+            <thead><tr><th>Supplier</th><th class="num">Goods</th><th class="num">Shipping</th><th class="num">Duty, tax, fee</th><th class="num">Total</th><th class="num">Landed, {{ currency }}</th><th>Rate of</th><th class="num">Takes</th></tr></thead>
             <tbody>
               <tr v-for="basket in sums.baskets" :key="basket.supplier">
                 <td>{{ basket.name }}</td>
                 <td class="num figure">{{ money(basket.goods, basket.currency) }}</td><td class="num figure">{{ money(basket.shipping, basket.currency) }}</td>
-                <td class="num figure">{{ money(basket.tax, basket.currency) }}<span v-if="basket.tax_rate" class="unit">{{ percent(basket.tax_rate) }}</span></td>
+                <td class="num figure">{{ money((Number(basket.duty) + Number(basket.tax) + Number(basket.fee)).toFixed(2), basket.currency) }}<span v-if="basket.tax_rate && basket.duty === '0.00'" class="unit">{{ percent(basket.tax_rate) }}</span></td>
                 <td class="num figure">{{ money(basket.total, basket.currency) }}</td><td class="num figure">{{ money(basket.landed, currency) }}</td>
                 <td class="small quiet">{{ basket.rate_date ? day(basket.rate_date) : '' }}</td><td class="num figure">{{ basket.lead_days ?? '–' }}<span class="unit">d</span></td>
               </tr>
@@ -97,6 +98,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) => 
       </table>
       <v-dialog :model-value="pricing !== null" max-width="560" @update:model-value="pricing = null"><PriceForm v-if="pricing" :part="pricing" @done="pricing = null" /></v-dialog>
 
+      <TrueCostTable />
       <SupplierTerms />
 
       <h2>Paid</h2>

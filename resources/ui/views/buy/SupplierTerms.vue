@@ -3,12 +3,14 @@ import { computed, ref } from 'vue'
 import { reasonOf } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { day, today } from '@/shared/format'
+import { freeRef, refFrom } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
 /** What each supplier asks for shipping and tax, and what currencies are worth, on which day. */
 const { document: build } = useBuild()
 const { set, edit } = useEdit()
 const fresh = ref({ from: '', worth: '' })
+const supplier = ref({ name: '', currency: 'GBP' })
 const reason = ref('')
 const suppliers = computed(() => build.value?.suppliers ?? [])
 const rates = computed(() => build.value?.rates ?? [])
@@ -29,6 +31,15 @@ const store = (ref: string, what: string, path: string) => (text: string, was: u
 async function revalue(rate: (typeof rates.value)[number], worth: string): Promise<unknown> {
   return edit(`Rate of ${rate.from}`, [{ section: 'rates', ref: `${rate.from}-${rate.to}`, set: [{ path: ['worth'], was: rate.worth, to: worth }, { path: ['date'], to: today() }] }])
 }
+async function addSupplier(): Promise<void> {
+  try {
+    await edit(`Supplier ${supplier.value.name}`, [{ section: 'suppliers', create: { ref: freeRef(refFrom(supplier.value.name, 'supplier'), (one) => suppliers.value.some((held) => held.ref === one)), name: supplier.value.name, currency: supplier.value.currency.toUpperCase() } }])
+    supplier.value.name = ''
+    reason.value = ''
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
 async function add(): Promise<void> {
   try {
     await edit(`Rate of ${fresh.value.from}`, [{ section: 'rates', create: { from: fresh.value.from.toUpperCase(), to: own.value, worth: fresh.value.worth, date: today() } }])
@@ -46,16 +57,21 @@ async function add(): Promise<void> {
       <h2>Terms of the suppliers</h2>
       <p v-if="suppliers.length === 0" class="quiet">None yet: a supplier comes with its first price.</p>
       <table v-else class="ledger">
-        <thead><tr><th>Supplier</th><th>Shipping by value of goods</th><th class="num">Tax added</th><th class="num">Takes</th></tr></thead>
+        <thead><tr><th>Supplier</th><th>Shipping by value of goods</th><th class="num">Duty</th><th class="num">free to</th><th class="num">Tax added</th><th class="num">free to</th><th class="num">Fee</th><th class="num">Takes</th></tr></thead>
         <tbody>
           <tr v-for="one in suppliers" :key="one.ref">
             <td><EditCell :label="`Name of ${one.name}`" :value="one.name" :save="store(one.ref, 'Name', 'name')" /> <span class="quiet small">{{ one.currency }}</span></td>
             <td class="figure"><EditCell :label="`Shipping of ${one.name}`" :value="shippingOf(one.shipping)" placeholder="not known" :save="store(one.ref, 'Shipping', 'shipping')" /></td>
+            <td class="num"><EditCell figure :label="`Duty of ${one.name}`" :value="one.duty" unit="%" :save="store(one.ref, 'Duty', 'duty')" /></td>
+            <td class="num"><EditCell figure :label="`Goods free of duty from ${one.name}`" :value="one.duty_free" :save="store(one.ref, 'Duty threshold', 'duty_free')" /></td>
             <td class="num"><EditCell figure :label="`Tax of ${one.name}`" :value="one.tax" unit="%" placeholder="in the price" :save="store(one.ref, 'Tax', 'tax')" /></td>
+            <td class="num"><EditCell figure :label="`Goods free of tax from ${one.name}`" :value="one.tax_free" :save="store(one.ref, 'Tax threshold', 'tax_free')" /></td>
+            <td class="num"><EditCell figure :label="`Fee of paying ${one.name}`" :value="one.fee" unit="%" :save="store(one.ref, 'Fee', 'fee')" /></td>
             <td class="num"><EditCell figure :label="`Days ${one.name} takes`" :value="one.lead_days" :save="store(one.ref, 'Days', 'lead_days')" /><span class="unit">d</span></td>
           </tr>
         </tbody>
       </table>
+      <form @submit.prevent="addSupplier()"><input v-model="supplier.name" aria-label="A further supplier" placeholder="A further supplier" size="22"> <input v-model="supplier.currency" aria-label="Its currency" size="4"> <v-btn type="submit" size="small" :disabled="supplier.name === ''">Add</v-btn></form>
       <p class="quiet small">Shipping is written <span class="figure">6.90, from 120: 9.50, from 400: 0</span>.</p>
     </section>
     <section>
@@ -73,7 +89,7 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.terms { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 40px; }
+.terms { display: grid; grid-template-columns: minmax(0, 1fr) 250px; gap: 32px; }
 h2 { margin: 24px 0 4px; }
 form { padding-top: 8px; font-size: 14px; }
 input { font: inherit; font-size: 13px; height: 26px; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 2px; padding: 0 4px; }

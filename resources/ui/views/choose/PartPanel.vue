@@ -13,7 +13,7 @@ import PortList from './PortList.vue'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
 const props = defineProps<{ needRef: string }>()
-const { needs, parts, document: build, overview } = useBuild()
+const { id, needs, parts, document: build, overview } = useBuild()
 const { set, edit } = useEdit()
 const { ofNeed } = useFindings()
 const { data: catalogue } = useCatalogue()
@@ -97,6 +97,7 @@ async function remove(): Promise<void> {
     <h2>{{ need.role }}</h2>
     <p class="quiet small">{{ family?.title }} · {{ need.ref }}</p>
     <p v-if="candidates.length > 1">Chosen <EditCell label="Chosen part" :value="need.choice" :options="candidates" :save="(text, was) => set(`Choice for ${need!.role}`, 'needs', need!.ref, ['choice'], was, text || null)" /></p>
+    <p class="small"><router-link class="link" :to="`/builds/${id}/choose/compare/${need.ref}`">{{ candidates.length > 1 ? `Compare its ${candidates.length} candidates` : 'Look for another candidate' }}</router-link></p>
     <p v-if="need.reason" class="quiet">“{{ need.reason }}”</p>
     <template v-if="part">
       <p><EditCell label="Name of the part" :value="part.name" :save="storePart('Name', 'name')" /></p>
@@ -132,6 +133,16 @@ async function remove(): Promise<void> {
       <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="storePart('Notes', 'notes')" />
     </template>
     <p v-else class="quiet">No part is chosen for this need.</p>
+    <h3 class="mt-4 mb-1">Why, and how it follows the size</h3>
+    <dl class="facts">
+      <dt>Bought for</dt><dd><EditCell label="What it is bought for" :value="need.purpose ?? 'core'" :options="(catalogue?.purposes ?? []).map((one) => ({ value: one, title: one }))" :save="(text) => set(`Purpose of ${need!.role}`, 'needs', need!.ref, ['purpose'], need!.purpose ?? null, text || null)" /></dd>
+      <dt>Follows the size along</dt><dd><EditCell label="Follows the size along" :value="need.scale?.along" :options="['x', 'y', 'z'].map((one) => ({ value: one, title: one }))" placeholder="no" :save="(text) => set(`Size of ${need!.role}`, 'needs', need!.ref, ['scale'], need!.scale ?? null, text === '' ? null : { as: 'length', ...need!.scale, along: text })" /></dd>
+      <template v-if="need.scale">
+        <dt>As</dt><dd><EditCell label="Follows as" :value="need.scale.as" :options="[{ value: 'count', title: 'a count' }, { value: 'length', title: 'a length to cut' }]" :save="(text) => set(`Size of ${need!.role}`, 'needs', need!.ref, ['scale'], need!.scale, { along: need!.scale!.along, as: text, ...(text === 'count' ? { every: '100 mm' } : {}) })" /></dd>
+        <template v-if="need.scale.as === 'count'"><dt>One each</dt><dd><EditCell figure label="One each" :value="need.scale.every" unit="mm" :save="(text, was) => set(`Spacing of ${need!.role}`, 'needs', need!.ref, ['scale', 'every'], was, text)" /></dd><dt>And always</dt><dd><EditCell figure label="And always" :value="need.scale.plus ?? 0" :save="(text) => set(`Fixed count of ${need!.role}`, 'needs', need!.ref, ['scale', 'plus'], need!.scale!.plus ?? null, /^\d+$/.test(text) ? Number(text) : text)" /></dd></template>
+        <template v-else><dt>Longer by</dt><dd><EditCell figure label="Longer than the work area by" :value="need.scale.longer" unit="mm" :save="(text, was) => set(`Length of ${need!.role}`, 'needs', need!.ref, ['scale', 'longer'], was, text || null)" /></dd></template>
+      </template>
+    </dl>
     <FindingList :findings="findings" none="No check speaks of it." />
     <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this need</button></p>
   </template>

@@ -58,7 +58,7 @@ async function add(): Promise<void> {
     <div class="view-head head">
       <h1>Parts</h1>
       <span class="quiet">{{ rows.length }} needs</span>
-      <input v-model="words" class="filter" type="search" aria-label="Show only parts with these words" placeholder="Show only …">
+      <input v-model="words" class="field only" type="search" aria-label="Show only parts with these words" placeholder="Show only …">
       <span class="push">
         <v-btn color="primary" @click="adding = !adding; reason = ''">Add a part</v-btn>
         <v-btn :to="`/builds/${id}/choose/import`">Bring a parts list</v-btn>
@@ -100,7 +100,6 @@ async function add(): Promise<void> {
 <style scoped>
 .parts { display: flex; flex-direction: column; height: 100%; padding: 16px 0 0 24px; }
 .head { padding-right: 24px; }
-.filter { height: 28px; width: 200px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 2px; background: var(--sheet); color: var(--ink); font: inherit; }
 .adding { display: grid; grid-template-columns: 1fr 1fr 1.4fr auto; gap: 12px; align-items: start; padding: 0 24px 12px 0; }
 .adding p { grid-column: 1 / -1; margin: 0; }
 .table { flex: 1; min-height: 0; background: transparent; }

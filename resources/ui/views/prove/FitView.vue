@@ -47,7 +47,7 @@ const groups = computed(() => {
       <h1>Fit</h1>
       <span class="quiet">{{ shown.length }} of {{ findings.length }} findings, what matters most first</span>
       <span class="push tools">
-        <input v-model="words" class="filter" type="search" aria-label="Show only findings with these words" placeholder="Show only …">
+        <input v-model="words" class="field only" type="search" aria-label="Show only findings with these words" placeholder="Show only …">
         <span class="choices" role="group" aria-label="Verdict">
           <button type="button" class="plain" :aria-pressed="verdict === null" @click="verdict = null">All</button>
           <button v-for="one in verdictOrder" :key="one" type="button" class="plain" :aria-pressed="verdict === one" @click="verdict = one"><VerdictMark :verdict="one" word :size="11" /></button>
@@ -79,7 +79,6 @@ const groups = computed(() => {
 
 <style scoped>
 .tools { display: flex; gap: 10px; flex-wrap: wrap; }
-.filter { height: 28px; width: 150px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 2px; background: var(--sheet); color: var(--ink); font: inherit; }
 .findings tr { cursor: pointer; }
 .findings td { padding-top: 5px; padding-bottom: 5px; vertical-align: top; }
 .check { min-width: 150px; }

@@ -51,7 +51,7 @@ async function add(): Promise<void> {
     <div class="view-head">
       <h1>Leads</h1>
       <span class="quiet">{{ rows.length }} leads, from source to load</span>
-      <input v-model="words" class="filter" type="search" aria-label="Show only leads with these words" placeholder="Show only …">
+      <input v-model="words" class="field only" type="search" aria-label="Show only leads with these words" placeholder="Show only …">
       <span class="push"><v-btn color="primary" @click="adding = !adding; reason = ''">Add a lead</v-btn></span>
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
@@ -83,7 +83,6 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.filter { height: 28px; width: 180px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 2px; background: var(--sheet); color: var(--ink); font: inherit; }
 .adding { display: grid; grid-template-columns: 1fr 1fr auto; gap: 12px; align-items: start; padding-bottom: 8px; }
 .adding p { grid-column: 1 / -1; margin: 0; }
 .caution { margin: 0 0 8px; }

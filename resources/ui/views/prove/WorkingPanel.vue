@@ -7,6 +7,7 @@ import { percent } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import WorkingLines from '@/shared/WorkingLines.vue'
 
 /** The working behind a verdict: question, lines of working, limit, margin, what it rests on, source. */
 const props = defineProps<{ findingKey: string }>()
@@ -35,8 +36,10 @@ function go(where: string): void {
     panel.show({ kind: 'lead', ref })
   } else if (kind === 'mates') {
     panel.show({ kind: 'joint', ref })
-  } else if (kind === 'scenarios' || kind === 'site') {
+  } else if (kind === 'scenarios') {
     void router.push(`/builds/${id.value}/prove/power`)
+  } else if (kind === 'site' || kind === 'brief' || kind === 'workpieces' || kind === 'axes') {
+    void router.push(`/builds/${id.value}/scope/brief`)
   }
 }
 
@@ -67,12 +70,7 @@ async function change(key: string, remove = false): Promise<void> {
     <p class="quiet small">{{ finding.question }}</p>
 
     <h3>Working<span v-if="finding.scenario" class="quiet small"> in “{{ finding.scenario }}”</span></h3>
-    <ol v-if="finding.working.length" class="working">
-      <li v-for="(step, i) in finding.working" :key="i">
-        <span class="small">{{ step.label }}</span>
-        <span v-if="step.formula" class="figure formula"><span>{{ step.formula }}</span><template v-if="step.substituted && step.substituted !== step.result"><br>= {{ step.substituted }}</template><br><strong>= {{ step.result }}</strong></span>
-      </li>
-    </ol>
+    <WorkingLines v-if="finding.working.length" :steps="finding.working" />
     <p v-else class="quiet small">Nothing could be worked out yet.</p>
     <template v-if="finding.missing.length">
       <h3>Not known yet</h3>
@@ -126,9 +124,6 @@ async function change(key: string, remove = false): Promise<void> {
 <style scoped>
 h3 { margin: 16px 0 4px; }
 .says { font-size: 16px; margin: 6px 0; }
-.working { margin: 0; padding: 0; list-style: none; }
-.working li { padding: 5px 0; border-bottom: 1px solid var(--rule); }
-.formula { display: block; white-space: normal; font-size: 13.5px; padding-left: 12px; }
 .missing { padding-left: 18px; margin: 0; }
 .input { text-align: left; }
 .input:hover { color: var(--live); }

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Build;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\Support\Schemas;
+
+/** Brief, routes, variants and what to measure, through HTTP and MariaDB. */
+final class ScopeTest extends FeatureTestCase
+{
+    private function linnet(): Build
+    {
+        return Build::query()->where('slug', 'linnet')->firstOrFail();
+    }
+
+    /**
+     * @return iterable<string, array{string, string, bool}>
+     */
+    public static function answers(): iterable
+    {
+        yield 'what follows from the brief' => ['/scope', 'Scope', false];
+        yield 'the routes' => ['/routes', 'Routes', false];
+        yield 'the true cost' => ['/true-cost', 'TrueCost', false];
+        yield 'candidates' => ['/needs/psu48/comparison', 'Comparison', false];
+        yield 'candidates of a need with one' => ['/needs/spindle/comparison', 'Comparison', false];
+        yield 'what to measure' => ['/measure-first', 'MeasureRow', true];
+        yield 'variants' => ['/variants', 'Variant', true];
+    }
+
+    #[DataProvider('answers')]
+    public function test_answers_keep_to_the_published_contract(string $path, string $shape, bool $list): void
+    {
+        $this->as($this->isla());
+        foreach ([$this->linnet(), $this->dunlin()] as $build) {
+            if (str_contains($path, 'needs') && $build->slug === 'dunlin') {
+                continue;
+            }
+            $answer = $this->getJson("/api/builds/{$build->id}{$path}")->assertOk();
+            foreach ($list ? $answer->json() : [json_decode((string) $answer->getContent())] as $item) {
+                self::assertSame([], Schemas::breaks((string) json_encode($item), "api/openapi.json#/components/schemas/{$shape}"), "{$build->name}{$path}");
+            }
+        }
+    }
+
+    public function test_changing_the_brief_judges_the_build_again(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $verdict = static fn (array $overview, string $key): ?string => collect($overview['findings'])->firstWhere('key', $key)['verdict'] ?? null;
+        $result = $this->edit($build, self::setting('workpieces', 'soundboard', ['length'], '700 mm', '612 mm', true))->assertOk();
+        self::assertSame('fails', $verdict($result->json('overview'), 'M01/y'));
+
+        $result = $this->edit($build, self::setting('brief', '', ['helper'], 'Effie Lorne, electrician'))->assertOk();
+        self::assertSame('holds', $verdict($result->json('overview'), 'E14-hands/inlet'));
+        $result = $this->edit($build, self::setting('site', '', ['door', 'width'], '600 mm'))->assertOk();
+        self::assertSame('fails', $verdict($result->json('overview'), 'M02/door'));
+        $result = $this->edit($build, self::setting('site', '', ['outlet'], '5 A'))->assertOk();
+        self::assertSame('fails', $verdict($result->json('overview'), 'E15/worst'));
+        foreach (range(1, 4) as $_) {
+            $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        }
+        self::assertSame(file_get_contents(base_path('demo/linnet.json')), $this->get("/api/builds/{$build->id}/file")->getContent(), 'And taken back to the byte.');
+    }
+
+    /**
+     * @return iterable<string, array{string, string, list<string>, mixed, string}>
+     */
+    public static function impossible(): iterable
+    {
+        yield 'a workpiece larger than the room' => ['workpieces', 'soundboard', ['length'], '9 m', 'the room ends at 4.2 m'];
+        yield 'a workpiece in amps' => ['workpieces', 'soundboard', ['length'], '9 A', 'a length is wanted'];
+        yield 'a budget below nothing' => ['build', '', ['budget'], '-1', 'not negative'];
+        yield 'no such day' => ['brief', '', ['wanted_by'], '2027-02-30', 'YYYY-MM-DD'];
+        yield 'more duty than there is' => ['brief', '', ['duty'], '130 %', 'above 100 %'];
+        yield 'an experience nobody has' => ['brief', '', ['experience', 'mains'], 'expert', 'not one of none'];
+        yield 'a route through a need that is gone' => ['routes', 'kit', ['needs'], ['gone'], 'no need "gone"'];
+    }
+
+    /**
+     * @param  list<string>  $path
+     */
+    #[DataProvider('impossible')]
+    public function test_an_impossible_brief_is_named_at_the_field_and_nothing_is_stored(string $section, string $ref, array $path, mixed $to, string $reason): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $answer = $this->edit($build, self::setting($section, $ref, $path, $to))->assertStatus(422);
+
+        self::assertStringContainsString($reason, $answer->json('errors.0.reason'));
+        self::assertStringEndsWith('/'.end($path), preg_replace('#/\d+$#', '', $answer->json('errors.0.pointer')) ?? '');
+        self::assertSame($build->revision, $this->linnet()->revision);
+    }
+
+    public function test_a_variant_is_a_build_of_its_own_and_compared_line_by_line(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $fork = $this->postJson("/api/builds/{$build->id}/variants", ['name' => 'Linnet, stronger supply'])->assertCreated()->json('id');
+        $this->edit(Build::query()->findOrFail($fork), self::setting('needs', 'psu48', ['choice'], 'PSU48-600'))->assertOk();
+
+        self::assertSame([['Linnet, stronger supply', 'fork']], array_map(static fn (array $v): array => [$v['name'], $v['relation']], $this->getJson("/api/builds/{$build->id}/variants")->json()));
+        self::assertSame('origin', $this->getJson("/api/builds/{$fork}/variants")->json('0.relation'));
+        $diff = $this->getJson("/api/builds/{$build->id}/variants/{$fork}")->assertOk();
+        self::assertShape('VariantDiff', $diff);
+        self::assertSame([['psu48', '1 × 48 V supply, 350 W, caged', '1 × 48 V supply, 600 W, caged']], array_values(array_map(static fn (array $r): array => [$r['need'], $r['one'], $r['other']], array_filter($diff->json('parts'), static fn (array $r): bool => ! $r['same']))));
+        self::assertEqualsWithDelta(0.5, $diff->json('sides.1.kilograms') - $diff->json('sides.0.kilograms'), 1e-6);
+        self::assertNotSame([], $diff->json('findings'));
+        self::assertSame(file_get_contents(base_path('demo/linnet.json')), $this->get("/api/builds/{$build->id}/file")->getContent(), 'What it was forked from stays as it was.');
+        $this->postJson("/api/builds/{$build->id}/variants", ['name' => ''])->assertStatus(422);
+    }
+
+    public function test_measuring_takes_a_value_off_the_list(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $rows = $this->getJson("/api/builds/{$build->id}/measure-first")->json();
+        $row = collect($rows)->firstWhere('where', 'parts/P-light/specs/rated_current');
+        self::assertSame(['listing', 'A'], [$row['evidence'] ?? null, $row['unit'] ?? null]);
+        $result = $this->edit($build, [['section' => 'parts', 'ref' => 'P-light', 'set' => [['path' => ['specs', 'rated_current'], 'to' => ['value' => '0.29 A', 'evidence' => 'measured', 'source' => $row['instrument']]]]]])->assertOk();
+
+        self::assertLessThan(50, $result->json('overview.tally.unproven'), 'Verdicts that hung on the listing are given now.');
+        self::assertNotContains('parts/P-light/specs/rated_current', array_column($this->getJson("/api/builds/{$build->id}/measure-first")->json(), 'where'));
+    }
+}
