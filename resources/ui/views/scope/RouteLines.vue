@@ -35,6 +35,12 @@ async function add(): Promise<void> {
   }
 }
 
+function buy(need: string, does: boolean): void {
+  const held = props.route.needs ?? []
+  const after = does ? [...held, need] : held.filter((one) => one !== need)
+  set(`${does ? 'Buys' : 'Leaves'} ${needs.value.get(need)?.role}`, 'routes', props.route.ref, ['needs'], props.route.needs ?? null, after.length ? after : null).catch(notices.problem)
+}
+
 async function remove(): Promise<void> {
   try {
     await edit(`Delete route ${props.route.name}`, [{ section: 'routes', ref: props.route.ref, delete: true }])
@@ -77,6 +83,9 @@ async function remove(): Promise<void> {
         <p class="small quiet">{{ props.route.whole_build ? 'Buys every need of the build as Money plans it, besides.' : (props.route.needs ?? []).length ? `Buys ${props.route.needs!.length} needs of the build besides: ${props.route.needs!.slice(0, 6).map((ref) => needs.get(ref)?.role ?? ref).join(', ')}${props.route.needs!.length > 6 ? ' …' : ''}` : 'Buys nothing of the build\'s own list.' }}
           <button v-if="!props.route.whole_build && (props.route.needs ?? []).length === 0" type="button" class="plain link" @click="set('Buy the whole build', 'routes', props.route.ref, ['whole_build'], null, true)">Let it buy the whole build</button>
         </p>
+        <details v-if="!props.route.whole_build" class="small"><summary class="link">Which needs of the build it buys</summary>
+          <div class="buys"><label v-for="need in needs.values()" :key="need.ref"><input type="checkbox" :checked="(props.route.needs ?? []).includes(need.ref)" @change="buy(need.ref, ($event.target as HTMLInputElement).checked)"> {{ need.role }}</label></div>
+        </details>
       </div>
       <dl class="facts">
         <dt>Kind</dt><dd><EditCell label="Kind of route" :value="props.route.kind" :options="pick(catalogue?.route_kinds)" :save="save('Kind', ['kind'])" /></dd>
@@ -95,6 +104,9 @@ async function remove(): Promise<void> {
 
 <style scoped>
 .route { border-top: 1px solid var(--ink); margin-top: 20px; padding-top: 12px; }
+.buys { columns: 3; padding: 6px 0; }
+.buys label { display: block; }
+summary { cursor: pointer; color: var(--live); }
 .two { display: grid; grid-template-columns: minmax(0, 1fr) 270px; gap: 32px; align-items: start; }
 td { white-space: nowrap; }
 td:first-child { white-space: normal; }
