@@ -13,6 +13,7 @@ use App\Http\Controllers\PhotoController;
 use App\Http\Controllers\ScopeController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\VariantController;
+use App\Http\Controllers\WiringController;
 use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
@@ -37,6 +38,11 @@ Route::middleware('auth:sanctum')->group(static function (): void {
         Route::post('redo', [EditController::class, 'redo']);
         Route::get('overview', [InspectionController::class, 'overview']);
         Route::get('findings/{key}', [InspectionController::class, 'finding'])->where('key', '.+');
+        Route::get('remedies/{key}', [InspectionController::class, 'remedies'])->where('key', '.+');
+        Route::get('harness', [WiringController::class, 'harness']);
+        Route::get('harness.csv', [WiringController::class, 'harnessCsv']);
+        Route::get('wiring', [WiringController::class, 'show']);
+        Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
         Route::get('power', [InspectionController::class, 'power']);
         Route::get('money', [InspectionController::class, 'money']);
         Route::get('true-cost', [ScopeController::class, 'trueCost']);

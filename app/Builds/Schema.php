@@ -38,7 +38,7 @@ final class Schema
             'leads' => new Table('leads', [
                 Column::text('size', 'conductor.size'), Column::text('evidence', 'conductor.evidence'), Column::text('stranding', 'conductor.stranding'),
                 Column::text('insulation', 'conductor.insulation'), Column::whole('parallel', 'conductor.parallel'), Column::text('length'),
-                Column::text('route'), Column::whole('bundled_with'), Column::link('protection_id', 'needs', 'protection'), Column::text('notes'),
+                Column::text('route'), Column::whole('bundled_with'), Column::link('protection_id', 'needs', 'protection'), Column::text('notes'), Column::flag('made'),
             ], ['ends' => Inner::objects(new Table('lead_ends', [
                 Column::text('termination'), Column::link('contact_id', 'parts', 'contact'), Column::whole('contacts_per_pole'),
                 Column::flag('strain_relief'), Column::whole('conductors'),

@@ -35,6 +35,7 @@ return new class extends Migration
             $table->unsignedInteger('scale_plus')->nullable();
             $table->string('scale_longer', 40)->nullable();
         });
+        Schema::table('leads', static fn (Blueprint $table) => $table->boolean('made')->nullable());
         Schema::table('suppliers', function (Blueprint $table): void {
             $table->string('duty', 40)->nullable();
             $table->decimal('duty_free', 18, 6)->nullable();

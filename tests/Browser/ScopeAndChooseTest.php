@@ -221,4 +221,40 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->press('Ball bearings');
         $b->find('//tr[td[normalize-space(.)="608"]][contains(., "22")]');
     }
+
+    public function test_a_danger_is_put_right_by_the_cheapest_fix_and_its_path_walked(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open('/builds/1/scope/variants');
+        $b->type('Name of the variant', 'Dunlin, wired again');
+        $b->press('Fork this build');
+        $b->find('//strong[normalize-space(.)="Dunlin, wired again"]');
+        $build = preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+
+        // Fixes are tried on the whole build; one click applies, and one key takes it back.
+        $b->open("/builds/{$build}/prove/fit?verdict=danger");
+        $b->click('//button[contains(., "E02")][ancestor::tr[contains(., "W4")]]');
+        $b->press('Look for fixes');
+        $b->find('//aside//ol//li[contains(., "2 contacts per pole at Bed heater")]');
+        $b->press('Apply: 2 contacts per pole at Bed heater, for W4');
+        $b->find('//aside//h2[contains(., "Holds")]');
+        $b->key('u');
+        $b->find('//aside//h2[contains(., "Danger")]');
+        $b->key(WebDriverKeys::ESCAPE);
+
+        // From the wall to the bed: every lead with volts, amps and its worst contact.
+        $b->open("/builds/{$build}/prove/wiring");
+        $b->click('//*[local-name()="g"][@aria-label="Walk to Bed heater"]');
+        $b->find('//section[@aria-label="The way to a load"]//tr[contains(., "W4")][contains(., "117 %")]');
+        self::assertCount(3, $b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//section[@aria-label="The way to a load"]//tbody//tr')), 'Inlet to supply, supply to switch, switch to bed.');
+        $b->press('signal');
+        $b->find('//*[local-name()="g"][@aria-label="Walk to Bed thermistor"]');
+
+        // The list to cut from, ticked off.
+        $b->press('Harness');
+        $b->sees('0 of 31 leads made');
+        $b->click('//input[@aria-label="W1 is made"]');
+        $b->sees('1 of 31 leads made');
+    }
 }

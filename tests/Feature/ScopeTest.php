@@ -28,6 +28,8 @@ final class ScopeTest extends FeatureTestCase
         yield 'candidates of a need with one' => ['/needs/spindle/comparison', 'Comparison', false];
         yield 'what to measure' => ['/measure-first', 'MeasureRow', true];
         yield 'variants' => ['/variants', 'Variant', true];
+        yield 'the wiring' => ['/wiring', 'Wiring', false];
+        yield 'the harness' => ['/harness', 'Harness', false];
     }
 
     #[DataProvider('answers')]
@@ -123,5 +125,47 @@ final class ScopeTest extends FeatureTestCase
 
         self::assertLessThan(50, $result->json('overview.tally.unproven'), 'Verdicts that hung on the listing are given now.');
         self::assertNotContains('parts/P-light/specs/rated_current', array_column($this->getJson("/api/builds/{$build->id}/measure-first")->json(), 'where'));
+    }
+
+    public function test_a_fix_that_is_offered_cures_when_it_is_applied_and_is_taken_back(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $found = $this->getJson("/api/builds/{$build->id}/remedies/E14/inlet")->assertOk();
+        self::assertSame([], Schemas::breaks((string) $found->getContent(), 'api/openapi.json#/components/schemas/Remedies'));
+        $remedy = $found->json('remedies.0');
+        $result = $this->edit($build, $remedy['changes'])->assertOk();
+
+        self::assertSame($remedy['to'], collect($result->json('overview.findings'))->firstWhere('key', 'E14/inlet')['verdict']);
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertSame(file_get_contents(base_path('demo/dunlin.json')), $this->get("/api/builds/{$build->id}/file")->getContent());
+        $this->getJson("/api/builds/{$build->id}/remedies/E99/x")->assertNotFound();
+    }
+
+    public function test_every_fix_offered_for_a_danger_can_be_applied(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        foreach (['E06/drv-x.power', 'E13/W16', 'E03/W8', 'E02/W8', 'M10/rz/0'] as $key) {
+            foreach ($this->getJson("/api/builds/{$build->id}/remedies/{$key}")->assertOk()->json('remedies') as $remedy) {
+                $result = $this->edit($build, $remedy['changes'])->assertOk();
+                self::assertSame($remedy['to'], collect($result->json('overview.findings'))->firstWhere('key', $key)['verdict'], "{$key}: {$remedy['says']}");
+                $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+            }
+        }
+    }
+
+    public function test_the_harness_is_ticked_off_and_goes_out_and_the_netlist_too(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $this->edit($build, self::setting('leads', 'W4', ['made'], true))->assertOk();
+        self::assertSame(1, $this->getJson("/api/builds/{$build->id}/harness")->json('made'));
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        $csv = (string) $this->get("/api/builds/{$build->id}/harness.csv")->assertOk()->getContent();
+        self::assertStringContainsString('W4', $csv);
+        self::assertSame(32, substr_count($csv, "\r\n"));
+        self::assertStringContainsString('.end', (string) $this->get("/api/builds/{$build->id}/wiring/worst.cir")->assertOk()->getContent());
+        $this->getJson("/api/builds/{$build->id}/wiring/nothing.cir")->assertNotFound();
     }
 }

@@ -90,6 +90,23 @@ final class Circuits
         return $this->resistances[$lead->ref];
     }
 
+    /**
+     * Resistance of a joint of the topology: a lead out and back, or the way through a part. One that is not known is
+     * a trifle, so that its current can still be told.
+     */
+    public function resistanceOf(int $joint): Quantity
+    {
+        $lead = $this->topology->joints[$joint]->lead;
+        if ($lead !== null) {
+            $resistance = $this->loopResistance($lead);
+        } else {
+            [$fitted, $port] = $this->topology->ports[$this->topology->joints[$joint]->b];
+            $resistance = $fitted->part->portSpec($port, 'resistance')?->nominal();
+        }
+
+        return $resistance === null || ! $resistance->isPositive() ? Quantity::of(1e-6, 'Ω') : $resistance;
+    }
+
     /** Voltage a source node holds: the mains of the site, or what its sheet says. */
     public function heldBy(int $node): ?Quantity
     {

@@ -23,9 +23,16 @@ final class ElectricalRules
             new SupplyLoad,
             new SupplyFeatures,
             new VoltageWindow,
+            new BoardOutput,
+            new MotorCurrent,
+            new MotorVoltage,
             new Protection,
+            new MainsEntry,
             new MainsHands,
             new MainsCircuit,
+            new SolidState,
+            new MovingLead,
+            new Terminations,
             new Energy,
         ];
     }

@@ -15,9 +15,6 @@ use Magpie\Core\Quantity\Quantity;
  */
 final class FlowSolver
 {
-    /** A way of no known resistance still has to carry a current that can be told. */
-    private readonly Quantity $trifle;
-
     /** @var array<int, Quantity> */
     private array $volts = [];
 
@@ -47,7 +44,6 @@ final class FlowSolver
         private readonly Circuits $circuits,
         private readonly Scenario $scenario,
     ) {
-        $this->trifle = Quantity::of(1e-6, 'Ω');
         foreach ($topology->islands as $node => $island) {
             $this->members[$island][] = $node;
         }
@@ -121,7 +117,7 @@ final class FlowSolver
         $joints = [];
         foreach ($this->members[$island] as $node) {
             foreach ($this->topology->around[$node] as $index => $other) {
-                $joints[$index] = $this->resistanceOf($index);
+                $joints[$index] = $this->circuits->resistanceOf($index);
             }
         }
         foreach ($joints as $index => $resistance) {
@@ -197,19 +193,6 @@ final class FlowSolver
         $current = $held === null || ! $held->isPositive() ? null : $power->over($factor)->over($held)->to('A');
 
         return new Demand($need, $node, $current, null, $one, $inputs, $missing);
-    }
-
-    private function resistanceOf(int $joint): Quantity
-    {
-        $lead = $this->topology->joints[$joint]->lead;
-        if ($lead !== null) {
-            $resistance = $this->circuits->loopResistance($lead);
-        } else {
-            [$fitted, $port] = $this->topology->ports[$this->topology->joints[$joint]->b];
-            $resistance = $fitted->part->portSpec($port, 'resistance')?->nominal();
-        }
-
-        return $resistance === null || ! $resistance->isPositive() ? $this->trifle : $resistance;
     }
 
     private function giveUp(int $island, string $why): void

@@ -15,6 +15,7 @@ final readonly class Lead
      * @param  array{LeadEnd, LeadEnd}  $ends
      * @param  int  $bundledWith  other loaded circuits in the same bundle
      * @param  string|null  $protection  need ref of the fuse or breaker in this lead
+     * @param  bool  $made  it is cut, crimped and labelled
      */
     public function __construct(
         public string $ref,
@@ -27,6 +28,7 @@ final readonly class Lead
         public array $ends,
         public ?string $protection = null,
         public ?string $notes = null,
+        public bool $made = false,
     ) {
     }
 

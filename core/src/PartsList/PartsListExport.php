@@ -32,9 +32,9 @@ final class PartsListExport
         foreach ($build->offers as $offer) {
             $offers[$offer->part] ??= $offer;
         }
-        yield self::line([...self::LINE, ...$keys]);
+        yield CsvLine::of([...self::LINE, ...$keys]);
         foreach ($build->allFitted() as $fitted) {
-            yield self::line([...self::cells($build, $fitted, $offers[$fitted->part->ref] ?? null), ...array_map(static fn (string $key): string => self::spec($fitted->part->spec($key)), $keys)]);
+            yield CsvLine::of([...self::cells($build, $fitted, $offers[$fitted->part->ref] ?? null), ...array_map(static fn (string $key): string => self::spec($fitted->part->spec($key)), $keys)]);
         }
     }
 
@@ -60,19 +60,5 @@ final class PartsListExport
             is_bool($spec->value) => $spec->value ? 'yes' : 'no',
             default => $spec->value,
         };
-    }
-
-    /**
-     * Cells a spreadsheet would run as a formula get an apostrophe before them.
-     *
-     * @param  list<string>  $cells
-     */
-    private static function line(array $cells): string
-    {
-        return implode(',', array_map(static function (string $cell): string {
-            $cell = preg_match('/^[=+\-@\t\r]/', $cell) === 1 ? "'".$cell : $cell;
-
-            return preg_match('/[",\r\n]/', $cell) === 1 ? '"'.str_replace('"', '""', $cell).'"' : $cell;
-        }, $cells))."\r\n";
     }
 }

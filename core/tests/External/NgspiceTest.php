@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\External;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Netlist;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
 use PHPUnit\Framework\TestCase;
@@ -79,6 +80,21 @@ final class NgspiceTest extends TestCase
             self::assertEqualsWithDelta($spice["v(h{$i})"], $flow->volts[$circuits->topology->nodes["h{$i}.power"]]->in('V'), 24e-3, "heater {$i}");
         }
         self::assertEqualsWithDelta(-$spice['i(v1)'], $flow->delivered[$circuits->topology->nodes['psu.out']]->in('A'), 16e-3);
+    }
+
+    public function test_the_netlists_of_the_demos_give_every_load_the_same_volts(): void
+    {
+        foreach (['linnet', 'dunlin'] as $name) {
+            $circuits = new Circuits(BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")));
+            foreach ($circuits->scenarios() as $scenario) {
+                $flow = $circuits->in($scenario);
+                $found = $this->ngspice((new Netlist($circuits))->of($scenario));
+                self::assertGreaterThan(14, count($found), "{$name}, {$scenario->name}");
+                foreach ($found as $node => $volts) {
+                    self::assertEqualsWithDelta($volts, $flow->volts[(int) substr($node, 3)]->in('V'), abs($volts) * 1e-3, "{$name}, {$scenario->name}, {$node}");
+                }
+            }
+        }
     }
 
     /**

@@ -2114,6 +2114,255 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/remedies/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        /** The cheapest fixes for a finding */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Remedies"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/harness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The list to cut and crimp from */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Harness"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/harness.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The same as CSV */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/wiring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Every lead with what it carries, by scenario */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Wiring"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/wiring/{scenario}.cir": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                scenario: string;
+            };
+            cookie?: never;
+        };
+        /** A netlist the ngspice program reads */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    scenario: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/plain": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2985,6 +3234,106 @@ export interface components {
             frequency: string;
             outlets: string[];
         };
+        Remedy: {
+            says: string;
+            changes: components["schemas"]["Change"][];
+            to: components["schemas"]["Verdict"];
+            cured: {
+                [key: string]: components["schemas"]["Verdict"];
+            };
+            cost: string;
+            buys: boolean;
+            unpriced: boolean;
+            days: number;
+        };
+        Remedies: {
+            tried: number;
+            remedies: components["schemas"]["Remedy"][];
+            left_out: number;
+        };
+        HarnessEnd: {
+            at: string;
+            need: string;
+            port: string;
+            termination: string | null;
+            contact: string | null;
+            pieces: number;
+            strain_relief: boolean | null;
+        };
+        HarnessRow: {
+            ref: string;
+            label: string;
+            /** @enum {string} */
+            use: "mains" | "power" | "motor" | "signal" | "earth";
+            cores: number;
+            size: string | null;
+            stranding: string | null;
+            insulation: string | null;
+            length: string | null;
+            cut: string | null;
+            route: string | null;
+            ends: components["schemas"]["HarnessEnd"][];
+            protection: string | null;
+            pull: number | null;
+            made: boolean;
+            missing: string[];
+        };
+        HarnessSum: {
+            what: string;
+            pieces: number;
+            metres: number | null;
+        };
+        Harness: {
+            rows: components["schemas"]["HarnessRow"][];
+            contacts: components["schemas"]["HarnessSum"][];
+            conductors: components["schemas"]["HarnessSum"][];
+            joints: number;
+            made: number;
+        };
+        WiringPort: {
+            ref: string;
+            need: string;
+            port: string;
+            kind: string;
+            mains: boolean;
+        };
+        WiringLead: {
+            ref: string;
+            from: string;
+            to: string;
+            use: string;
+            amps: {
+                [key: string]: number;
+            };
+            fill: number | null;
+            proven: boolean;
+        };
+        WiringLoad: {
+            port: string;
+            role: string;
+            way: string[];
+            volts: {
+                [key: string]: number;
+            };
+            amps: {
+                [key: string]: number;
+            };
+        };
+        Wiring: {
+            scenarios: {
+                ref: string;
+                name: string;
+            }[];
+            ports: components["schemas"]["WiringPort"][];
+            leads: components["schemas"]["WiringLead"][];
+            loads: components["schemas"]["WiringLoad"][];
+            volts: {
+                [key: string]: {
+                    [key: string]: number;
+                };
+            };
+            unsolved: string[];
+        };
         plan: {
             name: string;
             kind: string;
@@ -3151,6 +3500,7 @@ export interface components {
             ends?: components["schemas"]["end"][];
             protection?: string;
             notes?: string;
+            made?: boolean;
         };
         stack: {
             screw?: string;

@@ -40,6 +40,7 @@ final class Leads implements Section
             [$ends[0] ?? new LeadEnd, $ends[1] ?? new LeadEnd],
             $node->optionalRef('protection'),
             $node->optionalText('notes', 4000),
+            $node->optionalFlag('made') ?? false,
         );
         if ($lead->length?->isZero() === true) {
             $node->fail('a lead of no length joins nothing.', 'length');
@@ -70,6 +71,7 @@ final class Leads implements Section
             'ends' => $ends === [[], []] ? [] : $ends,
             'protection' => $entry->protection,
             'notes' => $entry->notes,
+            'made' => $entry->made ? true : null,
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 

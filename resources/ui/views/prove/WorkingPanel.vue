@@ -7,6 +7,7 @@ import { percent } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import RemedyList from './RemedyList.vue'
 import WorkingLines from '@/shared/WorkingLines.vue'
 
 /** The working behind a verdict: question, lines of working, limit, margin, what it rests on, source. */
@@ -93,6 +94,8 @@ async function change(key: string, remove = false): Promise<void> {
         </tbody>
       </table>
     </template>
+
+    <RemedyList v-if="['danger', 'fails', 'tight'].includes(finding.verdict)" :finding-key="props.findingKey" />
 
     <h3>Source</h3>
     <p class="small">{{ finding.source }}</p>

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Remedies;
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Machine\Build;
+
+/** A build with changes made to it, read afresh so that every rule of the format holds. */
+final class Changed
+{
+    /**
+     * @param  array<string, mixed>  $data  the build in canonical form
+     * @param  list<array<string, mixed>>  $changes
+     *
+     * @throws CannotReadBuildFile when the changed build is none
+     */
+    public static function build(array $data, array $changes): Build
+    {
+        foreach ($changes as $change) {
+            $section = $change['section'];
+            if (isset($change['create'])) {
+                $data[$section][] = $change['create'];
+
+                continue;
+            }
+            foreach ($data[$section] ?? [] as $i => $entry) {
+                if ($entry['ref'] === $change['ref']) {
+                    foreach ($change['set'] as $set) {
+                        $data[$section][$i] = self::put($data[$section][$i], $set['path'], $set['to']);
+                    }
+                }
+            }
+        }
+
+        return BuildFile::build($data);
+    }
+
+    /**
+     * @param  array<int|string, mixed>  $entry
+     * @param  list<string|int>  $path
+     * @return array<int|string, mixed>
+     */
+    private static function put(array $entry, array $path, mixed $to): array
+    {
+        $key = array_shift($path);
+        if ($key === null) {
+            return $entry;
+        }
+        $entry[$key] = $path === [] ? $to : self::put((array) ($entry[$key] ?? []), $path, $to);
+        // A list keeps its places: an end that is not described yet is an empty one.
+        for ($i = 0; is_int($key) && $i < $key; $i++) {
+            $entry[$i] ??= [];
+        }
+        is_int($key) && ksort($entry);
+
+        return $entry;
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Remedies;
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Money\Money;
+
+/**
+ * The cheapest fix: every proposal is made to the whole build and the whole build is inspected again. Kept is what
+ * betters the finding and leaves no verdict anywhere worse than it was.
+ */
+final readonly class RemedySearch
+{
+    /** Remedies handed on. */
+    private const MOST = 8;
+
+    /** Proposals inspected at the most; what is beyond is said. */
+    public const TRIED = 60;
+
+    /**
+     * @param  list<Entry>  $shelf  entries of the workshop's library
+     */
+    public function __construct(private Inspector $inspector, private Inspection $inspection, private array $shelf = [])
+    {
+    }
+
+    /**
+     * @return array{tried: int, remedies: list<array<string, mixed>>, left_out: int} best first: verdicts cured, nothing to buy, cost, days
+     */
+    public function for(Finding $finding): array
+    {
+        $build = $this->inspection->bench->build;
+        $data = BuildFile::data($build);
+        $now = [];
+        foreach ($this->inspection->findings as $held) {
+            $now[$held->key()] = $held;
+        }
+        $money = $this->inspection->bench->money()->toArray(false);
+        $kept = [];
+        $tried = $left = 0;
+        $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
+        foreach ($short ? (new Proposals($this->inspection, $this->shelf))->for($finding) : [] as $remedy) {
+            if ($tried >= self::TRIED) {
+                $left++;
+
+                continue;
+            }
+            $tried++;
+            try {
+                $changed = Changed::build($data, $remedy->changes);
+                $alone = $this->inspector->again($changed, [$finding->key()])[$finding->key()] ?? null;
+                if ($alone === null || $alone->verdict->rank() <= $finding->verdict->rank()) {
+                    continue;
+                }
+                $after = $this->inspector->inspect($changed);
+            } catch (CannotReadBuildFile) {
+                // What the format itself refuses, such as a part without the port a lead ends at, is no remedy.
+                continue;
+            }
+            $turned = self::turned($now, $after->findings);
+            if ($turned === null || ! isset($turned[$finding->key()])) {
+                continue;
+            }
+            $then = $after->bench->money()->toArray(false);
+            $cost = Money::of($then['planned'], $build->plan->currency)->minus(Money::of($money['planned'], $build->plan->currency));
+            $kept[] = [
+                'order' => $tried,
+                'says' => $remedy->says,
+                'changes' => $remedy->changes,
+                'to' => $turned[$finding->key()]->value,
+                'cured' => array_map(static fn (Verdict $v): string => $v->value, $turned),
+                'cost' => $cost->amount(),
+                'buys' => $remedy->buys,
+                'unpriced' => count($then['open']) > count($money['open']),
+                'days' => self::days($then['baskets']) - self::days($money['baskets']),
+            ];
+        }
+        usort($kept, self::better(...));
+
+        return ['tried' => $tried, 'remedies' => array_map(static fn (array $r): array => array_diff_key($r, ['order' => 0]), array_slice($kept, 0, self::MOST)), 'left_out' => $left];
+    }
+
+    /**
+     * Findings that are better for it; null when any is worse, or a new one is a danger or fails.
+     *
+     * @param  array<string, Finding>  $now
+     * @param  list<Finding>  $after
+     * @return array<string, Verdict>|null by key
+     */
+    private static function turned(array $now, array $after): ?array
+    {
+        $turned = [];
+        foreach ($after as $finding) {
+            $was = ($now[$finding->key()] ?? null)?->verdict;
+            if ($was === null ? $finding->verdict->rank() < Verdict::Tight->rank() : $finding->verdict->rank() < $was->rank()) {
+                return null;
+            }
+            if ($was !== null && $finding->verdict->rank() > $was->rank()) {
+                $turned[$finding->key()] = $finding->verdict;
+            }
+        }
+
+        return $turned;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $baskets
+     */
+    private static function days(array $baskets): int
+    {
+        return array_reduce($baskets, static fn (int $most, array $b): int => max($most, (int) ($b['lead_days'] ?? 0)), 0);
+    }
+
+    /**
+     * @param  array<string, mixed>  $a
+     * @param  array<string, mixed>  $b
+     */
+    private static function better(array $a, array $b): int
+    {
+        $order = static fn (array $r): array => [-Verdict::from($r['to'])->rank(), -count($r['cured']), $r['buys'] ? 1 : 0, $r['unpriced'] ? 1 : 0, (float) $r['cost'], $r['days'], $r['order']];
+
+        return $order($a) <=> $order($b);
+    }
+}

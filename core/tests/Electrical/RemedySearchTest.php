@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Electrical;
+
+use Magpie\Core\Electrical\ContactLoad;
+use Magpie\Core\Electrical\MotorCurrent;
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Remedies\Changed;
+use Magpie\Core\Remedies\RemedySearch;
+use Magpie\Core\Tests\SampleBuild;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+final class RemedySearchTest extends TestCase
+{
+    /**
+     * @return list<Entry>
+     */
+    private static function shelf(): array
+    {
+        static $shelf = null;
+
+        return $shelf ??= array_map(LibraryFile::read(...), json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true));
+    }
+
+    /**
+     * @return array{tried: int, remedies: list<array<string, mixed>>, left_out: int}
+     */
+    private static function search(Build $build, string $key): array
+    {
+        $inspection = Inspector::standard()->inspect($build);
+        foreach ($inspection->findings as $finding) {
+            if ($finding->key() === $key) {
+                return (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding);
+            }
+        }
+        self::fail("There is no {$key}.");
+    }
+
+    /**
+     * @return iterable<string, array{string}>
+     */
+    public static function demos(): iterable
+    {
+        yield 'linnet' => ['linnet'];
+        yield 'dunlin' => ['dunlin'];
+    }
+
+    #[DataProvider('demos')]
+    public function test_no_remedy_leaves_a_worse_verdict_anywhere(string $name): void
+    {
+        $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"));
+        $data = BuildFile::data($build);
+        $inspection = Inspector::standard()->inspect($build);
+        $now = [];
+        foreach ($inspection->findings as $finding) {
+            $now[$finding->key()] = $finding->verdict;
+        }
+        $offered = 0;
+        $short = array_filter($inspection->findings, static fn (Finding $f): bool => $f->verdict->rank() <= Verdict::Tight->rank());
+        foreach ($short as $finding) {
+            foreach ((new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'] as $remedy) {
+                $offered++;
+                $after = [];
+                foreach (Inspector::standard()->inspect(Changed::build($data, $remedy['changes']))->findings as $then) {
+                    $after[$then->key()] = $then->verdict;
+                    self::assertGreaterThanOrEqual(isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(), $then->verdict->rank(), "{$remedy['says']} worsens {$then->key()}");
+                }
+                self::assertSame($remedy['to'], $after[$finding->key()]->value);
+                self::assertGreaterThan($finding->verdict->rank(), $after[$finding->key()]->rank(), $remedy['says']);
+                foreach ($remedy['cured'] as $key => $verdict) {
+                    self::assertSame($verdict, $after[$key]->value);
+                }
+            }
+        }
+        self::assertGreaterThan(60, $offered);
+    }
+
+    public function test_the_burnt_bed_plug_is_cured_by_a_second_contact_pair(): void
+    {
+        $file = ContactLoad::bedOn(1);
+        $file['leads'][0]['ends'][0]['contact'] = null;
+        $first = self::search((new SampleBuild($file))->build, 'E02/W1')['remedies'][0];
+
+        self::assertStringContainsString('2 contacts per pole at bed', $first['says']);
+        self::assertSame('holds', $first['to']);
+    }
+
+    public function test_a_driver_set_too_high_is_set_lower_before_anything_is_bought(): void
+    {
+        $result = self::search((new SampleBuild(MotorCurrent::axis(['set_current' => '2.4 A'])))->build, 'E08/drv');
+
+        self::assertSame("Set drv to 1.87\u{a0}A", $result['remedies'][0]['says'], '85 % of 2.2 A, and the driver gives 2.');
+        self::assertFalse($result['remedies'][0]['buys']);
+        self::assertGreaterThanOrEqual(4, $result['tried']);
+    }
+
+    public function test_a_fan_on_the_wrong_rail_gets_its_own_or_another(): void
+    {
+        $file = Examples::file([
+            Examples::part('psu24', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A', 'cooling' => 'fan']), Examples::part('psu12', 'power_supply', ['output_voltage' => '12 V', 'rated_current' => '10 A', 'cooling' => 'fan']),
+            Examples::part('fan', 'fan', ['rated_voltage' => '12 V', 'min_voltage' => '7 V', 'max_voltage' => '13.8 V', 'rated_current' => '0.1 A']),
+            Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1 A']),
+        ], ['leads' => [['ref' => 'W1', 'from' => 'psu24.out', 'to' => 'fan.power', 'route' => 'fixed'], ['ref' => 'W2', 'from' => 'psu24.out', 'to' => 'lamp.power', 'route' => 'fixed']]]);
+        $result = self::search((new SampleBuild($file))->build, 'E06/fan.power');
+
+        $own = array_column($result['remedies'], null, 'says')['W1 from psu12 instead of psu24'];
+        self::assertSame(['holds', false, '0.00'], [$own['to'], $own['buys'], $own['cost']]);
+        self::assertContains(true, array_column($result['remedies'], 'buys'), 'A fan for 24 V is offered too.');
+    }
+
+    public function test_an_unfused_lead_gets_the_smallest_fuse_that_carries_its_load(): void
+    {
+        $file = Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '40 A', 'cooling' => 'fan']), Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1.4 A'])], [
+            'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power', 'route' => 'fixed', 'conductor' => ['size' => '22 AWG', 'evidence' => 'datasheet'], 'length' => '0.5 m', 'ends' => [['termination' => 'ferrule'], ['termination' => 'soldered']]]],
+        ]);
+        $result = self::search((new SampleBuild($file))->build, 'E13/W1');
+        $fuses = array_values(array_filter(array_column($result['remedies'], 'says'), static fn (string $s): bool => str_starts_with($s, 'Fuse')));
+
+        self::assertSame('Fuse, glass, 2 A in W1, at psu', $fuses[0] ?? '', '1.4 A ≤ 2 A ≤ 3 A of AWG 22, IEC 60364-4-43.');
+        self::assertNotContains('Fuse, glass, 5 A in W1, at psu', $fuses, 'More than the lead stands is no protection.');
+    }
+
+    public function test_an_earth_that_is_missing_is_laid_as_large_as_the_line(): void
+    {
+        $file = Examples::file([Examples::part('inlet', 'mains_inlet', ['fuse_rating' => '6.3 A', 'switch' => true, 'rated_current' => '10 A']), Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A'])], [
+            'site' => ['mains_voltage' => '230 V', 'residual_current_device' => true, 'ambient' => '25 °C'],
+            'leads' => [['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains', 'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet']]],
+        ]);
+        $remedy = self::search((new SampleBuild($file))->build, 'E14/inlet')['remedies'][0];
+
+        self::assertSame('1.5 mm²', $remedy['changes'][0]['create']['conductor']['size']);
+        self::assertSame('holds', $remedy['to']);
+    }
+
+    public function test_what_holds_or_is_only_unknown_is_left_alone(): void
+    {
+        $build = (new SampleBuild(MotorCurrent::axis()))->build;
+
+        self::assertSame(['tried' => 0, 'remedies' => [], 'left_out' => 0], self::search($build, 'E08/drv'));
+    }
+}

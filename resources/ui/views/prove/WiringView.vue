@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { reasonOf, type Wiring } from '@/api/client'
+import { percent } from '@/shared/format'
+import { useBuild, useDerived } from '@/shared/useBuild'
+import { useFindings } from '@/shared/useFindings'
+import { usePanel } from '@/shared/usePanel'
+import VerdictMark from '@/shared/VerdictMark.vue'
+import { useSchematic } from './useSchematic'
+
+/** The wiring drawn from the model, from the wall at the left to the loads at the right; a load is walked lead by lead. */
+const { id, document: build, roleOf, needs, parts } = useBuild()
+const { data: map, isError, error } = useDerived<Wiring>('wiring', () => 'wiring')
+const { ofLead, findings } = useFindings()
+const panel = usePanel()
+const uses = ['mains', 'power', 'motor', 'signal', 'earth'] as const
+const seen = ref<Record<string, boolean>>({ mains: true, power: true, motor: true, signal: false, earth: false })
+const scenario = ref('')
+const volts = ref('')
+const walked = ref<string | null>(null)
+const canvas = ref<SVGSVGElement | null>(null)
+watch(map, (held) => { if (held && !held.scenarios.some((one) => one.ref === scenario.value)) scenario.value = held.scenarios.at(-1)?.ref ?? '' }, { immediate: true })
+
+const at = computed(() => map.value?.volts[scenario.value] as Record<string, number> | undefined)
+const levelOf = (port: string) => (at.value?.[port] === undefined ? null : String(Math.round(at.value[port]!)))
+const levels = computed(() => [...new Set((map.value?.leads ?? []).map((lead) => levelOf(lead.from)).filter((one): one is string => one !== null))].sort((a, b) => Number(b) - Number(a)))
+const leads = computed(() => new Map((map.value?.leads ?? []).map((lead) => [lead.ref, lead])))
+const shown = computed(() => new Set((map.value?.leads ?? []).filter((lead) => seen.value[lead.use] && (volts.value === '' || levelOf(lead.from) === volts.value)).map((lead) => lead.ref)))
+const { drawing, busy } = useSchematic(map, shown)
+
+/** From the wall: the way to a load goes on through the supply that feeds it. */
+function wayTo(port: string, deep = 0): string[] {
+  const load = map.value?.loads.find((one) => one.port === port)
+  if (load === undefined || deep > 8) return []
+  const first = leads.value.get(load.way[0] ?? '')
+  const before = first === undefined ? undefined : map.value?.loads.find((one) => one.port.split('.')[0] === first.from.split('.')[0] && one.port !== port)
+
+  return [...(before === undefined ? [] : wayTo(before.port, deep + 1)), ...load.way]
+}
+const walk = computed(() => (walked.value === null ? [] : wayTo(walked.value)).map((ref) => {
+  const lead = leads.value.get(ref)!
+  const amps = lead.amps[scenario.value] as number | undefined
+  const arrives = at.value?.[lead.to]
+
+  return { lead, amps, arrives, watts: amps === undefined || arrives === undefined ? undefined : amps * arrives, contact: ofLead.value.get(ref)?.find((finding) => finding.check === 'E02'), worst: ofLead.value.get(ref)?.[0] }
+}))
+/** The worst that is said of a part itself, not of what hangs on it. */
+const worstOf = computed(() => new Map([...findings.value].reverse().filter((finding) => finding.subject.needs.length === 1).map((finding) => [finding.subject.needs[0]!, finding.verdict])))
+const onWay = computed(() => new Set(walk.value.map((step) => step.lead.ref)))
+const load = computed(() => map.value?.loads.find((one) => one.port === walked.value))
+
+/** Width and colour both tell how full a lead is. */
+const fillClass = (fill: number | null) => (fill === null ? 'unknown' : fill > 1 ? 'danger' : fill > 0.8 ? 'tight' : 'easy')
+const widthOf = (fill: number | null, use: string) => (use === 'signal' ? 1 : fill === null ? 1.5 : 1.5 + Math.min(fill, 1.5) * 3.2)
+const path = (points: { x: number; y: number }[]) => points.map((point, i) => `${i ? 'L' : 'M'}${point.x} ${point.y}`).join('')
+const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text)
+
+function pick(need: string): void {
+  const port = map.value?.loads.find((one) => one.port.startsWith(`${need}.`))?.port
+  if (port === undefined) panel.show({ kind: 'part', ref: need })
+  else walked.value = walked.value === port ? null : port
+}
+
+// Zoom about the middle of the view, drag to move, fit to see it all.
+const zoom = ref(1)
+const pan = ref({ x: 0, y: 0 })
+const box = computed(() => {
+  const [width, height] = [drawing.value.width / zoom.value, drawing.value.height / zoom.value]
+
+  return `${pan.value.x + (drawing.value.width - width) / 2} ${pan.value.y + (drawing.value.height - height) / 2} ${Math.max(width, 1)} ${Math.max(height, 1)}`
+})
+const scale = (by: number) => (zoom.value = Math.min(8, Math.max(0.5, zoom.value * by)))
+function fit(): void { zoom.value = 1; pan.value = { x: 0, y: 0 } }
+let held: { x: number; y: number } | null = null
+function drag(event: PointerEvent): void {
+  if (held === null || canvas.value === null) return
+  const per = drawing.value.width / zoom.value / canvas.value.clientWidth
+  pan.value = { x: pan.value.x - (event.clientX - held.x) * per, y: pan.value.y - (event.clientY - held.y) * per }
+  held = { x: event.clientX, y: event.clientY }
+}
+
+function save(): void {
+  const copy = canvas.value!.cloneNode(true) as SVGSVGElement
+  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
+  copy.setAttribute('viewBox', `0 0 ${drawing.value.width} ${drawing.value.height}`)
+  // The drawing stands alone: what the page styles is written on it.
+  const originals = canvas.value!.querySelectorAll('*')
+  copy.querySelectorAll('*').forEach((node, i) => {
+    const style = getComputedStyle(originals[i]!)
+    for (const key of ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-family', 'font-size', 'font-weight'] as const) (node as SVGElement).style.setProperty(key, style.getPropertyValue(key))
+  })
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([new XMLSerializer().serializeToString(copy)], { type: 'image/svg+xml' }))
+  link.download = `${build.value?.build.name ?? 'wiring'}-wiring.svg`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+const printed = () => window.print()
+</script>
+
+<template>
+  <div class="wiring">
+    <div class="view-head">
+      <h1>Wiring</h1>
+      <select v-model="scenario" class="field" aria-label="Scenario"><option v-for="one in map?.scenarios" :key="one.ref" :value="one.ref">{{ one.name }}</option></select>
+      <select v-model="volts" class="field" aria-label="Voltage"><option value="">every voltage</option><option v-for="level in levels" :key="level" :value="level">{{ level }} V</option></select>
+      <span class="choices"><button v-for="use in uses" :key="use" type="button" class="plain" :aria-pressed="seen[use]" @click="seen = { ...seen, [use]: !seen[use] }">{{ use }}</button></span>
+      <span class="push noprint"><v-btn aria-label="Zoom out" @click="scale(1 / 1.3)">−</v-btn><v-btn aria-label="Zoom in" @click="scale(1.3)">+</v-btn><v-btn @click="fit()">Fit</v-btn><v-btn @click="save()">Save SVG</v-btn><v-btn :href="`/api/builds/${id}/wiring/${scenario}.cir`">Netlist</v-btn><v-btn @click="printed()">Print</v-btn></span>
+    </div>
+    <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
+    <p v-else-if="map && map.leads.length === 0" class="empty">No lead yet. Plan the list first, then cut wire: add leads under Leads, and they are drawn here. The demo's Dunlin shows a whole machine.</p>
+    <template v-else>
+      <p v-for="why in map?.unsolved" :key="why" class="danger small" role="alert">Not solved: {{ why }}.</p>
+      <svg ref="canvas" class="canvas" :viewBox="box" role="img" aria-label="Wiring from the wall at the left to the loads at the right; the table of leads gives the same in words." :class="{ busy }" @wheel.prevent="scale($event.deltaY < 0 ? 1.12 : 1 / 1.12)" @pointerdown="held = { x: $event.clientX, y: $event.clientY }" @pointermove="drag" @pointerup="held = null" @pointerleave="held = null">
+        <g v-for="run in drawing.runs" :key="run.ref" class="run" :class="[fillClass(leads.get(run.ref)?.fill ?? null), leads.get(run.ref)?.use, { off: walked !== null && !onWay.has(run.ref), way: onWay.has(run.ref) }]" @click="panel.show({ kind: 'lead', ref: run.ref })">
+          <path class="hit" :d="path(run.points)" /><path class="line" :d="path(run.points)" :stroke-width="widthOf(leads.get(run.ref)?.fill ?? null, leads.get(run.ref)?.use ?? '')" :stroke-dasharray="leads.get(run.ref)?.proven || !['power', 'mains'].includes(leads.get(run.ref)?.use ?? '') ? undefined : '6 4'" />
+          <text :x="run.label.x" :y="run.label.y" text-anchor="middle">{{ run.ref }}<template v-if="leads.get(run.ref)?.amps[scenario] !== undefined">{{ `  ${(leads.get(run.ref)!.amps[scenario] as number).toFixed(1)} A` }}</template></text>
+        </g>
+        <g v-for="one in drawing.boxes" :key="one.need" class="box" :class="[worstOf.get(one.need), { picked: walked?.startsWith(`${one.need}.`) }]" tabindex="0" role="button" :aria-label="`Walk to ${roleOf(one.need)}`" @click="pick(one.need)" @keydown.enter="pick(one.need)">
+          <rect :x="one.x" :y="one.y" :width="one.width" :height="one.height" rx="2" />
+          <text class="role" :x="one.x + 10" :y="one.y + one.height / 2 - 3">{{ cut(roleOf(one.need), 25) }}</text>
+          <text class="part" :x="one.x + 10" :y="one.y + one.height / 2 + 12">{{ cut(parts.get(needs.get(one.need)?.choice ?? '')?.name ?? 'not chosen', 29) }}</text>
+        </g>
+      </svg>
+      <p class="key small quiet"><span class="sample easy" /> up to 80 % of what the lead may carry <span class="sample tight" /> to 100 % <span class="sample danger" /> above <span class="sample unknown" /> not known; broken where unproven. Press a box to walk the way to it.</p>
+      <section v-if="load" class="walk" aria-label="The way to a load">
+        <h2>From the wall to {{ load.role }}<button type="button" class="plain link small ml-4" @click="walked = null">close</button></h2>
+        <table class="ledger">
+          <thead><tr><th>Lead</th><th>From</th><th>To</th><th class="num">Current</th><th class="num">Arrives</th><th class="num">Power</th><th class="num">Full to</th><th>Worst contact</th><th>Worst of it</th></tr></thead>
+          <tbody><tr v-for="step in walk" :key="step.lead.ref" @click="panel.show({ kind: 'lead', ref: step.lead.ref })">
+            <td class="figure"><button type="button" class="plain">{{ step.lead.ref }}</button></td><td>{{ roleOf(step.lead.from.split('.')[0]!) }}</td><td>{{ roleOf(step.lead.to.split('.')[0]!) }}</td>
+            <td class="num figure">{{ step.amps === undefined ? '–' : `${step.amps.toFixed(2)} A` }}</td><td class="num figure">{{ step.arrives === undefined ? '–' : `${step.arrives.toFixed(2)} V` }}</td><td class="num figure">{{ step.watts === undefined ? '–' : `${step.watts.toFixed(0)} W` }}</td>
+            <td class="num figure">{{ percent(step.lead.fill) }}</td><td><template v-if="step.contact"><VerdictMark :verdict="step.contact.verdict" :size="12" /> <span class="figure">{{ step.contact.margin === null ? '' : percent(1 - step.contact.margin) }}</span></template></td><td class="small"><template v-if="step.worst"><VerdictMark :verdict="step.worst.verdict" :size="12" /> {{ step.worst.check }}</template></td>
+          </tr></tbody>
+        </table>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.wiring { display: flex; flex-direction: column; height: 100%; padding: 16px 24px 8px; min-height: 0; }
+.view-head { align-items: center; }
+.canvas { flex: 1; min-height: 240px; width: 100%; touch-action: none; cursor: grab; }
+.canvas.busy { opacity: 0.5; }
+.run { cursor: pointer; }
+.line { fill: none; stroke: var(--live); stroke-linejoin: round; }
+.hit { fill: none; stroke: transparent; stroke-width: 10; }
+.run text { font: 9px var(--figures); fill: var(--quiet); paint-order: stroke; stroke: var(--paper); stroke-width: 3px; }
+.run.tight .line { stroke: rgb(var(--v-theme-tight)); }
+.run.danger .line { stroke: rgb(var(--v-theme-danger)); }
+.run.unknown .line, .run.signal .line, .run.motor.unknown .line { stroke: var(--quiet); }
+.run.earth .line { stroke: rgb(var(--v-theme-holds)); }
+.run.off { opacity: 0.18; }
+.run.way text { fill: var(--ink); font-weight: 600; }
+.box { cursor: pointer; outline: none; }
+.box rect { fill: var(--sheet); stroke: var(--ink); stroke-width: 1; }
+.box.danger rect { stroke: rgb(var(--v-theme-danger)); stroke-width: 2; }
+.box.fails rect { stroke: rgb(var(--v-theme-fails)); stroke-width: 2; }
+.box.picked rect, .box:focus-visible rect { stroke: var(--live); stroke-width: 3; }
+.role { font: 600 11px var(--text); fill: var(--ink); }
+.part { font: 10px var(--text); fill: var(--quiet); }
+.key { margin: 4px 0; }
+.sample { display: inline-block; width: 26px; height: 0; border-top: 3px solid var(--live); vertical-align: middle; margin: 0 4px 0 12px; }
+.sample.tight { border-color: rgb(var(--v-theme-tight)); border-width: 5px; }
+.sample.danger { border-color: rgb(var(--v-theme-danger)); border-width: 6px; }
+.sample.unknown { border-top: 2px dashed var(--quiet); }
+.walk { max-height: 38%; overflow: auto; }
+.walk h2 { margin: 6px 0 2px; }
+@media print { .noprint, .key { display: none; } .wiring { height: auto; } .canvas { height: 170mm; } }
+</style>
+
+<style>
+@media print { @page { size: A4 landscape; margin: 10mm; } .frame > .top, .frame > .second { display: none !important; } }
+</style>
