@@ -37,8 +37,9 @@ final class Schema
             ]),
             'leads' => new Table('leads', [
                 Column::text('size', 'conductor.size'), Column::text('evidence', 'conductor.evidence'), Column::text('stranding', 'conductor.stranding'),
-                Column::text('insulation', 'conductor.insulation'), Column::whole('parallel', 'conductor.parallel'), Column::text('length'),
+                Column::text('insulation', 'conductor.insulation'), Column::whole('parallel', 'conductor.parallel'), Column::text('screen', 'conductor.screen'), Column::text('length'),
                 Column::text('route'), Column::whole('bundled_with'), Column::link('protection_id', 'needs', 'protection'), Column::text('notes'), Column::flag('made'),
+                Column::link('chain_id', 'needs', 'chain'), Column::text('diameter'),
             ], ['ends' => Inner::objects(new Table('lead_ends', [
                 Column::text('termination'), Column::link('contact_id', 'parts', 'contact'), Column::whole('contacts_per_pole'),
                 Column::flag('strain_relief'), Column::whole('conductors'),
@@ -53,7 +54,7 @@ final class Schema
                     'washers' => Inner::values(new Table('mate_screw_washers', [Column::text('thickness', '')])),
                 ])),
             ]),
-            'scenarios' => new Table('scenarios', [Column::text('name'), Column::text('duration'), Column::whole('runs_per_year')], [
+            'scenarios' => new Table('scenarios', [Column::text('name'), Column::text('duration'), Column::whole('runs_per_year'), Column::text('measured')], [
                 'loads' => Inner::map(Column::link('need_id', 'needs', ''), new Table('scenario_loads', [Column::text('share', '')])),
             ]),
             'suppliers' => new Table('suppliers', [
@@ -93,7 +94,14 @@ final class Schema
             'axes' => new Table('axes', [
                 Column::text('name'), Column::text('along'), Column::link('rail_id', 'needs', 'rail'), Column::text('span'),
                 Column::text('span_evidence'), Column::whole('blocks'), Column::text('block_pitch'), Column::text('advertised'),
-            ], ['takes' => Inner::objects(new Table('axis_takers', [Column::text('what'), Column::text('length'), Column::text('evidence')]))]),
+                Column::link('drive_by_id', 'needs', 'drive.by'), Column::link('drive_board_id', 'needs', 'drive.board'), Column::flag('drive_closed_loop', 'drive.closed_loop'),
+                ...self::under('drive', ['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence']),
+                Column::text('homing_by', 'homing.by'), Column::flag('homing_both_ends', 'homing.both_ends'), Column::text('homing_configured', 'homing.configured'),
+            ], [
+                'takes' => Inner::objects(new Table('axis_takers', [Column::text('what'), Column::text('length'), Column::text('evidence')])),
+                'drive.motors' => Inner::values(new Table('axis_motors', [Column::link('need_id', 'needs', '')])),
+                'homing.sensors' => Inner::values(new Table('axis_sensors', [Column::link('need_id', 'needs', '')])),
+            ]),
             'routes' => new Table('routes', [
                 Column::text('name'), Column::text('kind'), Column::flag('whole_build'), ...array_map(static fn (string $work): Column => Column::text("hours_{$work}", "hours.{$work}"), Route::WORK),
                 Column::text('filament'), Column::whole('wait_days'), Column::text('documentation'), Column::text('support'), Column::text('freedom'),
@@ -119,6 +127,17 @@ final class Schema
             'revisions' => new Table('revisions', [
                 Column::text('of'), Column::text('name'), Column::text('revision'), Column::text('date'), Column::link('part_id', 'parts', 'part'),
                 Column::text('state'), Column::text('effect'), Column::flag('governs'),
+            ]),
+            'zones' => new Table('zones', [
+                Column::text('name'), Column::text('kind'), Column::link('box_id', 'needs', 'box'), Column::text('temperature'), Column::text('evidence'),
+            ], ['holds' => Inner::values(new Table('zone_contents', [Column::link('need_id', 'needs', '')]))]),
+            'clearances' => new Table('clearances', [Column::text('name'), Column::text('least'), Column::text('evidence')], [
+                'between' => Inner::objects(new Table('clearance_sides', [Column::text('what'), Column::text('x'), Column::text('y'), Column::text('z')], [
+                    'moves' => Inner::values(new Table('clearance_moves', [Column::link('axis_id', 'axes', '')])),
+                ])),
+            ]),
+            'settings' => new Table('settings', [
+                Column::text('kind'), Column::text('about'), Column::text('value'), Column::text('until'), Column::flag('done'), Column::text('notes'),
             ]),
         ];
     }

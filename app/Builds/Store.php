@@ -94,7 +94,7 @@ final class Store
         foreach ($fragments as $i => $fragment) {
             $this->ids[$section][$fragment['ref']] = $ids[$i];
             foreach ($table->inner as $path => $list) {
-                $inner[$list->table->name] = array_merge($inner[$list->table->name] ?? [], $this->innerRows($list, $ids[$i], $fragment[$path] ?? []));
+                $inner[$list->table->name] = array_merge($inner[$list->table->name] ?? [], $this->innerRows($list, $ids[$i], Arr::get($fragment, $path, [])));
             }
         }
         foreach ($inner as $name => $rows) {
@@ -115,7 +115,7 @@ final class Store
         $table = Schema::sections()[$section];
         $id = $this->id($section, $ref);
         DB::table($table->name)->where('id', $id)->update($this->row($table, $fragment) + ['ref' => $fragment['ref']]);
-        $changed = array_filter($table->inner, static fn (string $path): bool => ($fragment[$path] ?? []) !== ($before[$path] ?? null), ARRAY_FILTER_USE_KEY);
+        $changed = array_filter($table->inner, static fn (string $path): bool => Arr::get($fragment, $path, []) !== Arr::get($before, $path), ARRAY_FILTER_USE_KEY);
         foreach ($changed as $inner) {
             DB::table($inner->table->name)->where('owner_id', $id)->delete();
         }
@@ -217,15 +217,19 @@ final class Store
             if ($inner->table->inner !== []) {
                 $this->readInner($inner->table, $found, $own, $refs);
             }
+            $lists = [];
             foreach ($rows as $row) {
                 $row = (array) $row;
                 $key = $inner->key;
                 if ($key === null) {
-                    $entries[$row['owner_id']][$path][] = $found[$row['id']];
+                    $lists[$row['owner_id']][] = $found[$row['id']];
                 } else {
                     $name = $key->of === null ? $row[$key->name] : $refs[$key->of][$row[$key->name]];
-                    $entries[$row['owner_id']][$path][$name] = $found[$row['id']];
+                    $lists[$row['owner_id']][$name] = $found[$row['id']];
                 }
+            }
+            foreach ($lists as $owner => $list) {
+                Arr::set($entries[$owner], $path, $list);
             }
         }
     }
@@ -256,7 +260,7 @@ final class Store
     private function writeInner(Table $table, int $owner, array $fragment): void
     {
         foreach ($table->inner as $path => $inner) {
-            $items = $fragment[$path] ?? [];
+            $items = Arr::get($fragment, $path, []);
             $rows = $this->innerRows($inner, $owner, $items);
             if ($inner->table->inner === []) {
                 DB::table($inner->table->name)->insert($rows);

@@ -35,7 +35,13 @@ return new class extends Migration
             $table->unsignedInteger('scale_plus')->nullable();
             $table->string('scale_longer', 40)->nullable();
         });
-        Schema::table('leads', static fn (Blueprint $table) => $table->boolean('made')->nullable());
+        Schema::table('leads', function (Blueprint $table): void {
+            $table->boolean('made')->nullable();
+            $table->string('screen', 12)->nullable();
+            $table->foreignId('chain_id')->nullable()->constrained('needs')->restrictOnDelete();
+            $table->string('diameter', 40)->nullable();
+        });
+        Schema::table('scenarios', static fn (Blueprint $table) => $table->string('measured', 40)->nullable());
         Schema::table('suppliers', function (Blueprint $table): void {
             $table->string('duty', 40)->nullable();
             $table->decimal('duty_free', 18, 6)->nullable();
@@ -49,8 +55,9 @@ return new class extends Migration
         });
         $this->scope();
         $this->choices();
+        $this->places();
         $this->library();
-        foreach (['axis_takers', 'route_lines'] as $table) {
+        foreach (['axis_takers', 'route_lines', 'zones', 'clearances'] as $table) {
             DB::statement("ALTER TABLE {$table} ADD CONSTRAINT {$table}_evidence CHECK (evidence IS NULL OR evidence IN (".self::EVIDENCE.'))');
         }
         DB::statement('ALTER TABLE need_weights ADD CONSTRAINT need_weights_weight CHECK (weight <= 5)');
@@ -92,7 +99,20 @@ return new class extends Migration
             }
             $table->string('span_evidence', 12)->nullable();
             $table->unsignedTinyInteger('blocks');
+            foreach (['drive_by_id', 'drive_board_id'] as $need) {
+                $table->foreignId($need)->nullable()->constrained('needs')->restrictOnDelete();
+            }
+            foreach (['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence'] as $member) {
+                $table->string("drive_{$member}", 40)->nullable();
+            }
+            $table->boolean('drive_closed_loop')->nullable();
+            $table->string('homing_by', 12)->nullable();
+            $table->boolean('homing_both_ends')->nullable();
+            $table->string('homing_configured', 40)->nullable();
         });
+        foreach (['axis_motors', 'axis_sensors'] as $list) {
+            $this->inner($list, 'axes', static fn (Blueprint $table) => $table->foreignId('need_id')->constrained('needs')->restrictOnDelete());
+        }
         $this->inner('axis_takers', 'axes', function (Blueprint $table): void {
             $table->string('what', 200);
             $table->string('length', 40);
@@ -167,6 +187,39 @@ return new class extends Migration
             $table->string('state', 12);
             $table->string('effect', 2000)->nullable();
             $table->boolean('governs')->nullable();
+        });
+    }
+
+    private function places(): void
+    {
+        $this->collection('zones', function (Blueprint $table): void {
+            $table->string('name', 200);
+            $table->string('kind', 12);
+            $table->foreignId('box_id')->nullable()->constrained('needs')->restrictOnDelete();
+            $table->string('temperature', 40)->nullable();
+            $table->string('evidence', 12)->nullable();
+        });
+        $this->inner('zone_contents', 'zones', static fn (Blueprint $table) => $table->foreignId('need_id')->constrained('needs')->restrictOnDelete());
+        $this->collection('clearances', function (Blueprint $table): void {
+            $table->string('name', 200);
+            $table->string('least', 40)->nullable();
+            $table->string('evidence', 12)->nullable();
+        });
+        $this->inner('clearance_sides', 'clearances', function (Blueprint $table): void {
+            $table->string('what', 200);
+            foreach (['x', 'y', 'z'] as $along) {
+                $table->string($along, 80)->nullable();
+            }
+        });
+        $this->inner('clearance_moves', 'clearance_sides', static fn (Blueprint $table) => $table->foreignId('axis_id')->constrained('axes')->restrictOnDelete());
+        $this->collection('settings', function (Blueprint $table): void {
+            $table->string('kind', 12);
+            $table->string('about', 200);
+            foreach (['value', 'until'] as $text) {
+                $table->string($text, 200)->nullable();
+            }
+            $table->boolean('done')->nullable();
+            $table->text('notes')->nullable();
         });
     }
 

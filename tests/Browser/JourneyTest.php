@@ -292,7 +292,7 @@ final class JourneyTest extends BrowserTestCase
         foreach ([
             '/' => 'Linnet', '/builds/2/scope/brief' => 'Smallest envelope', '/builds/2/scope/routes' => 'Against', '/builds/2/scope/variants' => 'What another size means', '/builds/2/choose/compare/motor-x' => 'Holding torque',
             '/builds/2/choose/decisions' => 'Candidates without', '/builds/2/choose/measure' => 'Measure with', '/builds/2/choose/library' => 'example', '/builds/1/choose/parts' => 'Belts', '/builds/1/choose/import' => 'Choose a CSV file', '/builds/1/prove/fit' => 'what matters most first',
-            '/builds/1/prove/leads' => 'W12', '/builds/1/prove/wiring' => 'not known; broken', '/builds/1/prove/harness' => 'Wire to have', '/builds/1/prove/power' => 'Energy and running cost', '/builds/1/buy/money' => 'By supplier', '/builds/1/build/bench' => 'To the bench',
+            '/builds/1/prove/leads' => 'W12', '/builds/1/prove/wiring' => 'not known; broken', '/builds/1/prove/harness' => 'Wire to have', '/builds/1/prove/power' => 'Energy and running cost', '/builds/1/prove/ports' => 'heater0', '/builds/2/prove/stops' => 'Main stop pressed', '/builds/1/prove/settings' => 'Jumper sheet', '/builds/1/buy/money' => 'By supplier', '/builds/1/build/bench' => 'To the bench',
             '/builds/1/build/bench/d9' => 'Measure', '/builds/1/build/faults' => 'How bad',
         ] as $path => $wait) {
             $b->open($path);

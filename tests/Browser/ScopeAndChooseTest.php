@@ -245,16 +245,59 @@ final class ScopeAndChooseTest extends BrowserTestCase
 
         // From the wall to the bed: every lead with volts, amps and its worst contact.
         $b->open("/builds/{$build}/prove/wiring");
-        $b->click('//*[local-name()="g"][@aria-label="Walk to Bed heater"]');
+        $b->click('//*[local-name()="g"][@role="button"][contains(., "Bed heater")]');
         $b->find('//section[@aria-label="The way to a load"]//tr[contains(., "W4")][contains(., "117 %")]');
         self::assertCount(3, $b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//section[@aria-label="The way to a load"]//tbody//tr')), 'Inlet to supply, supply to switch, switch to bed.');
         $b->press('signal');
-        $b->find('//*[local-name()="g"][@aria-label="Walk to Bed thermistor"]');
+        $b->find('//*[local-name()="g"][@role="button"][contains(., "Bed thermistor")]');
 
         // The list to cut from, ticked off.
         $b->press('Harness');
         $b->sees('0 of 31 leads made');
         $b->click('//input[@aria-label="W1 is made"]');
         $b->sees('1 of 31 leads made');
+    }
+
+    public function test_a_bad_day_the_ports_the_settings_and_fixes_together(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open('/builds/1/scope/variants');
+        $b->type('Name of the variant', 'Dunlin, audited');
+        $b->press('Fork this build');
+        $b->find('//strong[normalize-space(.)="Dunlin, audited"]');
+        $build = preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+
+        $b->open("/builds/{$build}/prove/wiring");
+        $b->find('//option[normalize-space(.)="twice Bed heater"]');
+        $this->pick($b, 'What if a load doubles', 'twice Bed heater');
+        $b->find('//*[@role="status"][contains(., "If that happens")]//li');
+
+        $b->press('Ports');
+        $b->sees('All 13 have a channel');
+        $b->find('//tr[contains(., "fan1")][contains(., "Part fan")][contains(., "wired")]');
+        $b->find('//li[contains(., "shares pin P2.4 with Board fan")]');
+
+        // A line read back agrees or differs at once; a temporary link is ticked when it is undone.
+        $b->press('Settings');
+        $b->edit('Current of Z driver, rms is', '1.3 A');
+        $b->find('//tr[contains(., "Current of Z driver")][contains(., "differs")]');
+        $b->edit('Current of Z driver, rms is', '1.1 A');
+        $b->find('//tr[contains(., "Current of Z driver")][contains(., "agrees")]');
+        $b->click('//input[@aria-label="USB power link on the board, for flashing: done"]');
+        $b->find('//tr[contains(., "USB power link")][contains(., "undone")]');
+
+        $b->press('Stops');
+        $b->find('//tr[contains(., "Bed heater")][contains(., "live")]');
+
+        $b->open("/builds/{$build}/prove/fit");
+        $b->press('Fix several');
+        foreach (['W10', 'W11'] as $lead) {
+            $b->click("//section[@aria-label=\"Fixes together\"]//label[contains(., \"E13\")][contains(., \"{$lead}:\")]");
+        }
+        $b->press('Find the cheapest set');
+        $b->find('//section[@aria-label="Fixes together"][contains(., "2 fixes")][contains(., "No set of the fixes found costs less")]');
+        $b->press('Apply all 2');
+        $b->sees('2 fixes made');
     }
 }

@@ -7,18 +7,54 @@ namespace App\Http\Controllers;
 use App\Builds\Document;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Magpie\Core\Electrical\Harness;
 use Magpie\Core\Electrical\Netlist;
+use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Electrical\WhatIf;
 use Magpie\Core\Electrical\WiringMap;
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Inspector;
 
 /** The wiring as it is drawn, as it is made, and as another program solves it. */
 final class WiringController
 {
-    public function show(Build $build): JsonResponse
+    /** As planned; or with a load doubled, the supplies sagging or a stop pressed, and what that makes worse. */
+    public function show(Request $request, Build $build): JsonResponse
     {
-        return new JsonResponse((new WiringMap(Document::of($build)->inspection()))->toArray());
+        $asked = $request->validate(['doubled' => ['nullable', 'string', 'max:64'], 'sag' => ['nullable', 'boolean'], 'pressed' => ['nullable', 'string', 'max:64']]);
+        $planned = Document::of($build)->inspection();
+        $whatIf = new WhatIf($asked['doubled'] ?? null, (bool) ($asked['sag'] ?? false), array_values(array_filter([$asked['pressed'] ?? null])));
+        if ($whatIf->changesNothing()) {
+            return new JsonResponse((new WiringMap($planned))->toArray() + ['worse' => []]);
+        }
+        $then = Inspector::standard()->inspect($whatIf->of($planned->bench->build));
+
+        return new JsonResponse((new WiringMap($then))->toArray() + ['worse' => $planned->worseIn($then)]);
+    }
+
+    public function stops(Build $build): JsonResponse
+    {
+        return new JsonResponse(Document::of($build)->inspection()->bench->stops()->toArray());
+    }
+
+    public function ports(Build $build): JsonResponse
+    {
+        return new JsonResponse(Document::of($build)->inspection()->bench->ports()->toArray());
+    }
+
+    public function transfer(Build $build, string $need, string $part): JsonResponse
+    {
+        $bench = Document::of($build)->inspection()->bench;
+        abort_unless(in_array($part, ($bench->build->needs[$need] ?? null)->candidates ?? [], true), 404, 'That part is no candidate for this board.');
+
+        return new JsonResponse(PortAllocation::transfer($bench, $need, $part));
+    }
+
+    public function settings(Build $build): JsonResponse
+    {
+        return new JsonResponse(Document::of($build)->inspection()->bench->settings()->toArray());
     }
 
     public function harness(Build $build): JsonResponse

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Motion\DrivenMotor;
 use Magpie\Core\Quantity\Quantity;
 
 /** E08: the current a driver is set to, against what it may give and what its motor may take. */

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Motion\DrivenMotor;
 use Magpie\Core\Quantity\Quantity;
 
 /** E09: the voltage on a stepper's driver against what its inductance can use, and where its torque begins to fall. */

@@ -134,6 +134,7 @@ final readonly class PowerLedger
 
         return [
             'watts' => $use->missing === [] ? round($use->average->in('W'), 1) : null,
+            'measured_watts' => $scenario->measured === null ? null : round($scenario->measured->in('W'), 1),
             'known_watts' => round($use->average->in('W'), 1),
             'hours' => $duration?->in('h'),
             'runs_per_year' => $scenario->runsPerYear,

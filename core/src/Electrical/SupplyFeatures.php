@@ -27,7 +27,7 @@ final class SupplyFeatures implements Check
             'Is this supply covered, earthed, switched and fused, and does it cool itself?',
             Trade::Electrical,
             'IEC 60204-1 §5.3 and §6.2 (from memory); fan and own fuse are common practice, no source',
-            ['power_supply.terminal_cover', 'power_supply.earth_terminal', 'power_supply.own_switch', 'power_supply.own_fuse', 'power_supply.cooling', 'mains_inlet.switch', 'mains_inlet.fuse_rating'],
+            ['power_supply.terminal_cover', 'power_supply.earth_terminal', 'power_supply.own_switch', 'power_supply.own_fuse', 'power_supply.cooling', 'power_supply.mains_selector', 'mains_inlet.switch', 'mains_inlet.fuse_rating'],
         );
     }
 
@@ -66,6 +66,13 @@ final class SupplyFeatures implements Check
             } else {
                 $inquiry->miss("whether it has {$what}");
             }
+        }
+        $selector = $inquiry->tryChoice($supply, 'mains_selector');
+        $mains = $inquiry->build->site->mainsVoltage;
+        if (in_array($selector, ['115 V', '230 V'], true) && $mains !== null) {
+            $high = $mains->in('V') > 170;
+            $selector === '115 V' && $high && $dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
+            $selector === '230 V' && ! $high && $lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
         }
         $fanless = $inquiry->tryChoice($supply, 'cooling');
         if ($fanless === null) {

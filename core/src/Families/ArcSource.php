@@ -38,6 +38,7 @@ final class ArcSource extends Family
             SpecField::quantity('duty_cycle', 'Duty cycle at that current', Dimension::Ratio, '%', ['10 %', '100 %'])->moreIsBetter(),
             SpecField::choice('start', 'Arc start', ['high frequency', 'blow-back', 'scratch']),
             SpecField::flag('pilot_arc', 'Pilot arc'),
+            SpecField::flag('isolated', 'Its torch lead is isolated and screened from the controls'),
             SpecField::choice('torch_switch', 'Torch switch', ['dry contact', 'low voltage', 'not known']),
             SpecField::quantity('air_flow', 'Air flow', Dimension::Flow, 'L/min', ['20 L/min', '400 L/min']),
             SpecField::quantity('air_pressure', 'Air pressure', Dimension::Pressure, 'bar', ['2 bar', '10 bar']),

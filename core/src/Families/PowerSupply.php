@@ -50,6 +50,8 @@ final class PowerSupply extends Family
             SpecField::flag('earth_terminal', 'Earth terminal'),
             SpecField::quantity('contact_rating', 'Rating of one output terminal', Dimension::Current, 'A', ['0.5 A', '100 A']),
             SpecField::quantity('contacts_per_pole', 'Output terminals per pole', Dimension::Ratio, '', ['1', '12']),
+            SpecField::choice('start_line', 'Start line', ['none', 'open', 'tied to common']),
+            SpecField::quantity('least_load', 'Least load it needs', Dimension::Current, 'A', ['0 A', '10 A']),
             SpecField::quantity('hold_up', 'Hold-up time', Dimension::Time, 'ms', ['0 ms', '200 ms'])->moreIsBetter(),
             ...SpecField::body(),
         ];

@@ -35,6 +35,7 @@ final class StopButton extends Family
             SpecField::flag('positive_opening', 'Contacts open positively'),
             SpecField::choice('normally', 'Contact at rest', ['closed', 'open']),
             SpecField::quantity('rated_current', 'Rated current of a contact', Dimension::Current, 'A', ['0.1 A', '63 A']),
+            SpecField::flag('separate_reset', 'Stays off when released; a reset of its own'),
             SpecField::quantity('contacts', 'Contacts', Dimension::Ratio, '', ['1', '6']),
         ];
     }

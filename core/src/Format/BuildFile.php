@@ -33,6 +33,7 @@ final class BuildFile
                 new Sections\Suppliers, new Sections\Offers, new Sections\Rates, new Sections\Purchases,
                 new Sections\Steps, new Sections\Faults, new Sections\Limits,
                 new Sections\Workpieces, new Sections\Axes, new Sections\Routes, new Sections\Decisions, new Sections\Revisions,
+                new Sections\Zones, new Sections\Clearances, new Sections\Settings,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;

@@ -42,7 +42,7 @@ final class References
         }
         foreach ($build->leads as $lead) {
             $ends = array_filter([$lead->ends[0]->contact, $lead->ends[1]->contact]);
-            if (($section === 'needs' && in_array($ref, [$lead->from->need, $lead->to->need, $lead->protection], true))
+            if (($section === 'needs' && in_array($ref, [$lead->from->need, $lead->to->need, $lead->protection, $lead->chain], true))
                 || ($section === 'parts' && in_array($ref, $ends, true))) {
                 $note('lead', $lead->ref);
             }
@@ -74,8 +74,18 @@ final class References
             }
         }
         foreach ($build->axes as $axis) {
-            if ($section === 'needs' && $axis->rail === $ref) {
+            if ($section === 'needs' && in_array($ref, [$axis->rail, $axis->drive->by, $axis->drive->board, ...$axis->drive->motors, ...$axis->homing->sensors], true)) {
                 $note('axis', $axis->name);
+            }
+        }
+        foreach ($build->zones as $zone) {
+            if ($section === 'needs' && in_array($ref, [$zone->box, ...$zone->holds], true)) {
+                $note('zone', $zone->name);
+            }
+        }
+        foreach ($build->clearances as $clearance) {
+            if ($section === 'axes' && in_array($ref, [...$clearance->between[0]->moves, ...$clearance->between[1]->moves], true)) {
+                $note('clearance', $clearance->name);
             }
         }
         foreach ($build->routes as $route) {
@@ -134,6 +144,9 @@ final class References
             }
             if ($lead->protection !== null && ! isset($build->needs[$lead->protection])) {
                 yield ["/leads/{$i}/protection", "there is no need \"{$lead->protection}\"."];
+            }
+            if ($lead->chain !== null && ($build->needs[$lead->chain] ?? null)?->family !== 'cable_chain') {
+                yield ["/leads/{$i}/chain", isset($build->needs[$lead->chain]) ? "\"{$lead->chain}\" is no cable chain." : "there is no need \"{$lead->chain}\"."];
             }
             foreach ($lead->ends as $j => $end) {
                 if ($end->contact !== null && ! isset($build->parts[$end->contact])) {
@@ -222,6 +235,41 @@ final class References
         foreach (array_values($build->axes) as $i => $axis) {
             if ($axis->rail !== null && ($build->needs[$axis->rail] ?? null)?->family !== 'linear_rail') {
                 yield ["/axes/{$i}/rail", isset($build->needs[$axis->rail]) ? "\"{$axis->rail}\" is no rail." : "there is no need \"{$axis->rail}\"."];
+            }
+            $parts = [['drive/by', $axis->drive->by, ['drive_screw', 'pulley']], ['drive/board', $axis->drive->board, ['controller_board']]];
+            foreach ($axis->drive->motors as $j => $motor) {
+                $parts[] = ["drive/motors/{$j}", $motor, ['stepper_motor', 'servo_motor']];
+            }
+            foreach ($axis->homing->sensors as $j => $sensor) {
+                $parts[] = ["homing/sensors/{$j}", $sensor, ['limit_switch', 'sensor', 'probe']];
+            }
+            foreach ($parts as [$where, $need, $families]) {
+                if ($need !== null && ! in_array(($build->needs[$need] ?? null)?->family, $families, true)) {
+                    yield ["/axes/{$i}/{$where}", isset($build->needs[$need]) ? "\"{$need}\" is none of: ".strtr(implode(', ', $families), '_', ' ').'.' : "there is no need \"{$need}\"."];
+                }
+            }
+        }
+        $stands = [];
+        foreach (array_values($build->zones) as $i => $zone) {
+            if ($zone->box !== null && ($build->needs[$zone->box] ?? null)?->family !== 'cabinet') {
+                yield ["/zones/{$i}/box", isset($build->needs[$zone->box]) ? "\"{$zone->box}\" is no cabinet." : "there is no need \"{$zone->box}\"."];
+            }
+            foreach ($zone->holds as $j => $need) {
+                if (! isset($build->needs[$need])) {
+                    yield ["/zones/{$i}/holds/{$j}", "there is no need \"{$need}\"."];
+                } elseif (isset($stands[$need])) {
+                    yield ["/zones/{$i}/holds/{$j}", "{$build->roleOf($need)} already stands in {$stands[$need]}."];
+                }
+                $stands[$need] = $zone->name;
+            }
+        }
+        foreach (array_values($build->clearances) as $i => $clearance) {
+            foreach ($clearance->between as $j => $side) {
+                foreach ($side->moves as $k => $axis) {
+                    if (! isset($build->axes[$axis])) {
+                        yield ["/clearances/{$i}/between/{$j}/moves/{$k}", "there is no axis \"{$axis}\"."];
+                    }
+                }
             }
         }
         foreach (array_values($build->routes) as $i => $route) {

@@ -169,8 +169,9 @@ final class Inquiry
 
     /**
      * @param  string|null  $where  where it would be written, as in Input::$where
+     * @return null so that a value can be read or missed in one breath
      */
-    public function miss(string $what, ?string $where = null): void
+    public function miss(string $what, ?string $where = null): null
     {
         if (! in_array($what, $this->missing, true)) {
             $this->missing[] = $what;
@@ -178,6 +179,8 @@ final class Inquiry
         if ($where !== null) {
             $this->wanted[$what] = $where;
         }
+
+        return null;
     }
 
     public function isIncomplete(): bool

@@ -35,6 +35,28 @@ final readonly class Inspection
         return $tally;
     }
 
+    /**
+     * Findings that another inspection of this build, changed, says worse things of.
+     *
+     * @return list<array{key: string, title: string, label: string, from: string|null, to: string, headline: string}>
+     */
+    public function worseIn(self $other): array
+    {
+        $now = [];
+        foreach ($this->findings as $finding) {
+            $now[$finding->key()] = $finding->verdict;
+        }
+        $worse = [];
+        foreach ($other->findings as $finding) {
+            $was = $now[$finding->key()] ?? null;
+            if ($was === null ? $finding->verdict->rank() < Verdict::Unproven->rank() : $finding->verdict->rank() < $was->rank()) {
+                $worse[] = ['key' => $finding->key(), 'title' => $finding->card->title, 'label' => $finding->subject->label, 'from' => $was?->value, 'to' => $finding->verdict->value, 'headline' => $finding->headline];
+            }
+        }
+
+        return $worse;
+    }
+
     public function worst(): Verdict
     {
         return ($this->findings[0] ?? null)->verdict ?? Verdict::Holds;

@@ -29,6 +29,8 @@ final readonly class Axis
         public ?Quantity $blockPitch = null,
         public array $takes = [],
         public ?Quantity $advertised = null,
+        public AxisDrive $drive = new AxisDrive,
+        public Homing $homing = new Homing,
     ) {
     }
 }

@@ -36,6 +36,9 @@ final readonly class Build
      * @param  array<string, Route>  $routes
      * @param  array<string, Decision>  $decisions
      * @param  array<string, Revision>  $revisions
+     * @param  array<string, Zone>  $zones
+     * @param  array<string, Clearance>  $clearances
+     * @param  array<string, Setting>  $settings
      */
     public function __construct(
         public Plan $plan,
@@ -58,6 +61,9 @@ final readonly class Build
         public array $routes = [],
         public array $decisions = [],
         public array $revisions = [],
+        public array $zones = [],
+        public array $clearances = [],
+        public array $settings = [],
     ) {
     }
 

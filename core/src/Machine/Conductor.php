@@ -10,9 +10,12 @@ final readonly class Conductor
 {
     public const STRANDINGS = ['solid', 'stranded', 'fine'];
 
+    public const SCREENS = ['none', 'one end', 'both ends'];
+
     /**
      * @param  Quantity|null  $size  cross-section of one conductor, in mm² or as a gauge
      * @param  Evidence|null  $evidence  what the size rests on
+     * @param  string|null  $screen  whether it has a screen, and where that is bonded
      */
     public function __construct(
         public ?Quantity $size,
@@ -20,6 +23,7 @@ final readonly class Conductor
         public ?string $stranding,
         public ?string $insulation,
         public int $parallel = 1,
+        public ?string $screen = null,
     ) {
     }
 }

@@ -16,6 +16,8 @@ final readonly class Lead
      * @param  int  $bundledWith  other loaded circuits in the same bundle
      * @param  string|null  $protection  need ref of the fuse or breaker in this lead
      * @param  bool  $made  it is cut, crimped and labelled
+     * @param  string|null  $chain  need of the cable chain it runs through
+     * @param  Quantity|null  $diameter  over its sheath
      */
     public function __construct(
         public string $ref,
@@ -29,6 +31,8 @@ final readonly class Lead
         public ?string $protection = null,
         public ?string $notes = null,
         public bool $made = false,
+        public ?string $chain = null,
+        public ?Quantity $diameter = null,
     ) {
     }
 

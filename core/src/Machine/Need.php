@@ -41,6 +41,12 @@ final readonly class Need
         return new self(...(['owned' => $pieces] + get_object_vars($this)));
     }
 
+    /** The same need filled so many times over. */
+    public function times(int $factor): self
+    {
+        return new self(...(['quantity' => $this->quantity * $factor] + get_object_vars($this)));
+    }
+
     public function choosing(?string $part): self
     {
         return new self(...(['choice' => $part] + get_object_vars($this)));

@@ -9,6 +9,8 @@ use Magpie\Core\Quantity\Dimension;
 /** What may be said of any port, whatever part it is on. */
 final class PortSheet
 {
+    public const USES = ['motor', 'heater', 'fan', 'light', 'thermistor', 'switch', 'probe', 'signal'];
+
     /**
      * @return list<SpecField>
      */
@@ -25,6 +27,14 @@ final class PortSheet
             SpecField::quantity('contacts_per_pole', 'Contacts per pole', Dimension::Ratio, '', ['1', '24']),
             SpecField::quantity('fuse_rating', 'Fuse on this port', Dimension::Current, 'A', ['0.1 A', '100 A']),
             SpecField::quantity('resistance', 'Resistance from inlet to outlet', Dimension::Resistance, 'mΩ', ['0.1 mΩ', '10 Ω']),
+            SpecField::choice('use', 'What this channel is for', self::USES),
+            SpecField::note('pin', 'Processor pin', 'Channels on one pin switch together.'),
+            SpecField::note('bank', 'Voltage selector', 'Channels behind one selector share its voltage.'),
+            SpecField::choice('control', 'How it is switched', ['always on', 'switched', 'speed']),
+            SpecField::choice('support', 'Usable', ['today', 'with other firmware', 'promised']),
+            SpecField::flag('reserved', 'To be left free'),
+            SpecField::flag('pull_up', 'Pull-up at this input'),
+            SpecField::choice('input', 'Protection of this input', ['none', 'protected', 'isolated']),
         ];
     }
 

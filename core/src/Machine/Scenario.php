@@ -12,6 +12,7 @@ final readonly class Scenario
     /**
      * @param  array<string, Quantity>  $loads  need ref → share of its rating
      * @param  Quantity|null  $duration  how long one run lasts
+     * @param  Quantity|null  $measured  power read at the wall while it ran
      */
     public function __construct(
         public string $ref,
@@ -19,6 +20,7 @@ final readonly class Scenario
         public array $loads,
         public ?Quantity $duration = null,
         public ?int $runsPerYear = null,
+        public ?Quantity $measured = null,
     ) {
     }
 

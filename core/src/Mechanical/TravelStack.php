@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Motion\UsableTravel;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Scope\Envelope;
 
@@ -44,25 +45,7 @@ final class TravelStack implements Check
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $where = "axes/{$axis->ref}";
-        if ($axis->rail !== null) {
-            $rail = $inquiry->build->fitted($axis->rail) ?? $inquiry->lack('a rail for '.$inquiry->build->roleOf($axis->rail));
-            [$length, $block] = $inquiry->readAll($rail, ['L' => 'length', 'L_b' => 'block_length']);
-            if ($axis->blocks > 1) {
-                $pitch = $inquiry->given("distance between the blocks of {$axis->name}", 'p', $axis->blockPitch, Evidence::Measured, "{$where}/block_pitch");
-                $block = $inquiry->work('Length the blocks cover', 'L_c = L_b + (n − 1) × p', ['L_b' => $block, 'n' => Quantity::ratio($axis->blocks), 'p' => $pitch], $block->plus($pitch->times($axis->blocks - 1)), 'mm');
-            }
-            $symbols = ['L' => $length, 'L_c' => $block];
-            $usable = $length->minus($block);
-        } else {
-            $usable = $inquiry->given("rail of {$axis->name}, or the length there is to begin with", 'L', $axis->span, $axis->spanEvidence, "{$where}/span");
-            $symbols = ['L' => $usable];
-        }
-        foreach ($axis->takes as $i => $taker) {
-            $symbols['t_'.($i + 1)] = $inquiry->given($taker->what, 't_'.($i + 1), $taker->length, $taker->evidence, "{$where}/takes/{$i}/length");
-            $usable = $usable->minus($taker->length);
-        }
-        $usable = $inquiry->work('Travel that is left', 'L_u = '.implode(' − ', array_keys($symbols)), $symbols, $usable, 'mm');
+        $usable = UsableTravel::of($inquiry, $axis);
         $envelope = new Envelope($inquiry->build);
         $piece = $envelope->deciding[$axis->along] ?? null;
         $wanted = $inquiry->given("size of the largest workpiece along {$axis->along}", 'L_w', $envelope->sizes[$axis->along] ?? null, Evidence::Measured, $piece === null ? 'workpieces' : "workpieces/{$piece->ref}")->to('mm');

@@ -39,6 +39,24 @@ final class Changed
     }
 
     /**
+     * The changes of several remedies as one: what two of them would make alike is made once.
+     *
+     * @param  list<list<array<string, mixed>>>  $sets
+     * @return list<array<string, mixed>>
+     */
+    public static function merged(array $sets): array
+    {
+        $merged = [];
+        foreach (array_merge(...$sets) as $change) {
+            if (! in_array($change, $merged, true)) {
+                $merged[] = $change;
+            }
+        }
+
+        return $merged;
+    }
+
+    /**
      * @param  array<int|string, mixed>  $entry
      * @param  list<string|int>  $path
      * @return array<int|string, mixed>

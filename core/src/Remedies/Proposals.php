@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Remedies;
 
-use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Library\Adopting;
@@ -13,6 +12,7 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Motion\DrivenMotor;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 

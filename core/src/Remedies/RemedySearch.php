@@ -95,7 +95,7 @@ final readonly class RemedySearch
      * @param  list<Finding>  $after
      * @return array<string, Verdict>|null by key
      */
-    private static function turned(array $now, array $after): ?array
+    public static function turned(array $now, array $after): ?array
     {
         $turned = [];
         foreach ($after as $finding) {

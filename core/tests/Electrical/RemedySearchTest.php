@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Remedies\Changed;
+use Magpie\Core\Remedies\CheapestSet;
 use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -147,5 +148,59 @@ final class RemedySearchTest extends TestCase
         $build = (new SampleBuild(MotorCurrent::axis()))->build;
 
         self::assertSame(['tried' => 0, 'remedies' => [], 'left_out' => 0], self::search($build, 'E08/drv'));
+    }
+
+    public function test_a_set_of_findings_is_cured_at_least_cost(): void
+    {
+        $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
+        $inspection = Inspector::standard()->inspect($build);
+        $offers = $keys = [];
+        foreach ($inspection->findings as $finding) {
+            foreach (count($keys) < 5 && $finding->verdict->rank() < Verdict::Tight->rank() ? (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'] : [] as $remedy) {
+                $keys[$finding->key()] = $finding->key();
+                $offers[] = ['says' => $remedy['says'], 'changes' => $remedy['changes'], 'cured' => array_keys($remedy['cured']), 'cost' => (float) $remedy['cost'], 'buys' => $remedy['buys']];
+            }
+        }
+        $keys = array_values($keys);
+        $set = (new CheapestSet(Inspector::standard(), $inspection))->of($keys, $offers);
+
+        self::assertGreaterThan(2, count($keys));
+        self::assertTrue($set['proven']);
+        self::assertSame([], $set['left']);
+        $after = Inspector::standard()->inspect(Changed::build(BuildFile::data($build), $set['changes']));
+        $then = [];
+        foreach ($after->findings as $finding) {
+            $then[$finding->key()] = $finding->verdict->rank();
+        }
+        foreach ($inspection->findings as $finding) {
+            self::assertGreaterThanOrEqual($finding->verdict->rank(), $then[$finding->key()] ?? 4, $finding->key());
+            in_array($finding->key(), $keys, true) && self::assertGreaterThan($finding->verdict->rank(), $then[$finding->key()]);
+        }
+        self::assertEqualsWithDelta(self::cheapestByTryingAll($keys, $offers), array_sum(array_map(static fn (int $i): float => max(0.0, $offers[$i]['cost']), $set['chosen'])), 0.005);
+    }
+
+    /**
+     * Every set of one offer a finding: the reference, which knows nothing of branches or bounds. Sets that clash cost
+     * more in truth, so it is a lower bound.
+     *
+     * @param  list<string>  $keys
+     * @param  list<array{cured: list<string>, cost: float, changes: list<array<string, mixed>>}>  $offers
+     */
+    private static function cheapestByTryingAll(array $keys, array $offers): float
+    {
+        $sets = [[]];
+        foreach ($keys as $key) {
+            $wider = [];
+            foreach ($sets as $set) {
+                foreach ($offers as $i => $offer) {
+                    if (in_array($key, $offer['cured'], true)) {
+                        $wider[] = $set + [$i => true];
+                    }
+                }
+            }
+            $sets = $wider;
+        }
+
+        return min(array_map(static fn (array $set): float => array_sum(array_map(static fn (int $i): float => max(0.0, $offers[$i]['cost']), array_keys($set))), $sets));
     }
 }

@@ -52,6 +52,13 @@ export type Wiring = Schemas['Wiring']
 export type Harness = Schemas['Harness']
 export type Remedies = Schemas['Remedies']
 export type Remedy = Schemas['Remedy']
+export type RemedySet = Schemas['RemedySet']
+export type Stops = Schemas['Stops']
+export type Ports = Schemas['Ports']
+export type Channel = Schemas['Channel']
+export type PortMove = Schemas['PortMove']
+export type SettingLine = Schemas['SettingLine']
+export type Zone = Schemas['zone']
 export type DecisionState = Schemas['DecisionState']
 export type Brief = Schemas['brief']
 export type Route = Schemas['route']
@@ -76,7 +83,7 @@ function crossSiteToken(): string {
   return cookie === undefined ? '' : decodeURIComponent(cookie.slice('XSRF-TOKEN='.length))
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json', 'X-XSRF-TOKEN': crossSiteToken() }
   let payload: BodyInit | undefined
   if (body instanceof FormData) {
@@ -87,7 +94,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   }
   let response: Response
   try {
-    response = await fetch(path, { method, headers, body: payload, credentials: 'same-origin' })
+    response = await fetch(path, { method, headers, body: payload, credentials: 'same-origin', signal })
   } catch {
     throw new Problem({ type: 'about:blank', title: 'No answer', status: 0, detail: 'Frugal Magpie does not answer. What you typed is kept here; try again when it runs.' })
   }
@@ -100,7 +107,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 }
 
 export const api = {
-  get: <T>(path: string) => call<T>('GET', path),
+  get: <T>(path: string, signal?: AbortSignal) => call<T>('GET', path, undefined, signal),
   post: <T>(path: string, body: unknown = {}) => call<T>('POST', path, body),
   put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
   delete: <T>(path: string) => call<T>('DELETE', path),

@@ -2275,7 +2275,11 @@ export interface paths {
         /** Every lead with what it carries, by scenario */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    doubled?: string;
+                    sag?: string;
+                    pressed?: string;
+                };
                 header?: never;
                 path: {
                     build: number;
@@ -2363,6 +2367,259 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Which loads that can hurt stay live with which stop pressed */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Stops"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/ports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Which thing hangs on which channel of which board */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Ports"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/ports/{need}/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                need: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        /** Old port to new port, when a board is changed for another candidate */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    need: string;
+                    part: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PortMove"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What must be set, linked and undone, from the parts that are fitted */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SettingLine"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The cheapest set of remedies that cures several findings */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RemedySetRequest"];
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RemedySet"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2398,6 +2655,9 @@ export interface components {
             routes?: components["schemas"]["route"][];
             decisions?: components["schemas"]["decision"][];
             revisions?: components["schemas"]["revision"][];
+            zones?: components["schemas"]["zone"][];
+            clearances?: components["schemas"]["clearance"][];
+            settings?: components["schemas"]["setting"][];
         };
         Subject: {
             kind: string;
@@ -2622,6 +2882,7 @@ export interface components {
             year_cost: string | null;
             currency: string;
             missing: string[];
+            measured_watts: number | null;
         };
         PowerScenario: {
             ref: string;
@@ -3333,6 +3594,108 @@ export interface components {
                 };
             };
             unsolved: string[];
+            worse: components["schemas"]["Worse"][];
+        };
+        Worse: {
+            key: string;
+            title: string;
+            label: string;
+            from: components["schemas"]["Verdict"] | null;
+            to: components["schemas"]["Verdict"];
+            headline: string;
+        };
+        Stops: {
+            stops: {
+                ref: string;
+                role: string;
+            }[];
+            loads: {
+                ref: string;
+                role: string;
+                family: string;
+            }[];
+            states: {
+                pressed: string[];
+                loads: {
+                    [key: string]: "live" | "no command" | "off";
+                };
+            }[];
+            main: string | null;
+        };
+        Channel: {
+            ref: string;
+            board: string;
+            port: string;
+            use: string;
+            volts: number | null;
+            bank: string | null;
+            pin: string | null;
+            control: string | null;
+            support: string | null;
+            reserved: boolean;
+            stated: boolean;
+            load: string | null;
+            how: ("wired" | "proposed") | null;
+        };
+        Ports: {
+            channels: components["schemas"]["Channel"][];
+            unplaced: {
+                need: string;
+                role: string;
+                uses: string[];
+            }[];
+            blocked: string[];
+            contested: string[];
+            cures: string[];
+            exact: boolean;
+            spare: {
+                [key: string]: number;
+            };
+            wishes: number;
+        };
+        PortMove: {
+            need: string;
+            role: string;
+            before: string | null;
+            after: string | null;
+        };
+        SettingLine: {
+            key: string;
+            /** @enum {string} */
+            kind: "setting" | "link" | "temporary";
+            of: {
+                kind: string;
+                ref: string;
+            };
+            label: string;
+            wants: string | null;
+            why: string;
+            grave: boolean;
+            /** @enum {string} */
+            state: "agrees" | "differs" | "not read";
+            setting: string | null;
+            value: string | null;
+            done: boolean;
+            until: string | null;
+        };
+        RemedySetRequest: {
+            keys: string[];
+            offers: {
+                says: string;
+                changes: components["schemas"]["Change"][];
+                cured: string[];
+                cost: number;
+                buys: boolean;
+            }[];
+        };
+        RemedySet: {
+            chosen: number[];
+            cost: number | null;
+            proven: boolean;
+            gap: number | null;
+            inspected: number;
+            left: string[];
+            changes: components["schemas"]["Change"][];
         };
         plan: {
             name: string;
@@ -3475,6 +3838,8 @@ export interface components {
             stranding?: "solid" | "stranded" | "fine";
             insulation?: string;
             parallel?: number;
+            /** @enum {string} */
+            screen?: "none" | "one end" | "both ends";
         };
         end: {
             /** @enum {string} */
@@ -3501,6 +3866,9 @@ export interface components {
             protection?: string;
             notes?: string;
             made?: boolean;
+            chain?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            diameter?: string;
         };
         stack: {
             screw?: string;
@@ -3534,6 +3902,8 @@ export interface components {
             /** @description one run; a quantity as a builder writes it, such as "24 V" */
             duration?: string;
             runs_per_year?: number;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            measured?: string;
         };
         shippingStep: {
             /** @description an amount of money */
@@ -3742,6 +4112,47 @@ export interface components {
             length: string;
             evidence?: components["schemas"]["evidence"];
         };
+        axisDrive: {
+            motors?: string[];
+            by?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            ratio?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            top_speed?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            acceleration?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            mass?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            force?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            friction?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            efficiency?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            incline?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            inertia?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            unsupported?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            lever?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            spread?: string;
+            board?: string;
+            closed_loop?: boolean;
+            /** @enum {string} */
+            support?: "fixed-free" | "supported" | "fixed-supported" | "fixed-fixed";
+            evidence?: components["schemas"]["evidence"];
+        };
+        homing: {
+            /** @enum {string} */
+            by?: "switch" | "sensorless" | "probe" | "none";
+            sensors?: string[];
+            both_ends?: boolean;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            configured?: string;
+        };
         axis: {
             ref: string;
             name: string;
@@ -3757,6 +4168,8 @@ export interface components {
             takes?: components["schemas"]["axisTaker"][];
             /** @description a quantity as a builder writes it, such as "24 V" */
             advertised?: string;
+            drive?: components["schemas"]["axisDrive"];
+            homing?: components["schemas"]["homing"];
         };
         routeLine: {
             what: string;
@@ -3851,6 +4264,42 @@ export interface components {
             state?: "announced" | "ordered" | "in hand" | "superseded";
             effect?: string;
             governs?: boolean;
+        };
+        zone: {
+            ref: string;
+            name: string;
+            /** @enum {string} */
+            kind: "cabinet" | "chamber" | "enclosure" | "open";
+            box?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            temperature?: string;
+            evidence?: components["schemas"]["evidence"];
+            holds?: string[];
+        };
+        clearanceSide: {
+            what: string;
+            x?: string;
+            y?: string;
+            z?: string;
+            moves?: string[];
+        };
+        clearance: {
+            ref: string;
+            name: string;
+            between: components["schemas"]["clearanceSide"][];
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            least?: string;
+            evidence?: components["schemas"]["evidence"];
+        };
+        setting: {
+            ref: string;
+            /** @enum {string} */
+            kind: "setting" | "link" | "temporary";
+            about: string;
+            value?: string;
+            until?: string;
+            done?: boolean;
+            notes?: string;
         };
     };
     responses: never;

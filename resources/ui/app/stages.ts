@@ -18,7 +18,7 @@ export const stages: Stage[] = [
   },
   {
     key: 'prove', title: 'Prove', about: 'Will it burn, brown out, stall or sag.',
-    views: [{ key: 'fit', title: 'Fit', path: 'prove/fit' }, { key: 'wiring', title: 'Wiring', path: 'prove/wiring' }, { key: 'leads', title: 'Leads', path: 'prove/leads' }, { key: 'harness', title: 'Harness', path: 'prove/harness' }, { key: 'power', title: 'Power', path: 'prove/power' }],
+    views: [{ key: 'fit', title: 'Fit', path: 'prove/fit' }, { key: 'wiring', title: 'Wiring', path: 'prove/wiring' }, { key: 'leads', title: 'Leads', path: 'prove/leads' }, { key: 'harness', title: 'Harness', path: 'prove/harness' }, { key: 'power', title: 'Power', path: 'prove/power' }, { key: 'ports', title: 'Ports', path: 'prove/ports' }, { key: 'stops', title: 'Stops', path: 'prove/stops' }, { key: 'settings', title: 'Settings', path: 'prove/settings' }],
   },
   { key: 'buy', title: 'Buy', about: 'What it costs, and what was paid.', views: [{ key: 'money', title: 'Money', path: 'buy/money' }] },
   {

@@ -8,13 +8,21 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\AxisDrive;
 use Magpie\Core\Machine\AxisTaker;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Homing;
 use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
 
 /** @implements Section<Axis> */
 final class Axes implements Section
 {
+    private const MEASURES = [
+        'ratio' => 'ratio', 'top_speed' => 'topSpeed', 'acceleration' => 'acceleration', 'mass' => 'mass', 'force' => 'force', 'friction' => 'friction',
+        'efficiency' => 'efficiency', 'incline' => 'incline', 'inertia' => 'inertia', 'unsupported' => 'unsupported', 'lever' => 'lever', 'spread' => 'spread',
+    ];
+
     public function key(): string
     {
         return 'axes';
@@ -38,6 +46,8 @@ final class Axes implements Section
             $node->optionalLength('block_pitch'),
             $takes,
             $node->optionalLength('advertised'),
+            $this->drive($node->part('drive')),
+            $this->homing($node->part('homing')),
         );
         $node->close();
 
@@ -59,6 +69,66 @@ final class Axes implements Section
                 'what' => $t->what, 'length' => $t->length->text(), 'evidence' => $t->evidence?->value,
             ], static fn (?string $v): bool => $v !== null), $entry->takes),
             'advertised' => $entry->advertised?->text(),
+            'drive' => array_filter([
+                'motors' => $entry->drive->motors,
+                'by' => $entry->drive->by,
+                ...array_map(static fn (string $field): ?string => $entry->drive->{$field}?->text(), self::MEASURES),
+                'board' => $entry->drive->board,
+                'closed_loop' => $entry->drive->closedLoop,
+                'support' => $entry->drive->support,
+                'evidence' => $entry->drive->evidence?->value,
+            ], static fn (mixed $v): bool => $v !== null && $v !== []),
+            'homing' => array_filter([
+                'by' => $entry->homing->by,
+                'sensors' => $entry->homing->sensors,
+                'both_ends' => $entry->homing->bothEnds,
+                'configured' => $entry->homing->configured?->text(),
+            ], static fn (mixed $v): bool => $v !== null && $v !== []),
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+
+    private function drive(Node $node): AxisDrive
+    {
+        $drive = new AxisDrive(
+            $node->texts('motors', 64),
+            $node->optionalRef('by'),
+            $node->optionalQuantity('ratio', Dimension::Ratio),
+            $node->optionalQuantity('top_speed', Dimension::Speed),
+            $node->optionalQuantity('acceleration', Dimension::Acceleration),
+            $node->optionalQuantity('mass', Dimension::Mass),
+            $node->optionalQuantity('force', Dimension::Force),
+            $node->optionalQuantity('friction', Dimension::Force),
+            $node->optionalQuantity('efficiency', Dimension::Ratio),
+            $node->optionalQuantity('incline', Dimension::Angle),
+            $node->optionalQuantity('inertia', Dimension::Inertia),
+            $node->optionalRef('board'),
+            $node->optionalFlag('closed_loop'),
+            $node->optionalOneOf('support', AxisDrive::SUPPORTS),
+            $node->optionalLength('unsupported'),
+            $node->optionalLength('lever'),
+            $node->optionalLength('spread'),
+            $node->optionalEnum('evidence', Evidence::class),
+        );
+        foreach (array_keys(self::MEASURES) as $key) {
+            $value = $drive->{self::MEASURES[$key]};
+            $zero = in_array($key, ['force', 'friction', 'inertia', 'lever', 'incline'], true);
+            if ($value !== null && ! $value->isPositive() && ! ($zero && $value->isZero())) {
+                $node->fail($zero ? 'cannot be negative.' : 'must be more than nought.', $key);
+            }
+        }
+        if ($drive->efficiency?->exceeds(Quantity::ratio(1)) === true) {
+            $node->fail('more comes out than goes in; it is at most 100 %.', 'efficiency');
+        }
+        $node->close();
+
+        return $drive;
+    }
+
+    private function homing(Node $node): Homing
+    {
+        $homing = new Homing($node->optionalOneOf('by', Homing::BY), $node->texts('sensors', 64), $node->optionalFlag('both_ends'), $node->optionalLength('configured'));
+        $node->close();
+
+        return $homing;
     }
 }

@@ -41,6 +41,8 @@ final class Leads implements Section
             $node->optionalRef('protection'),
             $node->optionalText('notes', 4000),
             $node->optionalFlag('made') ?? false,
+            $node->optionalRef('chain'),
+            $node->optionalLength('diameter'),
         );
         if ($lead->length?->isZero() === true) {
             $node->fail('a lead of no length joins nothing.', 'length');
@@ -64,6 +66,7 @@ final class Leads implements Section
                 'stranding' => $entry->conductor->stranding,
                 'insulation' => $entry->conductor->insulation,
                 'parallel' => $entry->conductor->parallel > 1 ? $entry->conductor->parallel : null,
+                'screen' => $entry->conductor->screen,
             ], static fn (mixed $v): bool => $v !== null),
             'length' => $entry->length?->text(),
             'route' => $entry->route,
@@ -72,6 +75,8 @@ final class Leads implements Section
             'protection' => $entry->protection,
             'notes' => $entry->notes,
             'made' => $entry->made ? true : null,
+            'chain' => $entry->chain,
+            'diameter' => $entry->diameter?->text(),
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 
@@ -90,6 +95,7 @@ final class Leads implements Section
             $node->optionalOneOf('stranding', Conductor::STRANDINGS),
             $node->optionalText('insulation'),
             $node->whole('parallel', 1, 1, 12),
+            $node->optionalOneOf('screen', Conductor::SCREENS),
         );
         if ($conductor->size?->isPositive() === false) {
             $node->fail('must be larger than nought.', 'size');

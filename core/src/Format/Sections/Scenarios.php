@@ -35,6 +35,7 @@ final class Scenarios implements Section
             $loads,
             $node->optionalQuantity('duration', Dimension::Time),
             $node->optionalWhole('runs_per_year', 0, 100_000),
+            $node->optionalQuantity('measured', Dimension::Power),
         );
         $node->close();
 
@@ -49,6 +50,7 @@ final class Scenarios implements Section
             'loads' => array_map(static fn (Quantity $q): string => $q->text(), $entry->loads),
             'duration' => $entry->duration?->text(),
             'runs_per_year' => $entry->runsPerYear,
+            'measured' => $entry->measured?->text(),
         ], static fn (mixed $v): bool => $v !== null && $v !== []);
     }
 }

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type FullSpec, type Part } from '@/api/client'
+import { reasonOf, type Part } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { useCatalogue, useEdit } from '@/shared/useBuild'
+import { channelFields, powerFields, signalFields, usePortSpecs } from '@/shared/usePortSpecs'
 
 /** The ports of a part: those of its family, and its own, with their limits. */
 const props = defineProps<{ part: Part }>()
-const { set, edit } = useEdit()
+const { edit } = useEdit()
+const { valueOf, store } = usePortSpecs()
 const { data: catalogue } = useCatalogue()
 const adding = ref(false)
 const fresh = ref({ name: '', kind: 'outlet', fed_from: '' })
@@ -19,24 +21,10 @@ const ports = computed(() => [
   ...own.value.map((port, at) => ({ name: port.name, kind: port.kind ?? '', at })).filter((port) => !family.value?.ports.some((one) => one.name === port.name)),
 ])
 const inlets = computed(() => ports.value.filter((port) => port.kind === 'inlet').map((port) => port.name))
-const fields = { voltage: 'V', rated_current: 'A', contact_rating: 'A', fuse_rating: 'A' } as const
-const words = { voltage: 'voltage', rated_current: 'rated current', contact_rating: 'contact rating', fuse_rating: 'fuse' } as const
+/** A channel of a board says what it is for; what carries power has ratings, what speaks has levels. */
+const boards = ['controller_board', 'tool_head_board']
+const fieldsOf = (kind: string) => [...(kind === 'signal' ? signalFields : ['phase', 'earth'].includes(kind) ? [] : powerFields), ...(boards.includes(props.part.family) && (kind === 'signal' || kind === 'outlet') ? channelFields : [])]
 const kinds = [{ value: 'outlet', title: 'passes power on' }, { value: 'inlet', title: 'takes power in' }, { value: 'source', title: 'holds a voltage of its own' }, { value: 'signal', title: 'signal' }]
-
-function valueOf(at: number, key: string): string | undefined {
-  const spec = at < 0 ? undefined : own.value[at]?.specs?.[key]
-
-  return spec === undefined ? undefined : typeof spec === 'object' ? String((spec as FullSpec).value) : String(spec)
-}
-const store = (name: string, at: number, key: keyof typeof fields) => (text: string, was: unknown) => {
-  const label = `${words[key]} of port ${name} of ${props.part.name}`
-  const value = { value: text, evidence: 'datasheet' }
-  if (at < 0) {
-    return set(label, 'parts', props.part.ref, ['ports'], props.part.ports ?? null, [...own.value, { name, specs: { [key]: value } }])
-  }
-
-  return was === null ? set(label, 'parts', props.part.ref, ['ports', at, 'specs', key], null, value) : set(label, 'parts', props.part.ref, text === '' ? ['ports', at, 'specs', key] : ['ports', at, 'specs', key, 'value'], text === '' ? (own.value[at]?.specs?.[key] ?? null) : was, text === '' ? null : text)
-}
 
 async function add(): Promise<void> {
   const port = { name: fresh.value.name, kind: fresh.value.kind, ...(fresh.value.kind === 'outlet' && fresh.value.fed_from ? { fed_from: fresh.value.fed_from } : {}) }
@@ -72,9 +60,7 @@ async function drop(at: number): Promise<void> {
   <ul class="ports small">
     <li v-for="port in ports" :key="port.name">
       <span class="figure">{{ port.name }}</span> <span class="quiet">{{ port.kind }}<template v-if="port.at >= 0 && own[port.at]?.fed_from"> from {{ own[port.at]!.fed_from }}</template></span>
-      <template v-if="port.kind !== 'signal' && port.kind !== 'phase' && port.kind !== 'earth'">
-        <span v-for="(unit, key) in fields" :key="key" class="limit"><span class="quiet">{{ words[key] }}</span> <EditCell figure :label="`${words[key]} of port ${port.name}`" :value="valueOf(port.at, key)" :unit="unit" :save="store(port.name, port.at, key)" /></span>
-      </template>
+      <span v-for="field in fieldsOf(port.kind)" :key="field.key" class="limit"><span class="quiet">{{ field.title }}</span> <EditCell :figure="field.unit !== undefined" :label="`${field.title} of port ${port.name}`" :value="valueOf(part, port.name, field.key)" :unit="field.unit" :options="field.options" :save="store(part, port.name, field)" /></span>
       <button v-if="port.at >= 0 && !family?.ports.some((one) => one.name === port.name)" type="button" class="plain link" :aria-label="`Delete port ${port.name}`" @click="drop(port.at)">delete</button>
     </li>
   </ul>

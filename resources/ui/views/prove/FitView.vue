@@ -7,6 +7,7 @@ import { useBuild } from '@/shared/useBuild'
 import { useFindings, verdictOrder } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import RemedyTogether from './RemedyTogether.vue'
 
 const { id, overview, roleOf } = useBuild()
 const { findings } = useFindings()
@@ -15,6 +16,7 @@ const panel = usePanel()
 const by = ref<'verdict' | 'part' | 'trade'>('verdict')
 const verdict = ref<Verdict | null>(null)
 const words = ref('')
+const together = ref(false)
 watch(() => route.query.verdict, (asked) => (verdict.value = verdictOrder.find((one) => one === asked) ?? null), { immediate: true })
 
 const shown = computed(() => {
@@ -47,6 +49,7 @@ const groups = computed(() => {
       <h1>Fit</h1>
       <span class="quiet">{{ shown.length }} of {{ findings.length }} findings, what matters most first</span>
       <span class="push tools">
+        <v-btn v-if="findings.some((one) => ['danger', 'fails'].includes(one.verdict))" :aria-expanded="together" @click="together = !together">Fix several</v-btn>
         <input v-model="words" class="field only" type="search" aria-label="Show only findings with these words" placeholder="Show only …">
         <span class="choices" role="group" aria-label="Verdict">
           <button type="button" class="plain" :aria-pressed="verdict === null" @click="verdict = null">All</button>
@@ -57,6 +60,7 @@ const groups = computed(() => {
         </span>
       </span>
     </div>
+    <RemedyTogether v-if="together" />
     <p v-if="findings.length === 0" class="empty">Nothing to judge yet. A check speaks as soon as a part has a lead, a place in the heat or a screw: <router-link class="link" :to="`/builds/${id}/choose/parts`">add parts</router-link>, then <router-link class="link" :to="`/builds/${id}/prove/leads`">leads between them</router-link>.</p>
     <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>
     <table v-else class="ledger findings">

@@ -12,7 +12,7 @@ const props = defineProps<{ leadRef: string }>()
 const { document: build, roleOf } = useBuild()
 const { edit } = useEdit()
 const { ofLead } = useFindings()
-const { fuses, contacts, terminations, strandings, evidence, routes, yesNo, store, storeWhole, storeFlag } = useLeadFields()
+const { fuses, contacts, terminations, strandings, evidence, chains, screens, routes, yesNo, store, storeWhole, storeFlag } = useLeadFields()
 const panel = usePanel()
 const notices = useNotices()
 const lead = computed(() => build.value?.leads?.find((one) => one.ref === props.leadRef))
@@ -47,6 +47,9 @@ async function remove(): Promise<void> {
       <dt>Insulation</dt><dd><EditCell label="Insulation" :value="lead.conductor?.insulation" :save="store(lead, 'Insulation', ['conductor', 'insulation'])" /></dd>
       <dt>Length, one way</dt><dd><EditCell figure label="Length, one way" :value="lead.length" unit="m" :save="store(lead, 'Length', ['length'])" /></dd>
       <dt>Run</dt><dd><EditCell label="Run" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></dd>
+      <dt>Through the chain</dt><dd><EditCell label="Through the chain" :value="lead.chain" :options="chains" placeholder="none" :save="store(lead, 'Chain', ['chain'])" /></dd>
+      <dt>Diameter over its sheath</dt><dd><EditCell figure label="Diameter over its sheath" :value="lead.diameter" unit="mm" :save="store(lead, 'Diameter', ['diameter'])" /></dd>
+      <dt>Screen bonded at</dt><dd><EditCell label="Screen bonded at" :value="lead.conductor?.screen" :options="screens" :save="store(lead, 'Screen', ['conductor', 'screen'])" /></dd>
       <dt>Other circuits in its bundle</dt><dd><EditCell figure label="Other circuits in its bundle" :value="lead.bundled_with" placeholder="0" :save="storeWhole(lead, 'Bundle', ['bundled_with'])" /></dd>
       <dt>Fuse</dt><dd><EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" /></dd>
     </dl>

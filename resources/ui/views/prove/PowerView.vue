@@ -10,6 +10,7 @@ import { useBuild, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
 import { usePanel } from '@/shared/usePanel'
 import ScenarioTable from './ScenarioTable.vue'
+import ZoneTable from './ZoneTable.vue'
 
 const { id, document: build } = useBuild()
 const { set } = useEdit()
@@ -54,6 +55,8 @@ const drawn = computed(() => outputs.value.filter((output) => output.limit !== n
 function working(output: PowerOutput): void {
   if (!output.mains) panel.show({ kind: 'working', key: `E05/${output.ref}` })
 }
+/** Planned and read differ by more than a tenth. */
+const apart = ({ energy }: PowerScenario) => energy.measured_watts !== null && energy.watts !== null && Math.abs(energy.measured_watts - energy.watts) > 0.1 * energy.watts
 const setSite = (what: string, path: string) => (text: string, was: unknown) => set(`${what} of the site`, 'site', '', [path], was, text === '' ? null : text)
 </script>
 
@@ -88,11 +91,12 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) => 
         <section>
           <h2>Energy and running cost</h2>
           <table class="ledger">
-            <thead><tr><th>Scenario</th><th class="num">From the wall</th><th class="num">One run</th><th class="num">Costs</th><th class="num">Runs a year</th><th class="num">Year</th></tr></thead>
+            <thead><tr><th>Scenario</th><th class="num">From the wall</th><th class="num">Read there</th><th class="num">One run</th><th class="num">Costs</th><th class="num">Runs a year</th><th class="num">Year</th></tr></thead>
             <tbody>
               <tr v-for="one in power" :key="one.ref">
                 <td><button type="button" class="plain" @click="panel.show({ kind: 'working', key: `E25/${one.ref}` })">{{ one.name }}</button></td>
                 <td class="num" :title="one.energy.missing.join('; ')"><FigureText :value="one.energy.known_watts" unit="W" /><span v-if="one.energy.watts === null" class="unproven small"> at least</span></td>
+                <td class="num" :class="{ tight: apart(one) }" :title="apart(one) ? 'More than a tenth apart: one of the values behind it is wrong.' : ''"><FigureText :value="one.energy.measured_watts" unit="W" /></td>
                 <td class="num"><FigureText :value="one.energy.run_wh" unit="W h" /></td>
                 <td class="num figure">{{ money(one.energy.run_cost, currency) }}</td>
                 <td class="num figure">{{ one.energy.runs_per_year ?? '–' }}</td>
@@ -112,6 +116,7 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) => 
           </dl>
         </section>
       </div>
+      <ZoneTable />
       <ScenarioTable />
     </template>
   </div>

@@ -63,6 +63,7 @@ async function remove(scenario: Scenario): Promise<void> {
             <td v-for="one in scenarios" :key="one.ref" />
           </tr>
           <tr><td class="quiet">One run lasts</td><td v-for="one in scenarios" :key="one.ref" class="num"><EditCell figure :label="`Duration of ${one.name}`" :value="one.duration" unit="h" :save="store(one, 'Duration', ['duration'])" /></td></tr>
+          <tr><td class="quiet">Read at the wall</td><td v-for="one in scenarios" :key="one.ref" class="num"><EditCell figure :label="`Power read at the wall in ${one.name}`" :value="one.measured" unit="W" :save="store(one, 'Power at the wall', ['measured'])" /></td></tr>
           <tr><td class="quiet">Runs a year</td><td v-for="one in scenarios" :key="one.ref" class="num"><EditCell figure :label="`Runs a year of ${one.name}`" :value="one.runs_per_year" :save="store(one, 'Runs a year', ['runs_per_year'])" /></td></tr>
         </tbody>
       </table>

@@ -10,7 +10,13 @@ import { useSchematic } from './useSchematic'
 
 /** The wiring drawn from the model, from the wall at the left to the loads at the right; a load is walked lead by lead. */
 const { id, document: build, roleOf, needs, parts } = useBuild()
-const { data: map, isError, error } = useDerived<Wiring>('wiring', () => 'wiring')
+const doubled = ref('')
+const sag = ref(false)
+const pressed = ref('')
+const asked = computed(() => new URLSearchParams([...(doubled.value ? [['doubled', doubled.value]] : []), ...(sag.value ? [['sag', '1']] : []), ...(pressed.value ? [['pressed', pressed.value]] : [])]).toString())
+const { data: map, isError, error } = useDerived<Wiring>('wiring', () => (asked.value === '' ? 'wiring' : `wiring?${asked.value}`))
+const stops = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'stop_button'))
+const loads = computed(() => [...new Map((map.value?.loads ?? []).map((one) => [one.port.split('.')[0]!, one.role])).entries()])
 const { ofLead, findings } = useFindings()
 const panel = usePanel()
 const uses = ['mains', 'power', 'motor', 'signal', 'earth'] as const
@@ -104,6 +110,9 @@ const printed = () => window.print()
       <h1>Wiring</h1>
       <select v-model="scenario" class="field" aria-label="Scenario"><option v-for="one in map?.scenarios" :key="one.ref" :value="one.ref">{{ one.name }}</option></select>
       <select v-model="volts" class="field" aria-label="Voltage"><option value="">every voltage</option><option v-for="level in levels" :key="level" :value="level">{{ level }} V</option></select>
+      <select v-model="doubled" class="field noprint" aria-label="What if a load doubles"><option value="">no load doubled</option><option v-for="[need, role] in loads" :key="need" :value="need">twice {{ role }}</option></select>
+      <select v-if="stops.length" v-model="pressed" class="field noprint" aria-label="What if a stop is pressed"><option value="">no stop pressed</option><option v-for="stop in stops" :key="stop.ref" :value="stop.ref">{{ stop.role }} pressed</option></select>
+      <label class="small noprint"><input v-model="sag" type="checkbox"> supplies sag</label>
       <span class="choices"><button v-for="use in uses" :key="use" type="button" class="plain" :aria-pressed="seen[use]" @click="seen = { ...seen, [use]: !seen[use] }">{{ use }}</button></span>
       <span class="push noprint"><v-btn aria-label="Zoom out" @click="scale(1 / 1.3)">−</v-btn><v-btn aria-label="Zoom in" @click="scale(1.3)">+</v-btn><v-btn @click="fit()">Fit</v-btn><v-btn @click="save()">Save SVG</v-btn><v-btn :href="`/api/builds/${id}/wiring/${scenario}.cir`">Netlist</v-btn><v-btn @click="printed()">Print</v-btn></span>
     </div>
@@ -111,12 +120,13 @@ const printed = () => window.print()
     <p v-else-if="map && map.leads.length === 0" class="empty">No lead yet. Plan the list first, then cut wire: add leads under Leads, and they are drawn here. The demo's Dunlin shows a whole machine.</p>
     <template v-else>
       <p v-for="why in map?.unsolved" :key="why" class="danger small" role="alert">Not solved: {{ why }}.</p>
-      <svg ref="canvas" class="canvas" :viewBox="box" role="img" aria-label="Wiring from the wall at the left to the loads at the right; the table of leads gives the same in words." :class="{ busy }" @wheel.prevent="scale($event.deltaY < 0 ? 1.12 : 1 / 1.12)" @pointerdown="held = { x: $event.clientX, y: $event.clientY }" @pointermove="drag" @pointerup="held = null" @pointerleave="held = null">
+      <div v-if="asked !== '' && map" class="aside small worse" role="status">If that happens: <template v-if="map.worse.length === 0">nothing gets a worse verdict.</template><ul v-else><li v-for="one in map.worse.slice(0, 6)" :key="one.key"><VerdictMark :verdict="one.to" :size="12" /> {{ one.label }}: {{ one.headline }}</li><li v-if="map.worse.length > 6" class="quiet">and {{ map.worse.length - 6 }} more</li></ul></div>
+      <svg ref="canvas" class="canvas" :viewBox="box" role="group" aria-label="Wiring from the wall at the left to the loads at the right; the table of leads gives the same in words." :class="{ busy }" @wheel.prevent="scale($event.deltaY < 0 ? 1.12 : 1 / 1.12)" @pointerdown="held = { x: $event.clientX, y: $event.clientY }" @pointermove="drag" @pointerup="held = null" @pointerleave="held = null">
         <g v-for="run in drawing.runs" :key="run.ref" class="run" :class="[fillClass(leads.get(run.ref)?.fill ?? null), leads.get(run.ref)?.use, { off: walked !== null && !onWay.has(run.ref), way: onWay.has(run.ref) }]" @click="panel.show({ kind: 'lead', ref: run.ref })">
           <path class="hit" :d="path(run.points)" /><path class="line" :d="path(run.points)" :stroke-width="widthOf(leads.get(run.ref)?.fill ?? null, leads.get(run.ref)?.use ?? '')" :stroke-dasharray="leads.get(run.ref)?.proven || !['power', 'mains'].includes(leads.get(run.ref)?.use ?? '') ? undefined : '6 4'" />
           <text :x="run.label.x" :y="run.label.y" text-anchor="middle">{{ run.ref }}<template v-if="leads.get(run.ref)?.amps[scenario] !== undefined">{{ `  ${(leads.get(run.ref)!.amps[scenario] as number).toFixed(1)} A` }}</template></text>
         </g>
-        <g v-for="one in drawing.boxes" :key="one.need" class="box" :class="[worstOf.get(one.need), { picked: walked?.startsWith(`${one.need}.`) }]" tabindex="0" role="button" :aria-label="`Walk to ${roleOf(one.need)}`" @click="pick(one.need)" @keydown.enter="pick(one.need)">
+        <g v-for="one in drawing.boxes" :key="one.need" class="box" :class="[worstOf.get(one.need), { picked: walked?.startsWith(`${one.need}.`) }]" tabindex="0" role="button" @click="pick(one.need)" @keydown.enter="pick(one.need)">
           <rect :x="one.x" :y="one.y" :width="one.width" :height="one.height" rx="2" />
           <text class="role" :x="one.x + 10" :y="one.y + one.height / 2 - 3">{{ cut(roleOf(one.need), 25) }}</text>
           <text class="part" :x="one.x + 10" :y="one.y + one.height / 2 + 12">{{ cut(parts.get(needs.get(one.need)?.choice ?? '')?.name ?? 'not chosen', 29) }}</text>
@@ -161,6 +171,8 @@ const printed = () => window.print()
 .role { font: 600 11px var(--text); fill: var(--ink); }
 .part { font: 10px var(--text); fill: var(--quiet); }
 .key { margin: 4px 0; }
+.worse { max-height: 22%; overflow: auto; }
+.worse ul { list-style: none; margin: 0; padding: 0; }
 .sample { display: inline-block; width: 26px; height: 0; border-top: 3px solid var(--live); vertical-align: middle; margin: 0 4px 0 12px; }
 .sample.tight { border-color: rgb(var(--v-theme-tight)); border-width: 5px; }
 .sample.danger { border-color: rgb(var(--v-theme-danger)); border-width: 6px; }

@@ -39,6 +39,8 @@ function go(where: string): void {
     panel.show({ kind: 'joint', ref })
   } else if (kind === 'scenarios') {
     void router.push(`/builds/${id.value}/prove/power`)
+  } else if (kind === 'settings') {
+    void router.push(`/builds/${id.value}/prove/settings`)
   } else if (kind === 'site' || kind === 'brief' || kind === 'workpieces' || kind === 'axes') {
     void router.push(`/builds/${id.value}/scope/brief`)
   }

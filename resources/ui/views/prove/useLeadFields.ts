@@ -13,6 +13,8 @@ export function useLeadFields() {
   const terminations = computed(() => (catalogue.value?.terminations ?? []).map((one) => ({ value: one, title: one })))
   const strandings = computed(() => (catalogue.value?.strandings ?? []).map((one) => ({ value: one, title: one })))
   const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+  const chains = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'cable_chain').map((need) => ({ value: need.ref, title: need.role })))
+  const screens = ['none', 'one end', 'both ends'].map((one) => ({ value: one, title: one }))
   const routes = [{ value: 'fixed', title: 'fixed' }, { value: 'flexing', title: 'flexing' }]
   const yesNo = [{ value: 'yes', title: 'yes' }, { value: 'no', title: 'no' }]
   const ports = computed(() => (build.value?.needs ?? []).flatMap((need) => {
@@ -26,5 +28,5 @@ export function useLeadFields() {
   const storeWhole = (lead: Lead, what: string, path: Path) => (text: string, was: unknown) => set(`${what} of ${lead.ref}`, 'leads', lead.ref, path, was, text === '' ? null : /^\d+$/.test(text) ? Number(text) : text)
   const storeFlag = (lead: Lead, what: string, path: Path) => (text: string, was: unknown) => set(`${what} of ${lead.ref}`, 'leads', lead.ref, path, was === null ? null : was === 'yes', text === '' ? null : text === 'yes')
 
-  return { fuses, contacts, terminations, strandings, evidence, routes, yesNo, ports, store, storeWhole, storeFlag }
+  return { fuses, contacts, terminations, strandings, evidence, chains, screens, routes, yesNo, ports, store, storeWhole, storeFlag }
 }

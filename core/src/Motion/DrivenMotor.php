@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Magpie\Core\Electrical;
+namespace Magpie\Core\Motion;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Subject;

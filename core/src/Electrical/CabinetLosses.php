@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Zone;
+use Magpie\Core\Quantity\Quantity;
+
+/** What the things in a zone turn into heat there, in the scenario that heats it most. */
+final class CabinetLosses
+{
+    /** Of what a driver takes, the part it keeps as heat: common practice, no source. */
+    private const DRIVER = 0.1;
+
+    /**
+     * @return array{Quantity, string, array<string, Quantity>} heat, scenario, terms by symbol
+     */
+    public static function worst(Bench $bench, Zone $zone, Inquiry $inquiry): array
+    {
+        $worst = null;
+        foreach ($bench->circuits()->flows() as $flow) {
+            $terms = [];
+            foreach ($zone->holds as $ref) {
+                $fitted = $inquiry->build->fitted($ref);
+                $loss = $fitted === null ? null : self::of($bench, $flow, $fitted, $inquiry);
+                if ($loss !== null && $loss->isPositive()) {
+                    $terms['P_'.$ref] = $loss->to('W');
+                }
+            }
+            $sum = array_reduce($terms, static fn (Quantity $sum, Quantity $one): Quantity => $sum->plus($one), Quantity::of(0, 'W'));
+            if ($worst === null || $sum->exceeds($worst[0])) {
+                $worst = [$sum, $flow->scenario->name, $terms];
+            }
+        }
+        if ($worst === null || $worst[2] === []) {
+            $inquiry->lack("something in {$zone->name} that gives off heat");
+        }
+
+        return $worst;
+    }
+
+    private static function of(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
+    {
+        return match ($fitted->part->family->key()) {
+            'power_supply', 'dc_converter' => self::supply($bench, $flow, $fitted, $inquiry),
+            'switching_module' => self::module($bench, $flow, $fitted, $inquiry),
+            'motor_driver' => self::taken($bench, $flow, $fitted, $inquiry)?->times(self::DRIVER),
+            'spindle_drive' => self::drive($bench, $flow, $fitted, $inquiry),
+            'controller_board', 'host_computer', 'display', 'tool_head_board' => self::taken($bench, $flow, $fitted, $inquiry),
+            default => null,
+        };
+    }
+
+    private static function supply(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
+    {
+        $efficiency = $inquiry->read($fitted, 'efficiency', 'η', Bound::Lowest);
+        $out = Quantity::of(0, 'W');
+        foreach ($bench->circuits()->topology->ports as $node => [$its, $port]) {
+            if ($its->need->ref === $fitted->need->ref && $port->kind === PortKind::Source) {
+                $volts = $bench->circuits()->heldBy($node);
+                $amps = $flow->delivered[$node] ?? null;
+                if ($volts === null || $amps === null) {
+                    $inquiry->miss("what {$fitted->need->role} gives");
+
+                    continue;
+                }
+                PowerLeads::missing($inquiry, [$flow->demands[$node] ?? []]);
+                $out = $out->plus($volts->times($amps));
+            }
+        }
+
+        return $out->over($efficiency)->minus($out);
+    }
+
+    private static function module(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
+    {
+        $sum = Quantity::of(0, 'A');
+        foreach ($inquiry->build->leads as $lead) {
+            $current = $lead->from->need === $fitted->need->ref && $lead->from->port === 'out' ? $flow->current($lead->ref) : null;
+            $sum = $current === null ? $sum : $sum->plus($current);
+        }
+        if ($inquiry->tryChoice($fitted, 'kind') === 'AC solid-state') {
+            return Quantity::of(1.2, 'V')->times($sum);
+        }
+        $on = $inquiry->tryRead($fitted, 'on_resistance', 'R_on', Bound::Highest);
+
+        return $on === null ? Quantity::of(0, 'W') : $sum->squared()->times($on);
+    }
+
+    private static function drive(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
+    {
+        $taken = self::taken($bench, $flow, $fitted, $inquiry);
+
+        return $taken?->times(Quantity::ratio(1)->minus($inquiry->read($fitted, 'efficiency', 'η', Bound::Lowest)));
+    }
+
+    /** What it takes from its supplies. */
+    private static function taken(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
+    {
+        $sum = null;
+        foreach ($flow->demands as $demands) {
+            foreach ($demands as $demand) {
+                $volts = $flow->volts[$demand->node] ?? null;
+                if ($demand->need === $fitted->need->ref && $volts !== null) {
+                    PowerLeads::missing($inquiry, [[$demand]]);
+                    $inquiry->absorb($demand->inputs);
+                    $amps = $flow->taken($demand);
+                    $sum = $amps === null ? $sum : ($sum ?? Quantity::of(0, 'W'))->plus($volts->times($amps));
+                }
+            }
+        }
+
+        return $sum;
+    }
+}

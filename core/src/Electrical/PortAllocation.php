@@ -1,0 +1,284 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Quantity\Quantity;
+
+/** Which thing hangs on which channel of which board: as wired, and as it could be. */
+final readonly class PortAllocation
+{
+    private const BOARDS = ['controller_board', 'tool_head_board'];
+
+    /** What a sheet counts → the use it counts. */
+    private const COUNTS = [
+        'driver_slots' => 'motor', 'drivers' => 'motor', 'heater_outputs' => 'heater', 'fan_outputs' => 'fan',
+        'thermistor_inputs' => 'thermistor', 'switch_inputs' => 'switch',
+    ];
+
+    /** What would take one more of a kind. */
+    private const CURES = [
+        'motor' => 'An expansion board with a driver slot, or two motors in parallel on one driver (half its current each).',
+        'heater' => 'A switching module for it, signalled from a free fan or signal output.',
+        'fan' => 'A fan that may always run goes straight to its supply; else a switching module, or a tool-head board.',
+        'light' => 'The light straight to its supply, with a switch of its own.',
+        'thermistor' => 'A tool-head or expansion board with another thermistor input.',
+        'switch' => 'Homing without a switch on one axis, or an expansion board.',
+        'probe' => 'The probe on a plain switch input, if its level suits.',
+        'signal' => 'A free fan or heater output as the signal, if its level suits.',
+    ];
+
+    /** @var list<Channel> */
+    public array $channels;
+
+    /** @var list<ChannelWish> */
+    public array $wishes;
+
+    public ChannelMatching $matching;
+
+    public function __construct(private Bench $bench, bool $pinned = true)
+    {
+        $this->channels = $this->channels();
+        $this->wishes = $this->wishes();
+        $this->matching = new ChannelMatching($this->wishes, $this->channels, $pinned);
+    }
+
+    /**
+     * @return list<string> what would cure that some have no channel
+     */
+    public function cures(): array
+    {
+        $cures = [];
+        foreach ($this->wishes as $wish) {
+            if (in_array($wish->ref(), $this->matching->blocked, true)) {
+                $cures[self::CURES[$wish->uses[0]]] = true;
+            }
+        }
+        if ($this->matching->blocked !== [] && array_filter($this->wishes, static fn (ChannelWish $w): bool => $w->wired !== null) !== []) {
+            $free = new ChannelMatching($this->wishes, $this->channels, false);
+            if (count($free->found) === count($this->wishes)) {
+                $cures = ['Everything fits when leads are moved to other channels.' => true] + $cures;
+            }
+        }
+
+        return array_map(strval(...), array_keys($cures));
+    }
+
+    /**
+     * @return array<string, int> use → channels nothing hangs on
+     */
+    public function spare(): array
+    {
+        $spare = [];
+        $taken = array_flip($this->matching->found);
+        foreach ($this->channels as $channel) {
+            if ($channel->free() && ! isset($taken[$channel->ref()])) {
+                $spare[$channel->use] = ($spare[$channel->use] ?? 0) + 1;
+            }
+        }
+
+        return $spare;
+    }
+
+    /**
+     * Where everything goes when a board is changed for another.
+     *
+     * @return list<array{need: string, role: string, before: string|null, after: string|null}>
+     */
+    public static function transfer(Bench $bench, string $board, string $part): array
+    {
+        $now = new self($bench);
+        $then = new self(new Bench($bench->build->choosing($board, $part)), false);
+        $moves = [];
+        foreach ($now->wishes as $wish) {
+            $before = $now->matching->found[$wish->ref()] ?? $wish->wired;
+            $moves[] = ['need' => $wish->ref(), 'role' => $wish->fitted->need->role, 'before' => $before, 'after' => $then->matching->found[$wish->ref()] ?? null];
+        }
+
+        return $moves;
+    }
+
+    /**
+     * @return array<string, mixed> all a screen needs; voltages in V
+     */
+    public function toArray(): array
+    {
+        $taken = array_flip($this->matching->found);
+        $wired = [];
+        foreach ($this->wishes as $wish) {
+            if ($wish->wired !== null) {
+                $wired[$wish->ref()] = $wish->wired;
+            }
+        }
+
+        return [
+            'channels' => array_map(function (Channel $c) use ($taken, $wired): array {
+                $load = isset($taken[$c->ref()]) ? (string) $taken[$c->ref()] : null;
+                $bank = $c->bank === null ? null : $this->matching->banks["{$c->board}/{$c->bank}"] ?? null;
+
+                return [
+                    'ref' => $c->ref(), 'board' => $c->board, 'port' => $c->port, 'use' => $c->use, 'volts' => ($bank ?? $c->voltage)?->in('V'), 'bank' => $c->bank, 'pin' => $c->pin,
+                    'control' => $c->control, 'support' => $c->support, 'reserved' => $c->reserved, 'stated' => $c->stated,
+                    'load' => $load, 'how' => $load === null ? null : (($wired[$load] ?? null) === $c->ref() ? 'wired' : 'proposed'),
+                ];
+            }, $this->channels),
+            'unplaced' => array_values(array_map(static fn (ChannelWish $w): array => ['need' => $w->ref(), 'role' => $w->fitted->need->role, 'uses' => $w->uses], array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->matching->found[$w->ref()])))),
+            'blocked' => $this->matching->blocked,
+            'contested' => $this->matching->contested,
+            'cures' => $this->cures(),
+            'exact' => $this->matching->exact,
+            'spare' => (object) $this->spare(),
+            'wishes' => count($this->wishes),
+        ];
+    }
+
+    /**
+     * @return list<Channel>
+     */
+    private function channels(): array
+    {
+        $channels = [];
+        foreach ($this->bench->build->fittedOf(...self::BOARDS) as $ref => $board) {
+            $stated = [];
+            foreach ($board->part->ports as $port) {
+                $use = $this->text($port, 'use') ?? $this->useByLoad($ref, $port);
+                if ($use !== null) {
+                    $stated[$use] = ($stated[$use] ?? 0) + 1;
+                    $channels[] = new Channel(
+                        $ref, $port->name, $use, $this->voltsAt($board, $port), $this->text($port, 'bank'), $this->text($port, 'pin'),
+                        $this->text($port, 'control'), $this->text($port, 'support'), ($port->specs['reserved'] ?? null)?->flag() === true,
+                    );
+                }
+            }
+            foreach (self::COUNTS as $key => $use) {
+                $counted = (int) ($board->part->spec($key)?->nominal()?->in('') ?? 0);
+                for ($i = $stated[$use] ?? 0; $i < $counted; $i++) {
+                    $channels[] = new Channel($ref, "{$use} ".($i + 1), $use, stated: false);
+                }
+            }
+        }
+
+        return $channels;
+    }
+
+    private function text(Port $port, string $key): ?string
+    {
+        $value = ($port->specs[$key] ?? null)?->value;
+
+        return is_string($value) ? $value : null;
+    }
+
+    /** A port that says nothing of its use is what hangs on it. */
+    private function useByLoad(string $board, Port $port): ?string
+    {
+        if ($port->kind !== PortKind::Outlet) {
+            return null;
+        }
+        foreach ($this->bench->build->leads as $lead) {
+            if ($lead->from->text() === "{$board}.{$port->name}") {
+                return match (($this->bench->build->needs[$lead->to->need] ?? null)?->family) {
+                    'motor_driver' => 'motor',
+                    'heater', 'switching_module' => 'heater',
+                    'fan' => 'fan',
+                    'lamp' => 'light',
+                    default => null,
+                };
+            }
+        }
+
+        return null;
+    }
+
+    private function voltsAt(Fitted $board, Port $port): ?Quantity
+    {
+        $topology = $this->bench->circuits()->topology;
+        $own = $board->part->portSpec($port, 'voltage')?->nominal();
+        $node = $topology->nodes["{$board->need->ref}.{$port->name}"] ?? null;
+        $source = $own !== null || $node === null ? null : $topology->sourceOf($node);
+
+        return $own ?? ($source === null ? null : $this->bench->circuits()->heldBy($source));
+    }
+
+    /**
+     * @return list<ChannelWish>
+     */
+    private function wishes(): array
+    {
+        $build = $this->bench->build;
+        $wishes = [];
+        foreach ($build->allFitted() as $ref => $fitted) {
+            $uses = $this->usesOf($fitted);
+            if ($uses === []) {
+                continue;
+            }
+            $job = $fitted->part->spec('job')?->choice();
+            $window = [$fitted->part->spec('min_voltage')?->nominal(), $fitted->part->spec('max_voltage')?->nominal()];
+            $power = in_array($uses[0], ['fan', 'heater', 'light'], true) && $fitted->part->family->key() !== 'switching_module';
+            $wishes[] = new ChannelWish(
+                $fitted,
+                $uses,
+                $job === null ? $ref : "fan for {$job}",
+                $power && $window[0] !== null && $window[1] !== null ? [$window[0], $window[1]] : null,
+                $this->wiredTo($ref),
+            );
+        }
+
+        return $wishes;
+    }
+
+    /**
+     * @return list<string> none when it needs no channel
+     */
+    private function usesOf(Fitted $fitted): array
+    {
+        $ref = $fitted->need->ref;
+
+        return match ($fitted->part->family->key()) {
+            'motor_driver', 'servo_motor' => ['motor'],
+            'stepper_motor' => [...$this->bench->build->fittedOf('motor_driver')] === [] ? ['motor'] : [],
+            'heater' => $this->fedPastABoard($ref) ? [] : ['heater'],
+            'switching_module', 'relay' => ['signal', 'heater', 'fan'],
+            'fan' => $this->fedPastABoard($ref) ? [] : ['fan'],
+            'lamp' => $this->fedPastABoard($ref) ? [] : ['light', 'fan'],
+            'thermistor' => ['thermistor'],
+            'limit_switch' => ['switch'],
+            'probe' => ['probe', 'switch'],
+            'sensor' => $fitted->part->spec('kind')?->choice() === 'contact probe' ? ['probe', 'switch'] : ['switch'],
+            default => [],
+        };
+    }
+
+    /** Whether a lead already takes power to it from somewhere else than a board. */
+    private function fedPastABoard(string $ref): bool
+    {
+        foreach ($this->bench->build->leads as $lead) {
+            $from = $this->bench->build->needs[$lead->from->need] ?? null;
+            if ($lead->to->need === $ref && $lead->to->port === 'power' && $from !== null && ! in_array($from->family, self::BOARDS, true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function wiredTo(string $ref): ?string
+    {
+        foreach ($this->bench->build->leads as $lead) {
+            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
+                $board = $this->bench->build->fitted($other->need);
+                $port = $board?->part->ports[$other->port] ?? null;
+                if ($one->need === $ref && $board !== null && $port !== null && in_array($board->part->family->key(), self::BOARDS, true)
+                    && ($this->text($port, 'use') ?? $this->useByLoad($other->need, $port)) !== null) {
+                    return $other->text();
+                }
+            }
+        }
+
+        return null;
+    }
+}

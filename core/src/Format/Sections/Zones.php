@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Format\Sections;
+
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Zone;
+use Magpie\Core\Quantity\Dimension;
+
+/** @implements Section<Zone> */
+final class Zones implements Section
+{
+    public function key(): string
+    {
+        return 'zones';
+    }
+
+    public function read(Node $node, Context $context): Zone
+    {
+        $zone = new Zone(
+            $node->ref('ref'),
+            $node->text('name'),
+            $node->oneOf('kind', Zone::KINDS),
+            $node->optionalRef('box'),
+            $node->optionalQuantity('temperature', Dimension::Temperature),
+            $node->optionalEnum('evidence', Evidence::class),
+            $node->texts('holds', 64),
+        );
+        $node->close();
+
+        return $zone;
+    }
+
+    public function write(object $entry): array
+    {
+        return array_filter([
+            'ref' => $entry->ref,
+            'name' => $entry->name,
+            'kind' => $entry->kind,
+            'box' => $entry->box,
+            'temperature' => $entry->temperature?->text(),
+            'evidence' => $entry->evidence?->value,
+            'holds' => $entry->holds,
+        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+    }
+}

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Motion;
+
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Quantity\Quantity;
+
+/** What moves an axis, looked up once: its motor, the driver on its phases, and the screw or pulley it turns. */
+final readonly class AxisMotion
+{
+    private function __construct(public Axis $axis, public ?Fitted $motor, public ?Fitted $driver, public ?Fitted $by, public int $motors)
+    {
+    }
+
+    public static function of(Build $build, Axis $axis): self
+    {
+        $first = $axis->drive->motors[0] ?? null;
+        $driver = null;
+        foreach ($first === null ? [] : $build->fittedOf('motor_driver') as $ref => $fitted) {
+            foreach (DrivenMotor::of($build, $ref)->motors ?? [] as $motor) {
+                $driver = $motor->need->ref === $first ? $fitted : $driver;
+            }
+        }
+
+        return new self(
+            $axis,
+            $first === null ? null : $build->fitted($first),
+            $driver,
+            $axis->drive->by === null ? null : $build->fitted($axis->drive->by),
+            count($axis->drive->motors),
+        );
+    }
+
+    public function where(string $member): string
+    {
+        return "axes/{$this->axis->ref}/drive/{$member}";
+    }
+
+    public function motor(Inquiry $inquiry): Fitted
+    {
+        return $this->motor ?? $inquiry->lack("a motor for {$this->axis->name}");
+    }
+
+    /** A member of the drive, with what it rests on; missing it is named. */
+    public function given(Inquiry $inquiry, string $member, string $label, string $symbol, ?Quantity $value): Quantity
+    {
+        return $inquiry->given("{$label} of {$this->axis->name}", $symbol, $value, $this->axis->drive->evidence ?? Evidence::Assumed, $this->where($member));
+    }
+
+    /** Travel for one turn of the screw, or of the belt pulley. */
+    public function advance(Inquiry $inquiry): Quantity
+    {
+        $by = $this->by ?? $inquiry->lack("the screw or pulley that moves {$this->axis->name}");
+        if ($by->part->family->key() === 'drive_screw') {
+            return $inquiry->read($by, 'lead', 'p_h');
+        }
+        [$teeth, $pitch] = $inquiry->readAll($by, ['z' => 'teeth', 'p' => 'pitch']);
+
+        return $inquiry->work('Travel for one turn of the pulley', 'p_h = z × p', ['z' => $teeth, 'p' => $pitch], $teeth->times($pitch), 'mm');
+    }
+
+    /** Turns of the motor for one of the screw or pulley. */
+    public function ratio(Inquiry $inquiry): Quantity
+    {
+        $ratio = $this->axis->drive->ratio;
+
+        return $ratio === null ? Quantity::ratio(1) : $inquiry->given("ratio of {$this->axis->name}", 'i', $ratio, Evidence::Datasheet, $this->where('ratio'));
+    }
+
+    /** Travel for one turn of the motor. */
+    public function perTurn(Inquiry $inquiry): Quantity
+    {
+        $advance = $this->advance($inquiry);
+        $ratio = $this->ratio($inquiry);
+
+        return $this->axis->drive->ratio === null ? $advance : $inquiry->work('Travel for one turn of the motor', 's = p_h / i', ['p_h' => $advance, 'i' => $ratio], $advance->over($ratio), 'mm');
+    }
+
+    /** Steps the board sends for one millimetre, as a bare number. */
+    public function stepsPerMillimetre(Inquiry $inquiry): Quantity
+    {
+        $motor = $this->motor($inquiry);
+        if ($motor->part->family->key() !== 'stepper_motor') {
+            $inquiry->lack("steps a turn that {$motor->need->role} asks for");
+        }
+        $angle = $inquiry->read($motor, 'step_angle', 'θ');
+        $driver = $this->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
+        $micro = $inquiry->read($driver, 'microsteps', 'm');
+        $turn = $inquiry->work('Steps for one turn of the motor', 'N = 360° / θ × m', ['θ' => $angle, 'm' => $micro], Quantity::ratio(360 / $angle->in('°') * $micro->in('')));
+        $travel = $this->perTurn($inquiry);
+
+        return $inquiry->work('Steps for one millimetre', 'k = N / s', ['N' => $turn, 's' => $travel], Quantity::ratio($turn->in('') / $travel->in('mm')));
+    }
+
+    /** Holding torque of all its motors together. */
+    public function holding(Inquiry $inquiry): Quantity
+    {
+        $motor = $this->motor($inquiry);
+        $torque = $inquiry->read($motor, $motor->part->family->key() === 'servo_motor' ? 'rated_torque' : 'holding_torque', 'T_h', Bound::Lowest);
+
+        return $this->motors < 2 ? $torque : $inquiry->work('Torque of its motors together', 'T = n × T_h', ['n' => Quantity::ratio($this->motors), 'T_h' => $torque], $torque->times($this->motors), 'N m');
+    }
+}
