@@ -94,7 +94,7 @@ final class Schema
             'axes' => new Table('axes', [
                 Column::text('name'), Column::text('along'), Column::link('rail_id', 'needs', 'rail'), Column::text('span'),
                 Column::text('span_evidence'), Column::whole('blocks'), Column::text('block_pitch'), Column::text('advertised'),
-                Column::link('drive_by_id', 'needs', 'drive.by'), Column::link('drive_board_id', 'needs', 'drive.board'), Column::flag('drive_closed_loop', 'drive.closed_loop'),
+                Column::link('drive_by_id', 'needs', 'drive.by'), Column::link('drive_board_id', 'needs', 'drive.board'), Column::link('drive_beam_id', 'needs', 'drive.beam'), Column::flag('drive_closed_loop', 'drive.closed_loop'),
                 ...self::under('drive', ['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence']),
                 Column::text('homing_by', 'homing.by'), Column::flag('homing_both_ends', 'homing.both_ends'), Column::text('homing_configured', 'homing.configured'),
             ], [

@@ -99,7 +99,7 @@ return new class extends Migration
             }
             $table->string('span_evidence', 12)->nullable();
             $table->unsignedTinyInteger('blocks');
-            foreach (['drive_by_id', 'drive_board_id'] as $need) {
+            foreach (['drive_by_id', 'drive_board_id', 'drive_beam_id'] as $need) {
                 $table->foreignId($need)->nullable()->constrained('needs')->restrictOnDelete();
             }
             foreach (['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence'] as $member) {

@@ -52,7 +52,7 @@ final class CabinetLosses
             'switching_module' => self::module($bench, $flow, $fitted, $inquiry),
             'motor_driver' => self::taken($bench, $flow, $fitted, $inquiry)?->times(self::DRIVER),
             'spindle_drive' => self::drive($bench, $flow, $fitted, $inquiry),
-            'controller_board', 'host_computer', 'display', 'tool_head_board' => self::taken($bench, $flow, $fitted, $inquiry),
+            'controller_board', 'host_computer', 'display', 'bus_module' => self::taken($bench, $flow, $fitted, $inquiry),
             default => null,
         };
     }

@@ -13,7 +13,7 @@ use Magpie\Core\Quantity\Quantity;
 /** Which thing hangs on which channel of which board: as wired, and as it could be. */
 final readonly class PortAllocation
 {
-    private const BOARDS = ['controller_board', 'tool_head_board'];
+    private const BOARDS = ['controller_board', 'bus_module'];
 
     /** What a sheet counts → the use it counts. */
     private const COUNTS = [

@@ -193,7 +193,7 @@ final readonly class SettingsAudit
                 $lines[] = $this->line("slot.{$ref}.sensorless", ['need', $ref], "Sensorless link of {$driver->need->role}", $sensorless === [] ? 'open' : 'set', $sensorless === [] ? 'its axis homes by a switch, whose input the link would take' : 'its axis homes without a switch', false, 'link');
             }
         }
-        foreach ($this->bench->build->fittedOf('tool_head_board') as $ref => $board) {
+        foreach ($this->bench->build->fittedOf('bus_module') as $ref => $board) {
             if ($board->part->spec('link')?->choice() === 'differential bus') {
                 $lines[] = $this->line("bus.{$ref}.termination", ['need', $ref], "Termination at {$board->need->role}", 'set', 'it ends the bus; the other end has one too', false, 'link');
             }

@@ -36,7 +36,10 @@ final class SupplyLimit
         }
         $from = $inquiry->tryRead($fitted, 'derate_from', 'T_0') ?? Quantity::of(50, '°C');
         $slope = $inquiry->tryRead($fitted, 'derating', 'k') ?? Quantity::of(-2, '%/K');
-        $ambient = $inquiry->given('ambient temperature of the site', 'T_a', $inquiry->build->site->ambient, Evidence::Measured, 'site/ambient');
+        $zone = $inquiry->build->zoneOf($fitted->need->ref);
+        $ambient = $zone?->temperature === null
+            ? $inquiry->given('ambient temperature of the site', 'T_a', $inquiry->build->site->ambient, Evidence::Measured, 'site/ambient')
+            : $inquiry->given("air in {$zone->name}", 'T_a', $zone->temperature, $zone->evidence, "zones/{$zone->ref}/temperature");
         if (! $ambient->exceeds($from)) {
             return $limit;
         }

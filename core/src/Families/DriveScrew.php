@@ -31,6 +31,8 @@ final class DriveScrew extends Family
         return [
             SpecField::choice('kind', 'Kind', ['lead screw', 'ball screw']),
             SpecField::quantity('diameter', 'Diameter', Dimension::Length, 'mm', ['4 mm', '63 mm']),
+            SpecField::quantity('root_diameter', 'Root diameter', Dimension::Length, 'mm', ['3 mm', '60 mm']),
+            SpecField::quantity('end_diameter', 'Diameter of its driven end', Dimension::Length, 'mm', ['3 mm', '60 mm']),
             SpecField::quantity('lead', 'Lead', Dimension::Length, 'mm', ['0.5 mm', '50 mm']),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['20 mm', '4 m']),
             SpecField::quantity('accuracy', 'Travel error over 300 mm', Dimension::Length, 'µm', ['1 µm', '1 mm']),

@@ -37,6 +37,7 @@ final class PrintedPart extends Family
             SpecField::quantity('top_bottom_layers', 'Top and bottom layers', Dimension::Ratio, '', ['1', '40']),
             SpecField::quantity('mass', 'Mass printed', Dimension::Mass, 'g', ['0.1 g', '10 kg']),
             SpecField::quantity('volume', 'Volume', Dimension::Volume, 'cm³', ['0.01 cm³', '10000 cm³']),
+            SpecField::quantity('wall_share', 'Share of its volume that is wall', Dimension::Ratio, '%', ['5 %', '100 %']),
             SpecField::quantity('print_time', 'Print time', Dimension::Time, 'h', ['1 min', '300 h']),
             SpecField::note('colour', 'Colour'),
             SpecField::note('file_version', 'File and version'),

@@ -42,6 +42,7 @@ final class Spindle extends Family
             SpecField::quantity('rated_current', 'Rated phase current', Dimension::Current, 'A', ['0.5 A', '40 A']),
             SpecField::quantity('rated_frequency', 'Rated frequency', Dimension::Frequency, 'Hz', ['50 Hz', '2000 Hz']),
             SpecField::quantity('poles', 'Poles', Dimension::Ratio, '', ['2', '12']),
+            SpecField::quantity('collet_largest', 'Largest shank it holds', Dimension::Length, 'mm', ['1 mm', '25 mm']),
             SpecField::note('collet', 'Collet size'),
             SpecField::quantity('runout', 'Run-out', Dimension::Length, 'µm', ['0.1 µm', '1 mm'])->lessIsBetter(),
             SpecField::choice('cooling', 'Cooling', ['air', 'water', 'own fan']),

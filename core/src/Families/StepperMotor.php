@@ -43,6 +43,7 @@ final class StepperMotor extends Family
             SpecField::quantity('shaft_length', 'Shaft length', Dimension::Length, 'mm', ['2 mm', '150 mm']),
             SpecField::choice('shaft_form', 'Shaft form', ['round', 'flat', 'two flats', 'keyed']),
             SpecField::quantity('skin_temperature', 'Highest skin temperature', Dimension::Temperature, '°C', ['20 °C', '150 °C']),
+            SpecField::note('torque_curve', 'Torque over speed', 'Points of its curve, such as "0 rpm 1.2 N m; 600 rpm 0.8 N m".'),
             SpecField::quantity('leads', 'Motor leads', Dimension::Ratio, '', ['4', '8']),
             SpecField::flag('brake', 'Holding brake'),
             ...SpecField::body(),

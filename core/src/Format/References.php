@@ -74,7 +74,7 @@ final class References
             }
         }
         foreach ($build->axes as $axis) {
-            if ($section === 'needs' && in_array($ref, [$axis->rail, $axis->drive->by, $axis->drive->board, ...$axis->drive->motors, ...$axis->homing->sensors], true)) {
+            if ($section === 'needs' && in_array($ref, [$axis->rail, $axis->drive->by, $axis->drive->board, $axis->drive->beam, ...$axis->drive->motors, ...$axis->homing->sensors], true)) {
                 $note('axis', $axis->name);
             }
         }
@@ -236,7 +236,7 @@ final class References
             if ($axis->rail !== null && ($build->needs[$axis->rail] ?? null)?->family !== 'linear_rail') {
                 yield ["/axes/{$i}/rail", isset($build->needs[$axis->rail]) ? "\"{$axis->rail}\" is no rail." : "there is no need \"{$axis->rail}\"."];
             }
-            $parts = [['drive/by', $axis->drive->by, ['drive_screw', 'pulley']], ['drive/board', $axis->drive->board, ['controller_board']]];
+            $parts = [['drive/by', $axis->drive->by, ['drive_screw', 'pulley']], ['drive/board', $axis->drive->board, ['controller_board']], ['drive/beam', $axis->drive->beam, ['extrusion']]];
             foreach ($axis->drive->motors as $j => $motor) {
                 $parts[] = ["drive/motors/{$j}", $motor, ['stepper_motor', 'servo_motor']];
             }

@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Mechanical\MechanicalRules;
 use Magpie\Core\Money\SupplyRules;
 use Magpie\Core\Site\SiteRules;
+use Magpie\Core\Thermal\ThermalRules;
 
 /**
  * Puts every check to every subject of a build. It knows no check by name.
@@ -27,7 +28,7 @@ final readonly class Inspector
     {
         static $standard = null;
 
-        return $standard ??= new self([...ElectricalRules::all(), ...MechanicalRules::all(), ...SiteRules::all(), ...SupplyRules::all()]);
+        return $standard ??= new self([...ElectricalRules::all(), ...MechanicalRules::all(), ...ThermalRules::all(), ...SiteRules::all(), ...SupplyRules::all()]);
     }
 
     public function inspect(Build $build): Inspection

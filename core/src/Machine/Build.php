@@ -116,6 +116,18 @@ final readonly class Build
         }
     }
 
+    /** The place with an air of its own that a need stands in. */
+    public function zoneOf(string $need): ?Zone
+    {
+        foreach ($this->zones as $zone) {
+            if (in_array($need, $zone->holds, true)) {
+                return $zone;
+            }
+        }
+
+        return null;
+    }
+
     public function port(PortRef $ref): ?Port
     {
         return $this->fitted($ref->need)?->part->ports[$ref->port] ?? null;

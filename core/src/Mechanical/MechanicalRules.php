@@ -16,8 +16,22 @@ final class MechanicalRules
     {
         return [
             new TravelStack,
+            new DriveForce,
+            new PowerDrop,
+            new InertiaRatio,
+            new ScrewSpeed,
+            new BeltDrive,
+            new GuideLoad,
+            new CutterFit,
+            new MeltFlow,
+            new Interfaces,
             new ScrewFit,
+            new NamedClearance,
+            new BeamBend,
             new PrintedPartHeat,
+            new PrintRecipe,
+            new FilamentEnough,
+            new PrintWeight,
             new PlateSize,
         ];
     }

@@ -84,7 +84,7 @@ final class StepRate implements Check
             Examples::part('pulley', 'pulley', ['teeth' => '20', 'pitch' => '2 mm']),
         ], [
             'leads' => [['ref' => 'W1', 'from' => 'drv.motor', 'to' => 'motor.phases'], ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'drv.power']],
-            'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => $drive + ['motors' => ['motor'], 'by' => 'pulley', 'top_speed' => '300 mm/s', 'acceleration' => '3000 mm/s²', 'mass' => '0.6 kg', 'friction' => '2 N', 'efficiency' => '95 %', 'board' => 'board', 'incline' => '0 °', 'closed_loop' => false, 'evidence' => 'measured']]],
+            'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => $drive + ['motors' => ['motor'], 'by' => 'pulley', 'top_speed' => '300 mm/s', 'acceleration' => '3000 mm/s²', 'mass' => '0.6 kg', 'force' => '0 N', 'friction' => '2 N', 'efficiency' => '95 %', 'board' => 'board', 'incline' => '0 °', 'closed_loop' => false, 'evidence' => 'measured']]],
         ]), $rest);
     }
 }

@@ -22,6 +22,7 @@ enum Dimension: string
     case Length = 'length';
     case Area = 'area';
     case Volume = 'volume';
+    case SecondMoment = 'second_moment';
     case Mass = 'mass';
     case Density = 'density';
     case Time = 'time';
@@ -61,6 +62,7 @@ enum Dimension: string
             self::Length => '0,1,0,0,0',
             self::Area => '0,2,0,0,0',
             self::Volume => '0,3,0,0,0',
+            self::SecondMoment => '0,4,0,0,0',
             self::Mass => '1,0,0,0,0',
             self::Density => '1,-3,0,0,0',
             self::Time => '0,0,1,0,0',
@@ -94,6 +96,7 @@ enum Dimension: string
             self::Length => 'm',
             self::Area => 'm²',
             self::Volume => 'm³',
+            self::SecondMoment => 'm⁴',
             self::Mass => 'kg',
             self::Density => 'kg/m³',
             self::Time => 's',

@@ -83,6 +83,37 @@ final class MissingIsNeverSaferTest extends TestCase
     }
 
     #[DataProvider('demos')]
+    public function test_an_axis_or_a_place_that_says_less_lifts_no_verdict(string $file): void
+    {
+        $data = json_decode((string) file_get_contents($file), true);
+        $before = self::verdicts(BuildFile::build($data));
+        $lifted = [];
+        foreach (['axes' => ['drive', 'homing'], 'zones' => ['temperature', 'evidence', 'box'], 'clearances' => ['evidence']] as $section => $members) {
+            foreach ($data[$section] ?? [] as $i => $entry) {
+                foreach ($members as $member) {
+                    foreach (is_array($entry[$member] ?? null) ? array_keys($entry[$member]) : [null] as $within) {
+                        $less = $data;
+                        if ($within === null) {
+                            unset($less[$section][$i][$member]);
+                        } elseif (! in_array($within, ['inertia', 'ratio', 'both_ends', 'configured', 'by'], true)) {
+                            // Without its further inertia, or geared one to one, it is another machine; the rest is just unsaid.
+                            unset($less[$section][$i][$member][$within]);
+                        }
+                        foreach (self::verdicts(BuildFile::build($less)) as $finding => $verdict) {
+                            $was = $before[$finding] ?? Verdict::Unproven;
+                            if ($verdict->passes() && ! $was->passes()) {
+                                $lifted[] = "{$finding}: {$was->value} → {$verdict->value} without {$member} {$within} of {$entry['ref']}";
+                            }
+                        }
+                    }
+                }
+            }
+        }
+
+        self::assertSame([], $lifted);
+    }
+
+    #[DataProvider('demos')]
     public function test_an_empty_site_lifts_no_verdict(string $file): void
     {
         $data = json_decode((string) file_get_contents($file), true);

@@ -4144,6 +4144,7 @@ export interface components {
             /** @enum {string} */
             support?: "fixed-free" | "supported" | "fixed-supported" | "fixed-fixed";
             evidence?: components["schemas"]["evidence"];
+            beam?: string;
         };
         homing: {
             /** @enum {string} */

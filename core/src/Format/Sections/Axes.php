@@ -77,6 +77,7 @@ final class Axes implements Section
                 'closed_loop' => $entry->drive->closedLoop,
                 'support' => $entry->drive->support,
                 'evidence' => $entry->drive->evidence?->value,
+                'beam' => $entry->drive->beam,
             ], static fn (mixed $v): bool => $v !== null && $v !== []),
             'homing' => array_filter([
                 'by' => $entry->homing->by,
@@ -108,6 +109,7 @@ final class Axes implements Section
             $node->optionalLength('lever'),
             $node->optionalLength('spread'),
             $node->optionalEnum('evidence', Evidence::class),
+            $node->optionalRef('beam'),
         );
         foreach (array_keys(self::MEASURES) as $key) {
             $value = $drive->{self::MEASURES[$key]};

@@ -1,0 +1,142 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** M09: shafts, bores and faces that meet. */
+final class Interfaces implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'M09',
+            'Interface',
+            'Do shaft and bore, face and holes, coupling and torque fit each other?',
+            Trade::Mechanical,
+            'NEMA ICS 16 for hole spacing and pilot of motor frames (from memory); coupling at twice the torque of its motor: common practice, no source',
+            ['stepper_motor.frame', 'stepper_motor.shaft_diameter', 'coupling.bore_a', 'coupling.bore_b', 'coupling.rated_torque', 'pulley.bore', 'bearing.bore', 'drive_screw.end_diameter', 'plate.hole_spacing', 'plate.pilot'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->mates as $mate) {
+            [$one, $other] = [$bench->build->fitted($mate->between[0]), $bench->build->fitted($mate->between[1])];
+            if ($one !== null && $other !== null && self::pair($one, $other) !== null) {
+                yield new Subject('mate', $mate->ref, "{$mate->kind}: {$one->need->role} to {$other->need->role}", $mate->between);
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $between = $inquiry->build->mates[$inquiry->subject->ref]->between;
+        [$one, $other] = [$inquiry->build->fitted($between[0]), $inquiry->build->fitted($between[1])];
+        [$pair, $a, $b] = ($one === null || $other === null ? null : self::pair($one, $other)) ?? $inquiry->lack('two parts that meet');
+
+        return match ($pair) {
+            'face' => $this->face($inquiry, $a, $b),
+            'coupling' => $this->coupling($inquiry, $a, $b),
+            default => $this->bore($inquiry, $a, $b),
+        };
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $bore): array => Examples::file([
+            Examples::part('motor', 'stepper_motor', ['shaft_diameter' => '6.35 mm', 'holding_torque' => '1.2 N m']),
+            Examples::part('coupling', 'coupling', ['bore_a' => $bore, 'bore_b' => '10 mm', 'rated_torque' => '5 N m']),
+        ], ['mates' => [['ref' => 'm', 'kind' => 'shaft', 'between' => ['motor', 'coupling']]]]);
+
+        return new Examples(static fn (): array => $file('8 mm'), static fn (): array => $file('6.35 mm'), Verdict::Fails);
+    }
+
+    /**
+     * @return array{string, Fitted, Fitted}|null what kind of meeting, the shaft or motor first
+     */
+    private static function pair(Fitted $one, Fitted $other): ?array
+    {
+        foreach ([[$one, $other], [$other, $one]] as [$a, $b]) {
+            $shaft = in_array($a->part->family->key(), ['stepper_motor', 'servo_motor', 'drive_screw'], true);
+            $kind = match (true) {
+                $shaft && $b->part->family->key() === 'coupling' => 'coupling',
+                $shaft && in_array($b->part->family->key(), ['pulley', 'bearing'], true) => 'bore',
+                $a->part->family->key() === 'stepper_motor' && $b->part->family->key() === 'plate' => 'face',
+                default => null,
+            };
+            if ($kind !== null) {
+                return [$kind, $a, $b];
+            }
+        }
+
+        return null;
+    }
+
+    private function shaft(Inquiry $inquiry, Fitted $fitted): Quantity
+    {
+        return $inquiry->read($fitted, $fitted->part->family->key() === 'drive_screw' ? 'end_diameter' : 'shaft_diameter', 'd_s');
+    }
+
+    private function bore(Inquiry $inquiry, Fitted $shaft, Fitted $part): Finding
+    {
+        return $this->fits($inquiry, $this->shaft($inquiry, $shaft), $inquiry->read($part, 'bore', 'd_b'), $shaft, $part);
+    }
+
+    private function coupling(Inquiry $inquiry, Fitted $shaft, Fitted $coupling): Finding
+    {
+        $diameter = $this->shaft($inquiry, $shaft);
+        [$a, $b] = $inquiry->readAll($coupling, ['d_a' => 'bore_a', 'd_b' => 'bore_b']);
+        $bore = abs($a->in('mm') - $diameter->in('mm')) <= abs($b->in('mm') - $diameter->in('mm')) ? $a : $b;
+        $fit = $this->fits($inquiry, $diameter, $bore, $shaft, $coupling);
+        if ($fit->verdict === Verdict::Fails || $shaft->part->family->key() === 'drive_screw') {
+            return $fit;
+        }
+        $torque = $inquiry->read($shaft, $shaft->part->family->key() === 'servo_motor' ? 'peak_torque' : 'holding_torque', 'T_h');
+        $rated = $inquiry->read($coupling, 'rated_torque', 'T_c');
+        $share = $inquiry->work('Torque of the motor, of what the coupling stands', 'k = T_h / T_c', ['T_h' => $torque, 'T_c' => $rated], $torque->over($rated), '%');
+
+        return $inquiry->conclude($inquiry->band($torque, $rated, Quantity::ratio(0.5), Quantity::ratio(1), Verdict::Fails), "{$diameter} in {$bore}; {$torque} on a coupling for {$rated} ({$share}; half is usual).", $inquiry->margin($torque, $rated), "{$bore}, half of {$rated}");
+    }
+
+    private function fits(Inquiry $inquiry, Quantity $shaft, Quantity $bore, Fitted $a, Fitted $b): Finding
+    {
+        $play = $inquiry->work('Play', 's = d_b − d_s', ['d_b' => $bore, 'd_s' => $shaft], $bore->minus($shaft), 'mm');
+        if (abs($play->in('mm')) > 0.05) {
+            return $inquiry->conclude(Verdict::Fails, "A shaft of {$shaft} ({$a->need->role}) in a bore of {$bore} ({$b->need->role}): ".($play->isPositive() ? 'it runs out and slips.' : 'it does not go in.'), null, "{$shaft}");
+        }
+
+        return $inquiry->conclude(Verdict::Holds, "{$shaft} in {$bore}.", null, "{$shaft}");
+    }
+
+    private function face(Inquiry $inquiry, Fitted $motor, Fitted $plate): Finding
+    {
+        $frame = $inquiry->tryChoice($motor, 'frame') ?? $inquiry->lack("frame of {$motor->need->role}");
+        /** @var array<string, array{holes: float, pilot: float|null}> $frames */
+        $frames = require dirname(__DIR__, 2).'/reference/motor_frames.php';
+        [$spacing, $pilot] = $inquiry->readAll($plate, ['s' => 'hole_spacing', 'd' => 'pilot']);
+        $wanted = Quantity::of($frames[$frame]['holes'], 'mm');
+        $inquiry->work("Holes of a frame {$frame}", 's_f', ['s_f' => $wanted, 's' => $spacing], $wanted, 'mm');
+        if (abs($spacing->in('mm') - $wanted->in('mm')) > 0.3) {
+            return $inquiry->conclude(Verdict::Fails, "Holes {$spacing} apart; a frame {$frame} has {$wanted}.", null, "{$wanted}");
+        }
+        $nose = $frames[$frame]['pilot'];
+        if ($nose !== null && $pilot->in('mm') < $nose) {
+            return $inquiry->conclude(Verdict::Fails, "A bore of {$pilot}; the pilot of a frame {$frame} is {$nose} mm.", null, "{$nose} mm");
+        }
+
+        return $inquiry->conclude(Verdict::Holds, "A frame {$frame} on holes {$spacing} apart, its pilot in {$pilot}.", null, "{$wanted}");
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Motion;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Quantity\Quantity;
+
+/** The torque an axis has at its motors' shaft, over speed, as it is supplied and set. */
+final class MotorTorque
+{
+    public static function of(Inquiry $inquiry, Bench $bench, AxisMotion $motion): TorqueCurve
+    {
+        $motor = $motion->motor($inquiry);
+        $count = max(1, $motion->motors);
+        $sheet = TorqueCurve::ofSheet($motor);
+        if ($motor->part->family->key() === 'servo_motor') {
+            [$torque, $top] = $inquiry->readAll($motor, ['T_n' => 'rated_torque', 'n_n' => 'rated_speed'], Bound::Lowest);
+
+            return ($sheet ?? TorqueCurve::flat($torque, $top))->times($count);
+        }
+        $holding = $inquiry->read($motor, 'holding_torque', 'T_h', Bound::Lowest);
+        $driver = $motion->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
+        $set = $inquiry->read($driver, 'set_current', 'I_s');
+        $rated = $inquiry->read($motor, 'rated_current', 'I_m');
+        $each = $set->over(count(DrivenMotor::of($inquiry->build, $driver->need->ref)->motors ?? [1]));
+        $share = Quantity::min(Quantity::ratio(1), $inquiry->work('Share of its current', 'k = I_s / I_m', ['I_s' => $each, 'I_m' => $rated], $each->over($rated), '%'));
+        if ($sheet !== null) {
+            $inquiry->remark('Torque over speed from the points on its sheet.');
+
+            return $sheet->times($count * $share->in(''));
+        }
+        $volts = self::supply($inquiry, $bench->circuits(), $driver->need->ref);
+        $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
+        $angle = $inquiry->read($motor, 'step_angle', 'θ');
+        $corner = $inquiry->work('Corner speed, an estimate', 'n_c = V / (2 × L × I_s × N)', ['V' => $volts, 'L' => $inductance, 'I_s' => $each], Quantity::of($volts->in('V') / (2 * $inductance->in('H') * $each->in('A') * (360 / $angle->in('°'))), 'rev/s'), 'rpm');
+
+        return TorqueCurve::estimate($inquiry->work('Torque up to there', 'T = n × T_h × k', ['T_h' => $holding, 'k' => $share], $holding->times($count)->times($share), 'N m'), $corner);
+    }
+
+    private static function supply(Inquiry $inquiry, Circuits $circuits, string $driver): Quantity
+    {
+        $node = $circuits->topology->nodes["{$driver}.power"] ?? null;
+        $source = $node === null ? null : $circuits->topology->sourceOf($node);
+        if ($source === null) {
+            $inquiry->lack("a supply that feeds {$inquiry->build->roleOf($driver)}");
+        }
+        [$supply, $port] = $circuits->topology->ports[$source];
+
+        return $inquiry->port($supply, $port, 'voltage', 'V', Bound::Lowest);
+    }
+}
