@@ -9,6 +9,7 @@ use App\Http\Controllers\EditController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InspectionController;
 use App\Http\Controllers\LibraryController;
+use App\Http\Controllers\MechanicsController;
 use App\Http\Controllers\PhotoController;
 use App\Http\Controllers\RemedyController;
 use App\Http\Controllers\ScopeController;
@@ -24,6 +25,9 @@ Route::post('session/demo', [SessionController::class, 'demoStore'])->middleware
 Route::middleware('auth:sanctum')->group(static function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::get('catalogue', [CatalogueController::class, 'show']);
+    Route::get('belt-loop', [MechanicsController::class, 'belt']);
+    Route::get('cutting-data', [MechanicsController::class, 'cutting']);
+    Route::post('turning-parts', [MechanicsController::class, 'turning']);
     Route::get('builds', [BuildController::class, 'index']);
     Route::post('builds', [BuildController::class, 'store']);
     Route::prefix('builds/{build}')->whereNumber('build')->group(static function (): void {
@@ -48,6 +52,11 @@ Route::middleware('auth:sanctum')->group(static function (): void {
         Route::get('ports', [WiringController::class, 'ports']);
         Route::get('ports/{need}/{part}', [WiringController::class, 'transfer']);
         Route::get('settings', [WiringController::class, 'settings']);
+        Route::get('motion', [MechanicsController::class, 'motion']);
+        Route::get('axes/{axis}/motors', [MechanicsController::class, 'motors']);
+        Route::get('joints', [MechanicsController::class, 'joints']);
+        Route::get('couplings', [MechanicsController::class, 'couplings']);
+        Route::get('heat', [MechanicsController::class, 'heat']);
         Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
         Route::get('power', [InspectionController::class, 'power']);
         Route::get('money', [InspectionController::class, 'money']);

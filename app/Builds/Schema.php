@@ -95,7 +95,7 @@ final class Schema
                 Column::text('name'), Column::text('along'), Column::link('rail_id', 'needs', 'rail'), Column::text('span'),
                 Column::text('span_evidence'), Column::whole('blocks'), Column::text('block_pitch'), Column::text('advertised'),
                 Column::link('drive_by_id', 'needs', 'drive.by'), Column::link('drive_board_id', 'needs', 'drive.board'), Column::link('drive_beam_id', 'needs', 'drive.beam'), Column::flag('drive_closed_loop', 'drive.closed_loop'),
-                ...self::under('drive', ['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence']),
+                ...self::under('drive', ['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence', 'measured_load']),
                 Column::text('homing_by', 'homing.by'), Column::flag('homing_both_ends', 'homing.both_ends'), Column::text('homing_configured', 'homing.configured'),
             ], [
                 'takes' => Inner::objects(new Table('axis_takers', [Column::text('what'), Column::text('length'), Column::text('evidence')])),

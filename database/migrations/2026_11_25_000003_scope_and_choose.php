@@ -102,7 +102,7 @@ return new class extends Migration
             foreach (['drive_by_id', 'drive_board_id', 'drive_beam_id'] as $need) {
                 $table->foreignId($need)->nullable()->constrained('needs')->restrictOnDelete();
             }
-            foreach (['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence'] as $member) {
+            foreach (['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence', 'measured_load'] as $member) {
                 $table->string("drive_{$member}", 40)->nullable();
             }
             $table->boolean('drive_closed_loop')->nullable();

@@ -300,4 +300,43 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->press('Apply all 2');
         $b->sees('2 fixes made');
     }
+
+    public function test_an_axis_that_stalls_a_piece_that_fits_and_a_place_that_is_too_warm(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open('/builds/2/scope/variants');
+        $b->type('Name of the variant', 'Linnet, moving');
+        $b->press('Fork this build');
+        $b->find('//strong[normalize-space(.)="Linnet, moving"]');
+        $build = preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+
+        // X stalls at its top speed; slower, it does not. The picker tries the whole library on it.
+        $b->open("/builds/{$build}/prove/motion");
+        $b->find('//tr[contains(., "accelerates")]//td[contains(@class, "fails")]');
+        $b->edit('Top speed of X, across', '60');
+        $b->waitUntilGone('//tr[contains(., "accelerates")]//td[contains(@class, "fails")]');
+        $b->edit('Motor turns for one of X, across', '0');
+        $b->find('//*[@role="alert"][contains(., "more than nought")]');
+        $b->key(WebDriverKeys::ESCAPE);
+        $b->press('Try the motors of the library');
+        $b->find('//tr[contains(., "times")]//button[normalize-space(.)="compare"]');
+
+        $b->press('Stack-up');
+        $this->pick($b, 'Workpiece', 'Fretboard');
+        $b->find('//tr[contains(., "Y, along")][contains(., "fits")]');
+        $b->find('//tr[contains(., "Z motor")]');
+
+        $b->press('Joints');
+        $b->find('//tr[contains(., "X motor")][contains(., "Fails")]');
+        $b->sees('320 teeth, 640 mm');
+
+        $b->press('Heat');
+        $b->edit('Hottest air in Dust cabinet', '48');
+        $b->find('//button[contains(., "Spindle clamp")][contains(., "too warm")]');
+
+        $b->press('Place');
+        $b->find('//tr[contains(., "upright, narrow end first")][contains(., "too much")]');
+        $b->find('//tr[contains(., "on its side")][contains(., "yes")]');
+    }
 }

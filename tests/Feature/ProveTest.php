@@ -25,6 +25,9 @@ final class ProveTest extends FeatureTestCase
         yield 'stops' => ['stops', 'Stops', false];
         yield 'ports' => ['ports', 'Ports', false];
         yield 'settings' => ['settings', 'SettingLine', true];
+        yield 'motion' => ['motion', 'AxisMotion', true];
+        yield 'joints' => ['joints', 'Joints', false];
+        yield 'heat' => ['heat', 'Heat', false];
     }
 
     #[DataProvider('answers')]
@@ -81,7 +84,7 @@ final class ProveTest extends FeatureTestCase
         $this->edit($build, self::setting('axes', 'x', ['drive', 'motors'], ['motor-x', 'motor-z'], ['motor-x']))->assertOk();
         $document = $this->getJson("/api/builds/{$build->id}")->json('document');
 
-        self::assertSame($create, $document['clearances'][0]);
+        self::assertSame($create, collect($document['clearances'])->firstWhere('ref', 'c1'));
         self::assertSame(['motor-x', 'motor-z'], $document['axes'][0]['drive']['motors']);
         $this->edit($build, self::setting('axes', 'x', ['drive', 'ratio'], '0'))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/axes/x/drive/ratio');
         $this->edit($build, self::setting('zones', 'dust', ['holds'], ['psu48'], $document['zones'][1]['holds']))->assertStatus(422);
@@ -121,5 +124,69 @@ final class ProveTest extends FeatureTestCase
         $moves = $this->getJson("/api/builds/{$build->id}/ports/board/P-board")->assertOk()->json();
         self::assertNotSame([], $moves);
         self::assertSame([], array_filter($moves, static fn (array $m): bool => $m['after'] === null));
+    }
+
+    public function test_the_motor_picker_says_what_choosing_says(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $answer = $this->getJson("/api/builds/{$build->id}/axes/x/motors")->assertOk();
+        self::assertSame([], Schemas::breaks((string) $answer->getContent(), 'api/openapi.json#/components/schemas/PickedMotors'));
+        $motors = collect((array) $answer->json('motors'));
+        self::assertGreaterThan(8, $motors->count());
+        $picked = $motors->firstOrFail();
+        $this->postJson("/api/builds/{$build->id}/needs/motor-x/candidates", ['library' => $picked['library'], 'key' => (string) \Illuminate\Support\Str::uuid()])->assertCreated();
+        $need = collect((array) $this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere('ref', 'motor-x');
+        $was = $need['choice'];
+        $part = end($need['candidates']);
+        $driver = collect((array) $this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere('ref', 'drv-x')['choice'];
+        $document = $this->getJson("/api/builds/{$build->id}")->json('document.parts');
+        $set = collect((array) $document)->firstWhere('ref', $driver)['specs']['set_current'];
+        $result = $this->edit($build, [
+            ['section' => 'needs', 'ref' => 'motor-x', 'set' => [['path' => ['choice'], 'was' => $was, 'to' => $part]]],
+            ['section' => 'parts', 'ref' => $driver, 'set' => [['path' => ['specs', 'set_current'], 'was' => $set, 'to' => ['value' => "{$picked['set']} A", 'evidence' => 'manual']]]],
+        ])->assertOk();
+        $phase = collect((array) collect((array) $this->getJson("/api/builds/{$build->id}/motion")->json())->firstWhere('ref', 'x')['phases'])->firstWhere('phase', $picked['phase']);
+
+        self::assertEqualsWithDelta($picked['factor'], $phase['has'] / $phase['torque'], 0.03 * $picked['factor'], 'Picked and chosen agree.');
+        self::assertNotNull(collect((array) $result->json('overview.findings'))->firstWhere('key', 'M03/x'));
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        $this->getJson("/api/builds/{$build->id}/axes/w/motors")->assertNotFound();
+    }
+
+    public function test_calculators_answer_and_refuse_what_cannot_be(): void
+    {
+        $this->as($this->isla());
+        // 2·300 + 20 × 2 = 640 mm: 320 teeth on two pulleys of 20.
+        self::assertSame(['length' => 640, 'teeth' => 320, 'centre' => 300, 'mesh' => 10], $this->getJson('/api/belt-loop?pitch=2&one=20&other=20&centre=300')->assertOk()->json());
+        $this->getJson('/api/belt-loop?pitch=2&one=60&other=60&centre=20')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/centre');
+        $this->getJson('/api/belt-loop?pitch=2&one=20&other=20&centre=wide')->assertStatus(422);
+        // Handbook M08: 1200 mm/min; 1200/60 × 6 × 0.5 × 3 = 180 mm³/s.
+        $cut = $this->getJson('/api/cutting-data?diameter=6&flutes=2&speed=12000&chip=0.05&step_over=50&depth=3&material=hardwood')->assertOk()->json();
+        self::assertEqualsWithDelta(1200, $cut['feed'], 0.1);
+        self::assertEqualsWithDelta(180, $cut['removal'], 0.1);
+        $this->getJson('/api/cutting-data?diameter=6&flutes=2&speed=12000&chip=0.05&step_over=50&depth=3&material=stone')->assertStatus(422);
+        // ½·m·(r_o² + r_i²): aluminium, 35 outside, 12 inside, 40 long: 0.0917 kg, 0.157 kg cm².
+        $turning = $this->postJson('/api/turning-parts', ['segments' => [['outer' => 35, 'bore' => 12, 'length' => 40, 'material' => 'aluminium']]])->assertOk()->json();
+        $mass = 2700 * M_PI * (0.0175 ** 2 - 0.006 ** 2) * 0.04;
+        self::assertEqualsWithDelta($mass, $turning['mass'], 0.0001);
+        self::assertEqualsWithDelta(0.5 * $mass * (0.0175 ** 2 + 0.006 ** 2) * 1e4, $turning['inertia'], 0.0001);
+        $this->postJson('/api/turning-parts', ['segments' => [['outer' => 10, 'bore' => 12, 'length' => 40, 'material' => 'steel']]])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/segments/0/bore');
+        $couplings = $this->getJson("/api/builds/{$this->linnet()->id}/couplings?one=6.35&other=10&torque=1.2")->assertOk()->json();
+        self::assertNotSame([], $couplings);
+    }
+
+    public function test_a_stalling_axis_and_a_whirling_screw_are_cured(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        foreach (['M03/x', 'M05/y', 'M13/clamp'] as $key) {
+            $remedies = (array) $this->getJson("/api/builds/{$build->id}/remedies/{$key}")->assertOk()->json('remedies');
+            self::assertNotSame([], $remedies, $key);
+            $result = $this->edit($build, $remedies[0]['changes'])->assertOk();
+            self::assertSame($remedies[0]['to'], collect((array) $result->json('overview.findings'))->firstWhere('key', $key)['verdict'], $remedies[0]['says']);
+            $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        }
     }
 }

@@ -26,6 +26,7 @@ final readonly class AxisDrive
      * @param  Quantity|null  $unsupported  length of screw between its bearings
      * @param  Quantity|null  $lever  height of the process force and centre of mass above the guides
      * @param  Quantity|null  $spread  distance of the outer blocks along the travel
+     * @param  Quantity|null  $measuredLoad  most torque read while it worked, of what the motor has there
      * @param  string|null  $beam  need of the beam its rails lie on, held at both ends
      * @param  Evidence|null  $evidence  what mass, force and friction rest on
      */
@@ -49,6 +50,7 @@ final readonly class AxisDrive
         public ?Quantity $spread = null,
         public ?Evidence $evidence = null,
         public ?string $beam = null,
+        public ?Quantity $measuredLoad = null,
     ) {
     }
 }

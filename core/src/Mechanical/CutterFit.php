@@ -64,6 +64,7 @@ final class CutterFit implements Check
         $flutes = $inquiry->tryRead($cutter, 'flutes', 'z');
         $diameter !== null && $inquiry->work("Speed of its rim at {$at}", 'v = π × d × n', ['d' => $diameter, 'n' => $at], Cutting::rim($diameter, $at), 'm/s');
         $flutes !== null && $inquiry->work('Feed for a chip of 0.05 mm', 'v_f = f_z × z × n', ['f_z' => Quantity::of(0.05, 'mm'), 'z' => $flutes, 'n' => $at], Quantity::of(Cutting::feed(Quantity::of(0.05, 'mm'), $flutes, $at, Quantity::ratio(0.5))->in('mm/s') * 60, 'mm/min'), 'mm/min');
+        $inquiry->tryChoice($spindle, 'cooling') === 'own fan' && $inquiry->remark('It cools itself with air from outside: a hood must draw the dust off below it without starving it, nor feed it dust.');
         $verdict = Verdict::Holds;
         $says = "Held by its collet, and good for {$most}".($most->isBelow($top) ? "; keep the spindle below that: it could turn {$top}." : '.');
         $needed = $this->power($inquiry, $spindle);

@@ -13,6 +13,8 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
@@ -49,6 +51,10 @@ final class DriveForce implements Check
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $motion = AxisMotion::of($inquiry->build, $axis);
+        $measured = $axis->drive->measuredLoad;
+        if ($measured !== null) {
+            return $this->measured($inquiry, $axis, $measured, $motion);
+        }
         $load = DriveLoad::of($inquiry, $motion);
         $curve = MotorTorque::of($inquiry, $bench, $motion);
         $closed = $axis->drive->closedLoop ?? ($motion->motor($inquiry)->part->family->key() === 'servo_motor');
@@ -82,5 +88,18 @@ final class DriveForce implements Check
     public function examples(): Examples
     {
         return new Examples(static fn (): array => StepRate::axis(['mass' => '12 kg']), static fn (): array => StepRate::axis(), Verdict::Fails);
+    }
+
+    /** A load read while it worked settles what sums only estimate, a smaller motor included. */
+    private function measured(Inquiry $inquiry, Axis $axis, Quantity $measured, AxisMotion $motion): Finding
+    {
+        $closed = $axis->drive->closedLoop ?? ($motion->motor($inquiry)->part->family->key() === 'servo_motor');
+        $inquiry->given("load read on {$axis->name}", 'k', $measured, Evidence::Measured, "axes/{$axis->ref}/drive/measured_load");
+        $wanted = $inquiry->threshold($closed ? 'closed' : 'open');
+        $factor = $inquiry->work('Torque there is, of what was read', 'f = 1 / k', ['k' => $measured], Quantity::ratio(1)->over($measured), '%');
+        $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));
+        $verdict = $factor->isBelow($tight) ? Verdict::Fails : ($factor->isBelow($wanted) ? Verdict::Tight : Verdict::Holds);
+
+        return $inquiry->conclude($verdict, "At most {$measured} of its torque was taken while it worked; {$factor} is there where {$wanted} is wanted.", $inquiry->margin($wanted, $factor), "{$wanted} of the torque asked");
     }
 }

@@ -33,6 +33,8 @@ final class MechanicalRules
             new FilamentEnough,
             new PrintWeight,
             new PlateSize,
+            new SheetSurface,
+            new Rust,
         ];
     }
 }

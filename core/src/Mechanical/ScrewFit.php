@@ -27,7 +27,7 @@ final class ScrewFit implements Check
             'Does this screw hold, without bottoming or standing in the way?',
             Trade::Mechanical,
             'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters is common practice, no source',
-            ['screw.thread', 'screw.length', 'mate.clamped', 'mate.into', 'mate.material', 'mate.depth', 'mate.room'],
+            ['screw.thread', 'screw.length', 'screw.head', 'mate.clamped', 'mate.into', 'mate.material', 'mate.depth', 'mate.room'],
         );
     }
 
@@ -52,6 +52,11 @@ final class ScrewFit implements Check
         }
         $thread = $inquiry->tryChoice($screw, 'thread') ?? $inquiry->lack("thread of {$screw->need->role}");
         $length = $inquiry->read($screw, 'length', 'L');
+        if ($inquiry->tryChoice($screw, 'head') === 'countersunk' && $stack->washers !== []) {
+            $inquiry->remark('The length of a countersunk screw is counted with its head.');
+
+            return $inquiry->conclude(Verdict::Fails, 'A countersunk head on a washer: it sits on its edge and turns the washer. A cap screw, or no washer.');
+        }
         if ($stack->into === null) {
             $inquiry->lack('what the screw goes into');
         }

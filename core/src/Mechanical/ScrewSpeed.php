@@ -15,14 +15,12 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\ScrewEnds;
 use Magpie\Core\Quantity\Quantity;
 
 /** M05: a screw that whirls, or buckles. */
 final class ScrewSpeed implements Check
 {
-    /** By how the ends are held: whirl and buckling, as ball-screw catalogues print them, 80 % and half taken off. */
-    public const ENDS = ['fixed-free' => [3.4, 1.2], 'supported' => [9.7, 5.0], 'fixed-supported' => [15.1, 10.0], 'fixed-fixed' => [21.9, 20.0]];
-
     public function card(): Card
     {
         return new Card(
@@ -61,7 +59,7 @@ final class ScrewSpeed implements Check
             $inquiry->miss("how the screw of {$axis->name} is held at its ends", $motion->where('support'));
             $inquiry->lack("how the screw of {$axis->name} is held at its ends");
         }
-        [$whirl, $buckle] = self::ENDS[$support];
+        [$whirl, $buckle] = ScrewEnds::of($support);
         $inquiry->remark("Ends: {$support}.");
         $speed = $motion->given($inquiry, 'top_speed', 'top speed', 'v', $axis->drive->topSpeed);
         $lead = $inquiry->read($screw, 'lead', 'p_h');

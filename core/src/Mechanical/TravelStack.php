@@ -46,6 +46,9 @@ final class TravelStack implements Check
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $usable = UsableTravel::of($inquiry, $axis);
+        if (! $usable->isPositive()) {
+            return $inquiry->conclude(Verdict::Fails, "Nothing is left to travel: blocks and all that takes some of it ask for {$usable->times(-1)->to('mm')} more than there is. A longer rail, or fewer blocks.");
+        }
         $envelope = new Envelope($inquiry->build);
         $piece = $envelope->deciding[$axis->along] ?? null;
         $wanted = $inquiry->given("size of the largest workpiece along {$axis->along}", 'L_w', $envelope->sizes[$axis->along] ?? null, Evidence::Measured, $piece === null ? 'workpieces' : "workpieces/{$piece->ref}")->to('mm');

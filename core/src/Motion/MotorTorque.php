@@ -42,7 +42,7 @@ final class MotorTorque
         return TorqueCurve::estimate($inquiry->work('Torque up to there', 'T = n × T_h × k', ['T_h' => $holding, 'k' => $share], $holding->times($count)->times($share), 'N m'), $corner);
     }
 
-    private static function supply(Inquiry $inquiry, Circuits $circuits, string $driver): Quantity
+    public static function supply(Inquiry $inquiry, Circuits $circuits, string $driver): Quantity
     {
         $node = $circuits->topology->nodes["{$driver}.power"] ?? null;
         $source = $node === null ? null : $circuits->topology->sourceOf($node);

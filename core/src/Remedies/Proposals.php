@@ -27,7 +27,7 @@ final readonly class Proposals
     private const METRIC = ['0.25 mm²', '0.34 mm²', '0.5 mm²', '0.75 mm²', '1 mm²', '1.5 mm²', '2.5 mm²', '4 mm²', '6 mm²', '10 mm²'];
 
     /** Checks that another part may cure; what is wrong with a lead, a joint or an order is put right there. */
-    private const OF_THE_PART = ['E01', 'E05', 'E05-kit', 'E06', 'E07', 'E08', 'E09', 'E16', 'M01', 'M10', 'M15'];
+    private const OF_THE_PART = ['E01', 'E05', 'E05-kit', 'E06', 'E07', 'E08', 'E09', 'E16', 'M01', 'M03', 'M04', 'M05', 'M08', 'M10', 'M12', 'M15'];
 
     /** Parts of the library tried for one need, the most alike first. */
     private const TRIED = 10;
@@ -59,6 +59,8 @@ final readonly class Proposals
 
         return array_values(array_unique(array_filter([...$own, match ($finding->card->id) {
             'E13' => 'fuse',
+            'E07' => 'switching_module',
+            'E19-chain' => 'cable_chain',
             'M10' => 'screw',
             default => '',
         }])));
@@ -80,6 +82,11 @@ final readonly class Proposals
             'E14' => $this->earths($finding->subject->ref),
             'M10' => $this->screws($finding->subject->ref),
             'M13' => $this->plastics($finding->subject->ref),
+            'M03', 'M04', 'M05', 'M12', 'E10', 'M03-drop' => $this->slower($finding->subject->ref, $finding->card->id),
+            'M07' => $this->blocks($finding->subject->ref),
+            'M13-recipe' => [new Remedy('Printed with 4 walls, 40 % infill and 5 layers', [Remedy::set('parts', $this->build->needs[$finding->subject->ref]->choice ?? '', ['specs', 'walls'], self::toBe('4')), Remedy::set('parts', $this->build->needs[$finding->subject->ref]->choice ?? '', ['specs', 'infill'], self::toBe('40 %')), Remedy::set('parts', $this->build->needs[$finding->subject->ref]->choice ?? '', ['specs', 'top_bottom_layers'], self::toBe('5'))], false)],
+            'E07' => $this->modules($finding->subject->ref),
+            'E19-chain' => $this->chains($finding->subject->ref),
             'S07' => [Remedy::setting('Order a tenth more than is needed', 'needs', $finding->subject->ref, ['spares'], '10 %', true)],
             default => [],
         };
@@ -279,6 +286,108 @@ final readonly class Proposals
             if ($fitted->part->spec('material')?->choice() !== $material) {
                 yield Remedy::setting("{$fitted->need->role} printed in {$material}", 'parts', $fitted->part->ref, ['specs', 'material'], ['value' => $material, 'evidence' => 'datasheet', 'source' => 'to be printed so']);
             }
+        }
+    }
+
+    /**
+     * A value that is still to be made so.
+     *
+     * @return array<string, string>
+     */
+    private static function toBe(string $value): array
+    {
+        return ['value' => $value, 'evidence' => 'datasheet', 'source' => 'to be made so'];
+    }
+
+    /**
+     * Less asked of an axis: a gentler move, a lower top speed, another gearing, better held ends, a brake.
+     *
+     * @return iterable<Remedy>
+     */
+    private function slower(string $ref, string $check): iterable
+    {
+        $axis = $this->build->axes[$ref] ?? null;
+        if ($axis === null) {
+            return;
+        }
+        $set = static fn (string $says, string $key, mixed $to, bool $buys = false): Remedy => Remedy::setting($says, 'axes', $ref, ['drive', $key], $to, $buys);
+        foreach (in_array($check, ['M03', 'M12'], true) ? [0.75, 0.5, 0.25] : [] as $share) {
+            $slower = $axis->drive->acceleration?->times($share);
+            $slower !== null && yield $set("Accelerate {$axis->name} at {$slower}", 'acceleration', $slower->text());
+        }
+        foreach (in_array($check, ['M03', 'M05', 'E10'], true) ? [0.8, 0.65, 0.5, 0.35] : [] as $share) {
+            $slower = $axis->drive->topSpeed?->times($share);
+            $slower !== null && yield $set("Limit {$axis->name} to {$slower}", 'top_speed', $slower->text());
+        }
+        if ($check === 'M03' && $axis->drive->topSpeed !== null && $axis->drive->acceleration !== null) {
+            foreach ([0.65, 0.5] as $share) {
+                yield new Remedy("Limit {$axis->name} to {$axis->drive->topSpeed->times($share)}, at {$axis->drive->acceleration->times($share)}", [['section' => 'axes', 'ref' => $ref, 'set' => [['path' => ['drive', 'top_speed'], 'to' => $axis->drive->topSpeed->times($share)->text()], ['path' => ['drive', 'acceleration'], 'to' => $axis->drive->acceleration->times($share)->text()]]]], false);
+            }
+        }
+        foreach (in_array($check, ['M03', 'M04', 'M03-drop'], true) ? ['1.5', '2', '3'] : [] as $ratio) {
+            $axis->drive->ratio === null && yield $set("Gear {$axis->name} down {$ratio}:1", 'ratio', $ratio, true);
+        }
+        foreach ($check === 'M05' ? ['fixed-supported', 'fixed-fixed'] : [] as $ends) {
+            yield $set("Ends of its screw held {$ends}", 'support', $ends, true);
+        }
+        $motor = $this->build->fitted($axis->drive->motors[0] ?? '');
+        if ($check === 'M03-drop' && $motor !== null) {
+            yield Remedy::setting("A motor with a brake for {$axis->name}", 'parts', $motor->part->ref, ['specs', 'brake'], ['value' => true, 'evidence' => 'datasheet', 'source' => 'to be bought so'], true);
+        }
+    }
+
+    /**
+     * @return iterable<Remedy>
+     */
+    private function blocks(string $ref): iterable
+    {
+        $axis = $this->build->axes[$ref] ?? null;
+        if ($axis === null) {
+            return;
+        }
+        foreach ([$axis->blocks + 1, $axis->blocks + 2] as $count) {
+            yield Remedy::setting("{$count} blocks on each rail of {$axis->name}", 'axes', $ref, ['blocks'], $count, true);
+        }
+    }
+
+    /**
+     * A switching module takes the load of a board's output, and the board only signals it.
+     *
+     * @return iterable<Remedy>
+     */
+    private function modules(string $port): iterable
+    {
+        [$board] = explode('.', $port);
+        $leads = array_values(array_filter($this->build->leads, static fn (Lead $l): bool => $l->from->text() === $port));
+        $feed = array_values(array_filter($this->build->leads, static fn (Lead $l): bool => $l->to->text() === "{$board}.power"))[0] ?? null;
+        if (count($leads) !== 1 || $feed === null) {
+            return;
+        }
+        $need = Adopting::free("sw-{$leads[0]->to->need}", $this->build->needs);
+        $lead = Adopting::free("W-{$need}", $this->build->leads);
+        foreach (array_slice($this->shelfOf('switching_module'), 0, self::TRIED) as $entry) {
+            [$part, $changes] = Adopting::changes($this->build, $entry);
+            yield new Remedy("{$entry->part->name} between {$this->build->roleOf($board)} and {$this->build->roleOf($leads[0]->to->need)}", [
+                ...$changes,
+                ['section' => 'needs', 'create' => ['ref' => $need, 'role' => "Switch of {$this->build->roleOf($leads[0]->to->need)}", 'family' => 'switching_module', 'quantity' => 1, 'candidates' => [$part], 'choice' => $part, 'purpose' => 'safety']],
+                Remedy::set('leads', $leads[0]->ref, ['from'], "{$need}.out"),
+                ['section' => 'leads', 'create' => array_filter(['ref' => $lead, 'from' => $feed->from->text(), 'to' => "{$need}.in", 'conductor' => array_filter(['size' => $leads[0]->conductor->size?->text(), 'evidence' => $leads[0]->conductor->evidence?->value, 'stranding' => $leads[0]->conductor->stranding]), 'length' => $feed->length?->text(), 'route' => 'fixed', 'protection' => $feed->protection, 'ends' => [['termination' => 'ferrule'], ['termination' => 'ferrule']]])],
+            ], true);
+        }
+    }
+
+    /**
+     * @return iterable<Remedy>
+     */
+    private function chains(string $ref): iterable
+    {
+        $now = $this->build->fitted($ref);
+        if ($now === null) {
+            return;
+        }
+        foreach ($this->shelfOf('cable_chain') as $entry) {
+            [$part, $changes] = Adopting::changes($this->build, $entry);
+            yield new Remedy("{$entry->part->name} for {$now->need->role}", [...$changes, ['section' => 'needs', 'ref' => $ref, 'set' => [['path' => ['candidates'], 'to' => [...$now->need->candidates, $part]], ['path' => ['choice'], 'to' => $part]]]], true);
         }
     }
 

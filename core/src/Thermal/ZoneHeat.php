@@ -20,11 +20,6 @@ use Magpie\Core\Quantity\Quantity;
 /** T04: what stands in warm air, and whether it bears it. */
 final class ZoneHeat implements Check
 {
-    /** Air that electronics bear when their sheet says nothing: common practice, no source. */
-    private const ELECTRONICS = 50;
-
-    private const ELECTRONIC = ['controller_board', 'host_computer', 'display', 'motor_driver', 'dc_converter', 'switching_module', 'spindle_drive'];
-
     public function card(): Card
     {
         return new Card(
@@ -81,23 +76,19 @@ final class ZoneHeat implements Check
         return new Examples(static fn (): array => $file('55 °C'), static fn (): array => $file('32 °C'), Verdict::Fails);
     }
 
-    /** Air a part bears; null when nothing is known of it. */
+    /** Air a part bears, with what it rests on; null when nothing is known of it. */
     private function limit(Inquiry $inquiry, Fitted $fitted): ?Quantity
     {
-        $family = $fitted->part->family->key();
-        if ($family === 'printed_part') {
-            $material = $inquiry->tryChoice($fitted, 'material') ?? $inquiry->miss("material of {$fitted->need->role}", "parts/{$fitted->part->ref}/specs/material");
-            /** @var array<string, int> $table */
-            $table = require dirname(__DIR__, 2).'/reference/plastics.php';
-            $glass = $inquiry->tryRead($fitted, 'glass_transition', 'T_g', Bound::Lowest) ?? (isset($table[$material ?? '']) ? Quantity::of($table[$material], '°C') : null);
-
-            return $glass?->minus(Quantity::of(20, 'K'))->to('°C');
+        if ($fitted->part->family->key() === 'printed_part') {
+            $inquiry->tryChoice($fitted, 'material') ?? $inquiry->miss("material of {$fitted->need->role}", "parts/{$fitted->part->ref}/specs/material");
+            $inquiry->tryRead($fitted, 'glass_transition', 'T_g', Bound::Lowest);
         }
-        $key = ['probe' => 'heat_limit', 'bus_module' => 'heat_limit', 'power_supply' => 'derate_from'][$family] ?? null;
-        if ($key !== null) {
-            return $inquiry->tryRead($fitted, $key, 'T_'.$fitted->need->ref, Bound::Lowest) ?? ($family === 'power_supply' ? Quantity::of(50, '°C') : $inquiry->miss("highest air of {$fitted->need->role}", "parts/{$fitted->part->ref}/specs/{$key}"));
+        $key = HeatLimit::keyOf($fitted);
+        $limit = HeatLimit::of($fitted);
+        if ($key !== null && $inquiry->tryRead($fitted, $key, 'T_'.$fitted->need->ref, Bound::Lowest) === null && $limit === null) {
+            $inquiry->miss("highest air of {$fitted->need->role}", "parts/{$fitted->part->ref}/specs/{$key}");
         }
 
-        return in_array($family, self::ELECTRONIC, true) ? Quantity::of(self::ELECTRONICS, '°C') : null;
+        return $limit;
     }
 }

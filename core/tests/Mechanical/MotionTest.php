@@ -8,7 +8,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Mechanical\Cutting;
-use Magpie\Core\Mechanical\ScrewSpeed;
+use Magpie\Core\Motion\ScrewEnds;
 use Magpie\Core\Motion\StepRate;
 use Magpie\Core\Motion\TorqueCurve;
 use Magpie\Core\Quantity\Dimension;
@@ -120,7 +120,7 @@ final class MotionTest extends TestCase
     #[DataProvider('ends')]
     public function test_the_constants_of_the_catalogues_follow_from_theory(string $ends, float $lambda, float $euler): void
     {
-        [$whirl, $buckle] = ScrewSpeed::ENDS[$ends];
+        [$whirl, $buckle] = ScrewEnds::of($ends);
         // A rod of 1 mm and 1 mm: I/A = d²/16; rpm for d/L² of one per millimetre.
         $theory = 0.8 * 60 * $lambda ** 2 / (2 * M_PI) * sqrt(206e9 / 7850 / 16) * 1e-3 / 1e-6 / 1e7;
         self::assertEqualsWithDelta($whirl, $theory, $whirl * 0.02);

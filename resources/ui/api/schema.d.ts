@@ -2620,6 +2620,409 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Every axis: torque over speed, inertia, resolution, travel */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AxisMotion"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/axes/{axis}/motors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                axis: string;
+            };
+            cookie?: never;
+        };
+        /** Motors of the library tried on one axis, best first */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    axis: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PickedMotors"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Every joint with its screw, torque and tool; every bag with what it is used for */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Joints"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Places with their air, what stands in each, and printed parts by their plastic */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Heat"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/belt-loop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A belt around two pulleys, to whole teeth */
+        get: {
+            parameters: {
+                query: {
+                    pitch: string;
+                    one: string;
+                    other: string;
+                    centre: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BeltLoop"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutting-data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Feed, power and rim speed of a cut */
+        get: {
+            parameters: {
+                query: {
+                    diameter: string;
+                    flutes: string;
+                    speed: string;
+                    chip: string;
+                    step_over: string;
+                    depth: string;
+                    material: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CuttingData"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/turning-parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Inertia of shafts, pulleys and nuts, segment by segment */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TurningSegments"];
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TurningParts"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/couplings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Couplings of the library for two shafts */
+        get: {
+            parameters: {
+                query: {
+                    one: string;
+                    other: string;
+                    torque?: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PickedCoupling"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3697,6 +4100,164 @@ export interface components {
             left: string[];
             changes: components["schemas"]["Change"][];
         };
+        TorquePoint: {
+            rpm: number;
+            torque: number;
+        };
+        MovePhase: {
+            phase: string;
+            rpm: number;
+            force: number;
+            torque: number;
+            has: number | null;
+        };
+        TravelPiece: {
+            what: string;
+            length: number;
+            /** @enum {string} */
+            kind: "whole" | "block" | "taker";
+        };
+        AxisMotion: {
+            ref: string;
+            name: string;
+            along: string;
+            driven: boolean;
+            curve: components["schemas"]["TorquePoint"][];
+            estimated: boolean;
+            phases: components["schemas"]["MovePhase"][];
+            wanted: number;
+            travel_per_turn: number | null;
+            load_inertia: number | null;
+            rotor_inertia: number | null;
+            steps_per_mm: number | null;
+            step_rate: number | null;
+            caps: {
+                by: string;
+                speed: number;
+            } | null;
+            stack: components["schemas"]["TravelPiece"][];
+            usable: number | null;
+            advertised: number | null;
+            missing: string[];
+        };
+        PickedMotor: {
+            ref: string;
+            name: string;
+            set: number;
+            factor: number;
+            phase: string;
+            corner: number;
+            inertia: number;
+            mass: number | null;
+            length: number | null;
+            frame: string | null;
+            does: boolean;
+            library: number;
+        };
+        PickedMotors: {
+            motors: components["schemas"]["PickedMotor"][];
+            missing: string[];
+            wanted: number;
+        };
+        Joint: {
+            mate: string;
+            index: number;
+            label: string;
+            key: string | null;
+            verdict: components["schemas"]["Verdict"] | null;
+            says: string | null;
+            thread: string | null;
+            head: string | null;
+            length: number | null;
+            count: number;
+            clamped: number | null;
+            engaged: number | null;
+            wanted: number | null;
+            suggested: number | null;
+            torque: number | null;
+            tool: number | null;
+            hole: number | null;
+        };
+        Bag: {
+            need: string;
+            role: string;
+            part: string;
+            planned: number;
+            used: number;
+            left: number;
+            spare: number;
+            owned: number;
+            why: string;
+            counted: boolean;
+            pack: number | null;
+            packs: number | null;
+            order: number;
+        };
+        Joints: {
+            joints: components["schemas"]["Joint"][];
+            bags: components["schemas"]["Bag"][];
+        };
+        HeatThing: {
+            need: string;
+            role: string;
+            limit: number | null;
+            left: number | null;
+        };
+        HeatZone: {
+            ref: string;
+            name: string;
+            kind: string;
+            air: number | null;
+            things: components["schemas"]["HeatThing"][];
+        };
+        HeatPrint: {
+            need: string;
+            role: string;
+            material: string | null;
+            service: number | null;
+            glass: number | null;
+            left: number | null;
+            walls: number | null;
+            infill: number | null;
+            zone: string | null;
+        };
+        Heat: {
+            zones: components["schemas"]["HeatZone"][];
+            prints: components["schemas"]["HeatPrint"][];
+        };
+        BeltLoop: {
+            length: number;
+            teeth: number;
+            centre: number;
+            mesh: number;
+        };
+        CuttingData: {
+            feed: number;
+            thinning: number;
+            removal: number;
+            power: number;
+            rim: number;
+        };
+        TurningParts: {
+            inertia: number;
+            mass: number;
+            parts: number[];
+        };
+        TurningSegments: {
+            segments: {
+                outer: number;
+                bore: number;
+                length: number;
+                material: string;
+            }[];
+        };
+        PickedCoupling: {
+            ref: string;
+            name: string;
+            torque: number | null;
+            length: number | null;
+            enough: boolean | null;
+        };
         plan: {
             name: string;
             kind: string;
@@ -4145,6 +4706,8 @@ export interface components {
             support?: "fixed-free" | "supported" | "fixed-supported" | "fixed-fixed";
             evidence?: components["schemas"]["evidence"];
             beam?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            measured_load?: string;
         };
         homing: {
             /** @enum {string} */

@@ -27,6 +27,15 @@ const finding = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
 const here = computed(() => stages.find((stage) => stage.key === (route.meta.stage ?? route.params.stage)) ?? stages[2]!)
+const group = ref('')
+watch(() => here.value.views.find((view) => view.key === route.name)?.group, (now) => { if (now !== undefined) group.value = now }, { immediate: true })
+const shownViews = computed(() => {
+  const groups = [...new Set(here.value.views.map((view) => view.group).filter(Boolean))]
+  const mine = groups.includes(group.value) ? group.value : groups[0]
+
+  return here.value.views.filter((view) => view.group === undefined || view.group === mine)
+})
+const otherGroups = computed(() => [...new Map(here.value.views.filter((view) => view.group !== undefined && !shownViews.value.includes(view)).map((view) => [view.group!, view])).entries()].map(([name]) => ({ name, path: here.value.views.find((view) => view.group === name)!.path })))
 const waiting = (key: string) => overview.value?.waiting[key as 'choose'] ?? 0
 const addressOf = (stage: (typeof stages)[number]) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
 
@@ -84,7 +93,8 @@ onBeforeUnmount(() => clearInterval(timer))
     <div class="second">
       <strong class="name">{{ build?.build.name }}</strong>
       <nav class="views" :aria-label="`Views of ${here.title}`">
-        <router-link v-for="view in here.views" :key="view.key" :to="`/builds/${id}/${view.path}`" class="view-link" active-class="here">{{ view.title }}</router-link>
+        <router-link v-for="view in shownViews" :key="view.key" :to="`/builds/${id}/${view.path}`" class="view-link" active-class="here">{{ view.title }}</router-link>
+        <router-link v-for="other in otherGroups" :key="other.name" :to="`/builds/${id}/${other.path}`" class="view-link other">{{ other.name }} →</router-link>
       </nav>
       <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status">Not to be powered<span class="wide-only">: {{ overview.danger_faults > 0 ? `${overview.danger_faults} open danger fault` : `${overview.tally.danger} danger findings` }}</span></span>
       <span class="push actions">
@@ -132,6 +142,7 @@ onBeforeUnmount(() => clearInterval(timer))
 .name { font-family: var(--figures); }
 .views { display: flex; gap: 4px; }
 .view-link { padding: 4px 8px; color: var(--ink); text-decoration: none; border-radius: 2px; }
+.view-link.other { color: var(--quiet); white-space: nowrap; }
 .view-link.here { color: var(--live); box-shadow: inset 0 -2px 0 var(--live); }
 .power-off { font-weight: 600; }
 .actions { display: flex; gap: 12px; white-space: nowrap; }

@@ -1,7 +1,10 @@
 import type { Overview } from '@/api/client'
 
-export interface View { key: string; title: string; path: string }
+/** Views of one group stand together in the second row; the other group is one step away. */
+export interface View { key: string; title: string; path: string; group?: string }
 export interface Stage { key: keyof Overview['waiting'] | 'run'; title: string; about: string; views: View[] }
+
+const group = (name: string, titles: string[]): View[] => titles.map((title) => ({ key: title.toLowerCase(), title, path: `prove/${title.toLowerCase()}`, group: name }))
 
 /** The work in the order people do it. A stage without views is still to come. */
 export const stages: Stage[] = [
@@ -18,7 +21,11 @@ export const stages: Stage[] = [
   },
   {
     key: 'prove', title: 'Prove', about: 'Will it burn, brown out, stall or sag.',
-    views: [{ key: 'fit', title: 'Fit', path: 'prove/fit' }, { key: 'wiring', title: 'Wiring', path: 'prove/wiring' }, { key: 'leads', title: 'Leads', path: 'prove/leads' }, { key: 'harness', title: 'Harness', path: 'prove/harness' }, { key: 'power', title: 'Power', path: 'prove/power' }, { key: 'ports', title: 'Ports', path: 'prove/ports' }, { key: 'stops', title: 'Stops', path: 'prove/stops' }, { key: 'settings', title: 'Settings', path: 'prove/settings' }],
+    views: [
+      { key: 'fit', title: 'Fit', path: 'prove/fit' },
+      ...group('Electrics', ['Wiring', 'Leads', 'Harness', 'Power', 'Ports', 'Stops', 'Settings']),
+      ...group('Mechanics', ['Motion', 'Stack-up', 'Joints', 'Heat', 'Place']),
+    ],
   },
   { key: 'buy', title: 'Buy', about: 'What it costs, and what was paid.', views: [{ key: 'money', title: 'Money', path: 'buy/money' }] },
   {

@@ -42,3 +42,10 @@ export function today(): string {
 
   return `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`
 }
+
+/** A length as the builder wrote it, in millimetres; null when there is none. */
+export function millimetres(text: string | undefined): number | null {
+  const match = /^([\d.]+)\s*(mm|cm|m|in|ft)$/.exec((text ?? '').replaceAll('\u00a0', ' '))
+
+  return match === null ? null : Math.round(Number(match[1]) * ({ mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 }[match[2]!] ?? 1) * 10) / 10
+}

@@ -7,7 +7,7 @@ import { useNotices } from './useNotices'
 type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief'>
 
 /** What the server works out of a build and the screen keeps until the build changes. */
-export const derived = ['power', 'money', 'history', 'finding', 'scope', 'routes', 'true-cost', 'comparison', 'measure-first', 'variants', 'remedies', 'wiring', 'harness', 'stops', 'ports', 'settings'] as const
+export const derived = ['power', 'money', 'history', 'finding', 'scope', 'routes', 'true-cost', 'comparison', 'measure-first', 'variants', 'remedies', 'wiring', 'harness', 'stops', 'ports', 'settings', 'motion', 'joints', 'heat'] as const
 type Entry = { ref?: string }
 
 export function useBuildId(): Ref<number> {

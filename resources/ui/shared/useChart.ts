@@ -1,10 +1,10 @@
-import { BarChart } from 'echarts/charts'
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { useLook } from './useLook'
 
-use([BarChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+use([BarChart, LineChart, ScatterChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
 /** What every chart is drawn with. */
 export function useChart() {

@@ -20,7 +20,7 @@ final class Axes implements Section
 {
     private const MEASURES = [
         'ratio' => 'ratio', 'top_speed' => 'topSpeed', 'acceleration' => 'acceleration', 'mass' => 'mass', 'force' => 'force', 'friction' => 'friction',
-        'efficiency' => 'efficiency', 'incline' => 'incline', 'inertia' => 'inertia', 'unsupported' => 'unsupported', 'lever' => 'lever', 'spread' => 'spread',
+        'efficiency' => 'efficiency', 'incline' => 'incline', 'inertia' => 'inertia', 'unsupported' => 'unsupported', 'lever' => 'lever', 'spread' => 'spread', 'measured_load' => 'measuredLoad',
     ];
 
     public function key(): string
@@ -110,6 +110,7 @@ final class Axes implements Section
             $node->optionalLength('spread'),
             $node->optionalEnum('evidence', Evidence::class),
             $node->optionalRef('beam'),
+            $node->optionalQuantity('measured_load', Dimension::Ratio),
         );
         foreach (array_keys(self::MEASURES) as $key) {
             $value = $drive->{self::MEASURES[$key]};

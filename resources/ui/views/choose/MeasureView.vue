@@ -42,7 +42,7 @@ function open(row: MeasureRow): void {
   else if (kind === 'mates') panel.show({ kind: 'joint', ref })
   else if (need !== undefined) panel.show({ kind: 'part', ref: need.ref })
 }
-const elsewhere = (row: MeasureRow) => (/^(brief|site|workpieces|axes)/.test(row.where) ? `/builds/${id.value}/scope/brief` : null)
+const elsewhere = (row: MeasureRow) => (/^axes\/[^/]+\/(drive|homing)/.test(row.where) ? `/builds/${id.value}/prove/motion` : /^(brief|site|workpieces|axes)/.test(row.where) ? `/builds/${id.value}/scope/brief` : /^(zones|settings)/.test(row.where) ? `/builds/${id.value}/prove/${row.where.startsWith('zones') ? 'heat' : 'settings'}` : null)
 </script>
 
 <template>

@@ -5,17 +5,21 @@ import VChart from 'vue-echarts'
 import { api, reasonOf, type PowerOutput, type PowerScenario } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FigureText from '@/shared/FigureText.vue'
+import FindingList from '@/shared/FindingList.vue'
 import { money, percent } from '@/shared/format'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
+import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
 import ScenarioTable from './ScenarioTable.vue'
-import ZoneTable from './ZoneTable.vue'
 
 const { id, document: build } = useBuild()
 const { set } = useEdit()
 const { look, renderer } = useChart()
 const panel = usePanel()
+const { findings } = useFindings()
+/** Heat of cabinets and the air they need; places are described under Heat. */
+const cabinets = computed(() => findings.value.filter((finding) => finding.check === 'E23'))
 const { data: power, isError, error } = useQuery({ queryKey: computed(() => ['power', id.value]), queryFn: () => api.get<PowerScenario[]>(`/api/builds/${id.value}/power`) })
 const asked = ref<string | null>(null)
 const scenario = computed(() => power.value?.find((one) => one.ref === asked.value) ?? power.value?.at(-1))
@@ -116,7 +120,7 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) => 
           </dl>
         </section>
       </div>
-      <ZoneTable />
+      <FindingList v-if="cabinets.length" :findings="cabinets" none="" />
       <ScenarioTable />
     </template>
   </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { reasonOf, type Wiring } from '@/api/client'
+import { saveSvg } from '@/shared/download'
 import { percent } from '@/shared/format'
 import { useBuild, useDerived } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
@@ -85,22 +86,7 @@ function drag(event: PointerEvent): void {
   held = { x: event.clientX, y: event.clientY }
 }
 
-function save(): void {
-  const copy = canvas.value!.cloneNode(true) as SVGSVGElement
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
-  copy.setAttribute('viewBox', `0 0 ${drawing.value.width} ${drawing.value.height}`)
-  // The drawing stands alone: what the page styles is written on it.
-  const originals = canvas.value!.querySelectorAll('*')
-  copy.querySelectorAll('*').forEach((node, i) => {
-    const style = getComputedStyle(originals[i]!)
-    for (const key of ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-family', 'font-size', 'font-weight'] as const) (node as SVGElement).style.setProperty(key, style.getPropertyValue(key))
-  })
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([new XMLSerializer().serializeToString(copy)], { type: 'image/svg+xml' }))
-  link.download = `${build.value?.build.name ?? 'wiring'}-wiring.svg`
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const save = () => saveSvg(`${build.value?.build.name ?? 'wiring'}-wiring.svg`, canvas.value!, `0 0 ${drawing.value.width} ${drawing.value.height}`)
 const printed = () => window.print()
 </script>
 

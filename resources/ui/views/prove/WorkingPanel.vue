@@ -39,8 +39,12 @@ function go(where: string): void {
     panel.show({ kind: 'joint', ref })
   } else if (kind === 'scenarios') {
     void router.push(`/builds/${id.value}/prove/power`)
-  } else if (kind === 'settings') {
-    void router.push(`/builds/${id.value}/prove/settings`)
+  } else if (kind === 'settings' || kind === 'zones') {
+    void router.push(`/builds/${id.value}/prove/${kind === 'zones' ? 'heat' : 'settings'}`)
+  } else if (kind === 'clearances') {
+    void router.push(`/builds/${id.value}/prove/stack-up`)
+  } else if (kind === 'axes' && /drive|homing/.test(where)) {
+    void router.push(`/builds/${id.value}/prove/motion`)
   } else if (kind === 'site' || kind === 'brief' || kind === 'workpieces' || kind === 'axes') {
     void router.push(`/builds/${id.value}/scope/brief`)
   }

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Motion;
+
+/**
+ * Constants of a screw by how its ends are held: whirling f·10⁷·d/L² rpm and buckling f·10⁴·d⁴/L² N in mm, as ball-screw
+ * catalogues print them (from memory), 80 % of the speed and half the load of Euler taken as allowed.
+ */
+final class ScrewEnds
+{
+    private const FACTORS = ['fixed-free' => [3.4, 1.2], 'supported' => [9.7, 5.0], 'fixed-supported' => [15.1, 10.0], 'fixed-fixed' => [21.9, 20.0]];
+
+    /**
+     * @return array{float, float} whirling, buckling
+     */
+    public static function of(string $support): array
+    {
+        return self::FACTORS[$support];
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Thermal;
+
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Quantity\Quantity;
+
+/** The air a part bears: what its sheet says, or what is usual for its kind. */
+final class HeatLimit
+{
+    /** Air that electronics bear when their sheet says nothing: common practice, no source. */
+    private const ELECTRONICS = 50;
+
+    private const ELECTRONIC = ['controller_board', 'host_computer', 'display', 'motor_driver', 'dc_converter', 'switching_module', 'spindle_drive', 'power_supply'];
+
+    /** The key on the sheet that says it. */
+    private const KEYS = ['probe' => 'heat_limit', 'bus_module' => 'heat_limit', 'power_supply' => 'derate_from'];
+
+    public static function keyOf(Fitted $fitted): ?string
+    {
+        return self::KEYS[$fitted->part->family->key()] ?? null;
+    }
+
+    /** Null when nothing is known of it, or nothing is usual. */
+    public static function of(Fitted $fitted): ?Quantity
+    {
+        $family = $fitted->part->family->key();
+        $key = self::keyOf($fitted);
+
+        return match (true) {
+            $family === 'printed_part' => self::glass($fitted)?->minus(Quantity::of(20, 'K'))->to('°C'),
+            $key !== null && $fitted->part->spec($key) !== null => $fitted->part->spec($key)->lowest(),
+            in_array($family, self::ELECTRONIC, true) => Quantity::of(self::ELECTRONICS, '°C'),
+            default => null,
+        };
+    }
+
+    /** Glass transition of a print: its own, or the usual one of its plastic. */
+    public static function glass(Fitted $fitted): ?Quantity
+    {
+        /** @var array<string, int>|null $table */
+        static $table = null;
+        $table ??= require dirname(__DIR__, 2).'/reference/plastics.php';
+        $own = $fitted->part->spec('glass_transition')?->lowest();
+        $material = $fitted->part->spec('material')?->choice() ?? '';
+
+        return $own ?? (isset($table[$material]) ? Quantity::of($table[$material], '°C') : null);
+    }
+}
