@@ -6,7 +6,11 @@ declare(strict_types=1);
 
 use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Motion\MotorPicker;
+use Magpie\Core\Remedies\RemedySearch;
 use Tests\Support\HttpClient;
 use Tests\Support\LargeBuild;
 
@@ -46,6 +50,24 @@ foreach ([50, 100, 200, 400, 800] as $parts) {
 $start = hrtime(true);
 exec(escapeshellarg(__DIR__.'/../bin/magpie').' check '.escapeshellarg(__DIR__.'/../demo/linnet.json').' > /dev/null');
 printf("bin/magpie check demo/linnet.json: %.0f ms from the shell\n", (hrtime(true) - $start) / 1e6);
+
+// Fixes for one finding, each tried on the whole build with the starter library at hand; and every motor on one axis.
+$starter = array_map(LibraryFile::read(...), json_decode((string) file_get_contents(__DIR__.'/../core/reference/starter-library.json'), true));
+$linnet = Inspector::standard()->inspect(BuildFile::read((string) file_get_contents(__DIR__.'/../demo/linnet.json')));
+$slowest = ['', 0.0];
+foreach ($linnet->findings as $finding) {
+    if ($finding->verdict->rank() <= 2) {
+        $start = hrtime(true);
+        (new RemedySearch(Inspector::standard(), $linnet, $starter))->for($finding);
+        $took = (hrtime(true) - $start) / 1e6;
+        $slowest = $took > $slowest[1] ? [$finding->key(), $took] : $slowest;
+    }
+}
+printf("fixes for one finding of Linnet, the slowest (%s): %.0f ms (budget 1500)\n", ...$slowest);
+$motors = array_values(array_filter($starter, static fn (Entry $e): bool => $e->part->family->key() === 'stepper_motor'));
+$shelf = array_map(static fn (int $i): Entry => $motors[$i % count($motors)], range(0, 299));
+[$middle] = $time(static fn () => (new MotorPicker($linnet->bench, $linnet->bench->build->axes['x']))->rank($shelf), 9);
+printf("300 motors tried on an axis: %.0f ms (budget 500)\n", $middle);
 
 $client = new HttpClient((string) getenv('MAGPIE_URL'));
 $client->post('/api/session/demo');

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 // Takes the pictures of docs/screenshots from a freshly loaded demo: shots.php URL [folder] [name …]
+// Views that belong together share a file, one below the other, so that every view has a picture and the files stay few.
 
 use Tests\Support\Browser;
 
@@ -10,6 +11,7 @@ require __DIR__.'/../vendor/autoload.php';
 
 [, $url, $folder] = $argv + [2 => dirname(__DIR__).'/docs/screenshots'];
 $only = array_slice($argv, 3);
+$together = ['brief' => ['brief', 'variants'], 'parts' => ['parts', 'import'], 'decisions' => ['decisions', 'measure'], 'harness' => ['harness', 'leads'], 'ports' => ['ports', 'stops'], 'stack-up' => ['stack-up', 'joints'], 'heat' => ['heat', 'place'], 'bench' => ['bench', 'faults']];
 $browser = new Browser($url);
 $browser->open('/sign-in');
 $browser->theme('light');
@@ -20,13 +22,16 @@ $shots = [
     'builds' => ['/', 1280, 800, 'light', 'Linnet', null],
     'brief' => ['/builds/2/scope/brief', 1280, 800, 'light', 'Smallest envelope', null],
     'routes' => ['/builds/2/scope/routes', 1280, 800, 'light', 'At the door', null],
+    'variants' => ['/builds/2/scope/variants', 1280, 800, 'light', 'What another size means', null],
     'compare' => ['/builds/2/choose/compare/motor-x', 1280, 800, 'light', 'Holding torque', null],
     'decisions' => ['/builds/2/choose/decisions', 1280, 800, 'light', 'open again', 'Which motor for X?'],
     'measure' => ['/builds/2/choose/measure', 1280, 800, 'light', 'clamp meter', null],
     'library' => ['/builds/2/choose/library', 1280, 800, 'light', '452 parts', null],
     'parts' => ['/builds/1/choose/parts', 1280, 800, 'light', 'Controller board', '24 V controller board, 5 drivers'],
+    'import' => ['/builds/2/choose/import', 1280, 800, 'light', 'Choose a CSV file', 'import'],
     'fit-working' => ['/builds/1/prove/fit?verdict=danger', 1280, 800, 'light', 'E02 Contact load', 'E02 Contact load'],
     'wiring' => ['/builds/1/prove/wiring', 1280, 800, 'light', 'Bed heater', null],
+    'leads' => ['/builds/1/prove/leads', 1280, 800, 'light', 'W12', 'W4'],
     'harness' => ['/builds/2/prove/harness', 1280, 800, 'light', 'leads made', null],
     'ports' => ['/builds/1/prove/ports', 1280, 800, 'light', 'heater0', null],
     'stops' => ['/builds/2/prove/stops', 1280, 800, 'light', 'Main stop pressed', null],
@@ -69,3 +74,17 @@ foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
     echo "{$name}\n";
 }
 $browser->quit();
+foreach ($together as $file => $names) {
+    $pictures = array_filter(array_map(static fn (string $name) => is_file("{$folder}/{$name}.png") ? imagecreatefrompng("{$folder}/{$name}.png") : false, $names));
+    if (count($pictures) < count($names) || ($only !== [] && array_intersect($only, $names) === [])) {
+        continue;
+    }
+    $sheet = imagecreatetruecolor(max(array_map(imagesx(...), $pictures)), array_sum(array_map(imagesy(...), $pictures)) + 8 * (count($pictures) - 1));
+    $at = 0;
+    foreach ($pictures as $picture) {
+        imagecopy($sheet, $picture, 0, $at, 0, 0, imagesx($picture), imagesy($picture));
+        $at += imagesy($picture) + 8;
+    }
+    array_map(static fn (string $name): bool => unlink("{$folder}/{$name}.png"), $names);
+    imagepng($sheet, "{$folder}/{$file}.png", 9);
+}

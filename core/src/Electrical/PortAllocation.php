@@ -6,6 +6,7 @@ namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Quantity\Quantity;
@@ -41,8 +42,22 @@ final readonly class PortAllocation
 
     public ChannelMatching $matching;
 
+    /** @var array<string, list<Lead>> by need */
+    private array $leads;
+
+    private bool $hasDrivers;
+
     public function __construct(private Bench $bench, bool $pinned = true)
     {
+        $leads = [];
+        foreach ($bench->build->leads as $lead) {
+            $leads[$lead->from->need][] = $lead;
+            if ($lead->to->need !== $lead->from->need) {
+                $leads[$lead->to->need][] = $lead;
+            }
+        }
+        $this->leads = $leads;
+        $this->hasDrivers = [...$bench->build->fittedOf('motor_driver')] !== [];
         $this->channels = $this->channels();
         $this->wishes = $this->wishes();
         $this->matching = new ChannelMatching($this->wishes, $this->channels, $pinned);
@@ -179,7 +194,7 @@ final readonly class PortAllocation
         if ($port->kind !== PortKind::Outlet) {
             return null;
         }
-        foreach ($this->bench->build->leads as $lead) {
+        foreach ($this->leads[$board] ?? [] as $lead) {
             if ($lead->from->text() === "{$board}.{$port->name}") {
                 return match (($this->bench->build->needs[$lead->to->need] ?? null)?->family) {
                     'motor_driver' => 'motor',
@@ -240,7 +255,7 @@ final readonly class PortAllocation
 
         return match ($fitted->part->family->key()) {
             'motor_driver', 'servo_motor' => ['motor'],
-            'stepper_motor' => [...$this->bench->build->fittedOf('motor_driver')] === [] ? ['motor'] : [],
+            'stepper_motor' => $this->hasDrivers ? [] : ['motor'],
             'heater' => $this->fedPastABoard($ref) ? [] : ['heater'],
             'switching_module', 'relay' => ['signal', 'heater', 'fan'],
             'fan' => $this->fedPastABoard($ref) ? [] : ['fan'],
@@ -256,7 +271,7 @@ final readonly class PortAllocation
     /** Whether a lead already takes power to it from somewhere else than a board. */
     private function fedPastABoard(string $ref): bool
     {
-        foreach ($this->bench->build->leads as $lead) {
+        foreach ($this->leads[$ref] ?? [] as $lead) {
             $from = $this->bench->build->needs[$lead->from->need] ?? null;
             if ($lead->to->need === $ref && $lead->to->port === 'power' && $from !== null && ! in_array($from->family, self::BOARDS, true)) {
                 return true;
@@ -268,7 +283,7 @@ final readonly class PortAllocation
 
     private function wiredTo(string $ref): ?string
     {
-        foreach ($this->bench->build->leads as $lead) {
+        foreach ($this->leads[$ref] ?? [] as $lead) {
             foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
                 $board = $this->bench->build->fitted($other->need);
                 $port = $board?->part->ports[$other->port] ?? null;

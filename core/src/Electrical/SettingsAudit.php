@@ -23,6 +23,9 @@ final readonly class SettingsAudit
     /** @var list<SettingLine> */
     public array $lines;
 
+    /** @var array<string, list<SettingLine>> "kind/ref" → its lines */
+    private array $byOwner;
+
     /** @var array<string, Setting> about → what the builder noted */
     private array $noted;
 
@@ -38,6 +41,11 @@ final readonly class SettingsAudit
             array_push($lines, ...$some);
         }
         $this->lines = $lines;
+        $owners = [];
+        foreach ($lines as $line) {
+            $owners[implode('/', $line->of)][] = $line;
+        }
+        $this->byOwner = $owners;
     }
 
     /**
@@ -45,7 +53,7 @@ final readonly class SettingsAudit
      */
     public function of(string $kind, string $ref): array
     {
-        return array_values(array_filter($this->lines, static fn (SettingLine $l): bool => $l->of === [$kind, $ref]));
+        return $this->byOwner["{$kind}/{$ref}"] ?? [];
     }
 
     /**

@@ -26,8 +26,8 @@ final readonly class MeasureFirst
     /** The same for a temperature, in kelvin. */
     private const UNCERTAIN_KELVIN = ['measured' => 1, 'datasheet' => 3, 'standard' => 3, 'manual' => 5, 'listing' => 10, 'assumed' => 15];
 
-    /** A finding with more margin than so many times the uncertainty of a value is not judged again: none turns on its third power. */
-    private const REACH = 3.0;
+    /** A finding with more margin than so many times the uncertainty of a value is not judged again: none turns on more than its fourth power, as inertia does on a diameter. */
+    private const REACH = 4.0;
 
     private const WEIGHT = ['danger' => 100, 'fails' => 60, 'unproven' => 25, 'tight' => 15, 'holds' => 10];
 

@@ -22,12 +22,7 @@ final readonly class AxisMotion
     public static function of(Build $build, Axis $axis): self
     {
         $first = $axis->drive->motors[0] ?? null;
-        $driver = null;
-        foreach ($first === null ? [] : $build->fittedOf('motor_driver') as $ref => $fitted) {
-            foreach (DrivenMotor::of($build, $ref)->motors ?? [] as $motor) {
-                $driver = $motor->need->ref === $first ? $fitted : $driver;
-            }
-        }
+        $driver = $first === null ? null : DrivenMotor::behind($build, $first)?->driver;
 
         return new self(
             $axis,

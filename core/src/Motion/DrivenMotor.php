@@ -8,6 +8,7 @@ use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
+use WeakMap;
 
 /** A driver and the motors on its phase leads. */
 final readonly class DrivenMotor
@@ -21,18 +22,54 @@ final readonly class DrivenMotor
 
     public static function of(Build $build, string $driver): ?self
     {
-        $fitted = $build->fitted($driver);
-        $motors = [];
-        foreach ($build->leads as $lead) {
-            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
-                $motor = $one->need === $driver && $one->port === 'motor' ? $build->fitted($other->need) : null;
-                if ($motor !== null && $motor->part->family->key() === 'stepper_motor') {
-                    $motors[] = $motor;
+        return self::all($build)[$driver] ?? null;
+    }
+
+    /** The driver a motor hangs on, with all its motors. */
+    public static function behind(Build $build, string $motor): ?self
+    {
+        foreach (self::all($build) as $driven) {
+            foreach ($driven->motors as $one) {
+                if ($one->need->ref === $motor) {
+                    return $driven;
                 }
             }
         }
 
-        return $fitted === null || $motors === [] ? null : new self($fitted, $motors);
+        return null;
+    }
+
+    /**
+     * Looked up once a build, which never changes.
+     *
+     * @return array<string, self> by driver
+     */
+    private static function all(Build $build): array
+    {
+        /** @var WeakMap<Build, array<string, self>>|null $known */
+        static $known = null;
+        $known ??= new WeakMap;
+        if (! isset($known[$build])) {
+            $motors = [];
+            foreach ($build->leads as $lead) {
+                foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
+                    $motor = $one->port === 'motor' ? $build->fitted($other->need) : null;
+                    if ($motor !== null && $motor->part->family->key() === 'stepper_motor') {
+                        $motors[$one->need][] = $motor;
+                    }
+                }
+            }
+            $driven = [];
+            foreach ($motors as $driver => $on) {
+                $fitted = $build->fitted($driver);
+                if ($fitted !== null) {
+                    $driven[$driver] = new self($fitted, $on);
+                }
+            }
+            $known[$build] = $driven;
+        }
+
+        return $known[$build];
     }
 
     /**
