@@ -80,6 +80,7 @@ foreach ($together as $file => $names) {
         continue;
     }
     $sheet = imagecreatetruecolor(max(array_map(imagesx(...), $pictures)), array_sum(array_map(imagesy(...), $pictures)) + 8 * (count($pictures) - 1));
+    imagefill($sheet, 0, 0, (int) imagecolorallocate($sheet, 218, 214, 205));
     $at = 0;
     foreach ($pictures as $picture) {
         imagecopy($sheet, $picture, 0, $at, 0, 0, imagesx($picture), imagesy($picture));

@@ -6,12 +6,14 @@ namespace Magpie\Core\Remedies;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Inspector;
 
 /**
  * The cheapest set of remedies that cures several findings at once: weighted set cover by branch and bound, each set
- * that would be the best so far made to the whole build and inspected. Exact over the remedies it is given.
+ * that would be the best so far made to the whole build and inspected. Exact over the remedies it is given, as long as
+ * the search comes to its end; otherwise a set is put together one by one, and the gap to the lower bound is said.
  *
  * @phpstan-type Offer array{says: string, changes: list<array<string, mixed>>, cured: list<string>, cost: float, buys: bool}
  */
@@ -20,6 +22,9 @@ final class CheapestSet
     /** Sets inspected at the most; beyond that the answer is the best of those, and not proven to be the cheapest. */
     private const INSPECTED = 40;
 
+    /** Branches looked at, at the most. */
+    private const BRANCHES = 20_000;
+
     /** @var list<int>|null */
     private ?array $best = null;
 
@@ -27,7 +32,9 @@ final class CheapestSet
 
     private int $inspected = 0;
 
-    /** Cost below which every set was looked at. */
+    private int $branches = 0;
+
+    /** Lowest cost a set that was not looked at could have. */
     private float $floor = INF;
 
     /** @var list<Offer> */
@@ -36,8 +43,18 @@ final class CheapestSet
     /** @var array<string, list<int>> finding → offers that cure it, the cheapest first */
     private array $curing = [];
 
-    public function __construct(private readonly Inspector $inspector, private readonly Inspection $inspection)
+    /** @var array<string, mixed> */
+    private array $data;
+
+    /** @var array<string, Finding> by key */
+    private array $now = [];
+
+    public function __construct(private readonly Inspector $inspector, Inspection $inspection)
     {
+        $this->data = BuildFile::data($inspection->bench->build);
+        foreach ($inspection->findings as $finding) {
+            $this->now[$finding->key()] = $finding;
+        }
     }
 
     /**
@@ -61,10 +78,12 @@ final class CheapestSet
         }
         unset($by);
         $this->branch([], 0.0);
-        $proven = $this->best !== null && $this->floor >= $this->bestCost;
+        $missed = $this->best === null ? $this->oneByOne() : [];
+        $proven = $missed === [] && $this->best !== null && $this->floor >= $this->bestCost - 1e-9;
         $cost = $this->best === null ? null : array_sum(array_map(fn (int $i): float => $this->offers[$i]['cost'], $this->best));
+        $gap = $proven || $this->best === null ? null : max(0.0, $this->bestCost - min($this->floor, $this->bound(array_map(strval(...), array_keys($this->curing)))));
 
-        return ['chosen' => $this->best ?? [], 'cost' => $cost, 'proven' => $proven, 'gap' => $proven || $this->best === null ? null : $this->bestCost - $this->floor, 'inspected' => $this->inspected, 'left' => $left, 'changes' => $this->changes($this->best ?? [])];
+        return ['chosen' => $this->best ?? [], 'cost' => $cost, 'proven' => $proven, 'gap' => $gap, 'inspected' => $this->inspected, 'left' => [...$left, ...$missed], 'changes' => $this->changes($this->best ?? [])];
     }
 
     /**
@@ -72,10 +91,16 @@ final class CheapestSet
      */
     private function branch(array $chosen, float $cost): void
     {
-        if ($cost >= $this->bestCost) {
+        $open = $this->open($chosen);
+        $bound = $cost + $this->bound($open);
+        if ($bound >= $this->bestCost) {
             return;
         }
-        $open = $this->open($chosen);
+        if ($this->inspected >= self::INSPECTED || $this->branches++ >= self::BRANCHES) {
+            $this->floor = min($this->floor, $bound);
+
+            return;
+        }
         if ($open === []) {
             $this->offer($chosen, $cost);
 
@@ -102,35 +127,79 @@ final class CheapestSet
      */
     private function offer(array $chosen, float $cost): void
     {
-        if ($this->inspected >= self::INSPECTED) {
-            $this->floor = min($this->floor, $cost);
-
-            return;
-        }
         $this->inspected++;
-        if ($this->works($chosen)) {
+        if ($this->works($chosen, array_map(strval(...), array_keys($this->curing)))) {
             [$this->best, $this->bestCost] = [$chosen, $cost];
         }
     }
 
     /**
-     * @param  list<int>  $chosen
+     * What curing these must at least cost: each finding pays its share of the cheapest offer that cures it.
+     *
+     * @param  list<string>  $open
      */
-    private function works(array $chosen): bool
+    private function bound(array $open): float
     {
-        $now = [];
-        foreach ($this->inspection->findings as $finding) {
-            $now[$finding->key()] = $finding;
+        $sum = 0.0;
+        foreach ($open as $key) {
+            $least = INF;
+            foreach ($this->curing[$key] as $i) {
+                $least = min($least, $this->price($i) / count(array_intersect($this->offers[$i]['cured'], $open)));
+            }
+            $sum += $least;
         }
+
+        return $sum;
+    }
+
+    /**
+     * One finding after the other, each with the cheapest offer that still works with those taken before.
+     *
+     * @return list<string> findings that none of their offers cures together with the others
+     */
+    private function oneByOne(): array
+    {
+        $chosen = $cured = $missed = [];
+        foreach (array_map(strval(...), array_keys($this->curing)) as $key) {
+            if (array_intersect($this->curing[$key], $chosen) !== []) {
+                $cured[] = $key;
+
+                continue;
+            }
+            $taken = false;
+            foreach ($this->curing[$key] as $i) {
+                $this->inspected++;
+                if ($this->works([...$chosen, $i], [...$cured, $key])) {
+                    $chosen[] = $i;
+                    $cured[] = $key;
+                    $taken = true;
+                    break;
+                }
+            }
+            $taken || $missed[] = $key;
+        }
+        if ($chosen !== []) {
+            [$this->best, $this->bestCost] = [$chosen, array_sum(array_map($this->price(...), $chosen))];
+        }
+
+        return $missed;
+    }
+
+    /**
+     * @param  list<int>  $chosen
+     * @param  list<string>  $keys  findings that have to be better for it
+     */
+    private function works(array $chosen, array $keys): bool
+    {
         try {
-            $after = $this->inspector->inspect(Changed::build(BuildFile::data($this->inspection->bench->build), $this->changes($chosen)));
+            $after = $this->inspector->inspect(Changed::build($this->data, $this->changes($chosen)));
         } catch (CannotReadBuildFile) {
             // Two of them want the same place, or make a part of one name twice.
             return false;
         }
-        $turned = RemedySearch::turned($now, $after->findings);
+        $turned = RemedySearch::turned($this->now, $after->findings);
 
-        return $turned !== null && array_diff(array_map(strval(...), array_keys($this->curing)), array_keys($turned)) === [];
+        return $turned !== null && array_diff($keys, array_map(strval(...), array_keys($turned))) === [];
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Remedies;
 
+use Magpie\Core\Electrical\SettingLine;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Library\Adopting;
@@ -86,6 +87,8 @@ final readonly class Proposals
             'M07' => $this->blocks($finding->subject->ref),
             'M13-recipe' => [new Remedy('Printed with 4 walls, 40 % infill and 5 layers', [Remedy::set('parts', $this->build->needs[$finding->subject->ref]->choice ?? '', ['specs', 'walls'], self::toBe('4')), Remedy::set('parts', $this->build->needs[$finding->subject->ref]->choice ?? '', ['specs', 'infill'], self::toBe('40 %')), Remedy::set('parts', $this->build->needs[$finding->subject->ref]->choice ?? '', ['specs', 'top_bottom_layers'], self::toBe('5'))], false)],
             'E07' => $this->modules($finding->subject->ref),
+            'E21' => $this->settings($finding),
+            'E12-fan' => $this->channels($finding->subject->ref),
             'E19-chain' => $this->chains($finding->subject->ref),
             'S07' => [Remedy::setting('Order a tenth more than is needed', 'needs', $finding->subject->ref, ['spares'], '10 %', true)],
             default => [],
@@ -347,6 +350,42 @@ final readonly class Proposals
         }
         foreach ([$axis->blocks + 1, $axis->blocks + 2] as $count) {
             yield Remedy::setting("{$count} blocks on each rail of {$axis->name}", 'axes', $ref, ['blocks'], $count, true);
+        }
+    }
+
+    /**
+     * What was read back and differs, set as it should be.
+     *
+     * @return iterable<Remedy>
+     */
+    private function settings(Finding $finding): iterable
+    {
+        $changes = [];
+        foreach ($this->inspection->bench->settings()->of($finding->subject->kind, $finding->subject->ref) as $line) {
+            if ($line->state() === SettingLine::DIFFERS && $line->set !== null) {
+                $changes[] = Remedy::set('settings', $line->set->ref, ['value'], $line->wants);
+            }
+        }
+        if ($changes !== []) {
+            yield new Remedy(count($changes) === 1 ? "Set it as it should be: {$changes[0]['set'][0]['to']}" : count($changes).' settings as they should be', $changes, false);
+        }
+    }
+
+    /**
+     * Another channel of the same kind that nothing hangs on.
+     *
+     * @return iterable<Remedy>
+     */
+    private function channels(string $need): iterable
+    {
+        $ports = $this->inspection->bench->ports();
+        $taken = array_flip($ports->matching->found);
+        foreach ($this->build->leads as $lead) {
+            foreach ($lead->to->need === $need ? $ports->channels : [] as $channel) {
+                if ($channel->use === 'fan' && $channel->stated && $channel->free() && ! isset($taken[$channel->ref()])) {
+                    yield Remedy::setting("{$this->build->roleOf($need)} on {$channel->port}", 'leads', $lead->ref, ['from'], $channel->ref());
+                }
+            }
         }
     }
 

@@ -36,6 +36,7 @@ const shownViews = computed(() => {
   return here.value.views.filter((view) => view.group === undefined || view.group === mine)
 })
 const otherGroups = computed(() => [...new Map(here.value.views.filter((view) => view.group !== undefined && !shownViews.value.includes(view)).map((view) => [view.group!, view])).entries()].map(([name]) => ({ name, path: here.value.views.find((view) => view.group === name)!.path })))
+const whyOff = computed(() => (overview.value === undefined ? '' : overview.value.danger_faults > 0 ? `${overview.value.danger_faults} open danger ${overview.value.danger_faults === 1 ? 'fault' : 'faults'}` : `${overview.value.tally.danger} danger ${overview.value.tally.danger === 1 ? 'finding' : 'findings'}`))
 const waiting = (key: string) => overview.value?.waiting[key as 'choose'] ?? 0
 const addressOf = (stage: (typeof stages)[number]) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
 
@@ -96,7 +97,7 @@ onBeforeUnmount(() => clearInterval(timer))
         <router-link v-for="view in shownViews" :key="view.key" :to="`/builds/${id}/${view.path}`" class="view-link" active-class="here">{{ view.title }}</router-link>
         <router-link v-for="other in otherGroups" :key="other.name" :to="`/builds/${id}/${other.path}`" class="view-link other">{{ other.name }} →</router-link>
       </nav>
-      <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status">Not to be powered<span class="wide-only">: {{ overview.danger_faults > 0 ? `${overview.danger_faults} open danger fault` : `${overview.tally.danger} danger findings` }}</span></span>
+      <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status" :title="whyOff">Not to be powered<span v-if="shownViews.length < 8" class="wide-only">: {{ whyOff }}</span></span>
       <span class="push actions">
         <button type="button" class="plain" @click="finding = true">Find<kbd class="keycap">f</kbd></button>
         <button type="button" class="plain" @click="faulting = true">Log a fault<kbd class="keycap">l</kbd></button>
@@ -144,7 +145,7 @@ onBeforeUnmount(() => clearInterval(timer))
 .view-link { padding: 4px 8px; color: var(--ink); text-decoration: none; border-radius: 2px; }
 .view-link.other { color: var(--quiet); white-space: nowrap; }
 .view-link.here { color: var(--live); box-shadow: inset 0 -2px 0 var(--live); }
-.power-off { font-weight: 600; }
+.power-off { font-weight: 600; white-space: nowrap; }
 .actions { display: flex; gap: 12px; white-space: nowrap; }
 .actions button:hover { color: var(--live); }
 .body { display: flex; min-height: 0; position: relative; }
@@ -157,6 +158,7 @@ onBeforeUnmount(() => clearInterval(timer))
   .stage { padding: 0 3px; font-size: 12.5px; }
   .waiting { display: none; }
   .top > .tally { width: 100%; min-height: 40px; margin: 0; border-top: 1px solid var(--rule); justify-content: space-between; }
+  .views { overflow-x: auto; max-width: 100%; }
   .second { flex-wrap: wrap; gap: 4px 10px; padding: 4px 10px; }
 }
 </style>

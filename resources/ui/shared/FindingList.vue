@@ -4,7 +4,7 @@ import { usePanel } from './usePanel'
 import VerdictMark from './VerdictMark.vue'
 
 /** What the checks say of one thing; each line opens its working. */
-defineProps<{ findings: FindingSummary[]; none: string }>()
+defineProps<{ findings: FindingSummary[]; none: string; named?: boolean }>()
 const panel = usePanel()
 </script>
 
@@ -12,7 +12,7 @@ const panel = usePanel()
   <h3 class="mt-4 mb-1">What the checks say</h3>
   <p v-if="findings.length === 0" class="quiet small">{{ none }}</p>
   <ul>
-    <li v-for="finding in findings" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span>{{ finding.headline }}</span></button></li>
+    <li v-for="finding in findings" :key="finding.key"><button type="button" class="plain finding" @click="panel.show({ kind: 'working', key: finding.key })"><VerdictMark :verdict="finding.verdict" /> <span><span v-if="named" class="quiet">{{ finding.subject.label }}: </span>{{ finding.headline }}</span></button></li>
   </ul>
 </template>
 

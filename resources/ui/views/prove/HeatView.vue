@@ -27,7 +27,7 @@ const csv = () => saveCsv(`${build.value?.build.name ?? 'build'}-heat.csv`, [['p
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <template v-else-if="heat">
       <p v-if="heat.zones.length === 0 && heat.prints.length === 0 && said.length === 0" class="empty">Nothing warm is described yet: no heater, no place with an air of its own, no printed part. Describe a cabinet or a chamber below. The demo's Dunlin prints in a chamber at 55 °C.</p>
-      <FindingList v-if="said.length" :findings="said" none="" />
+      <FindingList v-if="said.length" named :findings="said" none="" />
       <section v-for="zone in heat.zones" :key="zone.ref">
         <h2>{{ zone.name }} <span class="quiet small">{{ zone.kind }}, <template v-if="zone.air !== null">air to {{ zone.air }} °C</template><template v-else>air not known</template></span></h2>
         <div class="things"><button v-for="thing in zone.things" :key="thing.need" type="button" class="plain thing" @click="panel.show({ kind: 'part', ref: thing.need })">{{ thing.role }} <span v-if="thing.limit !== null" class="figure small" :class="thing.left === null ? '' : thing.left < 0 ? 'fails' : thing.left < 5 ? 'tight' : 'holds'">bears {{ thing.limit }} °C<template v-if="thing.left !== null">, {{ Math.abs(thing.left) }} K {{ thing.left < 0 ? 'too warm' : 'left' }}</template></span><span v-else class="quiet small">no limit known</span></button></div>

@@ -79,7 +79,7 @@ const printed = () => window.print()
           </tr>
         </tbody>
       </table>
-      <FindingList v-if="jobs.length" :findings="jobs" none="" />
+      <FindingList v-if="jobs.length" named :findings="jobs" none="" />
       <p v-if="!ports.exact" class="unproven small">There are more ways to set selectors and shared pins than were tried; a better one may exist.</p>
       <section v-if="swaps.length" class="mt-6">
         <h2>If the board is changed</h2>

@@ -120,7 +120,7 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) => 
           </dl>
         </section>
       </div>
-      <FindingList v-if="cabinets.length" :findings="cabinets" none="" />
+      <FindingList v-if="cabinets.length" named :findings="cabinets" none="" />
       <ScenarioTable />
     </template>
   </div>

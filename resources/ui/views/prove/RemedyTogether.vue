@@ -65,7 +65,7 @@ async function apply(): Promise<void> {
     <template v-else-if="set">
       <p v-if="set.chosen.length === 0">No set of these fixes cures them without making something worse.</p>
       <template v-else>
-        <p><strong>{{ set.chosen.length }} fixes</strong> cure {{ wanted.length - set.left.length }} of {{ wanted.length }} findings for <span class="figure">{{ money((set.cost ?? 0).toFixed(2), build?.build.currency ?? '') }}</span>. {{ set.proven ? 'No set of the fixes found costs less.' : `At most ${money((set.gap ?? 0).toFixed(2), build?.build.currency ?? '')} could be saved by a set that was not tried.` }} The whole build was inspected with it: nothing gets worse.</p>
+        <p><strong>{{ set.chosen.length }} fixes</strong> cure {{ wanted.length - set.left.length }} of {{ wanted.length }} findings for <span class="figure">{{ money((set.cost ?? 0).toFixed(2), build?.build.currency ?? '') }}</span>. {{ set.proven || (set.gap ?? 1) < 0.005 ? 'No set of the fixes found costs less.' : `At most ${money((set.gap ?? 0).toFixed(2), build?.build.currency ?? '')} could be saved by a set that was not tried.` }} The whole build was inspected with it: nothing gets worse.</p>
         <ol><li v-for="i in set.chosen" :key="i">{{ offers[i]?.says }} <span class="quiet small">{{ Number(offers[i]?.cost) === 0 ? (offers[i]?.buys ? 'price not in the plan' : 'nothing to buy') : money(offers[i]?.cost ?? '0', build?.build.currency ?? '') }}</span></li></ol>
       </template>
       <p v-if="set.left.length" class="fails small">No fix was found for: {{ set.left.map(titleOf).join('; ') }}.</p>
@@ -77,6 +77,7 @@ async function apply(): Promise<void> {
 <style scoped>
 .together { font-size: 14px; margin-bottom: 14px; }
 .together p { margin: 4px 0; }
+progress { accent-color: var(--live); vertical-align: middle; }
 .list { columns: 2; max-height: 240px; overflow: auto; }
 .list label { display: block; break-inside: avoid; padding: 2px 0; }
 ol { margin: 4px 0; padding-left: 20px; }

@@ -56,7 +56,7 @@ const printed = () => window.print()
         <h2>{{ titles[kind] }}</h2>
         <p class="quiet small">{{ about[kind] }}</p>
         <table v-if="shown.some((line) => line.kind === kind)" class="ledger">
-          <thead><tr><th class="tickoff">Done</th><th>{{ kind === 'temporary' ? 'State' : 'What' }}</th><th>{{ kind === 'temporary' ? 'Gone by' : 'Should be' }}</th><th v-if="kind !== 'temporary'">Is</th><th>State</th><th v-if="kind !== 'temporary'">Follows from</th></tr></thead>
+          <thead><tr><th class="tickoff">Done</th><th>{{ kind === 'temporary' ? 'State' : 'What' }}</th><th>{{ kind === 'temporary' ? 'Gone by' : 'Should be' }}</th><th v-if="kind !== 'temporary'">Is</th><th>State</th><th v-if="kind !== 'temporary'" class="wide-only">Follows from</th></tr></thead>
           <tbody>
             <tr v-for="line in shown.filter((one) => one.kind === kind)" :key="line.key">
               <td class="tickoff"><input type="checkbox" :checked="line.done" :aria-label="`${line.label}: done`" @change="tick(line, ($event.target as HTMLInputElement).checked)"></td>
@@ -64,7 +64,7 @@ const printed = () => window.print()
               <td class="figure">{{ kind === 'temporary' ? line.until : (line.wants ?? 'not known') }}</td>
               <td v-if="kind !== 'temporary'"><EditCell :label="`${line.label} is`" :value="line.value" placeholder="not read" :save="read(line)" /></td>
               <td :class="kind === 'temporary' ? (line.done ? 'holds' : 'tight') : marks[line.state]">{{ kind === 'temporary' ? (line.done ? 'undone' : 'still there') : line.state }}</td>
-              <td v-if="kind !== 'temporary'" class="quiet small">{{ line.why }}</td>
+              <td v-if="kind !== 'temporary'" class="quiet small wide-only">{{ line.why }}</td>
             </tr>
           </tbody>
         </table>
@@ -79,6 +79,6 @@ const printed = () => window.print()
 h2 { margin: 18px 0 0; }
 .tickoff { width: 48px; }
 input[type='checkbox'] { width: 18px; height: 18px; }
-@media (max-width: 700px) { table.ledger { display: block; overflow-x: auto; } }
+@media (max-width: 700px) { table.ledger td, table.ledger th { padding: 8px 4px; white-space: normal; } .figure { white-space: normal; } }
 @media print { .noprint { display: none; } }
 </style>

@@ -20,7 +20,7 @@ const narrow = computed(() => usable.value * props.scale < 96)
     <rect class="whole" :x="left" y="8" :width="whole.length * scale" height="34" />
     <g v-for="piece in takers" :key="piece.what"><title>{{ piece.what }}: {{ piece.length }} mm</title><rect class="taker" :class="piece.kind" :x="left + piece.start * scale" y="8" :width="Math.max(1, piece.length * scale)" height="34" /><text v-if="piece.length * scale > piece.what.length * 5.6 + 6" class="in" :class="piece.kind" :x="left + (piece.start + piece.length / 2) * scale" y="29" text-anchor="middle">{{ piece.what }}</text></g>
     <rect class="usable" :x="left + start * scale" y="8" :width="usable * scale" height="34" />
-    <text class="left-over" :x="narrow ? left + (start + usable) * scale + 8 : left + (start + usable / 2) * scale" :y="narrow ? 29 : 23" :text-anchor="narrow ? 'start' : 'middle'">{{ usable.toFixed(0) }} mm left</text>
+    <text class="left-over" :x="narrow ? left + (start + usable) * scale + 8 : left + (start + usable / 2) * scale" :y="narrow || wanted === 0 ? 29 : 23" :text-anchor="narrow ? 'start' : 'middle'">{{ usable.toFixed(0) }} mm left</text>
     <rect v-if="wanted > 0" class="piece" :class="{ not: wanted > usable }" :x="left + start * scale" y="29" :width="wanted * scale" height="9" />
     <g v-if="axis.advertised"><line class="sold" :x1="left + start * scale" :x2="left + (start + axis.advertised) * scale" y1="52" y2="52" /><text class="quiet-text" :x="left + start * scale" y="65">sold as {{ axis.advertised }} mm</text></g>
   </g>
