@@ -2,7 +2,8 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import vue from '@vitejs/plugin-vue'
-import { defineConfig, type Plugin } from 'vite'
+import { type Plugin } from 'vite'
+import { defineConfig } from 'vitest/config'
 import vuetify from 'vite-plugin-vuetify'
 
 const assets = fileURLToPath(new URL('./public/build/assets', import.meta.url))
@@ -27,6 +28,7 @@ export default defineConfig({
   publicDir: false,
   plugins: [vue({ template: { transformAssetUrls: false } }), vuetify({ autoImport: true }), compressed()],
   resolve: { alias: { '@': fileURLToPath(new URL('./resources/ui', import.meta.url)) } },
+  test: { include: ['resources/ui/**/*.test.ts'] },
   build: {
     outDir: 'public/build',
     emptyOutDir: true,

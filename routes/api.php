@@ -46,6 +46,7 @@ Route::middleware('auth:sanctum')->group(static function (): void {
         Route::get('remedies/{key}', [RemedyController::class, 'show'])->where('key', '.+');
         Route::post('remedies', [RemedyController::class, 'together']);
         Route::get('harness', [WiringController::class, 'harness']);
+        Route::get('harness/loom', [WiringController::class, 'loom']);
         Route::get('harness.csv', [WiringController::class, 'harnessCsv']);
         Route::get('wiring', [WiringController::class, 'show']);
         Route::get('stops', [WiringController::class, 'stops']);

@@ -75,6 +75,7 @@ final readonly class Tests
             'API types are current' => 'npm run types --silent && git diff --exit-code --stat -- resources/ui/api/schema.d.ts',
             'TypeScript (vue-tsc)' => 'npm run check --silent',
             'Front-end style (eslint)' => 'npm run lint --silent',
+            'Front-end tests (vitest)' => 'npm run unit --silent',
         ] as $what => $command) {
             $this->terminal->begin($what);
             [$status, $output] = Shell::run($command, $this->project->root);

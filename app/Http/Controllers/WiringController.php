@@ -16,6 +16,7 @@ use Magpie\Core\Electrical\WhatIf;
 use Magpie\Core\Electrical\WiringMap;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Money\Money;
 
 /** The wiring as it is drawn, as it is made, and as another program solves it. */
 final class WiringController
@@ -60,6 +61,15 @@ final class WiringController
     public function harness(Build $build): JsonResponse
     {
         return new JsonResponse((new Harness(Document::of($build)->machine()))->toArray());
+    }
+
+    /** A made-up loom held against one made by hand. */
+    public function loom(Request $request, Build $build): JsonResponse
+    {
+        $asked = $request->validate(['price' => ['required', 'decimal:0,2', 'min:0'], 'minutes' => ['required', 'numeric', 'between:0.1,60']]);
+        $machine = Document::of($build)->machine();
+
+        return new JsonResponse((new Harness($machine))->againstLoom(Money::of((string) $asked['price'], $machine->plan->currency), (float) $asked['minutes']));
     }
 
     public function harnessCsv(Build $build): Response

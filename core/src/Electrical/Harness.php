@@ -8,6 +8,7 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Money\Money;
 use Magpie\Core\PartsList\CsvLine;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
@@ -71,6 +72,27 @@ final readonly class Harness
                 $a['contact'] ?? $a['termination'] ?? '', $a['pieces'], $b['contact'] ?? $b['termination'] ?? '', $b['pieces'], $row['protection'] ?? '', $row['pull'] ?? '', $row['made'] ? 'yes' : 'no',
             ]));
         }
+    }
+
+    /**
+     * A made-up loom against one's own: hours for its joints, their worth, and what decides.
+     *
+     * @param  float  $minutes  for one joint
+     * @return array{hours: float, own: string|null, loom: string, currency: string, says: string}
+     */
+    public function againstLoom(Money $loom, float $minutes): array
+    {
+        $hours = $this->toArray()['joints'] * $minutes / 60;
+        $hour = $this->build->brief->hour;
+        $own = $hour?->times(Quantity::ratio($hours));
+        $at = sprintf('%.1f h at %g minutes a joint', $hours, $minutes);
+        $says = match (true) {
+            $own === null => "{$at}. What an hour is worth stands in the brief; it is not given, so money alone decides nothing.",
+            $own->compare($loom) > 0 => "{$at} are worth {$own}: the loom costs less. Check its lengths against each run before it is bought; slack can be hidden, shortage cannot.",
+            default => "{$at} are worth {$own}: made by hand it costs less, wire and contacts apart, and every length is right.",
+        };
+
+        return ['hours' => round($hours, 2), 'own' => $own?->amount(), 'loom' => $loom->amount(), 'currency' => $loom->currency, 'says' => $says];
     }
 
     /** What a lead is there for: "mains", "power", "motor", "signal" or "earth". */

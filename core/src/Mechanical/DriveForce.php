@@ -41,9 +41,7 @@ final class DriveForce implements Check
     public function subjects(Bench $bench): iterable
     {
         foreach ($bench->build->axes as $axis) {
-            if ($axis->drive->motors !== []) {
-                yield new Subject('axis', $axis->ref, $axis->name, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
-            }
+            yield new Subject('axis', $axis->ref, $axis->name, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
         }
     }
 
@@ -51,6 +49,7 @@ final class DriveForce implements Check
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $motion = AxisMotion::of($inquiry->build, $axis);
+        $motion->motor($inquiry);
         $measured = $axis->drive->measuredLoad;
         if ($measured !== null) {
             return $this->measured($inquiry, $axis, $measured, $motion);

@@ -67,7 +67,7 @@ final class Units
 
     private static function normalise(string $spelling): string
     {
-        $spelling = strtr(trim($spelling), ['·' => ' ', '⋅' => ' ', '*' => ' ', '-' => ' ', 'µ' => 'u', 'μ' => 'u', '^2' => '²', '^3' => '³', 'Ω' => 'Ω', '″' => '"']);
+        $spelling = strtr(trim($spelling), ['·' => ' ', '⋅' => ' ', '*' => ' ', '-' => ' ', 'µ' => 'u', 'μ' => 'u', '^2' => '²', '^3' => '³', '^4' => '⁴', 'Ω' => 'Ω', '″' => '"']);
 
         return (string) preg_replace('/[\s.]+/u', '', $spelling);
     }

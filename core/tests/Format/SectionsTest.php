@@ -64,6 +64,16 @@ final class SectionsTest extends TestCase
         yield 'a route' => ['routes', ['ref' => 'k', 'name' => 'Kit', 'kind' => 'kit', 'hours' => ['wiring' => '90min'], 'lines' => [['what' => 'Box', 'kind' => 'box', 'price' => '12', 'supplier' => 'shop']]], ['ref' => 'k', 'name' => 'Kit', 'kind' => 'kit', 'lines' => [['what' => 'Box', 'kind' => 'box', 'pieces' => 1, 'price' => '12.00', 'supplier' => 'shop', 'pack' => 1, 'evidence' => 'assumed']], 'hours' => ['wiring' => '90 min']]];
         yield 'a decision that is open' => ['decisions', ['ref' => 'd', 'question' => 'Which?', 'about' => 'part', 'need' => 'n', 'opinions' => [['about' => 'a', 'says' => 'good', 'interest' => 'seller']]], ['ref' => 'd', 'question' => 'Which?', 'about' => 'part', 'state' => 'open', 'need' => 'n', 'opinions' => [['about' => 'a', 'says' => 'good', 'interest' => 'seller', 'reports' => 1]]]];
         yield 'a revision' => ['revisions', ['ref' => 'r', 'of' => 'kit', 'name' => 'Kit', 'revision' => 'B', 'date' => '2026-11-01'], ['ref' => 'r', 'of' => 'kit', 'name' => 'Kit', 'revision' => 'B', 'date' => '2026-11-01', 'state' => 'in hand']];
+        yield 'an axis with its drive' => ['axes',
+            ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['m'], 'by' => 's', 'top_speed' => '12in/s', 'mass' => '20lb', 'closed_loop' => false, 'support' => 'fixed-free', 'measured_load' => '45%'], 'homing' => ['by' => 'switch', 'sensors' => ['h'], 'both_ends' => true]],
+            ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'blocks' => 1, 'drive' => ['motors' => ['m'], 'by' => 's', 'top_speed' => '12 in/s', 'mass' => '20 lb', 'measured_load' => '45 %', 'closed_loop' => false, 'support' => 'fixed-free'], 'homing' => ['by' => 'switch', 'sensors' => ['h'], 'both_ends' => true]]];
+        yield 'a place with an air of its own' => ['zones', ['ref' => 'z', 'name' => 'Box', 'kind' => 'cabinet', 'temperature' => '105degF', 'holds' => ['a', 'b']], ['ref' => 'z', 'name' => 'Box', 'kind' => 'cabinet', 'temperature' => '105 °F', 'holds' => ['a', 'b']]];
+        yield 'a pair that must not meet' => ['clearances',
+            ['ref' => 'c', 'name' => 'C', 'between' => [['what' => 'A', 'x' => '-5mm to 2in', 'moves' => ['x']], ['what' => 'B']], 'least' => '2mm'],
+            ['ref' => 'c', 'name' => 'C', 'between' => [['what' => 'A', 'x' => '-5 mm to 2 in', 'moves' => ['x']], ['what' => 'B']], 'least' => '2 mm']];
+        yield 'a temporary state' => ['settings', ['ref' => 's', 'kind' => 'temporary', 'about' => 'USB link', 'until' => 'before power', 'done' => false], ['ref' => 's', 'kind' => 'temporary', 'about' => 'USB link', 'until' => 'before power']];
+        yield 'a lead through a chain, screened' => ['leads', ['ref' => 'w', 'from' => 'a.out', 'to' => 'b.in', 'conductor' => ['screen' => 'both ends'], 'chain' => 'k', 'diameter' => '6.4mm'], ['ref' => 'w', 'from' => 'a.out', 'to' => 'b.in', 'conductor' => ['screen' => 'both ends'], 'chain' => 'k', 'diameter' => '6.4 mm']];
+        yield 'a power read at the wall' => ['scenarios', ['ref' => 's', 'name' => 'S', 'measured' => '236W'], ['ref' => 's', 'name' => 'S', 'measured' => '236 W']];
         yield 'a rate is named after its currencies' => ['rates', ['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.8640', 'date' => '2026-11-01'], ['ref' => 'EUR-GBP', 'from' => 'EUR', 'to' => 'GBP', 'worth' => '0.864', 'date' => '2026-11-01']];
         yield 'a purchase' => ['purchases', ['ref' => 'b', 'part' => 'p', 'supplier' => 'shop', 'paid' => '12', 'date' => '2026-11-01', 'received' => 0], ['ref' => 'b', 'part' => 'p', 'supplier' => 'shop', 'pieces' => 1, 'paid' => '12.00', 'date' => '2026-11-01']];
         yield 'a step' => ['steps',
@@ -147,6 +157,18 @@ final class SectionsTest extends TestCase
         yield 'a question nobody asks' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'school', 'school' => 'colour'], '/school', 'practice is divided'];
         yield 'an opinion of no interest' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'other', 'opinions' => [['about' => 'a', 'says' => 's', 'interest' => 'none']]], '/opinions/0/interest', 'not one of own test'];
         yield 'a revision without a day' => ['revisions', ['ref' => 'r', 'of' => 'kit', 'name' => 'K', 'revision' => 'B', 'date' => 'soon'], '/date', 'YYYY-MM-DD'];
+        yield 'a ratio of nought' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['ratio' => '0']], '/drive/ratio', 'more than nought'];
+        yield 'a mass below nothing' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['mass' => '-2 kg']], '/drive/mass', 'cannot be negative'];
+        yield 'a force below nothing' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['force' => '-2 N']], '/drive/force', 'cannot be negative'];
+        yield 'a speed in metres' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['top_speed' => '3 m']], '/drive/top_speed', 'a speed is wanted'];
+        yield 'more out than in' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['efficiency' => '120 %']], '/drive/efficiency', 'at most 100 %'];
+        yield 'ends held by hope' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['support' => 'hope']], '/drive/support', 'not one of fixed-free'];
+        yield 'homing by ear' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'homing' => ['by' => 'ear']], '/homing/by', 'not one of switch'];
+        yield 'a place of no kind' => ['zones', ['ref' => 'z', 'name' => 'Z', 'kind' => 'cosy'], '/kind', 'not one of cabinet'];
+        yield 'one thing that meets nothing' => ['clearances', ['ref' => 'c', 'name' => 'C', 'between' => [['what' => 'A']]], '/between', 'between two things'];
+        yield 'a place in amps' => ['clearances', ['ref' => 'c', 'name' => 'C', 'between' => [['what' => 'A', 'x' => '3 A to 5 A'], ['what' => 'B']]], '/between/0/x', 'a length is wanted'];
+        yield 'a temporary state for ever' => ['settings', ['ref' => 's', 'kind' => 'temporary', 'about' => 'USB link'], '/until', 'by when it must be undone'];
+        yield 'a screen bonded nowhere known' => ['leads', ['ref' => 'w', 'from' => 'a.out', 'to' => 'b.in', 'conductor' => ['screen' => 'somewhere']], '/conductor/screen', 'not one of none'];
         yield 'a limit above everything' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '120 %', 'reason' => 'r'], '/value', 'at most at 100 %'];
         yield 'a limit without a reason' => ['limits', ['check' => 'E05', 'key' => 'holds', 'value' => '70 %'], '/reason', 'is missing'];
     }
@@ -196,6 +218,11 @@ final class SectionsTest extends TestCase
         yield 'a size of nought' => [['brief' => ['size' => ['x' => '0 mm']]], '/brief/size/x', 'longer than nought'];
         yield 'a door in amps' => [['site' => ['door' => ['width' => '3 A']]], '/site/door/width', 'a length is wanted'];
         yield 'an axis on a fan' => [['parts' => [['ref' => 'f', 'family' => 'fan', 'name' => 'F']], 'needs' => [['ref' => 'f', 'role' => 'F', 'family' => 'fan']], 'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'f']]], '/axes/0/rail', 'is no rail'];
+        yield 'an axis moved by a fan' => [['parts' => [['ref' => 'f', 'family' => 'fan', 'name' => 'F']], 'needs' => [['ref' => 'f', 'role' => 'F', 'family' => 'fan']], 'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['f']]]]], '/axes/0/drive/motors/0', '"f" is none of: stepper motor, servo motor'];
+        yield 'an axis on a beam that is not there' => [['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['beam' => 'gone']]]], '/axes/0/drive/beam', 'no need "gone"'];
+        yield 'a thing in two places' => [['needs' => [['ref' => 'f', 'role' => 'Fan', 'family' => 'fan']], 'zones' => [['ref' => 'a', 'name' => 'A', 'kind' => 'open', 'holds' => ['f']], ['ref' => 'b', 'name' => 'B', 'kind' => 'open', 'holds' => ['f']]]], '/zones/1/holds/0', 'Fan already stands in A'];
+        yield 'a box that is a fan' => [['needs' => [['ref' => 'f', 'role' => 'Fan', 'family' => 'fan']], 'zones' => [['ref' => 'a', 'name' => 'A', 'kind' => 'cabinet', 'box' => 'f']]], '/zones/0/box', 'is no cabinet'];
+        yield 'carried by an axis that is not there' => [['clearances' => [['ref' => 'c', 'name' => 'C', 'between' => [['what' => 'A', 'moves' => ['w']], ['what' => 'B']]]]], '/clearances/0/between/0/moves/0', 'no axis "w"'];
         yield 'a route through nothing' => [['routes' => [['ref' => 'r', 'name' => 'R', 'kind' => 'mixed', 'needs' => ['gone']]]], '/routes/0/needs/0', 'no need "gone"'];
         yield 'a decision for a route nobody described' => [['decisions' => [['ref' => 'd', 'question' => 'Q', 'about' => 'route', 'choice' => 'gone']]], '/decisions/0/choice', 'no route "gone"'];
     }

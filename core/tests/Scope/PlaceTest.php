@@ -179,4 +179,22 @@ final class PlaceTest extends TestCase
             'workpieces' => $piece === null ? [] : [$piece + ['ref' => 'w', 'name' => 'Board', 'length' => '300 mm', 'width' => '90 mm', 'height' => '9 mm']],
         ]));
     }
+
+    public function test_the_door_against_every_way_round(): void
+    {
+        // Brute force: the machine is turned all six ways and held against the opening.
+        $die = new \Random\Randomizer(new \Random\Engine\Mt19937(7));
+        for ($i = 0; $i < 120; $i++) {
+            [$l, $w, $h, $dw, $dh] = [$die->getInt(300, 1400), $die->getInt(300, 1400), $die->getInt(300, 1400), $die->getInt(600, 1000), $die->getInt(600, 2100)];
+            $goes = false;
+            foreach ([[$l, $w], [$w, $l], [$l, $h], [$h, $l], [$w, $h], [$h, $w]] as [$across, $tall]) {
+                $goes = $goes || ($across <= $dw && $tall <= $dh);
+            }
+            $finding = (new SampleBuild([
+                'brief' => ['outline' => ['length' => "{$l} mm", 'width' => "{$w} mm", 'height' => "{$h} mm", 'mass' => '20 kg', 'evidence' => 'measured']],
+                'site' => ['door' => ['width' => "{$dw} mm", 'height' => "{$dh} mm"]],
+            ]))->finding('M02/door');
+            self::assertSame($goes, $finding->verdict !== Verdict::Fails, "{$l} × {$w} × {$h} through {$dw} × {$dh}: {$finding->headline}");
+        }
+    }
 }

@@ -3023,6 +3023,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/harness/loom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** A made-up loom held against one made by hand */
+        get: {
+            parameters: {
+                query: {
+                    price: string;
+                    minutes: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Loom"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4257,6 +4309,13 @@ export interface components {
             torque: number | null;
             length: number | null;
             enough: boolean | null;
+        };
+        Loom: {
+            hours: number;
+            own: string | null;
+            loom: string;
+            currency: string;
+            says: string;
         };
         plan: {
             name: string;

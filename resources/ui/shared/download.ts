@@ -7,15 +7,22 @@ export function saveText(name: string, text: string, type: string): void {
   URL.revokeObjectURL(link.href)
 }
 
+type Row = (string | number | null | undefined)[]
+
 /** A table as CSV (RFC 4180); what a spreadsheet would take for a formula is kept as text. */
-export function saveCsv(name: string, rows: (string | number | null | undefined)[][]): void {
-  const cell = (value: string | number | null | undefined) => {
+export function csvText(rows: Row[]): string {
+  const cell = (value: Row[number]) => {
     const text = value === null || value === undefined ? '' : String(value)
     const safe = typeof value === 'string' && /^[=+\-@\t]/.test(text) ? `'${text}` : text
 
     return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
   }
-  saveText(name, rows.map((row) => `${row.map(cell).join(',')}\r\n`).join(''), 'text/csv;charset=utf-8')
+
+  return rows.map((row) => `${row.map(cell).join(',')}\r\n`).join('')
+}
+
+export function saveCsv(name: string, rows: Row[]): void {
+  saveText(name, csvText(rows), 'text/csv;charset=utf-8')
 }
 
 /** A drawing that stands alone: what the page styles is written on it. */

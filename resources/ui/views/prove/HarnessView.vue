@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type Harness } from '@/api/client'
+import { api, reasonOf, type Harness, type Loom } from '@/api/client'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -17,6 +17,10 @@ const rows = computed(() => (list.value?.rows ?? []).filter((row) => use.value =
 const hours = computed(() => ((list.value?.joints ?? 0) * minutes.value / 60).toFixed(1))
 const tick = (ref: string, made: boolean) => set(`${ref} ${made ? 'made' : 'not made'}`, 'leads', ref, ['made'], build.value?.leads?.find((lead) => lead.ref === ref)?.made ?? null, made ? true : null).catch(notices.problem)
 const labels = () => window.print()
+const price = ref('')
+const loom = ref<Loom | null>(null)
+const reason = ref('')
+const hold = () => api.get<Loom>(`/api/builds/${id.value}/harness/loom?${new URLSearchParams({ price: price.value, minutes: String(minutes.value) })}`).then((found) => { loom.value = found; reason.value = '' }).catch((problem: unknown) => (reason.value = reasonOf(problem)))
 </script>
 
 <template>
@@ -45,7 +49,9 @@ const labels = () => window.print()
       <div class="two noprint">
         <div><h2>Ends and contacts to have</h2><table class="ledger"><tbody><tr v-for="one in list.contacts" :key="one.what"><td>{{ one.what }}</td><td class="num figure">{{ one.pieces }}</td></tr></tbody></table></div>
         <div><h2>Wire to have</h2><table class="ledger"><tbody><tr v-for="one in list.conductors" :key="one.what"><td>{{ one.what }}</td><td class="num figure">{{ one.metres }} m</td></tr></tbody></table>
-          <p class="small">{{ list.joints }} joints at <input v-model.number="minutes" class="field" type="number" min="0.5" step="0.5" aria-label="Minutes a joint" style="width: 64px"> minutes: <span class="figure">{{ hours }} h</span> to make it. Hold that against a made-up loom.</p></div>
+          <p class="small">{{ list.joints }} joints at <input v-model.number="minutes" class="field" type="number" min="0.5" step="0.5" aria-label="Minutes a joint" style="width: 64px"> minutes: <span class="figure">{{ hours }} h</span> to make it.</p>
+          <form class="fields small" @submit.prevent="hold()"><label>A made-up loom costs <input v-model="price" class="field" inputmode="decimal" size="7" aria-label="Price of a made-up loom"> <span class="unit">{{ build?.build.currency }}</span></label><v-btn type="submit" size="small" :disabled="price === ''">Hold it against that</v-btn></form>
+          <p v-if="loom" class="small">{{ loom.says }}</p><p v-if="reason" class="danger small" role="alert">{{ reason }}</p></div>
       </div>
       <section class="labels" aria-label="Labels"><div v-for="row in rows" :key="row.ref" class="label"><strong>{{ row.ref }}</strong> {{ row.ends[0]!.need }}.{{ row.ends[0]!.port }} → {{ row.ends[1]!.need }}.{{ row.ends[1]!.port }}</div></section>
     </template>

@@ -1,0 +1,80 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { csvText } from './download'
+import { clock, millimetres, money, percent, words } from './format'
+import { freeRef, nextRef, refFrom } from './refs'
+import { usePanel } from './usePanel'
+
+describe('how figures are written', () => {
+  it.each([['1066.39', 'GBP', '£1,066.39'], ['-12.50', 'EUR', '−€12.50'], ['1234567.00', 'USD', '$1,234,567.00'], ['3.20', 'CHF', 'CHF 3.20'], ['0.00', 'GBP', '£0.00']])('%s %s is %s', (amount, currency, text) => {
+    expect(money(amount, currency)).toBe(text)
+  })
+  it('leaves out cents when asked, and says nothing of nothing', () => {
+    expect(money('1066.39', 'GBP', false)).toBe('£1,066')
+    expect(money(null, 'GBP')).toBe('–')
+    expect(percent(undefined)).toBe('–')
+  })
+  it('writes shares with a true minus', () => {
+    expect(percent(-30.59)).toBe('−3059 %')
+    expect(percent(0.1234, 1)).toBe('12.3 %')
+  })
+  it.each([[9, '0:09'], [69, '1:09'], [3849, '1:04:09'], [36_000, '10:00:00']])('%d seconds are %s', (seconds, text) => {
+    expect(clock(seconds)).toBe(text)
+  })
+  it('opens names up', () => expect(words('out_of_tolerance')).toBe('out of tolerance'))
+  it.each([['12 mm', 12], ['1.2 m', 1200], ['2 ft', 609.6], ['12 in', 304.8], ['3.5 cm', 35], ['12\u00a0mm', 12]])('%s is %d mm', (text, value) => {
+    expect(millimetres(text)).toBe(value)
+  })
+  it.each([[undefined], [''], ['12'], ['3 A'], ['long']])('%s is no length', (text) => {
+    expect(millimetres(text)).toBeNull()
+  })
+})
+
+describe('a table as CSV', () => {
+  it('quotes what would break a row', () => {
+    expect(csvText([['a', 'b,c', 'say "so"', 'two\nlines']])).toBe('a,"b,c","say ""so""","two\nlines"\r\n')
+  })
+  it('keeps a formula a text, and a negative number a number', () => {
+    expect(csvText([['=1+1', '+x', '-x', '@x', -5, null, undefined]])).toBe("'=1+1,'+x,'-x,'@x,-5,,\r\n")
+  })
+})
+
+describe('short names', () => {
+  it.each([['Chamber fan', 'chamber-fan'], ['  É é 5 V! ', '5-v'], ['***', 'zone'], ['A'.repeat(80), 'a'.repeat(40)]])('%s becomes %s', (text, ref) => {
+    expect(refFrom(text, 'zone')).toBe(ref)
+  })
+  it('takes the first number that is free', () => {
+    const taken = new Set(['heat-up', 'heat-up-2'])
+    expect(freeRef('heat-up', (ref) => taken.has(ref))).toBe('heat-up-3')
+    expect(freeRef('cool', (ref) => taken.has(ref))).toBe('cool')
+  })
+  it('goes on counting past what was deleted', () => {
+    expect(nextRef('W', [{ ref: 'W1' }, { ref: 'W3' }])).toBe('W4')
+    expect(nextRef('W', [{ ref: 'W1' }, { ref: 'W2' }])).toBe('W3')
+    expect(nextRef('W', undefined)).toBe('W1')
+  })
+})
+
+describe('the panel beside', () => {
+  beforeEach(() => setActivePinia(createPinia()))
+  it('goes back the way it came, and forgets it when closed', () => {
+    const panel = usePanel()
+    panel.show({ kind: 'part', ref: 'a' })
+    panel.show({ kind: 'working', key: 'E02/W4' })
+    panel.show({ kind: 'lead', ref: 'W4' })
+    panel.back()
+    expect(panel.open).toEqual({ kind: 'working', key: 'E02/W4' })
+    panel.back()
+    expect(panel.open).toEqual({ kind: 'part', ref: 'a' })
+    panel.show({ kind: 'lead', ref: 'W4' })
+    panel.close()
+    panel.back()
+    expect(panel.open).toBeNull()
+  })
+  it('does not remember the same thing twice', () => {
+    const panel = usePanel()
+    panel.show({ kind: 'part', ref: 'a' })
+    panel.show({ kind: 'part', ref: 'a' })
+    expect(panel.trail).toHaveLength(0)
+  })
+})
