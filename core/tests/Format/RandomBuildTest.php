@@ -92,9 +92,103 @@ final class RandomBuildTest extends TestCase
             'magpie' => 1, 'build' => ['name' => 'Random', 'kind' => 'chaos', 'currency' => 'GBP', 'contingency' => '5 %'], 'site' => $this->roll(3) > 0 ? ['mains_voltage' => '230 V', 'ambient' => '33 °C', 'tariff' => '0.3'] : [],
             'parts' => $parts, 'needs' => $needs, 'leads' => $leads, 'offers' => $offers,
             'suppliers' => [['ref' => 'home', 'name' => 'Home', 'currency' => 'GBP', 'tax' => '20 %', 'shipping' => [['from' => '0', 'cost' => '5']]], ['ref' => 'abroad', 'name' => 'Abroad', 'currency' => 'EUR']],
+            'axes' => $axes = $this->axes($needs), 'zones' => $this->zones($needs), 'clearances' => $this->clearances($axes), 'settings' => $this->settings($needs, $axes),
             'rates' => $this->roll(4) > 0 ? [['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.86', 'date' => '2026-11-01']] : [],
             'scenarios' => $this->roll(2) === 0 ? [['ref' => 's', 'name' => 'S', 'loads' => ['n0' => '100 %', 'n1' => '40 %', 'n2' => '100 %', 'n3' => '0 %'], 'duration' => '1 h']] : [],
         ];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $needs
+     * @return list<string>
+     */
+    private static function of(array $needs, string ...$families): array
+    {
+        return array_values(array_column(array_filter($needs, static fn (array $n): bool => in_array($n['family'], $families, true)), 'ref'));
+    }
+
+    /**
+     * @param  list<string>  $from
+     */
+    private function one(array $from): ?string
+    {
+        return $from === [] || $this->roll(5) === 0 ? null : $from[$this->roll(count($from))];
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $needs
+     * @return list<array<string, mixed>>
+     */
+    private function axes(array $needs): array
+    {
+        $axes = [];
+        for ($i = 0, $count = $this->roll(4); $i < $count; $i++) {
+            $motor = $this->one(self::of($needs, 'stepper_motor', 'servo_motor'));
+            $drive = array_filter([
+                'motors' => $motor === null ? null : [$motor], 'by' => $this->one(self::of($needs, 'drive_screw', 'pulley')), 'board' => $this->one(self::of($needs, 'controller_board')), 'beam' => $this->one(self::of($needs, 'extrusion')),
+                'top_speed' => $this->roll(4) > 0 ? (1 + $this->roll(500)).' mm/s' : null, 'acceleration' => $this->roll(4) > 0 ? (1 + $this->roll(9000)).' mm/s²' : null, 'mass' => $this->roll(4) > 0 ? (1 + $this->roll(400)) / 10 .' kg' : null,
+                'force' => $this->roll(3) > 0 ? $this->roll(900).' N' : null, 'friction' => $this->roll(3) > 0 ? $this->roll(90).' N' : null, 'efficiency' => $this->roll(3) > 0 ? (10 + $this->roll(90)).' %' : null, 'incline' => ['0 °', '90 °', '30 °', null][$this->roll(4)],
+                'ratio' => [null, '2', '0.5'][$this->roll(3)], 'support' => ['fixed-free', 'supported', null][$this->roll(3)], 'unsupported' => $this->roll(3) > 0 ? (50 + $this->roll(1500)).' mm' : null, 'lever' => $this->roll(3) > 0 ? $this->roll(200).' mm' : null,
+                'spread' => $this->roll(3) > 0 ? (1 + $this->roll(300)).' mm' : null, 'measured_load' => $this->roll(6) === 0 ? (1 + $this->roll(120)).' %' : null, 'evidence' => Evidence::cases()[$this->roll(6)]->value,
+            ], static fn (mixed $v): bool => $v !== null);
+            $axes[] = array_filter(['ref' => "a{$i}", 'name' => "Axis {$i}", 'along' => ['x', 'y', 'z'][$this->roll(3)], 'rail' => $this->one(self::of($needs, 'linear_rail')), 'blocks' => 1 + $this->roll(3), 'drive' => $drive, 'homing' => ['by' => ['switch', 'sensorless', 'none'][$this->roll(3)], 'both_ends' => $this->roll(2) === 0]], static fn (mixed $v): bool => $v !== null);
+        }
+
+        return $axes;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $needs
+     * @return list<array<string, mixed>>
+     */
+    private function zones(array $needs): array
+    {
+        $free = array_column($needs, 'ref');
+        $zones = [];
+        foreach (['cabinet', 'chamber'] as $i => $kind) {
+            $holds = array_splice($free, 0, $this->roll(5));
+            if ($holds !== []) {
+                $zones[] = ['ref' => "z{$i}", 'name' => "Place {$i}", 'kind' => $kind, 'holds' => $holds] + ($this->roll(3) > 0 ? ['temperature' => (10 + $this->roll(80)).' °C', 'evidence' => Evidence::cases()[$this->roll(6)]->value] : []);
+            }
+        }
+
+        return $zones;
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $axes
+     * @return list<array<string, mixed>>
+     */
+    private function clearances(array $axes): array
+    {
+        $side = fn (string $what): array => ['what' => $what] + array_filter(['x' => $this->span(), 'y' => $this->span(), 'z' => $this->span()]) + ($axes === [] || $this->roll(2) === 0 ? [] : ['moves' => [$axes[$this->roll(count($axes))]['ref']]]);
+
+        return $this->roll(2) === 0 ? [] : [['ref' => 'c', 'name' => 'Pair', 'between' => [$side('A'), $side('B')], 'evidence' => Evidence::cases()[$this->roll(6)]->value]];
+    }
+
+    private function span(): ?string
+    {
+        $from = $this->roll(500) - 100;
+
+        return $this->roll(3) === 0 ? null : "{$from} mm to ".($from + $this->roll(300)).' mm';
+    }
+
+    /**
+     * @param  list<array<string, mixed>>  $needs
+     * @param  list<array<string, mixed>>  $axes
+     * @return list<array<string, mixed>>
+     */
+    private function settings(array $needs, array $axes): array
+    {
+        $about = ['firmware.runaway', 'nonsense', ...array_map(static fn (array $a): string => "axis.{$a['ref']}.steps_per_mm", $axes), ...array_map(static fn (string $ref): string => "driver.{$ref}.current", self::of($needs, 'motor_driver'))];
+        $settings = [];
+        foreach ($about as $i => $key) {
+            if ($this->roll(2) === 0) {
+                $settings[] = ['ref' => "s{$i}", 'kind' => 'setting', 'about' => $key] + ($this->roll(3) > 0 ? ['value' => ['present', '80', '1.5 A', 'who knows'][$this->roll(4)]] : []) + ($this->roll(3) === 0 ? ['done' => true] : []);
+            }
+        }
+
+        return $settings;
     }
 
     private function value(SpecField $field): string|bool
