@@ -22,6 +22,9 @@ final readonly class RemedySearch
     /** Remedies handed on. */
     private const MOST = 8;
 
+    /** Checks whose subject a cure may take away: an output nothing hangs on any more has nothing to carry. */
+    private const MAY_GO = ['E07'];
+
     /** Proposals inspected at the most; what is beyond is said. */
     public const TRIED = 60;
 
@@ -57,7 +60,7 @@ final readonly class RemedySearch
             try {
                 $changed = Changed::build($data, $remedy->changes);
                 $alone = $this->inspector->again($changed, [$finding->key()])[$finding->key()] ?? null;
-                if ($alone === null || $alone->verdict->rank() <= $finding->verdict->rank()) {
+                if ($alone === null ? ! in_array($finding->card->id, self::MAY_GO, true) : $alone->verdict->rank() <= $finding->verdict->rank()) {
                     continue;
                 }
                 $after = $this->inspector->inspect($changed);
@@ -105,6 +108,13 @@ final readonly class RemedySearch
             }
             if ($was !== null && $finding->verdict->rank() > $was->rank()) {
                 $turned[$finding->key()] = $finding->verdict;
+            }
+        }
+
+        $there = array_flip(array_map(static fn (Finding $f): string => $f->key(), $after));
+        foreach ($now as $key => $finding) {
+            if (! isset($there[$key]) && in_array($finding->card->id, self::MAY_GO, true)) {
+                $turned[$key] = Verdict::Holds;
             }
         }
 

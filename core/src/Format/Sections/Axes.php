@@ -106,7 +106,7 @@ final class Axes implements Section
             $node->optionalFlag('closed_loop'),
             $node->optionalOneOf('support', AxisDrive::SUPPORTS),
             $node->optionalLength('unsupported'),
-            $node->optionalLength('lever'),
+            $node->optionalQuantity('lever', Dimension::Length),
             $node->optionalLength('spread'),
             $node->optionalEnum('evidence', Evidence::class),
             $node->optionalRef('beam'),
