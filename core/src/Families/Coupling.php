@@ -30,6 +30,7 @@ final class Coupling extends Family
     {
         return [
             SpecField::choice('kind', 'Kind', ['rigid', 'jaw', 'beam', 'bellows']),
+            SpecField::choice('grip', 'How it holds its shafts', ['clamp', 'set screws', 'keyway']),
             SpecField::quantity('bore_a', 'First bore', Dimension::Length, 'mm', ['2 mm', '60 mm']),
             SpecField::quantity('bore_b', 'Second bore', Dimension::Length, 'mm', ['2 mm', '60 mm']),
             SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', ['10 mN m', '500 N m']),

@@ -36,6 +36,7 @@ final class Display extends Family
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
             SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', ['10 mA', '5 A']),
+            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
             ...SpecField::body(),
         ];
     }

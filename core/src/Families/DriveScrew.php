@@ -37,6 +37,8 @@ final class DriveScrew extends Family
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['20 mm', '4 m']),
             SpecField::quantity('accuracy', 'Travel error over 300 mm', Dimension::Length, 'µm', ['1 µm', '1 mm']),
             SpecField::quantity('backlash', 'Backlash', Dimension::Length, 'µm', ['0 µm', '1 mm'])->lessIsBetter(),
+            SpecField::quantity('end_play', 'Axial play, built in', Dimension::Length, 'µm', ['0 µm', '2 mm'], 'Measured on the machine: dial indicator on its end, pushed and pulled by hand.'),
+            SpecField::quantity('turning_torque', 'Torque to turn it, built in', Dimension::Torque, 'N m', ['0 N m', '20 N m'], 'Measured on the machine, motor uncoupled: a spring scale on an arm.'),
             SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', ['50 N', '500000 N']),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '100 kg']),
         ];

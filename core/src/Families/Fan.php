@@ -41,6 +41,7 @@ final class Fan extends Family
             SpecField::quantity('pressure', 'Static pressure', Dimension::Pressure, 'Pa', ['1 Pa', '2 kPa']),
             SpecField::quantity('frame_size', 'Frame size', Dimension::Length, 'mm', ['10 mm', '250 mm']),
             SpecField::flag('speed_sense', 'Reports its speed'),
+            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
             ...SpecField::body(),
         ];
     }

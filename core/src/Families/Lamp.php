@@ -36,6 +36,7 @@ final class Lamp extends Family
             SpecField::quantity('min_voltage', 'Lowest voltage', Dimension::Voltage, 'V', ['3 V', '250 V']),
             SpecField::quantity('max_voltage', 'Highest voltage', Dimension::Voltage, 'V', ['3 V', '264 V']),
             SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 mA', '5 A']),
+            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
             ...SpecField::body(),
         ];
     }

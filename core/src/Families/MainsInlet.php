@@ -38,6 +38,7 @@ final class MainsInlet extends Family
             SpecField::flag('switch', 'Switch built in'),
             SpecField::flag('filter', 'Filter built in'),
             SpecField::quantity('poles_switched', 'Poles switched', Dimension::Ratio, '', ['0', '4']),
+            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
             SpecField::quantity('contact_rating', 'Rating of its terminals', Dimension::Current, 'A', ['1 A', '63 A']),
         ];
     }

@@ -44,6 +44,7 @@ final class ServoMotor extends Family
             SpecField::quantity('inertia_limit', 'Largest load inertia, times its own', Dimension::Ratio, '', ['1', '60']),
             SpecField::note('encoder', 'Encoder'),
             SpecField::quantity('shaft_diameter', 'Shaft diameter', Dimension::Length, 'mm', ['2 mm', '40 mm']),
+            SpecField::choice('shaft_form', 'Shaft form', ['round', 'flat', 'two flats', 'keyed']),
             SpecField::flag('brake', 'Holding brake'),
             ...SpecField::body(),
         ];

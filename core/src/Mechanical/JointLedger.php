@@ -36,15 +36,20 @@ final readonly class JointLedger
         $build = $this->inspection->bench->build;
         $findings = [];
         foreach ($this->inspection->findings as $finding) {
-            if (in_array($finding->card->id, ['M09', 'M10'], true)) {
-                $findings[$finding->key()] = $finding;
+            $shown = match ($finding->card->id) {
+                'M10' => $finding->key(),
+                'M09', 'M09-grip', 'M09-cutout' => $finding->subject->ref,
+                default => null,
+            };
+            if ($shown !== null && (! isset($findings[$shown]) || $finding->verdict->rank() < $findings[$shown]->verdict->rank())) {
+                $findings[$shown] = $finding;
             }
         }
         $joints = $used = [];
         foreach ($build->mates as $mate) {
             $rows = $mate->screws === [] ? [null] : $mate->screws;
             foreach ($rows as $i => $stack) {
-                $finding = $findings["M10/{$mate->ref}/{$i}"] ?? $findings["M09/{$mate->ref}"] ?? null;
+                $finding = $findings["M10/{$mate->ref}/{$i}"] ?? $findings[$mate->ref] ?? null;
                 $joints[] = $this->joint($mate->ref, "{$mate->kind}: {$build->roleOf($mate->between[0])} to {$build->roleOf($mate->between[1])}", $i, $stack, $finding);
                 if ($stack?->screw !== null) {
                     $used[$stack->screw][] = ['where' => $mate->kind, 'pieces' => $stack->count];

@@ -43,6 +43,27 @@ final class AtTheLimitTest extends TestCase
         foreach (['5.04 mm' => Verdict::Holds, '5.06 mm' => Verdict::Fails, '4.94 mm' => Verdict::Fails] as $bore => $verdict) {
             yield "a shaft of 5 mm in {$bore}" => [self::meet(Examples::part('m', 'stepper_motor', ['shaft_diameter' => '5 mm']), Examples::part('p', 'pulley', ['bore' => $bore])), 'M09/j', $verdict];
         }
+        // M09-grip: every grip on every form of shaft (common practice, no source).
+        foreach ([
+            'clamp' => ['round' => Verdict::Holds, 'flat' => Verdict::Holds, 'two flats' => Verdict::Tight, 'keyed' => Verdict::Holds],
+            'set screws' => ['round' => Verdict::Tight, 'flat' => Verdict::Holds, 'two flats' => Verdict::Holds, 'keyed' => Verdict::Tight],
+            'keyway' => ['round' => Verdict::Fails, 'flat' => Verdict::Fails, 'two flats' => Verdict::Fails, 'keyed' => Verdict::Holds],
+        ] as $grip => $forms) {
+            foreach ($forms as $form => $verdict) {
+                yield "{$grip} on a {$form} shaft" => [self::meet(Examples::part('m', 'servo_motor', ['shaft_form' => $form]), Examples::part('c', 'coupling', ['grip' => $grip])), 'M09-grip/j', $verdict];
+            }
+        }
+        yield 'a coupling that does not say how it holds' => [self::meet(Examples::part('m', 'servo_motor', ['shaft_form' => 'flat']), Examples::part('c', 'coupling', [])), 'M09-grip/j', Verdict::Unproven];
+        // M09-cutout: 10 mm on either side of 60 mm; what a listing says holds nothing (30 mm listed, 32 mm found).
+        foreach ([['40 mm', 'measured', Verdict::Holds], ['40.2 mm', 'measured', Verdict::Tight], ['59.9 mm', 'measured', Verdict::Tight], ['60 mm', 'measured', Verdict::Fails], ['30 mm', 'listing', Verdict::Unproven], ['30 mm', 'datasheet', Verdict::Unproven], ['61 mm', 'listing', Verdict::Fails]] as [$opening, $evidence, $verdict]) {
+            [$inlet, $need] = Examples::part('i', 'mains_inlet', []);
+            yield "an opening of {$opening}, {$evidence}" => [self::meet([['specs' => ['cut_out' => ['value' => $opening, 'evidence' => $evidence]]] + $inlet, $need], Examples::part('p', 'panel', ['length' => '200 mm', 'width' => '60 mm'])), 'M09-cutout/j', $verdict];
+        }
+        // M05-preload: play against half and all of 50 µm; turning against a tenth and a fifth of 1 N m.
+        foreach ([['25 µm', '0.1 N m', Verdict::Holds], ['26 µm', '0.1 N m', Verdict::Tight], ['51 µm', '0.1 N m', Verdict::Fails], ['25 µm', '0.11 N m', Verdict::Tight], ['25 µm', '0.21 N m', Verdict::Fails], ['25 µm', null, Verdict::Unproven], [null, '0.1 N m', Verdict::Unproven], [null, null, Verdict::Unproven], [null, '0.21 N m', Verdict::Fails]] as [$play, $drag, $verdict]) {
+            yield 'a play of '.($play ?? 'nothing known').', turning at '.($drag ?? 'nothing known') => [self::screw($play, $drag, 'measured'), 'M05-preload/x', $verdict];
+        }
+        yield 'a play the catalogue promises' => [self::screw('5 µm', '0.05 N m', 'datasheet'), 'M05-preload/x', Verdict::Unproven];
         // M13-recipe: four walls, 40 %, five layers; two walls with less than a fifth come apart.
         foreach ([['4', '40 %', '5', Verdict::Holds], ['3', '40 %', '5', Verdict::Tight], ['4', '39 %', '5', Verdict::Tight], ['4', '40 %', '4', Verdict::Tight], ['2', '21 %', '5', Verdict::Tight], ['2', '19 %', '5', Verdict::Fails]] as [$walls, $infill, $layers, $verdict]) {
             yield "{$walls} walls, {$infill}, {$layers} layers" => [Examples::file([Examples::part('p', 'printed_part', ['material' => 'ASA', 'walls' => $walls, 'infill' => $infill, 'top_bottom_layers' => $layers])]), 'M13-recipe/p', $verdict];
@@ -114,6 +135,19 @@ final class AtTheLimitTest extends TestCase
 
         self::assertSame(Verdict::Fails, (new SampleBuild($file))->finding('E19-chain/chain')->verdict);
         self::assertStringContainsString('does not reach both ends', (new SampleBuild($file))->finding('E19-chain/chain')->headline);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function screw(?string $play, ?string $drag, string $evidence): array
+    {
+        [$screw, $need] = Examples::part('s', 'drive_screw', ['kind' => 'ball screw']);
+        foreach (array_filter(['end_play' => $play, 'turning_torque' => $drag]) as $key => $value) {
+            $screw['specs'][$key] = ['value' => $value, 'evidence' => $evidence];
+        }
+
+        return Examples::file([[$screw, $need], Examples::part('m', 'stepper_motor', ['holding_torque' => '1 N m'])], ['brief' => ['accuracy' => '50 µm'], 'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['m'], 'by' => 's', 'evidence' => 'measured']]]]);
     }
 
     /**

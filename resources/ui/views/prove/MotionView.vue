@@ -30,7 +30,7 @@ const drawing = ref<HTMLElement | null>(null)
 const axis = computed(() => axes.value?.find((one) => one.ref === picked.value) ?? axes.value?.[0])
 const held = computed(() => build.value?.axes?.find((one) => one.ref === axis.value?.ref))
 watch(() => [axis.value?.ref, build.value], () => (motors.value = null))
-const checks = ['M03', 'M03-drop', 'M04', 'M05', 'M06', 'M07', 'M12', 'E10']
+const checks = ['M03', 'M03-drop', 'M04', 'M05', 'M05-preload', 'M06', 'M07', 'M12', 'E10']
 const said = computed(() => findings.value.filter((finding) => finding.subject.kind === 'axis' && finding.subject.ref === axis.value?.ref && checks.includes(finding.check)))
 const worstOf = (ref: string) => verdictOrder.find((verdict) => findings.value.some((finding) => finding.subject.kind === 'axis' && finding.subject.ref === ref && checks.includes(finding.check) && finding.verdict === verdict))
 const words: Record<string, string> = { accelerate: 'accelerates', run: 'runs', cut: 'cuts', hold: 'holds' }
