@@ -93,6 +93,39 @@ final class ProveTest extends FeatureTestCase
         self::assertSame(file_get_contents(base_path('demo/linnet.json')), $this->get("/api/builds/{$build->id}/file")->getContent());
     }
 
+    public function test_a_screw_and_a_cut_out_are_held_until_they_are_measured(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $file = (string) $this->get("/api/builds/{$build->id}/file")->getContent();
+        $verdict = fn (string $key): string => (string) $this->getJson("/api/builds/{$build->id}/findings/{$key}")->assertOk()->json('verdict');
+        self::assertSame(['unproven', 'unproven'], [$verdict('M05-preload/x'), $verdict('M05-preload/y')], 'Of X the motor is known from a listing only, of Y nothing was measured.');
+        self::assertMatchesRegularExpression('/of 1\.071\sN\sm/u', (string) $this->getJson("/api/builds/{$build->id}/findings/M05-preload/x")->json('headline'), 'A tolerance leaves the unit as it was.');
+
+        $this->edit($build, self::setting('parts', 'M-57-56', ['specs', 'holding_torque'], ['value' => '1.1 N m', 'evidence' => 'measured']))->assertOk();
+        self::assertSame('holds', $verdict('M05-preload/x'));
+        $this->edit($build, self::setting('parts', 'P-screw-x', ['specs', 'turning_torque'], ['value' => '0.4 N m', 'evidence' => 'measured']))->assertOk();
+        self::assertSame('fails', $verdict('M05-preload/x'), 'A screw that turns this heavily is too tight.');
+        $this->edit($build, [
+            ['section' => 'parts', 'create' => ['ref' => 'P-door', 'family' => 'panel', 'name' => 'Cabinet door', 'specs' => ['length' => ['value' => '300 mm', 'evidence' => 'measured'], 'width' => ['value' => '60 mm', 'evidence' => 'measured']]]],
+            ['section' => 'needs', 'create' => ['ref' => 'door', 'role' => 'Cabinet door', 'family' => 'panel', 'choice' => 'P-door', 'candidates' => ['P-door']]],
+            ['section' => 'mates', 'create' => ['ref' => 'co', 'kind' => 'cut-out', 'between' => ['inlet', 'door']]],
+        ])->assertOk();
+        $this->edit($build, self::setting('parts', 'P-inlet', ['specs', 'cut_out'], ['value' => '30 mm', 'evidence' => 'listing']))->assertOk();
+        self::assertSame('unproven', $verdict('M09-cutout/co'));
+        $joints = collect((array) $this->getJson("/api/builds/{$build->id}/joints")->json('joints'));
+        self::assertSame('unproven', $joints->firstWhere('mate', 'co')['verdict']);
+        $this->edit($build, self::setting('parts', 'P-inlet', ['specs', 'cut_out'], ['value' => '32 mm', 'evidence' => 'measured']))->assertOk();
+        self::assertSame('holds', $verdict('M09-cutout/co'));
+
+        $this->edit($build, [['section' => 'needs', 'ref' => 'door', 'delete' => true]])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/needs/door')->assertJsonPath('errors.0.reason', fn (string $reason): bool => str_contains($reason, 'mate co'));
+        $this->edit($build, self::setting('axes', 'x', ['drive', 'friction'], '30 N', '26 N', true))->assertStatus(409)->assertJsonPath('clashes.0.now', '25 N');
+        for ($i = 0; $i < 5; $i++) {
+            $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        }
+        self::assertSame($file, $this->get("/api/builds/{$build->id}/file")->getContent());
+    }
+
     public function test_several_findings_are_cured_together(): void
     {
         $this->as($this->isla());

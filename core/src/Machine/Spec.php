@@ -37,14 +37,14 @@ final readonly class Spec
 
     public function lowest(): ?Quantity
     {
-        return $this->tolerance !== null ? $this->nominal()?->times(Quantity::ratio(1)->minus($this->tolerance)) : $this->nominal();
+        return $this->tolerance !== null ? $this->nominal()?->times(1 - $this->tolerance->in('')) : $this->nominal();
     }
 
     public function highest(): ?Quantity
     {
         $top = $this->value instanceof Range ? $this->value->high : $this->nominal();
 
-        return $this->tolerance !== null ? $top?->times(Quantity::ratio(1)->plus($this->tolerance)) : $top;
+        return $this->tolerance !== null ? $top?->times(1 + $this->tolerance->in('')) : $top;
     }
 
     /** The same line of the sheet with one value, and no tolerance about it. */
