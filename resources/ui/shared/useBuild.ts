@@ -20,6 +20,13 @@ export function useCatalogue() {
   return useQuery({ queryKey: ['catalogue'], queryFn: () => api.get<Catalogue>('/api/catalogue'), staleTime: Infinity })
 }
 
+/** The grades of evidence, as the options of a field. */
+export function useEvidence() {
+  const { data: catalogue } = useCatalogue()
+
+  return computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+}
+
 /** The build of the current address: its document and what is judged of it. */
 export function useBuild() {
   const id = useBuildId()
@@ -34,8 +41,10 @@ export function useBuild() {
   const needs = computed(() => new Map((document.value?.needs ?? []).map((need) => [need.ref, need])))
   const parts = computed(() => new Map((document.value?.parts ?? []).map((part) => [part.ref, part])))
   const roleOf = (need: string) => needs.value.get(need)?.role ?? need
+  /** The needs of some families, as the options of a field. */
+  const needsOf = (...families: string[]) => (document.value?.needs ?? []).filter((need) => families.includes(need.family)).map((need) => ({ value: need.ref, title: need.role }))
 
-  return { id, query, document, overview, needs, parts, roleOf }
+  return { id, query, document, overview, needs, parts, roleOf, needsOf }
 }
 
 /** Edits of the current build. Each is one undoable act; the answer is laid into what the screen holds. */
@@ -86,6 +95,20 @@ export function useEdit() {
     return edit(label, [{ section, ref, set: [{ path, was: was ?? null, to }] }])
   }
 
+  /** Deletes one entry and says so; false when it was refused, which is said too. */
+  async function remove(label: string, name: string, section: string, ref: string): Promise<boolean> {
+    try {
+      await edit(label, [{ section, ref, delete: true }])
+      notices.say(`${name} is gone; u takes it back.`)
+    } catch (error) {
+      notices.problem(error)
+
+      return false
+    }
+
+    return true
+  }
+
   async function revert(what: 'undo' | 'redo'): Promise<void> {
     try {
       const result = absorb(await api.post<EditResult>(`/api/builds/${id.value}/${what}`))
@@ -98,7 +121,7 @@ export function useEdit() {
     }
   }
 
-  return { edit, set, absorb, undo: () => revert('undo'), redo: () => revert('redo') }
+  return { edit, set, remove, absorb, undo: () => revert('undo'), redo: () => revert('redo') }
 }
 
 /** Something the server works out of the current build, asked for again whenever the build changes. */

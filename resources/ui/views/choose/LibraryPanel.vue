@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { api, Problem, reasonOf, type EditResult, type Family, type LibraryEntry, type LibraryItem } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { money, today } from '@/shared/format'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 
@@ -30,7 +30,7 @@ const specOf = (key: string) => part.value?.specs?.[key] as Spec | undefined
 /** An empty sheet is shown whole: there is all of it to fill in. */
 const bare = computed(() => Object.keys(part.value?.specs ?? {}).length === 0)
 const fields = computed(() => (family.value?.fields ?? []).filter((field) => allFields.value || bare.value || specOf(field.key) !== undefined || field.checks.length > 0))
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const evidence = useEvidence()
 const fitting = computed(() => [...needs.value.values()].filter((need) => need.family === part.value?.family))
 const shown = (key: string) => { const spec = specOf(key); return spec === undefined ? null : typeof spec.value === 'boolean' ? (spec.value ? 'yes' : 'no') : spec.value }
 

@@ -4,7 +4,7 @@ import type { Doubt, Field, FullSpec } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { money } from '@/shared/format'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -24,7 +24,7 @@ const allFields = ref(false)
 const need = computed(() => needs.value.get(props.needRef))
 const part = computed(() => parts.value.get(need.value?.choice ?? ''))
 const family = computed(() => catalogue.value?.families.find((one) => one.key === need.value?.family))
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const evidence = useEvidence()
 const findings = computed(() => ofNeed(props.needRef))
 const doubts = computed(() => (overview.value?.doubts ?? []).filter((doubt) => doubt.part === part.value?.ref))
 const offers = computed(() => (build.value?.offers ?? []).filter((offer) => offer.part === part.value?.ref))

@@ -2,21 +2,19 @@
 import { computed } from 'vue'
 import type { Axis } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useEdit, useEvidence } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import TurningParts from './TurningParts.vue'
 
 /** What moves an axis and what is asked of it, edited where it stands. */
 const props = defineProps<{ axis: Axis }>()
-const { document: build, roleOf } = useBuild()
+const { roleOf, needsOf } = useBuild()
 const { set } = useEdit()
-const { data: catalogue } = useCatalogue()
 const notices = useNotices()
-const of = (...families: string[]) => (build.value?.needs ?? []).filter((need) => families.includes(need.family)).map((need) => ({ value: need.ref, title: need.role }))
 const drive = computed(() => props.axis.drive ?? {})
 const homing = computed(() => props.axis.homing ?? {})
 const choices = (...all: string[]) => all.map((value) => ({ value, title: value }))
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const evidence = useEvidence()
 const measures = [
   ['mass', 'Moving mass', 'kg'], ['top_speed', 'Top speed', 'mm/s'], ['acceleration', 'Acceleration', 'mm/s²'], ['force', 'Process force', 'N'], ['friction', 'Friction', 'N'], ['efficiency', 'Efficiency', '%'], ['incline', 'Incline, 90° lifts', '°'],
   ['ratio', 'Motor turns for one', ''], ['inertia', 'Further inertia', 'kg cm²'], ['unsupported', 'Screw between bearings', 'mm'], ['lever', 'Height above guides', 'mm'], ['spread', 'Outer blocks apart', 'mm'],
@@ -32,17 +30,17 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
     <dl class="facts">
       <dt>Motors</dt><dd>
         <span v-for="motor in drive.motors" :key="motor" class="small held">{{ roleOf(motor) }} <button type="button" class="plain quiet" :aria-label="`Take ${roleOf(motor)} out of ${axis.name}`" @click="list('Motors', ['drive', 'motors'], drive.motors, (drive.motors ?? []).filter((one) => one !== motor))">out</button></span>
-        <select class="field" :aria-label="`A motor for ${axis.name}`" @change="list('Motors', ['drive', 'motors'], drive.motors, [...(drive.motors ?? []), ($event.target as HTMLSelectElement).value]); ($event.target as HTMLSelectElement).value = ''"><option value="">add …</option><option v-for="one in of('stepper_motor', 'servo_motor').filter((one) => !(drive.motors ?? []).includes(one.value))" :key="one.value" :value="one.value">{{ one.title }}</option></select>
+        <select class="field" :aria-label="`A motor for ${axis.name}`" @change="list('Motors', ['drive', 'motors'], drive.motors, [...(drive.motors ?? []), ($event.target as HTMLSelectElement).value]); ($event.target as HTMLSelectElement).value = ''"><option value="">add …</option><option v-for="one in needsOf('stepper_motor', 'servo_motor').filter((one) => !(drive.motors ?? []).includes(one.value))" :key="one.value" :value="one.value">{{ one.title }}</option></select>
       </dd>
-      <dt>Screw or pulley</dt><dd><EditCell :label="`Screw or pulley of ${axis.name}`" :value="drive.by" :options="of('drive_screw', 'pulley')" placeholder="none" :save="save('Drive', ['drive', 'by'])" /></dd>
-      <dt>Board</dt><dd><EditCell :label="`Board of ${axis.name}`" :value="drive.board" :options="of('controller_board')" placeholder="none" :save="save('Board', ['drive', 'board'])" /></dd>
-      <dt>Beam its rails lie on</dt><dd><EditCell :label="`Beam of ${axis.name}`" :value="drive.beam" :options="of('extrusion')" placeholder="none" :save="save('Beam', ['drive', 'beam'])" /></dd>
+      <dt>Screw or pulley</dt><dd><EditCell :label="`Screw or pulley of ${axis.name}`" :value="drive.by" :options="needsOf('drive_screw', 'pulley')" placeholder="none" :save="save('Drive', ['drive', 'by'])" /></dd>
+      <dt>Board</dt><dd><EditCell :label="`Board of ${axis.name}`" :value="drive.board" :options="needsOf('controller_board')" placeholder="none" :save="save('Board', ['drive', 'board'])" /></dd>
+      <dt>Beam its rails lie on</dt><dd><EditCell :label="`Beam of ${axis.name}`" :value="drive.beam" :options="needsOf('extrusion')" placeholder="none" :save="save('Beam', ['drive', 'beam'])" /></dd>
       <dt>Ends of the screw</dt><dd><EditCell :label="`Ends of the screw of ${axis.name}`" :value="drive.support" :options="choices('fixed-free', 'supported', 'fixed-supported', 'fixed-fixed')" :save="save('Ends of the screw', ['drive', 'support'])" /></dd>
       <dt>Closed loop</dt><dd><EditCell :label="`Closed loop of ${axis.name}`" :value="yes(drive.closed_loop)" :options="choices('yes', 'no')" :save="saveFlag('Closed loop', ['drive', 'closed_loop'])" /></dd>
       <dt>Homes by</dt><dd><EditCell :label="`Homing of ${axis.name}`" :value="homing.by" :options="choices('switch', 'sensorless', 'probe', 'none')" :save="save('Homing', ['homing', 'by'])" /></dd>
       <dt>Switches</dt><dd>
         <span v-for="sensor in homing.sensors" :key="sensor" class="small held">{{ roleOf(sensor) }} <button type="button" class="plain quiet" :aria-label="`Take ${roleOf(sensor)} out of the homing of ${axis.name}`" @click="list('Switches', ['homing', 'sensors'], homing.sensors, (homing.sensors ?? []).filter((one) => one !== sensor))">out</button></span>
-        <select class="field" :aria-label="`A switch for ${axis.name}`" @change="list('Switches', ['homing', 'sensors'], homing.sensors, [...(homing.sensors ?? []), ($event.target as HTMLSelectElement).value]); ($event.target as HTMLSelectElement).value = ''"><option value="">add …</option><option v-for="one in of('limit_switch', 'sensor', 'probe').filter((one) => !(homing.sensors ?? []).includes(one.value))" :key="one.value" :value="one.value">{{ one.title }}</option></select>
+        <select class="field" :aria-label="`A switch for ${axis.name}`" @change="list('Switches', ['homing', 'sensors'], homing.sensors, [...(homing.sensors ?? []), ($event.target as HTMLSelectElement).value]); ($event.target as HTMLSelectElement).value = ''"><option value="">add …</option><option v-for="one in needsOf('limit_switch', 'sensor', 'probe').filter((one) => !(homing.sensors ?? []).includes(one.value))" :key="one.value" :value="one.value">{{ one.title }}</option></select>
       </dd>
       <dt>One sensor for both ends</dt><dd><EditCell :label="`One sensor for both ends of ${axis.name}`" :value="yes(homing.both_ends)" :options="choices('yes', 'no')" :save="saveFlag('One sensor for both ends', ['homing', 'both_ends'])" /></dd>
       <dt>Travel in the settings</dt><dd><EditCell figure :label="`Travel of ${axis.name} in the settings`" :value="homing.configured" unit="mm" :save="save('Travel in the settings', ['homing', 'configured'])" /></dd>

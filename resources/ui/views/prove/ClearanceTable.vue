@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { reasonOf, type BuildDocument } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { nextRef } from '@/shared/refs'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -13,8 +13,7 @@ type Clearance = NonNullable<BuildDocument['clearances']>[number]
 
 /** Pairs that must never meet: where each is with every axis at nought, and which axes carry it. */
 const { document: build } = useBuild()
-const { set, edit } = useEdit()
-const { data: catalogue } = useCatalogue()
+const { set, edit, remove } = useEdit()
 const { findings } = useFindings()
 const notices = useNotices()
 const panel = usePanel()
@@ -22,7 +21,7 @@ const fresh = ref({ one: '', other: '' })
 const reason = ref('')
 const clearances = computed(() => build.value?.clearances ?? [])
 const axes = computed(() => build.value?.axes ?? [])
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const evidence = useEvidence()
 const verdictOf = (ref: string) => findings.value.find((finding) => finding.key === `M11/${ref}`)
 const save = (entry: Clearance, what: string, path: (string | number)[]) => (text: string, was: unknown) => set(`${what} of ${entry.name}`, 'clearances', entry.ref, path, was, text === '' ? null : text)
 function carry(entry: Clearance, side: 0 | 1, axis: string, on: boolean): void {
@@ -39,7 +38,6 @@ async function add(): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
-const remove = (entry: Clearance) => edit(`Delete clearance ${entry.name}`, [{ section: 'clearances', ref: entry.ref, delete: true }]).then(() => notices.say(`${entry.name} is gone; u takes it back.`)).catch(notices.problem)
 </script>
 
 <template>
@@ -54,7 +52,7 @@ const remove = (entry: Clearance) => edit(`Delete clearance ${entry.name}`, [{ s
           <td><EditCell :label="`Thing ${side + 1} of ${entry.name}`" :value="entry.between[side]?.what" :save="save(entry, 'Thing', ['between', side, 'what'])" /></td>
           <td v-for="along in (['x', 'y', 'z'] as const)" :key="along"><EditCell figure :label="`${entry.between[side]?.what} along ${along}`" :value="entry.between[side]?.[along]" placeholder="anywhere" :save="save(entry, `Place along ${along}`, ['between', side, along])" /></td>
           <td class="small"><label v-for="axis in axes" :key="axis.ref" class="axis"><input type="checkbox" :checked="entry.between[side]?.moves?.includes(axis.ref)" :aria-label="`${axis.name} carries ${entry.between[side]?.what}`" @change="carry(entry, side, axis.ref, ($event.target as HTMLInputElement).checked)"> {{ axis.name }}</label></td>
-          <template v-if="side === 0"><td rowspan="2" class="num"><EditCell figure :label="`Least gap of ${entry.name}`" :value="entry.least" unit="mm" :save="save(entry, 'Least gap', ['least'])" /></td><td rowspan="2" class="small"><EditCell :label="`What ${entry.name} rests on`" :value="entry.evidence" :options="evidence" placeholder="assumed" :save="save(entry, 'Evidence', ['evidence'])" /></td><td rowspan="2"><button type="button" class="plain link small" :aria-label="`Delete ${entry.name}`" @click="remove(entry)">delete</button></td></template>
+          <template v-if="side === 0"><td rowspan="2" class="num"><EditCell figure :label="`Least gap of ${entry.name}`" :value="entry.least" unit="mm" :save="save(entry, 'Least gap', ['least'])" /></td><td rowspan="2" class="small"><EditCell :label="`What ${entry.name} rests on`" :value="entry.evidence" :options="evidence" placeholder="assumed" :save="save(entry, 'Evidence', ['evidence'])" /></td><td rowspan="2"><button type="button" class="plain link small" :aria-label="`Delete ${entry.name}`" @click="remove(`Delete clearance ${entry.name}`, entry.name, 'clearances', entry.ref)">delete</button></td></template>
         </tr>
       </tbody>
     </table>

@@ -2,37 +2,29 @@
 import { computed } from 'vue'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
-import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 
 /** A joint's screws and what they pass through, for the check of their length. */
 const props = defineProps<{ mateRef: string }>()
-const { document: build, roleOf } = useBuild()
-const { set, edit } = useEdit()
+const { document: build, roleOf, needsOf } = useBuild()
+const { set, remove } = useEdit()
 const { findings } = useFindings()
 const panel = usePanel()
-const notices = useNotices()
 const own = computed(() => findings.value.filter((finding) => finding.subject.kind === 'mate' && finding.subject.ref.split('/')[0] === props.mateRef))
 const { data: catalogue } = useCatalogue()
 const mate = computed(() => build.value?.mates?.find((one) => one.ref === props.mateRef))
-const screws = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'screw').map((need) => ({ value: need.ref, title: need.role })))
+const screws = computed(() => needsOf('screw'))
 const into = computed(() => (catalogue.value?.screw_into ?? []).map((one) => ({ value: one, title: one.replace('_', ' ') })))
 const materials = ['steel', 'brass', 'cast', 'aluminium', 'plastic'].map((one) => ({ value: one, title: one }))
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const evidence = useEvidence()
 const label = (what: string) => `${what} of joint ${props.mateRef}`
 const store = (at: number, what: string, key: string) => (text: string, was: unknown) => set(label(what), 'mates', props.mateRef, ['screws', at, key], was, text === '' ? null : key === 'count' && /^\d+$/.test(text) ? Number(text) : text)
 const storeLayers = (at: number, what: string, key: 'clamped' | 'washers') => (text: string) => set(label(what), 'mates', props.mateRef, ['screws', at, key], mate.value?.screws?.[at]?.[key] ?? null, text.trim() === '' ? null : text.split(/[,+]/).map((one) => (/^[\d.\s]+$/.test(one) ? `${one.trim()} mm` : one.trim())))
 
-async function remove(): Promise<void> {
-  try {
-    await edit(`Delete joint ${props.mateRef}`, [{ section: 'mates', ref: props.mateRef, delete: true }])
-    panel.close()
-    notices.say('The joint is gone; u takes it back.')
-  } catch (error) {
-    notices.problem(error)
-  }
+async function drop(): Promise<void> {
+  if (await remove(`Delete joint ${props.mateRef}`, 'The joint', 'mates', props.mateRef)) panel.close()
 }
 </script>
 
@@ -55,7 +47,7 @@ async function remove(): Promise<void> {
       </dl>
     </template>
     <FindingList :findings="own" none="Nothing yet: describe its screws." />
-    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this joint</button></p>
+    <p class="mt-5"><button type="button" class="plain link small" @click="drop()">Delete this joint</button></p>
   </template>
   <p v-else class="quiet">This joint is not in the build any more.</p>
 </template>

@@ -4,31 +4,23 @@ import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
-import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import { useLeadFields } from './useLeadFields'
 
 const props = defineProps<{ leadRef: string }>()
 const { document: build, roleOf } = useBuild()
-const { edit } = useEdit()
+const { remove } = useEdit()
 const { ofLead } = useFindings()
 const { fuses, contacts, terminations, strandings, evidence, chains, screens, routes, yesNo, store, storeWhole, storeFlag } = useLeadFields()
 const panel = usePanel()
-const notices = useNotices()
 const lead = computed(() => build.value?.leads?.find((one) => one.ref === props.leadRef))
 const findings = computed(() => ofLead.value.get(props.leadRef) ?? [])
 const sides = [0, 1] as const
 const portOf = (side: 0 | 1) => (side === 0 ? lead.value?.from : lead.value?.to) ?? ''
 const yes = (flag: boolean | undefined) => (flag === undefined ? null : flag ? 'yes' : 'no')
 
-async function remove(): Promise<void> {
-  try {
-    await edit(`Delete lead ${props.leadRef}`, [{ section: 'leads', ref: props.leadRef, delete: true }])
-    panel.close()
-    notices.say(`${props.leadRef} is gone; u takes it back.`)
-  } catch (error) {
-    notices.problem(error)
-  }
+async function drop(): Promise<void> {
+  if (await remove(`Delete lead ${props.leadRef}`, props.leadRef, 'leads', props.leadRef)) panel.close()
 }
 </script>
 
@@ -66,7 +58,7 @@ async function remove(): Promise<void> {
     <h3>Notes</h3>
     <EditCell long label="Notes" :value="lead.notes" placeholder="none" :save="store(lead, 'Notes', ['notes'])" />
     <FindingList :findings="findings" none="It carries a signal or an earth; no check of today speaks of it." />
-    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this lead</button></p>
+    <p class="mt-5"><button type="button" class="plain link small" @click="drop()">Delete this lead</button></p>
   </template>
   <p v-else class="quiet">This lead is not in the build any more.</p>
 </template>

@@ -4,13 +4,11 @@ import { reasonOf, type Scenario } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { freeRef, refFrom } from '@/shared/refs'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
-import { useNotices } from '@/shared/useNotices'
 
 /** What runs in each scenario, as shares of its rating, edited where it stands. */
 const { document: build, roleOf } = useBuild()
-const { set, edit } = useEdit()
+const { set, edit, remove } = useEdit()
 const { data: catalogue } = useCatalogue()
-const notices = useNotices()
 const fresh = ref('')
 const reason = ref('')
 const added = ref<string[]>([])
@@ -30,14 +28,6 @@ async function add(): Promise<void> {
     reason.value = ''
   } catch (error) {
     reason.value = reasonOf(error)
-  }
-}
-async function remove(scenario: Scenario): Promise<void> {
-  try {
-    await edit(`Delete scenario ${scenario.name}`, [{ section: 'scenarios', ref: scenario.ref, delete: true }])
-    notices.say(`${scenario.name} is gone; u takes it back.`)
-  } catch (error) {
-    notices.problem(error)
   }
 }
 </script>

@@ -3,16 +3,15 @@ import { computed, ref } from 'vue'
 import { reasonOf, type Zone } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { freeRef, refFrom } from '@/shared/refs'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
 /** Places with an air of their own: what stands in them, how warm they get, and whether their heat gets out. */
-const { document: build, roleOf } = useBuild()
-const { set, edit } = useEdit()
-const { data: catalogue } = useCatalogue()
+const { document: build, roleOf, needsOf } = useBuild()
+const { set, edit, remove } = useEdit()
 const { findings } = useFindings()
 const notices = useNotices()
 const panel = usePanel()
@@ -20,8 +19,8 @@ const fresh = ref({ name: '', kind: 'cabinet' })
 const reason = ref('')
 const kinds = ['cabinet', 'chamber', 'enclosure', 'open']
 const zones = computed(() => build.value?.zones ?? [])
-const boxes = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'cabinet').map((need) => ({ value: need.ref, title: need.role })))
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const boxes = computed(() => needsOf('cabinet'))
+const evidence = useEvidence()
 const placed = computed(() => new Set(zones.value.flatMap((zone) => zone.holds ?? [])))
 const loose = computed(() => (build.value?.needs ?? []).filter((need) => !placed.value.has(need.ref)))
 const heatOf = (zone: string) => findings.value.find((finding) => finding.key === `E23/${zone}`)
@@ -37,7 +36,6 @@ async function add(): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
-const remove = (zone: Zone) => edit(`Delete ${zone.name}`, [{ section: 'zones', ref: zone.ref, delete: true }]).then(() => notices.say(`${zone.name} is gone; u takes it back.`)).catch(notices.problem)
 </script>
 
 <template>
@@ -58,7 +56,7 @@ const remove = (zone: Zone) => edit(`Delete ${zone.name}`, [{ section: 'zones', 
             <span v-for="need in zone.holds" :key="need" class="held">{{ roleOf(need) }} <button type="button" class="plain quiet" :aria-label="`Take ${roleOf(need)} out of ${zone.name}`" @click="hold(zone, (zone.holds ?? []).filter((one) => one !== need))">out</button></span>
             <select class="field" :aria-label="`Put something into ${zone.name}`" @change="hold(zone, [...(zone.holds ?? []), ($event.target as HTMLSelectElement).value]); ($event.target as HTMLSelectElement).value = ''"><option value="">put in …</option><option v-for="need in loose" :key="need.ref" :value="need.ref">{{ need.role }}</option></select>
           </td>
-          <td><button type="button" class="plain link small" :aria-label="`Delete ${zone.name}`" @click="remove(zone)">delete</button></td>
+          <td><button type="button" class="plain link small" :aria-label="`Delete ${zone.name}`" @click="remove(`Delete ${zone.name}`, zone.name, 'zones', zone.ref)">delete</button></td>
         </tr>
       </tbody>
     </table>

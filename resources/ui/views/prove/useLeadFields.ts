@@ -1,19 +1,19 @@
 import { computed } from 'vue'
 import type { Lead, Path } from '@/api/client'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 
 /** What the fields of a lead may be, and how each is stored. */
 export function useLeadFields() {
-  const { document: build, parts } = useBuild()
+  const { document: build, parts, needsOf } = useBuild()
   const { set } = useEdit()
   const { data: catalogue } = useCatalogue()
 
-  const fuses = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'fuse').map((need) => ({ value: need.ref, title: need.role })))
+  const fuses = computed(() => needsOf('fuse'))
   const contacts = computed(() => (build.value?.parts ?? []).filter((part) => part.family === 'contact_housing').map((part) => ({ value: part.ref, title: part.name })))
   const terminations = computed(() => (catalogue.value?.terminations ?? []).map((one) => ({ value: one, title: one })))
   const strandings = computed(() => (catalogue.value?.strandings ?? []).map((one) => ({ value: one, title: one })))
-  const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
-  const chains = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'cable_chain').map((need) => ({ value: need.ref, title: need.role })))
+  const evidence = useEvidence()
+  const chains = computed(() => needsOf('cable_chain'))
   const screens = ['none', 'one end', 'both ends'].map((one) => ({ value: one, title: one }))
   const routes = [{ value: 'fixed', title: 'fixed' }, { value: 'flexing', title: 'flexing' }]
   const yesNo = [{ value: 'yes', title: 'yes' }, { value: 'no', title: 'no' }]

@@ -3,16 +3,15 @@ import { computed, ref } from 'vue'
 import { reasonOf } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { freeRef, refFrom } from '@/shared/refs'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
 /** Each direction of travel: what there is to begin with, and everything that takes some of it. */
-const { document: build } = useBuild()
+const { document: build, needsOf } = useBuild()
 const { set, edit } = useEdit()
-const { data: catalogue } = useCatalogue()
 const { findings } = useFindings()
 const notices = useNotices()
 const panel = usePanel()
@@ -20,8 +19,8 @@ const fresh = ref({ name: '', along: 'x' })
 const taker = ref<{ axis: string; what: string; length: string } | null>(null)
 const reason = ref('')
 const axes = computed(() => build.value?.axes ?? [])
-const rails = computed(() => (build.value?.needs ?? []).filter((need) => need.family === 'linear_rail').map((need) => ({ value: need.ref, title: need.role })))
-const evidence = computed(() => (catalogue.value?.evidence ?? []).map((one) => ({ value: one.key, title: one.label })))
+const rails = computed(() => needsOf('linear_rail'))
+const evidence = useEvidence()
 const findingOf = (axis: string) => findings.value.find((finding) => finding.key === `M01/${axis}`)
 const save = (ref: string, name: string, path: (string | number)[]) => (text: string, was: unknown) => set(`${String(path.at(-1))} of ${name}`, 'axes', ref, path, was, text === '' ? null : path[0] === 'blocks' && /^\d+$/.test(text) ? Number(text) : text)
 

@@ -9,7 +9,7 @@ import { useNotices } from '@/shared/useNotices'
 const props = defineProps<{ route: Route }>()
 const emit = defineEmits<{ gone: [] }>()
 const { document: build, needs } = useBuild()
-const { set, edit } = useEdit()
+const { set, remove } = useEdit()
 const { data: catalogue } = useCatalogue()
 const notices = useNotices()
 const fresh = ref({ what: '', kind: 'left out', price: '', supplier: '' })
@@ -41,14 +41,8 @@ function buy(need: string, does: boolean): void {
   set(`${does ? 'Buys' : 'Leaves'} ${needs.value.get(need)?.role}`, 'routes', props.route.ref, ['needs'], props.route.needs ?? null, after.length ? after : null).catch(notices.problem)
 }
 
-async function remove(): Promise<void> {
-  try {
-    await edit(`Delete route ${props.route.name}`, [{ section: 'routes', ref: props.route.ref, delete: true }])
-    emit('gone')
-    notices.say(`${props.route.name} is gone; u takes it back.`)
-  } catch (error) {
-    notices.problem(error)
-  }
+async function drop(): Promise<void> {
+  if (await remove(`Delete route ${props.route.name}`, props.route.name, 'routes', props.route.ref)) emit('gone')
 }
 </script>
 
@@ -98,7 +92,7 @@ async function remove(): Promise<void> {
         <dt>Left over sells for</dt><dd><EditCell figure label="What is left over sells for" :value="props.route.resale" :save="save('Resale', ['resale'])" /></dd>
       </dl>
     </div>
-    <p class="small"><button type="button" class="plain link" @click="remove()">Delete this route</button></p>
+    <p class="small"><button type="button" class="plain link" @click="drop()">Delete this route</button></p>
   </section>
 </template>
 
