@@ -6,14 +6,11 @@ namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
-use Magpie\Core\Inspection\Inquiry;
-use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Setting;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DrivenMotor;
-use Magpie\Core\Motion\StepRate;
 use Magpie\Core\Motion\UsableTravel;
 use Magpie\Core\Quantity\Quantity;
 
@@ -228,7 +225,7 @@ final readonly class SettingsAudit
     private function steps(Axis $axis): ?string
     {
         try {
-            $inquiry = new Inquiry($this->bench->build, (new StepRate)->card(), new Subject('axis', $axis->ref, $axis->name));
+            $inquiry = AxisMotion::figures($this->bench->build, $axis);
 
             return (string) round(AxisMotion::of($this->bench->build, $axis)->stepsPerMillimetre($inquiry)->in(''), 3);
         } catch (InputMissing) {
@@ -239,7 +236,7 @@ final readonly class SettingsAudit
     private function usable(Axis $axis): ?Quantity
     {
         try {
-            return UsableTravel::of(new Inquiry($this->bench->build, (new StepRate)->card(), new Subject('axis', $axis->ref, $axis->name)), $axis);
+            return UsableTravel::of(AxisMotion::figures($this->bench->build, $axis), $axis);
         } catch (InputMissing) {
             return null;
         }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Inspection;
 
+use Magpie\Core\Machine\Axis;
+
 /**
- * What a finding is about: a need, a lead, a port, a mate or a scenario.
+ * What a finding is about: a need, a lead, a port, a mate, an axis or a scenario.
  */
 final readonly class Subject
 {
@@ -19,5 +21,13 @@ final readonly class Subject
         public string $label,
         public array $needs = [],
     ) {
+    }
+
+    /**
+     * @param  list<string>  $needs
+     */
+    public static function ofAxis(Axis $axis, array $needs = []): self
+    {
+        return new self('axis', $axis->ref, $axis->name, $needs);
     }
 }

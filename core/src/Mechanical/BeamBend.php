@@ -40,7 +40,7 @@ final class BeamBend implements Check
     {
         foreach ($bench->build->axes as $axis) {
             if ($axis->drive->beam !== null) {
-                yield new Subject('axis', $axis->ref, $axis->name, [$axis->drive->beam]);
+                yield Subject::ofAxis($axis, [$axis->drive->beam]);
             }
         }
     }

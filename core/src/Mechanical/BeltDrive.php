@@ -35,7 +35,7 @@ final class BeltDrive implements Check
     {
         foreach ($bench->build->axes as $axis) {
             if ($axis->drive->by !== null && ($bench->build->needs[$axis->drive->by]->family ?? '') === 'pulley') {
-                yield new Subject('axis', $axis->ref, $axis->name, [$axis->drive->by, ...array_keys([...$bench->build->fittedOf('belt')])]);
+                yield Subject::ofAxis($axis, [$axis->drive->by, ...array_keys([...$bench->build->fittedOf('belt')])]);
             }
         }
     }

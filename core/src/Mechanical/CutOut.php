@@ -38,21 +38,15 @@ final class CutOut implements Check
 
     public function subjects(Bench $bench): iterable
     {
-        foreach ($bench->build->mates as $mate) {
-            [$panel, $part] = self::pair($bench->build->fitted($mate->between[0]), $bench->build->fitted($mate->between[1]));
-            if ($panel !== null && $part !== null) {
-                yield new Subject('mate', $mate->ref, "{$mate->kind}: {$part->need->role} in {$panel->need->role}", $mate->between);
-            }
+        foreach (MatedParts::all($bench->build, self::takes(...)) as $met) {
+            yield new Subject('mate', $met->mate->ref, "{$met->mate->kind}: {$met->second->need->role} in {$met->first->need->role}", $met->mate->between);
         }
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
-        $between = $inquiry->build->mates[$inquiry->subject->ref]->between;
-        [$panel, $part] = self::pair($inquiry->build->fitted($between[0]), $inquiry->build->fitted($between[1]));
-        if ($panel === null || $part === null) {
-            $inquiry->lack('a panel and the part that goes into it');
-        }
+        $met = MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::takes(...)) ?? $inquiry->lack('a panel and the part that goes into it');
+        [$panel, $part] = [$met->first, $met->second];
         $opening = $inquiry->read($part, 'cut_out', 'c', Bound::Highest);
         if ($part->part->spec('cut_out')?->evidence !== Evidence::Measured) {
             $inquiry->miss("the cut-out of {$part->need->role}, measured on the part in hand: hold the cut until then", "parts/{$part->part->ref}/specs/cut_out");
@@ -81,17 +75,8 @@ final class CutOut implements Check
         return new Examples(static fn (): array => $file('62 mm'), static fn (): array => $file('32 mm'), Verdict::Fails);
     }
 
-    /**
-     * @return array{Fitted, Fitted}|array{null, null} panel, part
-     */
-    private static function pair(?Fitted $one, ?Fitted $other): array
+    private static function takes(Fitted $panel, Fitted $part): bool
     {
-        foreach ([[$one, $other], [$other, $one]] as [$a, $b]) {
-            if ($b !== null && $a?->part->family->key() === 'panel' && $b->part->family->field('cut_out') !== null) {
-                return [$a, $b];
-            }
-        }
-
-        return [null, null];
+        return $panel->part->family->key() === 'panel' && $part->part->family->field('cut_out') !== null;
     }
 }

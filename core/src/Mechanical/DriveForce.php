@@ -34,14 +34,14 @@ final class DriveForce implements Check
             Trade::Mechanical,
             'T = F·s/(2πη) + ΣJ·α; twice the torque for open-loop and 1.3 times for closed-loop motors, and torque as one over the speed above the corner: common practice, no source',
             ['axis.drive', 'stepper_motor.holding_torque', 'stepper_motor.rotor_inertia', 'stepper_motor.inductance', 'stepper_motor.torque_curve', 'servo_motor.rated_torque', 'servo_motor.rated_speed', 'motor_driver.set_current', 'drive_screw.lead', 'pulley.teeth'],
-            ['open' => Threshold::share('torque wanted of an open-loop motor, of what the move asks', 2.0), 'closed' => Threshold::share('torque wanted of a closed-loop motor, of what the move asks', 1.3)],
+            ['open' => Threshold::share('torque wanted of an open-loop motor, of what the move asks', AxisMotion::WANTED['open']), 'closed' => Threshold::share('torque wanted of a closed-loop motor, of what the move asks', AxisMotion::WANTED['closed'])],
         );
     }
 
     public function subjects(Bench $bench): iterable
     {
         foreach ($bench->build->axes as $axis) {
-            yield new Subject('axis', $axis->ref, $axis->name, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
+            yield Subject::ofAxis($axis, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
         }
     }
 
@@ -56,8 +56,7 @@ final class DriveForce implements Check
         }
         $load = DriveLoad::of($inquiry, $motion);
         $curve = MotorTorque::of($inquiry, $bench, $motion);
-        $closed = $axis->drive->closedLoop ?? ($motion->motor($inquiry)->part->family->key() === 'servo_motor');
-        $wanted = $inquiry->threshold($closed ? 'closed' : 'open');
+        $wanted = $inquiry->threshold($motion->loop());
         $worst = null;
         foreach ($load->phases as $phase) {
             if (! $phase['torque']->isPositive()) {
@@ -92,9 +91,8 @@ final class DriveForce implements Check
     /** A load read while it worked settles what sums only estimate, a smaller motor included. */
     private function measured(Inquiry $inquiry, Axis $axis, Quantity $measured, AxisMotion $motion): Finding
     {
-        $closed = $axis->drive->closedLoop ?? ($motion->motor($inquiry)->part->family->key() === 'servo_motor');
         $inquiry->given("load read on {$axis->name}", 'k', $measured, Evidence::Measured, "axes/{$axis->ref}/drive/measured_load");
-        $wanted = $inquiry->threshold($closed ? 'closed' : 'open');
+        $wanted = $inquiry->threshold($motion->loop());
         $factor = $inquiry->work('Torque there is, of what was read', 'f = 1 / k', ['k' => $measured], Quantity::ratio(1)->over($measured), '%');
         $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));
         $verdict = $factor->isBelow($tight) ? Verdict::Fails : ($factor->isBelow($wanted) ? Verdict::Tight : Verdict::Holds);

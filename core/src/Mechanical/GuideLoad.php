@@ -37,7 +37,7 @@ final class GuideLoad implements Check
     {
         foreach ($bench->build->axes as $axis) {
             if ($axis->rail !== null && $axis->drive->mass !== null) {
-                yield new Subject('axis', $axis->ref, $axis->name, [$axis->rail]);
+                yield Subject::ofAxis($axis, [$axis->rail]);
             }
         }
     }

@@ -11,7 +11,6 @@ use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
-use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
@@ -38,11 +37,7 @@ final class InertiaRatio implements Check
 
     public function subjects(Bench $bench): iterable
     {
-        foreach ($bench->build->axes as $axis) {
-            if ($axis->drive->motors !== []) {
-                yield new Subject('axis', $axis->ref, $axis->name, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
-            }
-        }
+        return AxisMotion::driven($bench);
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding

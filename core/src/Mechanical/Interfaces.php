@@ -33,24 +33,20 @@ final class Interfaces implements Check
 
     public function subjects(Bench $bench): iterable
     {
-        foreach ($bench->build->mates as $mate) {
-            [$one, $other] = [$bench->build->fitted($mate->between[0]), $bench->build->fitted($mate->between[1])];
-            if ($one !== null && $other !== null && self::pair($one, $other) !== null) {
-                yield new Subject('mate', $mate->ref, "{$mate->kind}: {$one->need->role} to {$other->need->role}", $mate->between);
-            }
+        foreach (MatedParts::all($bench->build, self::meet(...)) as $met) {
+            [$one, $other] = $met->mate->between;
+            yield new Subject('mate', $met->mate->ref, "{$met->mate->kind}: {$bench->build->roleOf($one)} to {$bench->build->roleOf($other)}", $met->mate->between);
         }
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
-        $between = $inquiry->build->mates[$inquiry->subject->ref]->between;
-        [$one, $other] = [$inquiry->build->fitted($between[0]), $inquiry->build->fitted($between[1])];
-        [$pair, $a, $b] = ($one === null || $other === null ? null : self::pair($one, $other)) ?? $inquiry->lack('two parts that meet');
+        $met = MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::meet(...)) ?? $inquiry->lack('two parts that meet');
 
-        return match ($pair) {
-            'face' => $this->face($inquiry, $a, $b),
-            'coupling' => $this->coupling($inquiry, $a, $b),
-            default => $this->bore($inquiry, $a, $b),
+        return match (self::kind($met->first, $met->second)) {
+            'face' => $this->face($inquiry, $met->first, $met->second),
+            'coupling' => $this->coupling($inquiry, $met->first, $met->second),
+            default => $this->bore($inquiry, $met->first, $met->second),
         };
     }
 
@@ -64,25 +60,22 @@ final class Interfaces implements Check
         return new Examples(static fn (): array => $file('8 mm'), static fn (): array => $file('6.35 mm'), Verdict::Fails);
     }
 
-    /**
-     * @return array{string, Fitted, Fitted}|null what kind of meeting, the shaft or motor first
-     */
-    private static function pair(Fitted $one, Fitted $other): ?array
+    /** How a shaft or motor meets the other part: at its face, in a coupling, in a bore; null when these two do not meet so. */
+    private static function kind(Fitted $a, Fitted $b): ?string
     {
-        foreach ([[$one, $other], [$other, $one]] as [$a, $b]) {
-            $shaft = in_array($a->part->family->key(), ['stepper_motor', 'servo_motor', 'drive_screw'], true);
-            $kind = match (true) {
-                $shaft && $b->part->family->key() === 'coupling' => 'coupling',
-                $shaft && in_array($b->part->family->key(), ['pulley', 'bearing'], true) => 'bore',
-                $a->part->family->key() === 'stepper_motor' && $b->part->family->key() === 'plate' => 'face',
-                default => null,
-            };
-            if ($kind !== null) {
-                return [$kind, $a, $b];
-            }
-        }
+        $shaft = in_array($a->part->family->key(), ['stepper_motor', 'servo_motor', 'drive_screw'], true);
 
-        return null;
+        return match (true) {
+            $shaft && $b->part->family->key() === 'coupling' => 'coupling',
+            $shaft && in_array($b->part->family->key(), ['pulley', 'bearing'], true) => 'bore',
+            $a->part->family->key() === 'stepper_motor' && $b->part->family->key() === 'plate' => 'face',
+            default => null,
+        };
+    }
+
+    private static function meet(Fitted $a, Fitted $b): bool
+    {
+        return self::kind($a, $b) !== null;
     }
 
     private function shaft(Inquiry $inquiry, Fitted $fitted): Quantity

@@ -38,7 +38,7 @@ final class PowerDrop implements Check
     {
         foreach ($bench->build->axes as $axis) {
             if ($axis->drive->motors !== [] && ($axis->drive->incline?->isPositive() ?? $axis->along === 'z')) {
-                yield new Subject('axis', $axis->ref, $axis->name, $axis->drive->motors);
+                yield Subject::ofAxis($axis, $axis->drive->motors);
             }
         }
     }

@@ -41,7 +41,7 @@ final class ScrewPreload implements Check
         foreach ($bench->build->axes as $axis) {
             $screw = $axis->drive->by === null ? null : $bench->build->fitted($axis->drive->by);
             if ($screw?->part->family->key() === 'drive_screw' && $screw->part->spec('kind')?->choice() !== 'lead screw') {
-                yield new Subject('axis', $axis->ref, $axis->name, [$screw->need->ref]);
+                yield Subject::ofAxis($axis, [$screw->need->ref]);
             }
         }
     }

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Motion\ScrewEnds;
 use Magpie\Core\Quantity\Quantity;
 
@@ -38,7 +39,7 @@ final class ScrewSpeed implements Check
     {
         foreach ($bench->build->axes as $axis) {
             if ($axis->drive->by !== null && ($bench->build->needs[$axis->drive->by]->family ?? '') === 'drive_screw') {
-                yield new Subject('axis', $axis->ref, $axis->name, [$axis->drive->by]);
+                yield Subject::ofAxis($axis, [$axis->drive->by]);
             }
         }
     }
@@ -64,7 +65,7 @@ final class ScrewSpeed implements Check
         $speed = $motion->given($inquiry, 'top_speed', 'top speed', 'v', $axis->drive->topSpeed);
         $lead = $inquiry->read($screw, 'lead', 'p_h');
         $turns = $inquiry->work('Screw at top speed', 'n = v / p_h', ['v' => $speed, 'p_h' => $lead], Quantity::of($speed->in('mm/s') / $lead->in('mm'), 'rev/s'), 'rpm');
-        $allowed = $inquiry->work('Allowed before it whirls', "n_c = {$whirl} × 10⁷ × d / L²", ['d' => $root, 'L' => $length], Quantity::of($whirl * 1e7 * $root->in('mm') / $length->in('mm') ** 2, 'rpm'), 'rpm');
+        $allowed = $inquiry->work('Allowed before it whirls', "n_c = {$whirl} × 10⁷ × d / L²", ['d' => $root, 'L' => $length], ScrewEnds::whirl($support, $root, $length), 'rpm');
         $push = $this->push($inquiry, $motion);
         $holds = $inquiry->work('Load it carries without buckling', "F_b = {$buckle} × 10⁴ × d⁴ / L²", ['d' => $root, 'L' => $length], Quantity::of($buckle * 1e4 * $root->in('mm') ** 4 / $length->in('mm') ** 2, 'N'), 'N');
         if ($push->exceeds($holds)) {
@@ -98,7 +99,7 @@ final class ScrewSpeed implements Check
         $friction = $motion->given($inquiry, 'friction', 'friction', 'F_f', $drive->friction);
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F_p', $drive->force);
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);
-        $weight = $mass->times(Quantity::of(\Magpie\Core\Motion\DriveLoad::G * sin($incline->in('rad')), 'm/s²'));
+        $weight = $mass->times(Quantity::of(DriveLoad::G * sin($incline->in('rad')), 'm/s²'));
 
         return $inquiry->work('Largest push on it', 'F = max(m·a, F_p) + m·g·sinθ + F_f', ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'F_f' => $friction], Quantity::max($mass->times($acceleration)->to('N'), $force)->plus($weight)->plus($friction), 'N');
     }

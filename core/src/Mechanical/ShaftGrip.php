@@ -54,20 +54,17 @@ final class ShaftGrip implements Check
 
     public function subjects(Bench $bench): iterable
     {
-        foreach ($bench->build->mates as $mate) {
-            [$motor, $coupling] = self::pair($bench->build->fitted($mate->between[0]), $bench->build->fitted($mate->between[1]));
-            if ($motor !== null && $coupling !== null) {
-                yield new Subject('mate', $mate->ref, "{$mate->kind}: {$motor->need->role} to {$coupling->need->role}", $mate->between);
-            }
+        foreach (MatedParts::all($bench->build, self::turns(...)) as $met) {
+            yield new Subject('mate', $met->mate->ref, "{$met->mate->kind}: {$met->first->need->role} to {$met->second->need->role}", $met->mate->between);
         }
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
-        $between = $inquiry->build->mates[$inquiry->subject->ref]->between;
-        [$motor, $coupling] = self::pair($inquiry->build->fitted($between[0]), $inquiry->build->fitted($between[1]));
-        $form = $motor === null ? null : $inquiry->tryChoice($motor, 'shaft_form') ?? $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
-        $grip = $coupling === null ? null : $inquiry->tryChoice($coupling, 'grip') ?? $inquiry->miss("how {$coupling->need->role} holds its shafts", "parts/{$coupling->part->ref}/specs/grip");
+        $met = MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::turns(...)) ?? $inquiry->lack('a motor and the coupling on its shaft');
+        [$motor, $coupling] = [$met->first, $met->second];
+        $form = $inquiry->tryChoice($motor, 'shaft_form') ?? $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
+        $grip = $inquiry->tryChoice($coupling, 'grip') ?? $inquiry->miss("how {$coupling->need->role} holds its shafts", "parts/{$coupling->part->ref}/specs/grip");
         if ($form === null || $grip === null) {
             return $inquiry->unproven();
         }
@@ -87,17 +84,8 @@ final class ShaftGrip implements Check
         return new Examples(static fn (): array => $file('round'), static fn (): array => $file('keyed'), Verdict::Fails);
     }
 
-    /**
-     * @return array{Fitted, Fitted}|array{null, null} motor, coupling
-     */
-    private static function pair(?Fitted $one, ?Fitted $other): array
+    private static function turns(Fitted $motor, Fitted $coupling): bool
     {
-        foreach ([[$one, $other], [$other, $one]] as [$a, $b]) {
-            if ($a !== null && $b?->part->family->key() === 'coupling' && in_array($a->part->family->key(), ['stepper_motor', 'servo_motor'], true)) {
-                return [$a, $b];
-            }
-        }
-
-        return [null, null];
+        return $coupling->part->family->key() === 'coupling' && in_array($motor->part->family->key(), ['stepper_motor', 'servo_motor'], true);
     }
 }

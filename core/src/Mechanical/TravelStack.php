@@ -38,7 +38,7 @@ final class TravelStack implements Check
     public function subjects(Bench $bench): iterable
     {
         foreach ($bench->build->axes as $axis) {
-            yield new Subject('axis', $axis->ref, $axis->name, $axis->rail === null ? [] : [$axis->rail]);
+            yield Subject::ofAxis($axis, $axis->rail === null ? [] : [$axis->rail]);
         }
     }
 

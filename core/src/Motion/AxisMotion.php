@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion;
 
+use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
@@ -15,6 +17,9 @@ use Magpie\Core\Quantity\Quantity;
 /** What moves an axis, looked up once: its motor, the driver on its phases, and the screw or pulley it turns. */
 final readonly class AxisMotion
 {
+    /** Torque wanted, of what the move asks: what M03 asks for where the builder has no limit of his own. Common practice, no source. */
+    public const WANTED = ['open' => 2.0, 'closed' => 1.3];
+
     private function __construct(public Axis $axis, public ?Fitted $motor, public ?Fitted $driver, public ?Fitted $by, public int $motors)
     {
     }
@@ -33,6 +38,26 @@ final readonly class AxisMotion
         );
     }
 
+    /**
+     * The axes that a motor moves, with the motors and what they turn.
+     *
+     * @return iterable<Subject>
+     */
+    public static function driven(Bench $bench): iterable
+    {
+        foreach ($bench->build->axes as $axis) {
+            if ($axis->drive->motors !== []) {
+                yield Subject::ofAxis($axis, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
+            }
+        }
+    }
+
+    /** Asks for figures of an axis and judges nothing. */
+    public static function figures(Build $build, Axis $axis): Inquiry
+    {
+        return new Inquiry($build, (new StepRate)->card(), Subject::ofAxis($axis));
+    }
+
     public function where(string $member): string
     {
         return "axes/{$this->axis->ref}/drive/{$member}";
@@ -47,6 +72,21 @@ final readonly class AxisMotion
     public function given(Inquiry $inquiry, string $member, string $label, string $symbol, ?Quantity $value): Quantity
     {
         return $inquiry->given("{$label} of {$this->axis->name}", $symbol, $value, $this->axis->drive->evidence ?? Evidence::Assumed, $this->where($member));
+    }
+
+    /** Whether the motor's loop is closed: what the axis says, or else what kind of motor it is. */
+    public function loop(): string
+    {
+        return ($this->axis->drive->closedLoop ?? $this->motor?->part->family->key() === 'servo_motor') ? 'closed' : 'open';
+    }
+
+    /** Torque wanted, of what the move asks, by the builder's own limit where there is one. */
+    public function wanted(Build $build): float
+    {
+        $loop = $this->loop();
+        $own = $build->limits["M03-{$loop}"] ?? null;
+
+        return $own === null ? self::WANTED[$loop] : $own->value->in('');
     }
 
     /** Travel for one turn of the screw, or of the belt pulley. */

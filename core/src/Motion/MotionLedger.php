@@ -7,7 +7,6 @@ namespace Magpie\Core\Motion;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
-use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Quantity\Quantity;
 
@@ -36,7 +35,7 @@ final readonly class MotionLedger
         $motion = AxisMotion::of($this->bench->build, $axis);
         $missing = [];
         $ask = function (callable $what) use ($axis, &$missing): mixed {
-            $inquiry = new Inquiry($this->bench->build, (new StepRate)->card(), new Subject('axis', $axis->ref, $axis->name));
+            $inquiry = AxisMotion::figures($this->bench->build, $axis);
             try {
                 return $what($inquiry);
             } catch (InputMissing) {
@@ -63,7 +62,7 @@ final readonly class MotionLedger
                 'phase' => $p['phase'], 'rpm' => round($load->shaft($p['speed'])->in('rpm'), 1), 'force' => round($p['force']->in('N'), 1), 'torque' => round($p['torque']->in('N m'), 4),
                 'has' => $curve === null ? null : round($curve->at($load->shaft($p['speed']))->in('N m'), 4),
             ], $load->phases),
-            'wanted' => ($axis->drive->closedLoop ?? ($motion->motor?->part->family->key() === 'servo_motor')) ? 1.3 : 2.0,
+            'wanted' => $motion->wanted($this->bench->build),
             'travel_per_turn' => $load === null ? null : round($load->travel->in('mm'), 4),
             'load_inertia' => $load === null ? null : round($load->load->in('kg cm²'), 4),
             'rotor_inertia' => $load?->rotor === null ? null : round($load->rotor->in('kg cm²'), 4),
@@ -84,8 +83,7 @@ final readonly class MotionLedger
      */
     private function cap(Axis $axis, AxisMotion $motion, DriveLoad $load, TorqueCurve $curve): array
     {
-        $wanted = ($axis->drive->closedLoop ?? false) ? 1.3 : 2.0;
-        $ask = $load->phases[0]['torque']->in('N m') * $wanted;
+        $ask = $load->phases[0]['torque']->in('N m') * $motion->wanted($this->bench->build);
         $torque = 0.0;
         for ($rpm = 10; $rpm <= 12_000; $rpm += 10) {
             if ($curve->at(Quantity::of($rpm, 'rpm'))->in('N m') >= $ask) {
@@ -98,7 +96,7 @@ final readonly class MotionLedger
             $root = $by->part->spec('root_diameter')?->nominal() ?? $by->part->spec('diameter')?->nominal()?->times(0.8);
             $lead = $by->part->spec('lead')?->nominal();
             if ($root !== null && $lead !== null) {
-                $caps['whirling of the screw'] = ScrewEnds::of($axis->drive->support)[0] * 1e7 * $root->in('mm') / $axis->drive->unsupported->in('mm') ** 2 / 60 * $lead->in('mm');
+                $caps['whirling of the screw'] = ScrewEnds::whirl($axis->drive->support, $root, $axis->drive->unsupported)->in('rev/s') * $lead->in('mm');
             }
         }
         asort($caps);

@@ -6,8 +6,6 @@ namespace Magpie\Core\Motion;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
-use Magpie\Core\Inspection\Inquiry;
-use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Part;
@@ -31,8 +29,8 @@ final readonly class MotorPicker
     public function rank(array $shelf): array
     {
         $motion = AxisMotion::of($this->bench->build, $this->axis);
-        $inquiry = new Inquiry($this->bench->build, (new StepRate)->card(), new Subject('axis', $this->axis->ref, $this->axis->name));
-        $wanted = ($this->axis->drive->closedLoop ?? false) ? 1.3 : 2.0;
+        $inquiry = AxisMotion::figures($this->bench->build, $this->axis);
+        $wanted = $motion->wanted($this->bench->build);
         try {
             $load = DriveLoad::of($inquiry, $motion, false);
             $volts = MotorTorque::supply($inquiry, $this->bench->circuits(), ($motion->driver ?? $inquiry->lack('a driver on this axis'))->need->ref)->in('V');
@@ -45,7 +43,7 @@ final readonly class MotorPicker
         $phases = array_map(static fn (array $p): array => [$load->shaft($p['speed'])->in('rev/s'), $p['torque']->in('N m'), $p['phase']], $load->phases);
         $rows = [];
         foreach ($shelf as $entry) {
-            $row = $entry->part->family->key() === 'stepper_motor' ? $this->judge($entry->part, $count, $gives, $volts, $alpha, $phases, $load->load->in('kg m²')) : null;
+            $row = $entry->part->family->key() === 'stepper_motor' ? $this->judge($entry->part, $count, $gives, $volts, $alpha, $phases, $load->load->in('kg m²'), $wanted) : null;
             if ($row !== null) {
                 $rows[] = ['ref' => $entry->part->ref, 'name' => $entry->part->name] + $row;
             }
@@ -60,7 +58,7 @@ final readonly class MotorPicker
      * @param  list<array{float, float, string}>  $phases  speed, torque without the rotor, name
      * @return array<string, mixed>|null null when its sheet says too little
      */
-    private function judge(Part $motor, int $count, float $gives, float $volts, float $alpha, array $phases, float $load): ?array
+    private function judge(Part $motor, int $count, float $gives, float $volts, float $alpha, array $phases, float $load, float $wanted): ?array
     {
         $read = static fn (string $key, string $unit): ?float => $motor->spec($key)?->nominal()?->in($unit);
         [$holding, $rated, $rotor, $inductance, $angle] = [$read('holding_torque', 'N m'), $read('rated_current', 'A'), $read('rotor_inertia', 'kg m²'), $read('inductance', 'H'), $read('step_angle', '°')];
@@ -79,7 +77,6 @@ final readonly class MotorPicker
             }
         }
         $ratio = $load / ($rotor * $count);
-        $wanted = ($this->axis->drive->closedLoop ?? false) ? 1.3 : 2.0;
 
         return [
             'set' => round($set, 2), 'factor' => round(min(999.0, $worst[0] ?? 999.0), 3), 'phase' => $worst[1] ?? '', 'corner' => round($corner * 60), 'inertia' => round($ratio, 2),

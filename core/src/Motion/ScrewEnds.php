@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion;
 
+use Magpie\Core\Quantity\Quantity;
+
 /**
  * Constants of a screw by how its ends are held: whirling f·10⁷·d/L² rpm and buckling f·10⁴·d⁴/L² N in mm, as ball-screw
  * catalogues print them (from memory), 80 % of the speed and half the load of Euler taken as allowed.
@@ -18,5 +20,11 @@ final class ScrewEnds
     public static function of(string $support): array
     {
         return self::FACTORS[$support];
+    }
+
+    /** Speed a screw may turn at before it whirls. */
+    public static function whirl(string $support, Quantity $root, Quantity $length): Quantity
+    {
+        return Quantity::of(self::of($support)[0] * 1e7 * $root->in('mm') / $length->in('mm') ** 2, 'rpm');
     }
 }

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Mechanical;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Mechanical\BeltLoop;
@@ -125,6 +126,37 @@ final class PickersTest extends TestCase
             self::assertLessThanOrEqual(2.0, $motor['set'], 'Never more than the driver gives.');
             self::assertSame($motor['factor'] >= 2.0 && $motor['inertia'] < 10, $motor['does']);
         }
+    }
+
+    /** One factor for the check, the ledger and the picker: the builder's own, and a servo's loop closed unless the axis says otherwise. */
+    public function test_the_torque_wanted_is_the_same_wherever_it_is_asked(): void
+    {
+        $file = StepRate::axis([], ['limits' => [['check' => 'M03', 'key' => 'open', 'value' => '100 %', 'reason' => 'measured']]]);
+        $wanted = static function (array $file): array {
+            $sample = new SampleBuild($file);
+            $bench = new Bench($sample->build);
+
+            return [(new MotorPicker($bench, $bench->build->axes['x']))->rank([])['wanted'], (new MotionLedger($bench))->toArray()[0]['wanted'], $sample->finding('M03/x')->limit];
+        };
+
+        self::assertSame([1.0, 1.0, '100 % of the torque asked'], self::plain($wanted($file)));
+        $file['axes'][0]['drive']['closed_loop'] = true;
+        self::assertSame([1.3, 1.3, '130 % of the torque asked'], self::plain($wanted($file)));
+        [$part, $need] = Examples::part('motor', 'servo_motor', ['rated_torque' => '1 N m', 'peak_torque' => '3 N m', 'rated_speed' => '3000 rpm', 'rotor_inertia' => '300 g cm²']);
+        $file['parts'] = [...array_filter($file['parts'], static fn (array $one): bool => $one['ref'] !== 'motor'), $part];
+        $file['needs'] = [...array_filter($file['needs'], static fn (array $one): bool => $one['ref'] !== 'motor'), $need];
+        unset($file['axes'][0]['drive']['closed_loop']);
+        $file['leads'] = [];
+        self::assertSame([1.3, 1.3], array_slice($wanted($file), 0, 2), 'A servo.');
+    }
+
+    /**
+     * @param  list<float|string|null>  $all
+     * @return list<float|string|null> with plain spaces
+     */
+    private static function plain(array $all): array
+    {
+        return array_map(static fn (float|string|null $one): float|string|null => is_string($one) ? (string) preg_replace('/\s/u', ' ', $one) : $one, $all);
     }
 
     public function test_a_picker_without_what_it_needs_names_it(): void
