@@ -1,7 +1,7 @@
 import { effectScope, ref } from 'vue'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { Wiring } from '@/api/client'
-import { useSchematic } from './useSchematic'
+import { named, useSchematic } from './useSchematic'
 
 const scope = effectScope()
 afterAll(() => scope.stop())
@@ -48,6 +48,15 @@ describe('the wiring laid out', () => {
         expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y, `${a.need} on ${b.need}`).toBe(true)
       }
     }
+  })
+  it('writes no name over another where a run has another level stretch', () => {
+    // Both leave one board side by side on their longest stretch, and end at loads far apart.
+    const run = (ref: string, y: number, end: number) => ({ ref, points: [{ x: 0, y }, { x: 70, y }, { x: 70, y: end }, { x: 130, y: end }] })
+    const [first, second, third] = named([run('W1', 0, -90), run('W2', 9, 90), { ref: 'W3', points: [{ x: 0, y: 4 }, { x: 70, y: 4 }] }]).map((one) => one.label)
+
+    expect(first).toEqual({ x: 35, y: -4 })
+    expect(second).toEqual({ x: 100, y: 86 })
+    expect(third, 'No other stretch: on the one it has.').toEqual({ x: 35, y: 0 })
   })
   it('draws only what is asked for, and what it hangs on', async () => {
     const drawing = await lay(machine(2, 3), new Set(['W1', 'W2']))

@@ -3,11 +3,15 @@ import { ref, shallowRef, watch, type Ref } from 'vue'
 import type { Wiring } from '@/api/client'
 
 export interface Box { need: string; x: number; y: number; width: number; height: number }
-export interface Run { ref: string; points: { x: number; y: number }[]; label: { x: number; y: number } }
+interface Point { x: number; y: number }
+export interface Run { ref: string; points: Point[]; label: Point }
 export interface Drawing { boxes: Box[]; runs: Run[]; width: number; height: number }
 
 const boxWidth = 176
 const boxHeight = 46
+/** Room of a name such as "W12  11.7 A". */
+const nameWidth = 52
+const nameHeight = 10
 
 /** Lays the wiring out from left, where the wall is, to right, where the loads are. */
 export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string>>) {
@@ -43,13 +47,11 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     if (mine !== turn) return
     drawing.value = {
       boxes: (laid.children ?? []).map((box) => ({ need: box.id, x: box.x ?? 0, y: box.y ?? 0, width: box.width ?? 0, height: box.height ?? 0 })),
-      runs: (laid.edges ?? []).map((edge) => {
+      runs: named((laid.edges ?? []).map((edge) => {
         const section = edge.sections?.[0]
-        const points = section === undefined ? [] : [section.startPoint, ...(section.bendPoints ?? []), section.endPoint]
-        const [a, b] = longest(points)
 
-        return { ref: edge.id, points, label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 - 4 } }
-      }),
+        return { ref: edge.id, points: section === undefined ? [] : [section.startPoint, ...(section.bendPoints ?? []), section.endPoint] }
+      })),
       width: laid.width ?? 0,
       height: laid.height ?? 0,
     }
@@ -64,13 +66,23 @@ function sideOf(kind: string): 'EAST' | 'WEST' {
   return kind === 'inlet' || kind === 'phase' ? 'WEST' : 'EAST'
 }
 
-/** The longest level stretch of a run, where its name has room. */
-function longest(points: { x: number; y: number }[]): [{ x: number; y: number }, { x: number; y: number }] {
-  let best: [{ x: number; y: number }, { x: number; y: number }] = [points[0] ?? { x: 0, y: 0 }, points[1] ?? { x: 0, y: 0 }]
-  for (let i = 1; i < points.length; i++) {
-    const [a, b] = [points[i - 1]!, points[i]!]
-    if (a.y === b.y && Math.abs(b.x - a.x) > (best[0].y === best[1].y ? Math.abs(best[1].x - best[0].x) : 0)) best = [a, b]
-  }
+/** Puts the name of each run on its longest level stretch where no other name lies; on its longest where all are taken. */
+export function named(runs: Omit<Run, 'label'>[]): Run[] {
+  const taken: Point[] = []
 
-  return best
+  return runs.map((run) => {
+    const places = levels(run.points).map(([a, b]) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 - 4 }))
+    const label = places.find((one) => taken.every((other) => Math.abs(one.x - other.x) >= nameWidth || Math.abs(one.y - other.y) >= nameHeight)) ?? places[0] ?? { x: 0, y: 0 }
+    taken.push(label)
+
+    return { ...run, label }
+  })
+}
+
+/** The level stretches of a run, the longest first. */
+function levels(points: Point[]): [Point, Point][] {
+  const all = points.slice(1).map((b, i): [Point, Point] => [points[i]!, b])
+  const level = all.filter(([a, b]) => a.y === b.y)
+
+  return (level.length ? level : all.slice(0, 1)).sort(([a, b], [c, d]) => Math.abs(d.x - c.x) - Math.abs(b.x - a.x))
 }
