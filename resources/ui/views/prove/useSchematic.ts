@@ -10,8 +10,8 @@ export interface Drawing { boxes: Box[]; runs: Run[]; width: number; height: num
 const boxWidth = 176
 const boxHeight = 46
 /** Room of a name such as "W12  11.7 A". */
-const nameWidth = 52
-const nameHeight = 10
+const nameWidth = 60
+const nameHeight = 12
 
 /** Lays the wiring out from left, where the wall is, to right, where the loads are. */
 export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string>>) {
@@ -32,11 +32,11 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     const graph: ElkNode = {
       id: 'root',
       layoutOptions: {
-        'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '64', 'elk.spacing.nodeNode': '18',
+        'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '108', 'elk.spacing.nodeNode': '18',
         'elk.spacing.edgeEdge': '9', 'elk.spacing.edgeNode': '14', 'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX', 'elk.separateConnectedComponents': 'true',
       },
       children: needs.map((need) => ({
-        id: need, width: boxWidth, height: Math.max(boxHeight, 14 + 11 * Math.max(...['EAST', 'WEST'].map((side) => ports.filter((port) => port.need === need && sideOf(port.kind) === side).length))),
+        id: need, width: boxWidth, height: Math.max(boxHeight, 14 + 14 * Math.max(...['EAST', 'WEST'].map((side) => ports.filter((port) => port.need === need && sideOf(port.kind) === side).length))),
         layoutOptions: { 'elk.portConstraints': 'FIXED_SIDE' },
         ports: ports.filter((port) => port.need === need).map((port) => ({ id: port.ref, width: 0, height: 0, layoutOptions: { 'elk.port.side': sideOf(port.kind) } })),
       })),
