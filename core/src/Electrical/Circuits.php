@@ -19,6 +19,9 @@ final class Circuits
 {
     public readonly Topology $topology;
 
+    /** @var list<Scenario>|null */
+    private ?array $scenarios = null;
+
     /** @var array<string, Flow> */
     private array $flows = [];
 
@@ -40,12 +43,9 @@ final class Circuits
      */
     public function scenarios(): array
     {
-        if ($this->build->scenarios !== []) {
-            return array_values($this->build->scenarios);
-        }
-        $all = array_map(static fn (): Quantity => Quantity::ratio(1), $this->build->needs);
-
-        return [new Scenario('everything-on', 'Everything on', $all)];
+        return $this->scenarios ??= $this->build->scenarios !== []
+            ? array_values($this->build->scenarios)
+            : [new Scenario('everything-on', 'Everything on', array_fill_keys(array_keys($this->build->needs), Quantity::ratio(1)))];
     }
 
     /**

@@ -16,6 +16,9 @@ final readonly class PortAllocation
 {
     private const BOARDS = ['controller_board', 'bus_module'];
 
+    /** Channels of one kind on one board that are laid out; a sheet that counts more is a slip of its own. */
+    private const MOST = 256;
+
     /** What a sheet counts → the use it counts. */
     private const COUNTS = [
         'driver_slots' => 'motor', 'drivers' => 'motor', 'heater_outputs' => 'heater', 'fan_outputs' => 'fan',
@@ -171,7 +174,7 @@ final readonly class PortAllocation
                 }
             }
             foreach (self::COUNTS as $key => $use) {
-                $counted = (int) ($board->part->spec($key)?->nominal()?->in('') ?? 0);
+                $counted = (int) min(self::MOST, $board->part->spec($key)?->nominal()?->in('') ?? 0);
                 for ($i = $stated[$use] ?? 0; $i < $counted; $i++) {
                     $channels[] = new Channel($ref, "{$use} ".($i + 1), $use, stated: false);
                 }

@@ -16,6 +16,9 @@ final class BuildFile
 {
     public const VERSION = 1;
 
+    /** Entries of one collection. */
+    public const MOST = 100_000;
+
     /**
      * Sections in the order they are read: what others refer to comes first.
      *
@@ -59,12 +62,13 @@ final class BuildFile
 
     /**
      * @param  mixed  $data  decoded JSON, objects as arrays
+     * @param  bool  $kept  it was accepted before, so its sizes are not held against what is possible again
      *
      * @throws CannotReadBuildFile
      */
-    public static function build(mixed $data): Build
+    public static function build(mixed $data, bool $kept = false): Build
     {
-        $node = new Node($data);
+        $node = new Node($data, kept: $kept);
         if (! is_array($data) || ! array_key_exists('magpie', $data)) {
             $node->fail('has no "magpie" member with the version of the format; it is not a build file.');
         }
@@ -81,7 +85,7 @@ final class BuildFile
             $suppliers = $collections['suppliers'] ?? [];
             $context = new Context(Catalogue::standard(), $plan->currency, $suppliers);
             $entries = [];
-            foreach ($node->items($key) as $item) {
+            foreach ($node->items($key, self::MOST) as $item) {
                 $entry = $section->read($item, $context);
                 $ref = self::refOf($section, $entry);
                 if (isset($entries[$ref])) {

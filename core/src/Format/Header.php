@@ -25,13 +25,10 @@ final class Header
             $node->optionalOneOf('units', Plan::UNIT_SYSTEMS) ?? 'metric',
             $node->optionalText('purpose', 2000),
             $node->optionalMoney('budget', $currency),
-            $node->optionalQuantity('contingency', Dimension::Ratio),
-            $node->optionalQuantity('weekly', Dimension::Time),
-            $node->optionalQuantity('pace', Dimension::Ratio),
+            $node->optionalWithin('contingency', Dimension::Ratio, '0 %', '1000 %'),
+            $node->optionalWithin('weekly', Dimension::Time, '1 min', '168 h'),
+            $node->optionalWithin('pace', Dimension::Ratio, '1 %', '10000 %'),
         );
-        if ($plan->pace?->isPositive() === false) {
-            $node->fail('must be larger than nought.', 'pace');
-        }
         $node->close();
 
         return $plan;
@@ -58,9 +55,9 @@ final class Header
     public static function readSite(Node $node, string $currency): Site
     {
         $site = new Site(
-            $node->optionalQuantity('mains_voltage', Dimension::Voltage),
-            $node->optionalQuantity('mains_frequency', Dimension::Frequency),
-            $node->optionalQuantity('outlet', Dimension::Current),
+            $node->optionalWithin('mains_voltage', Dimension::Voltage, '12 V', '1000 V'),
+            $node->optionalWithin('mains_frequency', Dimension::Frequency, '10 Hz', '1000 Hz'),
+            $node->optionalWithin('outlet', Dimension::Current, '0.1 A', '1000 A'),
             $node->optionalQuantity('ambient', Dimension::Temperature, signed: true),
             $node->optionalFlag('residual_current_device'),
             $node->optionalMoney('tariff', $currency),
@@ -71,7 +68,7 @@ final class Header
             ...self::lengths($node, 'bench', ['length', 'width'], ['load' => Dimension::Mass]),
             ...self::lengths($node, 'room', ['length', 'width', 'height']),
             service: $node->optionalQuantity('service', Dimension::Length),
-            humidity: $node->optionalQuantity('humidity', Dimension::Ratio),
+            humidity: $node->optionalWithin('humidity', Dimension::Ratio, '0 %', '100 %'),
             noise: $node->optionalOneOf('noise', Site::NOISE),
             ventilation: $node->optionalOneOf('ventilation', Site::VENTILATION),
         );
@@ -130,8 +127,8 @@ final class Header
             $node->optionalLength('accuracy'),
             $node->optionalQuantity('margin', Dimension::Length),
             $node->optionalQuantity('flow', Dimension::Flow),
-            $node->optionalQuantity('duty', Dimension::Ratio),
-            $node->optionalQuantity('weekly', Dimension::Time),
+            $node->optionalWithin('duty', Dimension::Ratio, '0 %', '100 %'),
+            $node->optionalWithin('weekly', Dimension::Time, '0 h', '168 h'),
             $node->optionalQuantity('spindle_power', Dimension::Power),
             $size('size'),
             $size('kit_size'),
@@ -149,9 +146,6 @@ final class Header
             $node->optionalText('notes', 4000),
         );
         $outline->close();
-        if ($brief->duty?->exceeds(Quantity::ratio(1)) === true) {
-            $node->fail('cannot be above 100 %.', 'duty');
-        }
         if ($brief->weekly?->exceeds(Quantity::of(168, 'h')) === true) {
             $node->fail('a week has 168 h.', 'weekly');
         }

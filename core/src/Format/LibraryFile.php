@@ -28,7 +28,7 @@ final class LibraryFile
             $part,
             $node->optionalFlag('example') ?? false,
             $node->optionalText('revision', 60),
-            $node->optionalQuantity('spares', Dimension::Ratio),
+            $node->optionalWithin('spares', Dimension::Ratio, '0 %', '1000 %'),
             array_map(self::offer(...), $node->items('offers')),
             array_map(self::fault(...), $node->items('faults')),
             array_map(self::pairing(...), $node->items('pairings')),

@@ -8,6 +8,7 @@ use BackedEnum;
 use DateTimeImmutable;
 use InvalidArgumentException;
 use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Bounds;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
@@ -19,14 +20,29 @@ final class Node
 {
     public const REF = '/^[A-Za-z0-9][\w-]{0,63}$/';
 
+    /** Entries of a list, and members of an object, unless more are asked for. */
+    private const MOST = 2_000;
+
     /** @var array<int|string, true> */
     private array $seen = [];
 
     /** @var array<string, self> */
     private array $parts = [];
 
-    public function __construct(private readonly mixed $value, private readonly string $base = '', private readonly ?self $parent = null)
+    private readonly bool $kept;
+
+    /**
+     * @param  bool  $kept  it was accepted before: what could be written then is still read, however unlikely it is
+     */
+    public function __construct(private readonly mixed $value, private readonly string $base = '', private readonly ?self $parent = null, bool $kept = false)
     {
+        $this->kept = $parent !== null ? $parent->kept : $kept;
+    }
+
+    /** True when sizes that nothing can have are refused here, as they are wherever something new comes in. */
+    public function isNew(): bool
+    {
+        return ! $this->kept;
     }
 
     /**
@@ -67,9 +83,11 @@ final class Node
     }
 
     /**
+     * Members by name; a name of digits only gets an "n" before it, as in ref().
+     *
      * @return array<string, self>
      */
-    public function members(string $key): array
+    public function members(string $key, int $most = self::MOST): array
     {
         if (! $this->has($key)) {
             $this->seen[$key] = true;
@@ -77,9 +95,13 @@ final class Node
             return [];
         }
         $node = $this->member($key);
+        $members = $node->object();
+        if (count($members) > $most) {
+            $node->fail("has more than {$most} members.");
+        }
         $found = [];
-        foreach ($node->object() as $name => $value) {
-            $found[(string) $name] = new self($value, (string) $name, $node);
+        foreach ($members as $name => $value) {
+            $found[self::named((string) $name)] = new self($value, (string) $name, $node);
         }
 
         return $found;
@@ -88,11 +110,14 @@ final class Node
     /**
      * @return list<self>
      */
-    public function items(string $key): array
+    public function items(string $key, int $most = self::MOST): array
     {
         $values = $this->take($key) ?? [];
         if (! is_array($values) || ! array_is_list($values)) {
             $this->fail('must be a list.', $key);
+        }
+        if (count($values) > $most) {
+            $this->fail("has more than {$most} entries.", $key);
         }
         $list = new self($values, $key, $this);
         $found = [];
@@ -120,6 +145,9 @@ final class Node
         if (mb_strlen($value) > $longest) {
             $this->fail("is longer than {$longest} characters.", $key);
         }
+        if (self::holdsControls($value)) {
+            $this->fail('holds a control character that no keyboard types.', $key);
+        }
 
         return $value;
     }
@@ -136,18 +164,37 @@ final class Node
             $this->fail('must be a short name of letters, digits, "-" and "_", such as "motor-x".', $key);
         }
 
-        return $value;
+        return $value === null ? null : self::named($value);
+    }
+
+    /**
+     * @return list<string> short names
+     */
+    public function refs(string $key, int $most = self::MOST): array
+    {
+        return array_map(self::named(...), $this->texts($key, 64, $most));
+    }
+
+    /**
+     * PHP takes a key of digits only for a number, and then it is no name any more: "608" is read as "n608".
+     */
+    public static function named(string $name): string
+    {
+        return is_int(array_key_first([$name => true])) ? "n{$name}" : $name;
     }
 
     /**
      * @return list<string>
      */
-    public function texts(string $key, int $longest = 200): array
+    public function texts(string $key, int $longest = 200, int $most = self::MOST): array
     {
         $found = [];
-        foreach ($this->items($key) as $item) {
+        foreach ($this->items($key, $most) as $item) {
             if (! is_string($item->value) || $item->value === '' || mb_strlen($item->value) > $longest) {
                 $item->fail("must be a text of at most {$longest} characters.");
+            }
+            if (self::holdsControls($item->value)) {
+                $item->fail('holds a control character that no keyboard types.');
             }
             $found[] = $item->value;
         }
@@ -166,7 +213,7 @@ final class Node
         if ($value === null) {
             return null;
         }
-        if (! is_int($value) || $value < $least || $value > $most) {
+        if (! is_int($value) || (! $this->kept && ($value < $least || $value > $most))) {
             $this->fail("must be a whole number from {$least} to {$most}.", $key);
         }
 
@@ -206,6 +253,18 @@ final class Node
         return $length;
     }
 
+    /** A size within what its field allows, both ends taken; "30 s" and "3 h" say the range. */
+    public function optionalWithin(string $key, Dimension $dimension, string $least, string $most): ?Quantity
+    {
+        $value = $this->optionalQuantity($key, $dimension);
+        $why = $value === null || $this->kept ? null : Bounds::outside($value, Quantity::parse($least, $dimension), Quantity::parse($most, $dimension));
+        if ($why !== null) {
+            $this->fail($why, $key);
+        }
+
+        return $value;
+    }
+
     public function asQuantity(Dimension $dimension, bool $signed = false): Quantity
     {
         if (! is_string($this->value)) {
@@ -217,8 +276,12 @@ final class Node
             $this->fail($e->getMessage());
         }
         $zero = Quantity::of(0, $dimension->unit());
-        if (! $signed && $dimension !== Dimension::Temperature && $quantity->isBelow($zero)) {
+        if (! $signed && ! $this->kept && $dimension !== Dimension::Temperature && $quantity->isBelow($zero)) {
             $this->fail("cannot be negative ({$quantity->text()}).");
+        }
+        $why = $this->kept ? null : Bounds::refusal($quantity);
+        if ($why !== null) {
+            $this->fail($why);
         }
 
         return $quantity;
@@ -326,6 +389,12 @@ final class Node
         }
 
         return $this->value;
+    }
+
+    /** Control characters but tab and line ends; a text with one of them cannot be shown, printed or searched. */
+    private static function holdsControls(string $text): bool
+    {
+        return preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/', $text) === 1;
     }
 
     /** A member's value, which now counts as read. */

@@ -20,6 +20,7 @@ final readonly class Finding
      * @param  list<string>  $missing  what must be known before the check can pass
      * @param  Verdict|null  $otherwise  what it would be if its evidence were strong enough
      * @param  array<string, string>  $wanted  of what is missing: where it would be written
+     * @param  string|null  $trouble  why the rule itself could not be carried through, and where, for the log
      */
     public function __construct(
         public Card $card,
@@ -34,6 +35,7 @@ final readonly class Finding
         public ?string $scenario = null,
         public ?Verdict $otherwise = null,
         public array $wanted = [],
+        public ?string $trouble = null,
     ) {
     }
 

@@ -11,6 +11,7 @@ use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Quantity\Quantity;
+use Throwable;
 
 /**
  * One check asking about one subject: notes every value it reads and every line it works out, and ends in a Finding.
@@ -32,10 +33,14 @@ final class Inquiry
 
     private ?string $scenario = null;
 
+    /**
+     * @param  Throwable|null  $broken  what kept the check from saying what it is about
+     */
     public function __construct(
         public readonly Build $build,
         public readonly Card $card,
         public readonly Subject $subject,
+        public readonly ?Throwable $broken = null,
     ) {
     }
 
@@ -278,6 +283,27 @@ final class Inquiry
             $this->missing,
             $this->scenario,
             wanted: $this->wanted,
+        );
+    }
+
+    /** The finding of a judgement that broke down over a value nobody foresaw. It proves nothing, either way. */
+    public function troubled(Throwable $cause): Finding
+    {
+        $place = basename($cause->getFile(), '.php').':'.$cause->getLine();
+        $read = array_map(static fn (Input $i): string => lcfirst($i->label)." {$i->value()}", array_slice(array_values($this->inputs), -3));
+
+        return new Finding(
+            $this->card,
+            $this->subject,
+            Verdict::Unproven,
+            'This check could not be judged: '.lcfirst($cause->getMessage()).($read === [] ? '' : ' It had read '.implode(', ', $read).'.').' Look at these values; if they are right, the fault is in this program.',
+            null,
+            null,
+            $this->working,
+            array_values($this->inputs),
+            ['a judgement that came to no end'],
+            $this->scenario,
+            trouble: $cause::class." at {$place}: {$cause->getMessage()}",
         );
     }
 

@@ -10,6 +10,7 @@ use Magpie\Core\Mechanical\MechanicalRules;
 use Magpie\Core\Money\SupplyRules;
 use Magpie\Core\Site\SiteRules;
 use Magpie\Core\Thermal\ThermalRules;
+use Throwable;
 
 /**
  * Puts every check to every subject of a build. It knows no check by name.
@@ -31,18 +32,39 @@ final readonly class Inspector
         return $standard ??= new self([...ElectricalRules::all(), ...MechanicalRules::all(), ...ThermalRules::all(), ...SiteRules::all(), ...SupplyRules::all()]);
     }
 
-    public function inspect(Build $build): Inspection
+    /**
+     * @param  (callable(int, int): void)|null  $about  told before each check: how many are done, of how many
+     */
+    public function inspect(Build $build, ?callable $about = null): Inspection
     {
         $bench = new Bench($build);
         $findings = [];
-        foreach ($this->checks as $check) {
-            $card = $check->card();
-            foreach ($check->subjects($bench) as $subject) {
-                $findings[] = $this->ask($check, new Inquiry($build, $card, $subject), $bench);
+        foreach ($this->checks as $i => $check) {
+            $about !== null && $about($i, count($this->checks));
+            foreach ($this->asked($check, $bench) as $inquiry) {
+                $findings[] = $this->ask($check, $inquiry, $bench);
             }
         }
 
         return new Inspection($bench, $findings);
+    }
+
+    /**
+     * One inquiry for each subject of a check. When the subjects themselves cannot be told, one about the build, which
+     * then ends in that trouble.
+     *
+     * @return iterable<Inquiry>
+     */
+    private function asked(Check $check, Bench $bench): iterable
+    {
+        $card = $check->card();
+        try {
+            foreach ($check->subjects($bench) as $subject) {
+                yield new Inquiry($bench->build, $card, $subject);
+            }
+        } catch (Throwable $e) {
+            yield new Inquiry($bench->build, $card, new Subject('build', 'build', 'this build'), $e);
+        }
     }
 
     /** One finding again, by its key, without the rest; null when the build has no such subject. */
@@ -67,10 +89,10 @@ final readonly class Inspector
         $bench = new Bench($build);
         $found = [];
         foreach ($this->checks as $check) {
-            $card = $check->card();
-            foreach (isset($wanted[$card->id]) ? $check->subjects($bench) : [] as $subject) {
-                if (isset($wanted[$card->id][$subject->ref])) {
-                    $finding = $this->ask($check, new Inquiry($build, $card, $subject), $bench);
+            $refs = $wanted[$check->card()->id] ?? null;
+            foreach ($refs === null ? [] : $this->asked($check, $bench) as $inquiry) {
+                if (isset($refs[$inquiry->subject->ref])) {
+                    $finding = $this->ask($check, $inquiry, $bench);
                     $found[$finding->key()] = $finding;
                 }
             }
@@ -82,9 +104,11 @@ final readonly class Inspector
     private function ask(Check $check, Inquiry $inquiry, Bench $bench): Finding
     {
         try {
-            return $check->judge($inquiry, $bench);
+            return $inquiry->broken === null ? $check->judge($inquiry, $bench) : $inquiry->troubled($inquiry->broken);
         } catch (InputMissing) {
             return $inquiry->unproven();
+        } catch (Throwable $e) {
+            return $inquiry->troubled($e);
         }
     }
 }

@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
+use Magpie\Core\Quantity\Bounds;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Quantity\Range;
 
 /**
  * One line of a family's spec sheet: its key, what it measures, the units a builder would use and what is plausible.
  */
 final readonly class SpecField
 {
+    /** What a part may do without, so that nought is an answer; of size, mass and count it is none. */
+    private const MAY_BE_NOUGHT = [Dimension::Voltage, Dimension::Current, Dimension::Power, Dimension::Force, Dimension::Torque, Dimension::Flow, Dimension::Pressure, Dimension::Time];
+
     /**
      * @param  list<string>  $choices  allowed values of a choice
      * @param  array{string, string}|null  $plausible  lowest and highest size anyone has seen, as texts in one dimension
@@ -113,6 +118,38 @@ final readonly class SpecField
 
             return Quantity::of($size, $unit);
         }, $plausible);
+    }
+
+    /**
+     * Why this cannot be a size of it at all, or null when it can: nothing has no length, and a million times what
+     * anyone has seen is no slip of a unit any more. Counts are held closer, since what they count is laid out one by
+     * one. Sizes that are only unlikely are asked about instead, see doubt().
+     */
+    public function refusal(Quantity|Range $value): ?string
+    {
+        if ($value instanceof Range) {
+            return $this->refusal($value->low) ?? $this->refusal($value->high);
+        }
+        if (in_array($this->dimension, [Dimension::Temperature, Dimension::TemperatureCoefficient], true)) {
+            return Bounds::refusal($value);
+        }
+        if ($value->isBelow(Quantity::of(0, $value->unit->dimension->unit()))) {
+            return "{$this->label} cannot be negative ({$value->text()}).";
+        }
+        if ($this->plausible === null) {
+            return Bounds::refusal($value);
+        }
+        [$low, $high] = $this->bounds($this->plausible);
+        $usual = "usual: {$low} to {$high}";
+        if ($low->isPositive() && $value->isZero() && ! in_array($this->dimension, self::MAY_BE_NOUGHT, true)) {
+            return "{$this->label} cannot be nought ({$usual}).";
+        }
+        $counted = $this->dimension === Dimension::Ratio && $this->unit === '';
+        [$least, $most] = [$low->over($counted ? 10 : 1e6), $high->times($counted ? 10 : 1e6)];
+
+        return $value->exceeds($most) || ($value->isPositive() && $value->isBelow($least))
+            ? "{$this->label} cannot be {$value->text()}; from {$least} to {$most} can be taken ({$usual})."
+            : Bounds::refusal($value);
     }
 
     /** Why this size should be asked about before it is believed, or null when it is a usual one. */

@@ -45,7 +45,7 @@ final class SmallParts implements Check
     {
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $need = $fitted->need;
-        $spare = $inquiry->given("pieces to spare of {$need->role}", 'n_s', Quantity::ratio($this->toSpare($inquiry, $fitted)), Evidence::Measured, "needs/{$need->ref}/spares");
+        $spare = $inquiry->given("pieces to spare of {$need->role}", 'n_s', Quantity::ratio($this->toSpare($bench, $fitted)), Evidence::Measured, "needs/{$need->ref}/spares");
         $least = Quantity::ratio(ceil($need->quantity * $inquiry->threshold('least')->in('') - 1e-9));
         $least = $inquiry->work('Spares to have', 'n_min = k × n', ['k' => $inquiry->threshold('least'), 'n' => Quantity::ratio($need->quantity)], $least);
         $verdict = $spare->isBelow($least) ? Verdict::Tight : Verdict::Holds;
@@ -61,16 +61,14 @@ final class SmallParts implements Check
     }
 
     /** What the need orders on top, or what its packs and the drawer leave over where no other need shares the part. */
-    private function toSpare(Inquiry $inquiry, Fitted $fitted): int
+    private function toSpare(Bench $bench, Fitted $fitted): int
     {
         $need = $fitted->need;
         $ordered = (int) ceil($need->quantity * ($need->spares?->in('') ?? 0) - 1e-9);
-        foreach ($inquiry->build->needs as $other) {
-            if ($other->choice === $need->choice && $other->ref !== $need->ref) {
-                return $ordered;
-            }
+        if ($bench->takersOf($fitted->part->ref) > 1) {
+            return $ordered;
         }
-        $packs = array_map(static fn (Offer $o): int => $o->pack, array_filter($inquiry->build->offers, static fn (Offer $o): bool => $o->part === $fitted->part->ref));
+        $packs = array_map(static fn (Offer $o): int => $o->pack, $bench->offersOf($fitted->part->ref));
         $pack = $packs === [] ? 1 : min($packs);
         $bought = (int) ceil(max(0, $need->quantity + $ordered - $need->owned) / $pack) * $pack;
 

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace Magpie\Core\PartsList;
 
+use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Node;
+use Magpie\Core\Format\Sections\Needs;
+use Magpie\Core\Format\Sections\Parts;
 use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Family;
@@ -11,6 +16,7 @@ use Magpie\Core\Machine\FieldKind;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Quantity\Bounds;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
@@ -22,6 +28,10 @@ use Magpie\Core\Quantity\Range;
  */
 final readonly class RowReader
 {
+    private const MOST_OWNED = 1_000_000;
+
+    private const MOST_IN_PACK = 100_000;
+
     private const SYMBOLS = ['£' => 'GBP', '€' => 'EUR', '$' => 'USD', '¥' => 'JPY'];
 
     public function __construct(private Mapping $mapping, private Catalogue $catalogue)
@@ -39,7 +49,8 @@ final readonly class RowReader
         foreach ($this->mapping->targets as $column => $target) {
             $text = trim((string) ($cells[$column] ?? ''));
             // An apostrophe before a formula sign is how exports keep spreadsheets from running it.
-            $text = (string) preg_replace("/^'(?=[=+\\-@])/", '', $text);
+            $text = (string) preg_replace("/^'(?=[=+\\-@\s＝＋－＠])/u", '', $text);
+            $text = (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/', '', $text);
             if ($text !== '') {
                 $given[$target] = [$column, $text];
             }
@@ -63,15 +74,37 @@ final readonly class RowReader
         $ref = self::ref($given['ref'][1] ?? $name);
         $part = new Part($ref, $family, $name, $specs, [], isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : null);
         $owned = $this->count($given['owned'] ?? null, 0);
-        if ($owned === null) {
-            $problems[] = ['column' => $given['owned'][0] ?? null, 'reason' => 'owned is not a whole number.'];
+        if ($owned === null || $owned > self::MOST_OWNED) {
+            $problems[] = ['column' => $given['owned'][0] ?? null, 'reason' => 'owned is not a whole number from 0 to '.self::MOST_OWNED.'.'];
+            $owned = 0;
         }
         $need = [
             'role' => mb_substr($given['role'][1] ?? $name, 0, 200), 'quantity' => $quantity, 'spares' => $this->spares($given['spares'] ?? null, $problems),
-            'owned' => max(0, $owned ?? 0), 'ref' => isset($given['ref']) ? $ref : null,
+            'owned' => $owned, 'ref' => isset($given['ref']) ? $ref : null,
         ];
 
-        return new ReadRow($line, $part, $need, $this->offer($given, $problems), $problems, Doubts::about($part));
+        $offer = $this->offer($given, $problems);
+        $why = $this->unreadable($part, $need);
+
+        return $why === null ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part)) : $this->refused($line, null, $why);
+    }
+
+    /**
+     * A line is taken only as a build file would read it back; why it would not.
+     *
+     * @param  array{role: string, quantity: int, spares: string|null, owned: int, ref: string|null}  $need
+     */
+    private function unreadable(Part $part, array $need): ?string
+    {
+        $context = new Context($this->catalogue, $this->mapping->currency);
+        try {
+            (new Parts)->read(new Node((new Parts)->write($part)), $context);
+            (new Needs)->read(new Node(array_filter(['ref' => $part->ref, 'family' => $part->family->key()] + $need, static fn (mixed $v): bool => $v !== null)), $context);
+        } catch (CannotReadBuildFile $e) {
+            return "cannot be taken: {$e->reason}";
+        }
+
+        return null;
     }
 
     /** A short name made of what people call it. */
@@ -79,7 +112,7 @@ final readonly class RowReader
     {
         $plain = (string) preg_replace('/[^A-Za-z0-9_]+/', '-', strtr($text, ['×' => 'x', 'µ' => 'u', '²' => '2', 'Ω' => 'Ohm']));
 
-        return trim(substr(trim($plain, '-_'), 0, 48), '-_') ?: 'part';
+        return Node::named(trim(substr(trim($plain, '-_'), 0, 48), '-_') ?: 'part');
     }
 
     /**
@@ -114,12 +147,18 @@ final readonly class RowReader
             return null;
         }
         try {
-            return Quantity::parse($cell[1], Dimension::Ratio)->text();
+            $spares = Quantity::parse($cell[1], Dimension::Ratio);
+            $why = Bounds::outside($spares, Quantity::ratio(0), Quantity::ratio(10));
         } catch (CannotReadQuantity $e) {
-            $problems[] = ['column' => $cell[0], 'reason' => $e->getMessage()];
+            $why = $e->getMessage();
+        }
+        if ($why !== null) {
+            $problems[] = ['column' => $cell[0], 'reason' => "spares: {$why}"];
 
             return null;
         }
+
+        return $spares->text();
     }
 
     /**
@@ -187,15 +226,10 @@ final readonly class RowReader
         if ($field->dimension === null) {
             return mb_substr($text, 0, 200);
         }
-        if ($field->kind === FieldKind::Range) {
-            return Range::parse($text, $field->dimension, $unit);
-        }
-        $value = Quantity::parse($text, $field->dimension, $unit);
-        if (! in_array($field->dimension, [Dimension::Temperature, Dimension::TemperatureCoefficient], true) && $value->isBelow(Quantity::of(0, $field->dimension->unit()))) {
-            throw UnreadableCell::because("{$field->label} cannot be negative ({$text}).");
-        }
+        $value = $field->kind === FieldKind::Range ? Range::parse($text, $field->dimension, $unit) : Quantity::parse($text, $field->dimension, $unit);
+        $why = $field->refusal($value);
 
-        return $value;
+        return $why === null ? $value : throw UnreadableCell::because($why);
     }
 
     /**
@@ -234,11 +268,12 @@ final readonly class RowReader
             return null;
         }
         $pack = $this->count($given['pack'] ?? null, 1);
-        if ($pack === null || $pack < 1) {
-            $problems[] = ['column' => $given['pack'][0] ?? null, 'reason' => 'pack is not a whole number above nought.'];
+        if ($pack === null || $pack < 1 || $pack > self::MOST_IN_PACK) {
+            $problems[] = ['column' => $given['pack'][0] ?? null, 'reason' => 'pack is not a whole number from 1 to '.self::MOST_IN_PACK.'.'];
+            $pack = 1;
         }
 
-        return ['price' => $digits, 'currency' => $currency, 'supplier' => mb_substr($given['supplier'][1] ?? $this->mapping->supplier, 0, 200), 'pack' => max(1, $pack ?? 1)];
+        return ['price' => $digits, 'currency' => $currency, 'supplier' => mb_substr($given['supplier'][1] ?? $this->mapping->supplier, 0, 200), 'pack' => $pack];
     }
 
     private function refused(int $line, ?int $column, string $reason): ReadRow

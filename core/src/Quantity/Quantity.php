@@ -6,6 +6,7 @@ namespace Magpie\Core\Quantity;
 
 use LogicException;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
+use Magpie\Core\Quantity\Exception\NotFinite;
 use Magpie\Core\Quantity\Exception\UnknownUnit;
 use Magpie\Core\Quantity\Exception\WrongDimension;
 use Stringable;
@@ -24,13 +25,18 @@ final readonly class Quantity implements Stringable
 
     /**
      * @throws UnknownUnit
+     * @throws NotFinite
      */
     public static function of(int|float|string $magnitude, string $unit): self
     {
         $unit = Units::named($unit);
         $magnitude = (float) $magnitude;
+        $si = $unit->toSi($magnitude);
+        if (! is_finite($magnitude) || ! is_finite($si)) {
+            throw NotFinite::inUnit($unit->symbol);
+        }
 
-        return new self($magnitude, $unit, $unit->toSi($magnitude));
+        return new self($magnitude, $unit, $si);
     }
 
     public static function ratio(int|float $share): self
@@ -69,7 +75,7 @@ final readonly class Quantity implements Stringable
             throw WrongDimension::of($text, $unit->dimension, $wanted);
         }
         $si = $unit->toSi($magnitude);
-        if (! is_finite($si) || abs($si) > 1e15) {
+        if (! is_finite($magnitude) || ! is_finite($si) || abs($si) > 1e15) {
             throw CannotReadQuantity::tooLarge($text);
         }
 
@@ -199,9 +205,15 @@ final readonly class Quantity implements Stringable
         return $this->unit->symbol === '' ? $rounded : $rounded."\u{a0}".str_replace(' ', "\u{a0}", $this->unit->symbol);
     }
 
+    /** @throws NotFinite */
     private static function si(float $si, Unit $unit): self
     {
-        return new self($unit->fromSi($si), $unit, $si);
+        $magnitude = $unit->fromSi($si);
+        if (! is_finite($si) || ! is_finite($magnitude)) {
+            throw NotFinite::inUnit($unit->symbol);
+        }
+
+        return new self($magnitude, $unit, $si);
     }
 
     private function combine(self $other, float $si): self

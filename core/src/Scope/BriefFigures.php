@@ -120,8 +120,8 @@ final readonly class BriefFigures
     {
         $site = $this->build->site;
         $power = $this->build->brief->spindlePower;
-        $missing = array_keys(array_filter(['power of the spindle' => $power, 'mains voltage of the site' => $site->mainsVoltage, 'rating of the outlet' => $site->outlet], static fn (?Quantity $q): bool => $q === null));
-        if ($power === null || $site->mainsVoltage === null || $site->outlet === null) {
+        $missing = array_keys(array_filter(['power of the spindle' => $power, 'mains voltage of the site' => $site->mainsVoltage, 'rating of the outlet' => $site->outlet], static fn (?Quantity $q): bool => $q?->isPositive() !== true));
+        if ($missing !== [] || $power === null || $site->mainsVoltage === null || $site->outlet === null) {
             return self::figure('spindle', 'Spindle and circuit', 'Whether a spindle needs a circuit of its own.', [], $missing);
         }
         $apparent = $power->over(self::MOTOR * self::DRIVE * self::POWER_FACTOR)->to('W');

@@ -49,8 +49,9 @@ final readonly class Forecast
         $left = $left->times($pace);
         $date = null;
         if ($plan->weekly !== null && $plan->weekly->isPositive()) {
-            $days = (int) ceil($left->over($plan->weekly)->in('') * 7 - 1e-9);
-            $date = $now->modify("+{$days} days")->format('Y-m-d');
+            $days = ceil($left->over($plan->weekly)->in('') * 7 - 1e-9);
+            // Nobody plans past a hundred years: at such a pace there is no day to name.
+            $date = $days > 36_500 ? null : $now->modify(sprintf('+%d days', $days))->format('Y-m-d');
         }
 
         return new self($left, $pace, $from, $date, $unguided);

@@ -157,11 +157,11 @@ final class SectionsTest extends TestCase
         yield 'a question nobody asks' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'school', 'school' => 'colour'], '/school', 'practice is divided'];
         yield 'an opinion of no interest' => ['decisions', ['ref' => 'd', 'question' => 'Q', 'about' => 'other', 'opinions' => [['about' => 'a', 'says' => 's', 'interest' => 'none']]], '/opinions/0/interest', 'not one of own test'];
         yield 'a revision without a day' => ['revisions', ['ref' => 'r', 'of' => 'kit', 'name' => 'K', 'revision' => 'B', 'date' => 'soon'], '/date', 'YYYY-MM-DD'];
-        yield 'a ratio of nought' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['ratio' => '0']], '/drive/ratio', 'more than nought'];
+        yield 'a ratio of nought' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['ratio' => '0']], '/drive/ratio', 'from 0.001 to 1000'];
         yield 'a mass below nothing' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['mass' => '-2 kg']], '/drive/mass', 'cannot be negative'];
         yield 'a force below nothing' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['force' => '-2 N']], '/drive/force', 'cannot be negative'];
         yield 'a speed in metres' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['top_speed' => '3 m']], '/drive/top_speed', 'a speed is wanted'];
-        yield 'more out than in' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['efficiency' => '120 %']], '/drive/efficiency', 'at most 100 %'];
+        yield 'more out than in' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['efficiency' => '120 %']], '/drive/efficiency', 'from 1 % to 100 %'];
         yield 'ends held by hope' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['support' => 'hope']], '/drive/support', 'not one of fixed-free'];
         yield 'homing by ear' => ['axes', ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'homing' => ['by' => 'ear']], '/homing/by', 'not one of switch'];
         yield 'a place of no kind' => ['zones', ['ref' => 'z', 'name' => 'Z', 'kind' => 'cosy'], '/kind', 'not one of cabinet'];
@@ -193,7 +193,7 @@ final class SectionsTest extends TestCase
         $plan = ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'budget' => '100', 'contingency' => '8%', 'weekly' => '7h', 'pace' => '160 %'];
         self::assertSame(['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'units' => 'metric', 'budget' => '100.00', 'contingency' => '8 %', 'weekly' => '7 h', 'pace' => '160 %'], Header::writePlan(Header::readPlan(new Node($plan))));
         self::assertSame(['ambient' => '-10 °C', 'residual_current_device' => false, 'tariff' => '0.28'], Header::writeSite(Header::readSite(new Node(['ambient' => '-10 degC', 'residual_current_device' => false, 'tariff' => '0.28']), 'GBP')));
-        foreach ([[['pace' => '0 %'] + $plan, 'larger than nought'], [['units' => 'cubits'] + $plan, 'not one of metric'], [['currency' => 'gbp'] + $plan, 'three capital'], [['colour' => 'red'] + $plan, 'not known']] as [$given, $reason]) {
+        foreach ([[['pace' => '0 %'] + $plan, 'from 1 % to 10000 %'], [['units' => 'cubits'] + $plan, 'not one of metric'], [['currency' => 'gbp'] + $plan, 'three capital'], [['colour' => 'red'] + $plan, 'not known']] as [$given, $reason]) {
             try {
                 Header::readPlan(new Node($given, '/build'));
                 self::fail('It was read.');
@@ -212,7 +212,7 @@ final class SectionsTest extends TestCase
         yield 'longer than the room' => [['site' => ['room' => ['length' => '4 m', 'width' => '3 m']], 'workpieces' => [['ref' => 'w', 'name' => 'Beam', 'length' => '5 m']]], '/workpieces/0/length', 'Beam would be 5 m; the room ends at 4 m'];
         yield 'higher than the room' => [['site' => ['room' => ['height' => '2 m']], 'workpieces' => [['ref' => 'w', 'name' => 'Mast', 'height' => '2.1 m']]], '/workpieces/0/height', 'the room ends at 2 m'];
         yield 'a budget of below nothing' => [['build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'budget' => '-5']], '/build/budget', 'not negative'];
-        yield 'more than a whole day\'s duty' => [['brief' => ['duty' => '120 %']], '/brief/duty', 'above 100 %'];
+        yield 'more than a whole day\'s duty' => [['brief' => ['duty' => '120 %']], '/brief/duty', 'from 0 % to 100 %'];
         yield 'a longer week' => [['brief' => ['weekly' => '200 h']], '/brief/weekly', '168 h'];
         yield 'a trade nobody learns' => [['brief' => ['experience' => ['magic' => 'some']]], '/brief/experience/magic', 'no trade of a builder'];
         yield 'a size of nought' => [['brief' => ['size' => ['x' => '0 mm']]], '/brief/size/x', 'longer than nought'];

@@ -13,7 +13,6 @@ use Magpie\Core\Machine\AxisTaker;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Homing;
 use Magpie\Core\Quantity\Dimension;
-use Magpie\Core\Quantity\Quantity;
 
 /** @implements Section<Axis> */
 final class Axes implements Section
@@ -91,15 +90,15 @@ final class Axes implements Section
     private function drive(Node $node): AxisDrive
     {
         $drive = new AxisDrive(
-            $node->texts('motors', 64),
+            $node->refs('motors'),
             $node->optionalRef('by'),
-            $node->optionalQuantity('ratio', Dimension::Ratio),
+            $node->optionalWithin('ratio', Dimension::Ratio, '0.001', '1000'),
             $node->optionalQuantity('top_speed', Dimension::Speed),
             $node->optionalQuantity('acceleration', Dimension::Acceleration),
             $node->optionalQuantity('mass', Dimension::Mass),
             $node->optionalQuantity('force', Dimension::Force),
             $node->optionalQuantity('friction', Dimension::Force),
-            $node->optionalQuantity('efficiency', Dimension::Ratio),
+            $node->optionalWithin('efficiency', Dimension::Ratio, '1 %', '100 %'),
             $node->optionalQuantity('incline', Dimension::Angle),
             $node->optionalQuantity('inertia', Dimension::Inertia),
             $node->optionalRef('board'),
@@ -110,7 +109,7 @@ final class Axes implements Section
             $node->optionalLength('spread'),
             $node->optionalEnum('evidence', Evidence::class),
             $node->optionalRef('beam'),
-            $node->optionalQuantity('measured_load', Dimension::Ratio),
+            $node->optionalWithin('measured_load', Dimension::Ratio, '0 %', '1000 %'),
         );
         foreach (array_keys(self::MEASURES) as $key) {
             $value = $drive->{self::MEASURES[$key]};
@@ -119,9 +118,6 @@ final class Axes implements Section
                 $node->fail($zero ? 'cannot be negative.' : 'must be more than nought.', $key);
             }
         }
-        if ($drive->efficiency?->exceeds(Quantity::ratio(1)) === true) {
-            $node->fail('more comes out than goes in; it is at most 100 %.', 'efficiency');
-        }
         $node->close();
 
         return $drive;
@@ -129,7 +125,7 @@ final class Axes implements Section
 
     private function homing(Node $node): Homing
     {
-        $homing = new Homing($node->optionalOneOf('by', Homing::BY), $node->texts('sensors', 64), $node->optionalFlag('both_ends'), $node->optionalLength('configured'));
+        $homing = new Homing($node->optionalOneOf('by', Homing::BY), $node->refs('sensors'), $node->optionalFlag('both_ends'), $node->optionalLength('configured'));
         $node->close();
 
         return $homing;

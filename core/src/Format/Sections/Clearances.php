@@ -68,7 +68,7 @@ final class Clearances implements Section
             }
         }
         /** @var array{x: Range|null, y: Range|null, z: Range|null} $box */
-        $side = new ClearanceSide($node->text('what'), $box, $node->texts('moves', 64));
+        $side = new ClearanceSide($node->text('what'), $box, $node->refs('moves'));
         $node->close();
 
         return $side;

@@ -32,7 +32,7 @@ final class Faults implements Section
             $node->optionalText('cause', 4000),
             $node->optionalText('fix', 4000),
             $node->optionalMoney('cost', $context->currency),
-            $node->optionalQuantity('lost', Dimension::Time),
+            $node->optionalWithin('lost', Dimension::Time, '0 h', '100000 h'),
             $node->texts('photos'),
         );
         if (! $fault->isOpen() && $fault->severity === 'danger' && $fault->fix === null) {

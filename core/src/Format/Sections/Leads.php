@@ -34,7 +34,7 @@ final class Leads implements Section
             $this->port($node, 'from'),
             $this->port($node, 'to'),
             $conductor,
-            $node->optionalQuantity('length', Dimension::Length),
+            $node->optionalWithin('length', Dimension::Length, '0 mm', '2 km'),
             $node->optionalOneOf('route', ['fixed', 'flexing']),
             $node->whole('bundled_with', 0, 0, 100),
             [$ends[0] ?? new LeadEnd, $ends[1] ?? new LeadEnd],
@@ -84,7 +84,9 @@ final class Leads implements Section
     {
         $text = $node->text($key);
 
-        return PortRef::of($text) ?? $node->fail(sprintf('"%s" is not a port; write "need.port", such as "psu24.out".', $text), $key);
+        $port = PortRef::of($text);
+
+        return $port !== null ? new PortRef(Node::named($port->need), Node::named($port->port)) : $node->fail(sprintf('"%s" is not a port; write "need.port", such as "psu24.out".', $text), $key);
     }
 
     private function conductor(Node $node): Conductor

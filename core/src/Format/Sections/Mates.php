@@ -23,7 +23,7 @@ final class Mates implements Section
 
     public function read(Node $node, Context $context): Mate
     {
-        $between = $node->texts('between', 64);
+        $between = $node->refs('between');
         if (count($between) !== 2) {
             $node->fail('names the two needs that meet here.', 'between');
         }

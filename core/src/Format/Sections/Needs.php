@@ -37,10 +37,10 @@ final class Needs implements Section
             $node->text('role'),
             $family,
             $node->whole('quantity', 1, 1, 100_000),
-            $node->texts('candidates', 64),
+            $node->refs('candidates'),
             $node->optionalRef('choice'),
             $node->optionalText('reason', 2000),
-            $node->optionalQuantity('spares', Dimension::Ratio),
+            $node->optionalWithin('spares', Dimension::Ratio, '0 %', '1000 %'),
             $node->whole('owned', 0),
             $node->optionalOneOf('purpose', Need::PURPOSES),
             $scale,
@@ -59,7 +59,7 @@ final class Needs implements Section
             $node->oneOf('along', Axis::ALONG),
             $kind,
             $kind === 'count' ? $node->quantity('every', Dimension::Length) : null,
-            $kind === 'count' ? $node->whole('plus', 0) : 0,
+            $kind === 'count' ? $node->whole('plus', 0, 0, 10_000) : 0,
             $kind === 'length' ? $node->optionalQuantity('longer', Dimension::Length, signed: true) : null,
         );
         if ($scale->every?->isPositive() === false) {

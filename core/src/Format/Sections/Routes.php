@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format\Sections;
 
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
@@ -26,7 +27,7 @@ final class Routes implements Section
         $hours = [];
         $work = $node->part('hours');
         foreach (Route::WORK as $kind) {
-            $time = $work->optionalQuantity($kind, Dimension::Time);
+            $time = $work->optionalWithin($kind, Dimension::Time, '0 h', '100000 h');
             $hours += $time === null ? [] : [$kind => $time];
         }
         $work->close();
@@ -35,7 +36,7 @@ final class Routes implements Section
             $node->text('name'),
             $node->oneOf('kind', Route::KINDS),
             $node->optionalFlag('whole_build') ?? false,
-            $node->texts('needs', 64),
+            $node->refs('needs', BuildFile::MOST),
             array_map(fn (Node $item): RouteLine => $this->line($item, $context), $node->items('lines')),
             $node->texts('in_box'),
             $hours,

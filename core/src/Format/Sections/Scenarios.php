@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format\Sections;
 
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
@@ -22,7 +23,7 @@ final class Scenarios implements Section
     public function read(Node $node, Context $context): Scenario
     {
         $loads = [];
-        foreach ($node->members('loads') as $need => $member) {
+        foreach ($node->members('loads', BuildFile::MOST) as $need => $member) {
             $share = $member->asQuantity(Dimension::Ratio);
             if ($share->exceeds(Quantity::ratio(1))) {
                 $member->fail('a load cannot run at more than 100 % of its rating.');
@@ -33,7 +34,7 @@ final class Scenarios implements Section
             $node->ref('ref'),
             $node->text('name'),
             $loads,
-            $node->optionalQuantity('duration', Dimension::Time),
+            $node->optionalWithin('duration', Dimension::Time, '0 h', '100000 h'),
             $node->optionalWhole('runs_per_year', 0, 100_000),
             $node->optionalQuantity('measured', Dimension::Power),
         );

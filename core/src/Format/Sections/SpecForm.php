@@ -27,7 +27,7 @@ final class SpecForm
             self::value($node->member('value'), $field),
             $node->optionalEnum('evidence', Evidence::class) ?? Evidence::Assumed,
             $node->optionalText('source'),
-            $node->optionalQuantity('tolerance', Dimension::Ratio),
+            $node->optionalWithin('tolerance', Dimension::Ratio, '0 %', '100 %'),
             $node->optionalFlag('confirmed') ?? false,
         );
         $node->close();
@@ -74,12 +74,8 @@ final class SpecForm
         } catch (CannotReadQuantity $e) {
             $node->fail("{$field->label}: {$e->getMessage()}");
         }
-        $low = $read instanceof Range ? $read->low : $read;
-        $signed = in_array($field->dimension, [Dimension::Temperature, Dimension::TemperatureCoefficient], true);
-        if (! $signed && $low->isBelow(Quantity::of(0, $field->dimension->unit()))) {
-            $node->fail("{$field->label} cannot be negative ({$value}).");
-        }
+        $why = $node->isNew() ? $field->refusal($read) : null;
 
-        return $read;
+        return $why === null ? $read : $node->fail($why);
     }
 }

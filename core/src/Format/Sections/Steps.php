@@ -24,6 +24,9 @@ final class Steps implements Section
         Dimension::Mass, Dimension::Frequency, Dimension::Angle, Dimension::Force, Dimension::Time, Dimension::Power,
     ];
 
+    /** Seconds since 1970 of a clock that is still right: the year 2200. */
+    private const LATEST = 7_258_118_400;
+
     public function key(): string
     {
         return 'steps';
@@ -34,14 +37,14 @@ final class Steps implements Section
         $uses = [];
         foreach ($node->members('uses') as $need => $member) {
             $count = $member->raw();
-            if (! is_int($count) || $count < 1) {
-                $member->fail('must be a whole number of pieces.');
+            if (! is_int($count) || $count < 1 || ($node->isNew() && $count > 1_000_000)) {
+                $member->fail('must be a whole number of pieces, from 1 to 1000000.');
             }
             $uses[$need] = $count;
         }
         $timings = [];
         foreach ($node->items('timings') as $item) {
-            $timing = new Timing($item->whole('start', 0, 0, PHP_INT_MAX), $item->optionalWhole('stop', 0, PHP_INT_MAX));
+            $timing = new Timing($item->whole('start', 0, 0, self::LATEST), $item->optionalWhole('stop', 0, self::LATEST));
             if ($timing->stop !== null && $timing->stop < $timing->start) {
                 $item->fail('is before the start.', 'stop');
             }
@@ -58,12 +61,12 @@ final class Steps implements Section
             $node->whole('position', 0),
             $node->text('section'),
             $node->text('title'),
-            $node->texts('after', 64),
+            $node->refs('after'),
             $node->texts('tools'),
             $node->texts('cautions'),
             $uses,
             $node->optionalText('notes', 8000),
-            $node->optionalQuantity('guide', Dimension::Time),
+            $node->optionalWithin('guide', Dimension::Time, '0 h', '10000 h'),
             $node->has('check') ? $this->check($node->member('check')) : null,
             $node->optionalOneOf('state', Step::STATES) ?? 'open',
             $timings,

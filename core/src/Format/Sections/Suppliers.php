@@ -33,13 +33,13 @@ final class Suppliers implements Section
             $node->text('name'),
             $currency,
             $shipping,
-            $node->optionalQuantity('tax', Dimension::Ratio),
+            $node->optionalWithin('tax', Dimension::Ratio, '0 %', '1000 %'),
             $node->optionalWhole('lead_days', 0, 1000),
             $node->optionalText('notes', 4000),
-            $node->optionalQuantity('duty', Dimension::Ratio),
+            $node->optionalWithin('duty', Dimension::Ratio, '0 %', '1000 %'),
             $node->optionalMoney('duty_free', $currency),
             $node->optionalMoney('tax_free', $currency),
-            $node->optionalQuantity('fee', Dimension::Ratio),
+            $node->optionalWithin('fee', Dimension::Ratio, '0 %', '1000 %'),
         );
         $node->close();
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format\Sections;
 
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
@@ -28,7 +29,7 @@ final class Zones implements Section
             $node->optionalRef('box'),
             $node->optionalQuantity('temperature', Dimension::Temperature),
             $node->optionalEnum('evidence', Evidence::class),
-            $node->texts('holds', 64),
+            $node->refs('holds', BuildFile::MOST),
         );
         $node->close();
 
