@@ -4,7 +4,13 @@ declare(strict_types=1);
 
 use App\Builds\CannotEdit;
 use App\Builds\Conflict;
+use App\Http\Middleware\BodySize;
+use App\Http\Middleware\Headers;
+use App\Http\Middleware\OneSnapshot;
+use App\Http\Middleware\OwnPeople;
+use App\Http\Middleware\Stateful;
 use App\Http\Problem;
+use App\Imports\CannotImport;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -18,11 +24,15 @@ $app = Application::configure(basePath: dirname(__DIR__))
         commands: __DIR__.'/../routes/console.php',
     )
     ->withMiddleware(function (Middleware $middleware): void {
-        $middleware->statefulApi();
+        $middleware->prependToGroup('api', Stateful::class);
+        $middleware->append([Headers::class, BodySize::class]);
+        $middleware->prependToGroup('api', OneSnapshot::class);
+        $middleware->alias(['own-people' => OwnPeople::class]);
+        $middleware->trustHosts(at: static fn (): array => array_map(static fn (string $h): string => '^'.preg_quote($h).'$', (array) config('app.hosts')), subdomains: false);
         $middleware->redirectGuestsTo(fn (Request $request) => $request->is('api/*') ? null : '/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->dontReport([CannotEdit::class, CannotReadBuildFile::class, Conflict::class]);
+        $exceptions->dontReport([CannotEdit::class, CannotImport::class, CannotReadBuildFile::class, Conflict::class]);
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
         $exceptions->render(fn (Throwable $e, Request $request) => $request->is('api/*') ? Problem::from($e) : null);
     })

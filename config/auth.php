@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 return [
     'defaults' => ['guard' => 'web', 'passwords' => 'users'],
-    'guards' => ['web' => ['driver' => 'session', 'provider' => 'users']],
+    // Whoever asks to stay signed in does so for thirty days, in minutes.
+    'guards' => ['web' => ['driver' => 'session', 'provider' => 'users', 'remember' => 60 * 24 * 30]],
     'providers' => ['users' => ['driver' => 'eloquent', 'model' => App\Models\User::class]],
 ];

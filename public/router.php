@@ -8,7 +8,9 @@ $file = __DIR__.(is_string($path) ? rawurldecode($path) : '/');
 if (is_file($file) && ! str_ends_with($file, '.php') && str_starts_with((string) realpath($file), __DIR__.DIRECTORY_SEPARATOR)) {
     $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2', 'svg' => 'image/svg+xml', 'json' => 'application/json', 'png' => 'image/png'];
     header('Content-Type: '.($types[pathinfo($file, PATHINFO_EXTENSION)] ?? 'application/octet-stream'));
-    header('X-Content-Type-Options: nosniff');
+    foreach (require __DIR__.'/../config/headers.php' as $name => $value) {
+        header("{$name}: {$value}");
+    }
     if (str_starts_with((string) $path, '/build/assets/')) {
         header('Cache-Control: public, max-age=31536000, immutable');
     }

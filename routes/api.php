@@ -19,11 +19,12 @@ use App\Http\Controllers\WiringController;
 use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
-Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
+Route::post('session', [SessionController::class, 'store']);
 Route::post('session/demo', [SessionController::class, 'demoStore'])->middleware('throttle:sign-in');
 
-Route::middleware('auth:sanctum')->group(static function (): void {
+Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): void {
     Route::delete('session', [SessionController::class, 'destroy']);
+    Route::put('session/password', [SessionController::class, 'password']);
     Route::get('catalogue', [CatalogueController::class, 'show']);
     Route::get('belt-loop', [MechanicsController::class, 'belt']);
     Route::get('cutting-data', [MechanicsController::class, 'cutting']);
@@ -35,6 +36,7 @@ Route::middleware('auth:sanctum')->group(static function (): void {
         Route::delete('', [BuildController::class, 'destroy']);
         Route::get('revision', [BuildController::class, 'revision']);
         Route::get('file', [BuildController::class, 'file']);
+        Route::get('archive', [BuildController::class, 'archive']);
         Route::get('parts.csv', [BuildController::class, 'partsList']);
         Route::post('edits', [EditController::class, 'store']);
         Route::get('edits', [EditController::class, 'history']);

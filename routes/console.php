@@ -2,14 +2,21 @@
 
 declare(strict_types=1);
 
+use App\Accounts\Password;
+use App\Builds\Document;
+use App\Builds\Judging;
+use App\Builds\Store;
 use App\Builds\Workspace;
 use App\Library\Shelf;
+use App\Models\Build;
 use App\Models\Import;
 use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+use Illuminate\Support\Facades\Storage;
 use Magpie\Core\Format\BuildFile;
 
 Artisan::command('magpie:demo', function (): int {
@@ -34,9 +41,15 @@ Artisan::command('magpie:demo', function (): int {
 })->purpose('Load the demo workshop');
 
 Artisan::command('magpie:account {name} {email} {workshop}', function (string $name, string $email, string $workshop): int {
-    $password = (string) $this->secret('Password (at least 10 characters)');
-    if (strlen($password) < 10 || ! filter_var($email, FILTER_VALIDATE_EMAIL)) {
-        $this->error('A proper e-mail address and a password of at least 10 characters are wanted.');
+    $password = (string) $this->secret('Password (at least '.Password::SHORTEST.' characters)');
+    $why = match (true) {
+        ! filter_var($email, FILTER_VALIDATE_EMAIL) || strlen($email) > Password::LONGEST_ADDRESS => 'That is no e-mail address.',
+        $name === '' || mb_strlen($name) > Password::LONGEST_NAME || $workshop === '' || mb_strlen($workshop) > Password::LONGEST_NAME => 'A name has up to '.Password::LONGEST_NAME.' characters.',
+        User::query()->where('email', $email)->exists() => 'There is an account of this address already.',
+        default => Password::refusal($password, $name, $email),
+    };
+    if ($why !== null) {
+        $this->error($why);
 
         return 1;
     }
@@ -51,11 +64,56 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (string $n
 
 // Called at start: an import that was cut off stored nothing, and says so from now on.
 Artisan::command('magpie:settle', function (): int {
-    // What was judged before may have been judged by older rules.
-    DB::table('snapshots')->delete();
+    // What was kept before may have been read and judged by older rules: it is shown in lists until it is judged again.
+    DB::table('snapshots')->update(['revision' => 0, 'judged' => 0]);
+    DB::table('judgings')->delete();
+    DB::table('judgings')->insertUsing(['build_id', 'revision', 'state', 'at'], DB::table('builds')->selectRaw("id, revision, 'queued', now(3)"));
     Cache::flush();
     $cut = Import::query()->where('state', 'running')->update(['state' => 'interrupted']);
+    $forgotten = Import::query()->whereIn('state', ['previewed', 'interrupted'])->where('updated_at', '<', now()->subDays(14));
+    $forgotten->update(['state' => 'cancelled']);
+    // The files of lists that were dealt with are of no use to anybody.
+    $wanted = Import::query()->whereIn('state', ['previewed', 'interrupted'])->pluck('key')->flip();
+    foreach (Storage::files('imports') as $file) {
+        $wanted->has(basename($file, '.csv')) || Storage::delete($file);
+    }
     $this->line($cut === 0 ? 'Nothing was left half done.' : "{$cut} import was cut off; nothing of it was stored.");
 
     return 0;
 })->purpose('Settle what an unclean stop left behind');
+
+// The background process: judges what is too large to be judged while somebody waits.
+Artisan::command('magpie:judge', function (): int {
+    ini_set('memory_limit', '3G');
+    set_time_limit(0);
+    // It ends with the process that started it, and makes way for a fresh one now and then.
+    for ($parent = posix_getppid(), $until = time() + 3600; posix_getppid() === $parent && time() < $until && memory_get_usage() < 1 << 30;) {
+        Judging::next() || usleep(400_000);
+    }
+
+    return 0;
+})->purpose('Judge builds in the background');
+
+// For the upgrade: which migrations this version knows and the database has had.
+Artisan::command('magpie:migrations', function (): int {
+    $known = array_map(static fn (string $f): string => basename($f, '.php'), glob(database_path('migrations/*.php')) ?: []);
+    $ran = Schema::hasTable('migrations') ? DB::table('migrations')->orderBy('id')->pluck('migration')->all() : [];
+    $this->line((string) json_encode(['ran' => $ran, 'pending' => array_values(array_diff($known, $ran)), 'unknown' => array_values(array_diff($ran, $known))]));
+
+    return 0;
+})->purpose('Say which migrations ran and which wait');
+
+// For the upgrade: every build is read once; those that cannot be are named and do not stop it, since they open for repair.
+Artisan::command('magpie:readable', function (): int {
+    $troubles = [];
+    foreach (Build::query()->orderBy('id')->lazyById(20) as $build) {
+        $trouble = Document::from((new Store($build))->document())->trouble();
+        if ($trouble !== null) {
+            $troubles[] = "{$build->name} ({$trouble['pointer']})";
+        }
+    }
+    $all = Build::query()->count();
+    $this->line("{$all} builds read".($troubles === [] ? '' : '; to be repaired: '.implode(', ', array_slice($troubles, 0, 5))));
+
+    return 0;
+})->purpose('Read every build once');

@@ -6,12 +6,12 @@ namespace App\Builds;
 
 use App\Models\Build;
 use App\Models\Snapshot;
-use DateTimeImmutable;
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Inspection\Overview;
 use Magpie\Core\Machine\Build as Machine;
+use Throwable;
 
 /**
  * A build as the application works with it: the canonical file, the machine it describes and what is judged of it. Kept
@@ -19,6 +19,9 @@ use Magpie\Core\Machine\Build as Machine;
  */
 final class Document
 {
+    /** Entries up to which a build is judged while somebody waits; a larger one is judged in the background. */
+    private const AT_ONCE = 4_000;
+
     private ?Machine $machine = null;
 
     private ?Inspection $inspection = null;
@@ -32,7 +35,7 @@ final class Document
 
     public static function of(Build $build): self
     {
-        $snapshot = Snapshot::query()->find($build->id);
+        $snapshot = Snapshot::query()->select('revision', 'document', 'build_id')->find($build->id);
 
         return new self($snapshot !== null && $snapshot->revision === $build->revision
             ? json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR)
@@ -47,50 +50,49 @@ final class Document
         return new self($data);
     }
 
-    /** @throws \Magpie\Core\Format\CannotReadBuildFile */
+    /** @throws CannotReadBuildFile */
     public function machine(): Machine
     {
-        return $this->machine ??= BuildFile::build($this->data);
+        return $this->machine ??= BuildFile::build($this->data, kept: true);
     }
 
-    public function inspection(): Inspection
+    /**
+     * @param  (callable(int, int): void)|null  $about  told before each check: how many are done, of how many
+     *
+     * @throws CannotReadBuildFile
+     */
+    public function inspection(?callable $about = null): Inspection
     {
-        return $this->inspection ??= Inspector::standard()->inspect($this->machine());
+        return $this->inspection ??= Inspector::standard()->inspect($this->machine(), $about);
     }
 
-    /** The overview of a build as JSON text: the stored one of today when nothing changed, else worked out and stored. */
-    public static function overview(Build $build): string
+    /**
+     * Why it cannot be read, and where; null when it can.
+     *
+     * @return array{pointer: string, reason: string}|null
+     */
+    public function trouble(): ?array
     {
-        $snapshot = Snapshot::query()->select('revision', 'day', 'inspection', 'build_id')->find($build->id);
-        if ($snapshot !== null && $snapshot->revision === $build->revision && $snapshot->getAttribute('day') === self::today()->format('Y-m-d')) {
-            return $snapshot->inspection;
+        try {
+            $this->machine();
+        } catch (CannotReadBuildFile $e) {
+            return ['pointer' => $e->pointer, 'reason' => $e->reason];
+        } catch (Throwable $e) {
+            report($e);
+
+            return ['pointer' => '', 'reason' => 'something in it stops the program: '.lcfirst($e->getMessage())];
         }
 
-        return self::of($build)->keep($build);
+        return null;
     }
 
-    /** Stores the snapshot of this revision and returns the overview it holds. */
-    public function keep(Build $build): string
+    public function isLarge(): bool
     {
-        $overview = self::json((new Overview($this->inspection(), self::today()))->toArray());
-        Snapshot::query()->upsert([[
-            'build_id' => $build->id,
-            'revision' => $build->revision,
-            'day' => self::today()->format('Y-m-d'),
-            'document' => self::json($this->data),
-            'inspection' => $overview,
-        ]], ['build_id']);
-
-        return $overview;
+        return count($this->data['needs'] ?? []) + count($this->data['leads'] ?? []) > self::AT_ONCE;
     }
 
     public static function json(mixed $data): string
     {
         return json_encode($data, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR);
-    }
-
-    private static function today(): DateTimeImmutable
-    {
-        return new DateTimeImmutable;
     }
 }

@@ -9,7 +9,6 @@ use App\Models\Change;
 use App\Models\Edit;
 use App\Models\User;
 use Closure;
-use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
@@ -18,6 +17,7 @@ use Magpie\Core\Format\Header;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\References;
 use Magpie\Core\Format\Sections\Suppliers;
+use Magpie\Core\Machine\Build as Machine;
 use Magpie\Core\Machine\Catalogue;
 
 /**
@@ -26,16 +26,28 @@ use Magpie\Core\Machine\Catalogue;
  */
 final class Editor
 {
-    /** @var array<string, array<string, array<string, mixed>>> section → ref → entry */
+    /** How often a transaction is tried when it and another wait for each other. */
+    private const TRIES = 4;
+
+    /** @var array<string, array<string, array<int|string, mixed>>> section → ref → entry */
     private array $entries = [];
 
-    /** @var array<string, array<string, mixed>> `build`, `site` and `brief` */
+    /** @var array<string, array<int|string, mixed>> `build`, `site` and `brief` */
     private array $headers = [];
 
     /** @var array<string, array{string, string}> section and ref of what this edit touched */
     private array $touched = [];
 
+    /** @var list<array{section: string, ref: string, why: string}> what a reversal left as it is */
+    private array $left = [];
+
     private Store $store;
+
+    /** The build as it was when this edit began. */
+    private Document $opened;
+
+    /** Whether it could be read then; what cannot be read is mended entry by entry. */
+    private bool $readable = true;
 
     private ?Document $document = null;
 
@@ -45,28 +57,29 @@ final class Editor
 
     /**
      * @param  string  $key  made up by the client: the same edit sent twice is done once
-     * @param  list<array<string, mixed>>  $changes  see docs/api/openapi.json, Change
+     * @param  list<array<string, mixed>>|Closure(Machine): list<array<string, mixed>>  $changes  see docs/api/openapi.json,
+     *                                                                                          Change; or what makes them of the build as it stands once nobody else can change it
      *
      * @throws Conflict
      * @throws CannotEdit
      * @throws CannotReadBuildFile
      */
-    public function apply(string $key, string $label, array $changes): EditResult
+    public function apply(string $key, string $label, array|Closure $changes): EditResult
     {
-        $known = Edit::query()->where(['build_id' => $this->build->id, 'key' => $key])->first();
-        if ($known !== null) {
-            return $this->stored($known);
-        }
-
-        return $this->inOne(function () use ($key, $label, $changes): Edit {
+        return $this->inOne(function () use ($key, $label, $changes): EditResult|Edit {
+            $known = Edit::query()->where(['build_id' => $this->build->id, 'key' => $key])->first();
+            if ($known !== null) {
+                return $this->stored($known);
+            }
+            $this->build->revision++;
             Edit::query()->where(['build_id' => $this->build->id, 'state' => 'undone', 'user_id' => $this->user?->id])->update(['state' => 'dropped']);
             $edit = $this->build->edits()->create([
                 'user_id' => $this->user?->id, 'revision' => $this->build->revision, 'key' => $key, 'label' => mb_substr($label, 0, 200), 'state' => 'done', 'made_at' => now(),
             ]);
-            $planned = array_map($this->change(...), $changes);
+            $planned = array_map($this->change(...), $changes instanceof Closure ? $changes($this->opened->machine()) : $changes);
             // Every name must name something before a row is written.
             $this->document = Document::from($this->data());
-            $this->document->machine();
+            $this->readable && $this->document->machine();
             $records = [];
             foreach ($planned as [$record, $write]) {
                 $records[] = ['edit_id' => $edit->id, 'row' => $write()] + $record;
@@ -81,23 +94,25 @@ final class Editor
     }
 
     /**
-     * Takes back this user's last edit, or does again what was last taken back; null when there is none.
-     *
-     * @throws Conflict
+     * Takes back this user's last edit, or does again what was last taken back: as much of it as nobody has touched
+     * since. Null when there is none.
      */
     public function revert(bool $redo): ?EditResult
     {
-        $query = Edit::query()->where(['build_id' => $this->build->id, 'user_id' => $this->user?->id]);
-        $edit = $redo ? $query->where('state', 'undone')->orderBy('id')->first() : $query->where('state', 'done')->orderByDesc('id')->first();
-        if ($edit === null) {
-            return null;
-        }
+        $find = function () use ($redo): ?Edit {
+            $query = Edit::query()->where(['build_id' => $this->build->id, 'user_id' => $this->user?->id]);
 
-        return $this->inOne(function () use ($edit, $redo): Edit {
-            $changes = $edit->changes()->get();
-            foreach (($redo ? $changes : $changes->reverse()->values())->chunkWhile(self::alike(...)) as $run) {
-                $this->restoreRun($run->values(), $redo);
-            }
+            return $redo ? $query->where('state', 'undone')->orderBy('id')->first() : $query->where('state', 'done')->orderByDesc('id')->first();
+        };
+
+        return $find() === null ? null : $this->inOne(function () use ($find, $redo): Edit {
+            $edit = $find() ?? throw CannotEdit::at('', 'another window has just done that.');
+            $this->build->revision++;
+            $changes = array_values($edit->changes()->get()->map(static fn (Change $c): array => ['section' => $c->section, 'ref' => $c->ref, 'before' => $c->before, 'after' => $c->after, 'row' => $c->row])->all());
+            $reversal = new Reversal($this->headers, $this->entries);
+            $reversal->plan($redo ? $changes : array_reverse($changes), $redo, $this->readable);
+            [$this->headers, $this->entries, $this->left] = [$reversal->headers(), $reversal->entries(), $reversal->left()];
+            $this->carryOut($reversal->steps());
             $edit->update(['state' => $redo ? 'done' : 'undone']);
 
             return $edit;
@@ -105,33 +120,36 @@ final class Editor
     }
 
     /**
-     * @param  Closure(): Edit  $work
+     * @param  Closure(): (Edit|EditResult)  $work  an edit that is now made, or the answer to one that was made before
      */
     private function inOne(Closure $work): EditResult
     {
         return DB::transaction(function () use ($work): EditResult {
-            $this->build->revision = (int) DB::table('builds')->where('id', $this->build->id)->lockForUpdate()->value('revision');
+            $this->build->revision = (int) (DB::table('builds')->where('id', $this->build->id)->lockForUpdate()->value('revision') ?? throw CannotEdit::at('', 'the build is gone; somebody deleted it.'));
+            [$this->touched, $this->left, $this->document] = [[], [], null];
             $this->store = new Store($this->build);
-            $this->open(Document::of($this->build));
-            $this->build->revision++;
+            $this->opened = Document::of($this->build);
+            $this->readable = $this->opened->trouble() === null;
+            $this->open($this->opened);
             $edit = $work();
+            if ($edit instanceof EditResult) {
+                return $edit;
+            }
             $document = $this->document ?? Document::from($this->data());
-            $document->machine();
+            $this->readable && $document->machine();
             DB::table('builds')->where('id', $this->build->id)->update(['revision' => $this->build->revision, 'updated_at' => now()]);
 
-            return new EditResult($edit, $this->build->revision, $this->touched(), $document->keep($this->build));
-        });
+            return new EditResult($edit, $this->build->revision, $this->touched(), Judging::of($this->build, $document), $this->left);
+        }, self::TRIES);
     }
 
     private function stored(Edit $edit): EditResult
     {
-        $this->open(Document::of($this->build));
-
         foreach ($edit->changes()->get(['section', 'ref']) as $change) {
             $this->touch($change->section, $change->ref);
         }
 
-        return new EditResult($edit, $this->build->revision, $this->touched(), Document::overview($this->build));
+        return new EditResult($edit, $this->build->revision, $this->touched(), Judging::of($this->build, $this->opened));
     }
 
     private function touch(string $section, string $ref): void
@@ -140,7 +158,7 @@ final class Editor
     }
 
     /**
-     * @return list<array{section: string, ref: string, entry: array<string, mixed>|null}> entries an edit touched, as they are now
+     * @return list<array{section: string, ref: string, entry: array<int|string, mixed>|null}> entries an edit touched, as they are now
      */
     private function touched(): array
     {
@@ -162,11 +180,11 @@ final class Editor
      */
     private function data(): array
     {
-        return array_filter(['magpie' => BuildFile::VERSION] + $this->headers + array_map(array_values(...), $this->entries), static fn (mixed $v): bool => $v !== []);
+        return Reversal::data($this->headers, $this->entries);
     }
 
     /**
-     * @return array<string, mixed>|null
+     * @return array<int|string, mixed>|null
      */
     private function current(string $section, string $ref): ?array
     {
@@ -175,7 +193,7 @@ final class Editor
 
     /**
      * @param  array<string, mixed>  $change
-     * @return array{array{section: string, ref: string, before: array<string, mixed>|null, after: array<string, mixed>|null}, Closure(): (int|null)} the record, and how its row is written
+     * @return array{array{section: string, ref: string, before: array<int|string, mixed>|null, after: array<int|string, mixed>|null}, Closure(): (int|null)} the record, and how its row is written
      */
     private function change(array $change): array
     {
@@ -213,75 +231,38 @@ final class Editor
         if ($clashes !== []) {
             throw new Conflict($clashes);
         }
-        $after = $this->read($section, $after, $ref);
+        $after = $this->reread($section, $after, $before, $ref);
         $this->replace($section, $ref, $after);
 
         return [['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => $after], fn (): ?int => $this->store($section, $ref, $after, $before)];
     }
 
     /**
-     * Changes of one kind in a row, as an import leaves them, are taken back in few statements.
+     * Writes what a reversal planned, runs of one kind in few statements.
      *
-     * @param  Collection<int, Change>  $so
+     * @param  list<array{section: string, ref: string, now: array<int|string, mixed>|null, then: array<int|string, mixed>|null, row: int|null}>  $steps
      */
-    private static function alike(Change $next, int $key, Collection $so): bool
+    private function carryOut(array $steps): void
     {
-        $last = $so->last();
-
-        return $last !== null && $so->count() < 500 && $next->section === $last->section && $next->before === null && $last->before === null;
-    }
-
-    /**
-     * @param  Collection<int, Change>  $run
-     */
-    private function restoreRun(Collection $run, bool $redo): void
-    {
-        $first = $run->first();
-        $section = $first->section ?? '';
-        foreach ($run as $change) {
-            $expected = $redo ? $change->before : $change->after;
-            $ref = (string) ($expected['ref'] ?? $change->ref);
-            $now = $this->current($section, $ref);
-            if (Document::json($now) !== Document::json($expected)) {
-                throw new Conflict([['section' => $section, 'ref' => $ref, 'path' => [], 'was' => $expected, 'now' => $now]]);
+        $kind = static fn (array $s): string => $s['section'].($s['now'] === null ? '+' : ($s['then'] === null ? '-' : '='));
+        for ($i = 0; $i < count($steps); $i += count($run)) {
+            $run = [$steps[$i]];
+            while (isset($steps[$i + count($run)]) && count($run) < 500 && $kind($steps[$i + count($run)]) === $kind($steps[$i])) {
+                $run[] = $steps[$i + count($run)];
             }
-            $this->touch($section, $ref);
-        }
-        if ($first !== null && ($first->before !== null || $run->count() === 1)) {
-            $this->restore($first, $redo ? $first->after : $first->before, $redo ? $first->before : $first->after);
-
-            return;
-        }
-        $rows = array_values($run->map(static fn (Change $c): int => (int) $c->row)->all());
-        if ($redo) {
-            $entries = array_values($run->map(static fn (Change $c): array => $c->after ?? [])->all());
-            $this->store->insertMany($section, $entries, $rows);
-            $this->entries[$section] += array_column($entries, null, 'ref');
-        } else {
-            $this->store->deleteMany($section, $rows);
-            foreach ($run as $change) {
-                unset($this->entries[$section][$change->ref]);
+            $section = $run[0]['section'];
+            array_map(fn (array $s) => $this->touch($section, $s['ref']), $run);
+            if ($run[0]['now'] === null) {
+                $this->store->insertMany($section, array_map(static fn (array $s): array => $s['then'] ?? [], $run), array_map(static fn (array $s): ?int => $s['row'], $run));
+            } elseif ($run[0]['then'] === null) {
+                $this->store->deleteMany($section, array_map(fn (array $s): int => $s['row'] ?? $this->store->rowOf($section, $s['ref']), $run));
+            } else {
+                foreach ($run as $step) {
+                    $this->store($section, $step['ref'], $step['then'] ?? [], $step['now'] ?? []);
+                }
             }
         }
-    }
-
-    /**
-     * @param  array<string, mixed>|null  $wanted
-     * @param  array<string, mixed>|null  $expected  what stands now
-     */
-    private function restore(Change $change, ?array $wanted, ?array $expected): void
-    {
-        if ($wanted === null) {
-            unset($this->entries[$change->section][$change->ref]);
-            $this->store->delete($change->section, $change->ref);
-        } elseif ($expected === null) {
-            $this->entries[$change->section][$wanted['ref']] = $wanted;
-            $this->store->insert($change->section, $wanted, $change->row);
-            $this->sortByRow($change->section);
-        } else {
-            $this->replace($change->section, $change->ref, $wanted);
-            $this->store($change->section, $change->ref, $wanted, $expected);
-        }
+        array_map($this->sortByRow(...), array_unique(array_column(array_filter($steps, static fn (array $s): bool => $s['now'] === null), 'section')));
     }
 
     /** An entry that came back takes its old place. */
@@ -296,7 +277,7 @@ final class Editor
     }
 
     /**
-     * @param  array<string, mixed>  $after
+     * @param  array<int|string, mixed>  $after
      */
     private function replace(string $section, string $ref, array $after): void
     {
@@ -313,8 +294,8 @@ final class Editor
     }
 
     /**
-     * @param  array<string, mixed>  $after
-     * @param  array<string, mixed>  $before
+     * @param  array<int|string, mixed>  $after
+     * @param  array<int|string, mixed>  $before
      */
     private function store(string $section, string $ref, array $after, array $before): ?int
     {
@@ -332,7 +313,7 @@ final class Editor
             throw CannotEdit::at("/{$section}", 'this cannot be deleted.');
         }
         $this->touch($section, $ref);
-        $uses = References::usesOf(BuildFile::build($this->data()), $section, $ref);
+        $uses = $this->readable ? References::usesOf(BuildFile::build($this->data(), kept: true), $section, $ref) : [];
         if ($uses !== []) {
             $first = implode(', ', array_slice($uses, 0, 5)).(count($uses) > 5 ? ' and '.(count($uses) - 5).' more' : '');
             throw CannotEdit::at("/{$section}/{$ref}", "\"{$ref}\" is used by {$first}. Change that first.");
@@ -341,29 +322,51 @@ final class Editor
     }
 
     /**
+     * An entry that was changed. A size that nothing can have is refused where it is written, not for having been there.
+     *
+     * @param  array<int|string, mixed>  $after
+     * @param  array<int|string, mixed>  $before
+     * @return array<string, mixed>
+     */
+    private function reread(string $section, array $after, array $before, string $ref): array
+    {
+        try {
+            return $this->read($section, $after, $ref);
+        } catch (CannotReadBuildFile $e) {
+            $depth = isset($this->headers[$section]) ? 2 : 3;
+            $path = array_map(static fn (string $s): string|int => ctype_digit($s) ? (int) $s : strtr($s, ['~1' => '/', '~0' => '~']), array_slice(explode('/', $e->pointer), $depth));
+            if ($path === [] || Path::get($before, $path) === null || Path::get($before, $path) !== Path::get($after, $path)) {
+                throw $e;
+            }
+
+            return $this->read($section, $after, $ref, kept: true);
+        }
+    }
+
+    /**
      * An entry in canonical form, read by the core so that every rule of the format holds.
      *
      * @param  array<int|string, mixed>  $entry
      * @return array<string, mixed>
      */
-    private function read(string $section, array $entry, string $ref): array
+    private function read(string $section, array $entry, string $ref, bool $kept = false): array
     {
         $currency = (string) ($this->headers['build']['currency'] ?? '');
         if ($section === 'build') {
-            return Header::writePlan(Header::readPlan(new Node($entry, '/build')));
+            return Header::writePlan(Header::readPlan(new Node($entry, '/build', kept: $kept)));
         }
         if ($section === 'site') {
-            return Header::writeSite(Header::readSite(new Node($entry, '/site'), $currency));
+            return Header::writeSite(Header::readSite(new Node($entry, '/site', kept: $kept), $currency));
         }
         if ($section === 'brief') {
-            return Header::writeBrief(Header::readBrief(new Node($entry, '/brief'), $currency));
+            return Header::writeBrief(Header::readBrief(new Node($entry, '/brief', kept: $kept), $currency));
         }
         $form = BuildFile::sections()[$section] ?? throw CannotEdit::at("/{$section}", 'there is no such collection.');
         $suppliers = [];
         foreach (in_array($section, ['offers', 'purchases', 'routes'], true) ? $this->entries['suppliers'] : [] as $name => $supplier) {
-            $suppliers[$name] = (new Suppliers)->read(new Node($supplier), new Context(Catalogue::standard(), $currency));
+            $suppliers[$name] = (new Suppliers)->read(new Node($supplier, kept: true), new Context(Catalogue::standard(), $currency));
         }
 
-        return $form->write($form->read(new Node($entry, "/{$section}/{$ref}"), new Context(Catalogue::standard(), $currency, $suppliers)));
+        return $form->write($form->read(new Node($entry, "/{$section}/{$ref}", kept: $kept), new Context(Catalogue::standard(), $currency, $suppliers)));
     }
 }

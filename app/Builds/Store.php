@@ -9,6 +9,8 @@ use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Arr;
 use Illuminate\Support\Facades\DB;
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
+use Throwable;
 
 /**
  * Reads and writes entries of a build file as rows of the database, as Schema lays them out. Works inside the caller's transaction.
@@ -23,11 +25,28 @@ final class Store
     }
 
     /**
-     * The whole build, in the canonical form of the file.
+     * The whole build, in the canonical form of the file; as the rows have it when it cannot be read.
      *
      * @return array<string, mixed>
      */
     public function document(): array
+    {
+        $data = $this->rows();
+        try {
+            return BuildFile::data(BuildFile::build($data, kept: true));
+        } catch (CannotReadBuildFile) {
+            return $data;
+        } catch (Throwable $e) {
+            report($e);
+
+            return $data;
+        }
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function rows(): array
     {
         $data = ['magpie' => BuildFile::VERSION];
         foreach (Schema::headers() as $name => $columns) {
@@ -47,11 +66,11 @@ final class Store
             $data[$section] = array_values($entries);
         }
 
-        return BuildFile::data(BuildFile::build($data));
+        return array_filter($data, static fn (mixed $v): bool => $v !== []);
     }
 
     /**
-     * @param  array<string, mixed>  $fragment  in canonical form
+     * @param  array<int|string, mixed>  $fragment  in canonical form
      * @param  int|null  $id  row to bring back under its old number, so that its place in the file stays
      */
     public function insert(string $section, array $fragment, ?int $id = null): int
@@ -70,10 +89,10 @@ final class Store
     }
 
     /**
-     * Many new entries at once, in few statements; of none a list within a list.
+     * Many new entries at once, in few statements; one by one where a list within them holds lists itself.
      *
-     * @param  list<array<string, mixed>>  $fragments  in canonical form
-     * @param  list<int>|null  $ids  rows to bring them back under
+     * @param  list<array<int|string, mixed>>  $fragments  in canonical form
+     * @param  list<int|null>|null  $ids  rows to bring them back under
      * @return list<int> their rows
      */
     public function insertMany(string $section, array $fragments, ?array $ids = null): array
@@ -82,6 +101,12 @@ final class Store
             return [];
         }
         $table = Schema::sections()[$section];
+        $deep = array_keys(array_filter($table->inner, static fn (Inner $i): bool => $i->table->inner !== []));
+        if (array_filter($fragments, static fn (array $f): bool => array_intersect_key($f, array_flip($deep)) !== []) !== []) {
+            return array_values(array_map(fn (array $f, ?int $id): int => $this->insert($section, $f, $id), $fragments, $ids ?? array_fill(0, count($fragments), null)));
+        }
+        $known = array_filter($ids ?? [], is_int(...));
+        $ids = count($known) === count($fragments) ? array_values($known) : null;
         $rows = array_map(fn (array $f, ?int $id): array => ($id === null ? [] : ['id' => $id]) + $this->row($table, $f) + ['build_id' => $this->build->id, 'ref' => $f['ref']], $fragments, $ids ?? array_fill(0, count($fragments), null));
         DB::table($table->name)->insert($rows);
         if ($ids === null) {
@@ -89,7 +114,6 @@ final class Store
             $first = (int) DB::getPdo()->lastInsertId();
             $ids = range($first, $first + count($fragments) - 1);
         }
-        $this->ids[$section] = [];
         $inner = [];
         foreach ($fragments as $i => $fragment) {
             $this->ids[$section][$fragment['ref']] = $ids[$i];
@@ -107,13 +131,13 @@ final class Store
     }
 
     /**
-     * @param  array<string, mixed>  $fragment
-     * @param  array<string, mixed>  $before  what is stored now, when it is known: lists that stay are left alone
+     * @param  array<int|string, mixed>  $fragment
+     * @param  array<int|string, mixed>  $before  what is stored now, when it is known: lists that stay are left alone
      */
     public function update(string $section, string $ref, array $fragment, array $before = []): int
     {
         $table = Schema::sections()[$section];
-        $id = $this->id($section, $ref);
+        $id = $this->rowOf($section, $ref);
         DB::table($table->name)->where('id', $id)->update($this->row($table, $fragment) + ['ref' => $fragment['ref']]);
         $changed = array_filter($table->inner, static fn (string $path): bool => Arr::get($fragment, $path, []) !== Arr::get($before, $path), ARRAY_FILTER_USE_KEY);
         foreach ($changed as $inner) {
@@ -137,7 +161,7 @@ final class Store
 
     public function delete(string $section, string $ref): int
     {
-        $id = $this->id($section, $ref);
+        $id = $this->rowOf($section, $ref);
         DB::table(Schema::sections()[$section]->name)->where('id', $id)->delete();
         unset($this->ids[$section][$ref]);
 
@@ -145,7 +169,7 @@ final class Store
     }
 
     /**
-     * @param  array<string, mixed>  $header
+     * @param  array<int|string, mixed>  $header
      */
     public function writeHeader(string $name, array $header): void
     {
@@ -235,7 +259,7 @@ final class Store
     }
 
     /**
-     * @param  array<string, mixed>  $fragment
+     * @param  array<int|string, mixed>  $fragment
      * @return array<string, mixed>
      */
     private function row(Table $table, array $fragment): array
@@ -243,19 +267,19 @@ final class Store
         $row = [];
         foreach ($table->ports as $path) {
             [$need, $port] = explode('.', $fragment[$path], 2);
-            $row["{$path}_need_id"] = $this->id('needs', $need);
+            $row["{$path}_need_id"] = $this->rowOf('needs', $need);
             $row["{$path}_port"] = $port;
         }
         foreach ($table->columns as $column) {
             $value = Arr::get($fragment, $column->path);
-            $row[$column->name] = $column->of !== null && $value !== null ? $this->id($column->of, $value) : $column->toRow($value);
+            $row[$column->name] = $column->of !== null && $value !== null ? $this->rowOf($column->of, $value) : $column->toRow($value);
         }
 
         return $row;
     }
 
     /**
-     * @param  array<string, mixed>  $fragment
+     * @param  array<int|string, mixed>  $fragment
      */
     private function writeInner(Table $table, int $owner, array $fragment): void
     {
@@ -283,10 +307,10 @@ final class Store
         $only = $inner->table->columns[0];
         foreach ($items as $key => $item) {
             $row = ['owner_id' => $owner] + ($only->path === ''
-                ? [$only->name => $only->of === null ? $item : $this->id($only->of, $item)]
+                ? [$only->name => $only->of === null ? $item : $this->rowOf($only->of, $item)]
                 : $this->row($inner->table, $item));
             if ($inner->key !== null) {
-                $row[$inner->key->name] = $inner->key->of === null ? $key : $this->id($inner->key->of, (string) $key);
+                $row[$inner->key->name] = $inner->key->of === null ? $key : $this->rowOf($inner->key->of, (string) $key);
             }
             $rows[] = $row;
         }
@@ -294,7 +318,7 @@ final class Store
         return $rows;
     }
 
-    private function id(string $section, string $ref): int
+    public function rowOf(string $section, string $ref): int
     {
         return $this->ids[$section][$ref] ??= (int) DB::table(Schema::sections()[$section]->name)
             ->where('build_id', $this->build->id)->where('ref', $ref)->value('id');

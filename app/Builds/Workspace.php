@@ -6,6 +6,7 @@ namespace App\Builds;
 
 use App\Models\Build;
 use App\Models\Workshop;
+use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
@@ -16,6 +17,20 @@ use Magpie\Core\Machine\Build as Machine;
 final class Workspace
 {
     public static function add(Workshop $workshop, Machine $machine): Build
+    {
+        // Two builds of one name may be made at the same moment: the later one takes the next free address.
+        for ($tries = 5; ; $tries--) {
+            try {
+                return self::put($workshop, $machine);
+            } catch (UniqueConstraintViolationException $e) {
+                if ($tries === 0) {
+                    throw $e;
+                }
+            }
+        }
+    }
+
+    private static function put(Workshop $workshop, Machine $machine): Build
     {
         return DB::transaction(static function () use ($workshop, $machine): Build {
             $data = BuildFile::data($machine);
@@ -40,10 +55,21 @@ final class Workspace
                     $store->update($section, $entry['ref'], $entry);
                 }
             }
-            Document::from($data)->keep($build);
+            Judging::of($build, Document::from($data));
 
             return $build;
         });
+    }
+
+    /** The pictures one build's faults name, for another build that names them too. */
+    public static function copyPhotos(Build $from, Build $to): void
+    {
+        foreach ($from->photos()->get() as $photo) {
+            if (Storage::exists("photos/{$from->id}/{$photo->name}")) {
+                Storage::copy("photos/{$from->id}/{$photo->name}", "photos/{$to->id}/{$photo->name}");
+                $to->photos()->create($photo->only(['user_id', 'name', 'bytes']));
+            }
+        }
     }
 
     /** Takes a build out of its workshop, with all that belongs to it. */

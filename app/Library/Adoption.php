@@ -30,6 +30,6 @@ final class Adoption
             throw CannotEdit::at("/needs/{$need}/candidates", "\"{$entry->part->name}\" is a candidate for it already.");
         }
 
-        return [...$changes, ['section' => 'needs', 'ref' => $need, 'set' => [['path' => ['candidates'], 'to' => [...$held->candidates, $ref]]]]];
+        return [...$changes, ['section' => 'needs', 'ref' => $need, 'set' => [['path' => ['candidates'], 'was' => $held->candidates === [] ? null : $held->candidates, 'to' => [...$held->candidates, $ref]]]]];
     }
 }

@@ -10,7 +10,10 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $build_id
  * @property int $revision
  * @property string $document
- * @property string $inspection
+ * @property string $inspection  JSON text; empty before it was ever judged
+ * @property int $judged  the revision the inspection is of
+ * @property string $day  the day it was judged
+ * @property string|null $summary  JSON text: what a list shows of it
  */
 final class Snapshot extends Model
 {
@@ -22,5 +25,5 @@ final class Snapshot extends Model
 
     protected $guarded = [];
 
-    protected $casts = ['revision' => 'integer', 'build_id' => 'integer'];
+    protected $casts = ['revision' => 'integer', 'judged' => 'integer', 'build_id' => 'integer'];
 }

@@ -29,6 +29,18 @@ final class User extends Authenticatable
         return $this->belongsToMany(Workshop::class, 'memberships')->withPivot('role')->withTimestamps();
     }
 
+    /** One of the demo's invented people: in no workshop but demos. */
+    public function isOfDemo(): bool
+    {
+        return $this->workshops()->where('demo', true)->exists() && $this->workshops()->where('demo', false)->doesntExist();
+    }
+
+    /** Whether this account opens anything here: those of the demo do so only where the demo is served. */
+    public function mayEnter(): bool
+    {
+        return config('app.demo') === true || ! $this->isOfDemo();
+    }
+
     public function isMemberOf(int $workshop): bool
     {
         return $this->workshops()->whereKey($workshop)->exists();

@@ -35,14 +35,33 @@ final class Background
         return $pid > 0 && posix_kill($pid, 0);
     }
 
-    /** Asks it, and all of its session, to end; after so many seconds makes it. */
-    public static function stop(int $pid, int $seconds): void
+    /**
+     * @return list<int> other processes that have a file open
+     */
+    public static function holding(string $file): array
     {
-        posix_kill(-$pid, SIGTERM) || posix_kill($pid, SIGTERM);
-        for ($until = microtime(true) + $seconds; self::runs($pid) && microtime(true) < $until;) {
-            usleep(50_000);
+        $found = [];
+        foreach (glob('/proc/[0-9]*', GLOB_ONLYDIR) ?: [] as $process) {
+            foreach (@scandir("{$process}/fd") ?: [] as $fd) {
+                if (@readlink("{$process}/fd/{$fd}") === $file) {
+                    $found[] = (int) basename($process);
+                    break;
+                }
+            }
         }
-        if (self::runs($pid)) {
+
+        return array_values(array_diff($found, [getmypid()]));
+    }
+
+    /** Asks it, and all of its session, to end; after so many seconds makes it. */
+    public static function stop(int $pid, int $seconds, int $signal = SIGTERM): void
+    {
+        posix_kill(-$pid, $signal) || posix_kill($pid, $signal);
+        // Its children may outlive it by a moment and hold what it held, a port for one.
+        for ($until = microtime(true) + $seconds; (self::runs($pid) || posix_kill(-$pid, 0)) && microtime(true) < $until;) {
+            usleep(20_000);
+        }
+        if (self::runs($pid) || posix_kill(-$pid, 0)) {
             posix_kill(-$pid, SIGKILL) || posix_kill($pid, SIGKILL);
         }
         unset(self::$processes[$pid]);

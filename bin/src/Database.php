@@ -11,6 +11,9 @@ final class Database
 
     private int $pid = 0;
 
+    /** @var list<float> */
+    private array $restarts = [];
+
     public function __construct(private readonly string $folder, private readonly string $password)
     {
         $this->port = Shell::freePort();
@@ -30,12 +33,28 @@ final class Database
             }
         }
         $log = "{$this->folder}/error.log";
-        @unlink($log);
+        @rename($log, "{$log}.1");
         $this->pid = Background::start([$server, "--defaults-file={$this->folder}/my.cnf"], $log);
         if (! Shell::answers($this->port, 60, fn (): bool => Background::runs($this->pid))) {
             $this->stop();
             throw new Failure('the database did not come up: '.$this->reason($log));
         }
+    }
+
+    public function client(): DatabaseClient
+    {
+        return new DatabaseClient("{$this->folder}/mariadb.sock", $this->password);
+    }
+
+    /** Comes up again where it was, with what was confirmed: its own log brings it back. */
+    public function restart(): void
+    {
+        $this->restarts = [...array_filter($this->restarts, static fn (float $at): bool => microtime(true) - $at < 60), microtime(true)];
+        if (count($this->restarts) > 5) {
+            throw new Failure("the database has stopped five times within a minute; see {$this->folder}/error.log. Nothing that was confirmed is lost.");
+        }
+        $this->pid = 0;
+        $this->start();
     }
 
     public function runs(): bool
@@ -92,6 +111,7 @@ final class Database
             CREATE USER IF NOT EXISTS 'magpie'@'127.0.0.1' IDENTIFIED BY '{$this->password}';
             ALTER USER 'magpie'@'127.0.0.1' IDENTIFIED BY '{$this->password}';
             GRANT ALL ON magpie.* TO 'magpie'@'127.0.0.1';
+            GRANT ALL ON magpie_rehearsal.* TO 'magpie'@'127.0.0.1';
             ALTER USER 'root'@'localhost' IDENTIFIED BY '{$this->password}';
             SQL);
         chmod("{$this->folder}/init.sql", 0600);

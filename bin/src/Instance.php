@@ -11,7 +11,8 @@ final class Instance
 
     private ?Database $database = null;
 
-    private int $server = 0;
+    /** @var array<string, Service> by name, in the order they are started */
+    private array $services = [];
 
     private int $port = 0;
 
@@ -29,13 +30,51 @@ final class Instance
     public function claim(?int $port): void
     {
         @mkdir($this->folder, 0700, true);
-        $this->lock = fopen("{$this->folder}/lock", 'c+') ?: throw new Failure("{$this->folder} cannot be written.");
+        // "e": not handed down, or a child that outlives this process would hold the lock for ever.
+        $this->lock = fopen("{$this->folder}/lock", 'c+e') ?: throw new Failure("{$this->folder} cannot be written.");
         if (! flock($this->lock, LOCK_EX | LOCK_NB)) {
-            throw new Failure('it is running already at '.trim((string) stream_get_contents($this->lock)).'; stop that one first.');
+            $holder = trim((string) stream_get_contents($this->lock));
+            if (! $this->takeFromOrphans()) {
+                throw new Failure('it is running already'.($holder === '' ? '' : " at {$holder}").'; stop that one first.');
+            }
         }
         if ($port !== null && ! Shell::portIsFree($port)) {
             throw new Failure("port {$port} is taken; choose another with --port=N or leave it out.");
         }
+    }
+
+    /**
+     * A start that was killed may have left programs that hold its lock: when nobody but a database, a web server or a
+     * background of this folder has it open, they are ended, and the lock is free.
+     */
+    private function takeFromOrphans(): bool
+    {
+        $orphans = [];
+        foreach (Background::holding("{$this->folder}/lock") as $pid) {
+            $line = strtr((string) @file_get_contents("/proc/{$pid}/cmdline"), "\0", ' ');
+            if (preg_match('#/mariadb/my\.cnf|public/router\.php|artisan magpie:judge#', $line) !== 1) {
+                return false;
+            }
+            $orphans[] = $pid;
+        }
+        foreach ($orphans as $pid) {
+            Background::runs($pid) && Background::stop($pid, 30);
+        }
+        for ($tries = 0; $orphans !== [] && is_resource($this->lock) && $tries < 50; $tries++) {
+            if (flock($this->lock, LOCK_EX | LOCK_NB)) {
+                return true;
+            }
+            usleep(100_000);
+        }
+
+        return false;
+    }
+
+    private function endLeftovers(): void
+    {
+        Service::endLeftover("{$this->folder}/server.pid", 'router.php');
+        Service::endLeftover("{$this->folder}/judge.pid", 'magpie:judge');
+        Service::endLeftover("{$this->folder}/mariadb/mariadb.pid", "{$this->folder}/mariadb/my.cnf");
     }
 
     public function wipe(): void
@@ -52,16 +91,16 @@ final class Instance
     {
         $this->stopOnSignals();
         try {
+            $this->endLeftovers();
             $this->startDatabase($demo, $port);
-            $this->terminal->begin('Bringing the tables up to date');
-            $this->project->artisan($this->name, ['migrate', '--force', '--no-interaction']);
+            $this->upgrade();
             $this->project->artisan($this->name, ['magpie:settle']);
-            $this->terminal->end();
             if ($demo) {
                 $this->terminal->begin('Demo workshop');
                 $this->terminal->end(Shell::lastLine($this->project->artisan($this->name, ['magpie:demo'])));
             }
             $this->startServer($workers, $environment);
+            $this->startJudge();
         } catch (Failure $failure) {
             $this->stop();
             throw $failure;
@@ -79,6 +118,28 @@ final class Instance
         $this->terminal->end("127.0.0.1:{$database->port}");
     }
 
+    /** @throws Failure when the data cannot be brought over; then nothing was changed */
+    public function upgrade(): void
+    {
+        $database = $this->database ?? throw new Failure('the database is not running.');
+        (new Upgrade($this->project, $this->terminal, $this->name, $this->folder))->bring($database->client());
+    }
+
+    public function databaseClient(): DatabaseClient
+    {
+        return $this->database?->client() ?? throw new Failure('the database is not running.');
+    }
+
+    public function folder(): string
+    {
+        return $this->folder;
+    }
+
+    public function serverPid(): int
+    {
+        return $this->services['web server']->pid();
+    }
+
     public function url(): string
     {
         return "http://127.0.0.1:{$this->port}";
@@ -89,20 +150,50 @@ final class Instance
         return $this->database?->pid() ?? 0;
     }
 
-    /** Serves until a signal comes, or until the database or the server dies. */
+    /** Serves until a signal comes, and sees to it that everything goes on running. */
     public function wait(): int
     {
-        while (! $this->stopped) {
+        for ($round = 0; ! $this->stopped; $round++) {
             pcntl_signal_dispatch();
-            if (! Background::runs($this->server) || $this->database?->runs() !== true) {
-                $what = Background::runs($this->server) ? 'database' : 'web server';
-                $this->stop();
-                throw new Failure("the {$what} has stopped; the log is in {$this->folder}. Nothing that was confirmed is lost: start again.");
+            $this->lookAfter();
+            if ($round % 300 === 0) {
+                Logs::rotate([...glob("{$this->folder}/*.log") ?: [], "{$this->folder}/mariadb/error.log", "{$this->project->root}/storage/logs/laravel.log"]);
             }
             usleep(200_000);
         }
 
         return 0;
+    }
+
+    /**
+     * Starts again what has died: the database, the web server with all its workers, the background.
+     *
+     * @throws Failure when something dies again and again
+     */
+    public function lookAfter(): void
+    {
+        if ($this->database?->runs() === false) {
+            $this->terminal->say('  The database had stopped; starting it again.');
+            try {
+                $this->database->restart();
+            } catch (Failure $failure) {
+                $this->stop();
+                throw $failure;
+            }
+        }
+        foreach ($this->services as $service) {
+            if (! $service->isWhole()) {
+                $this->terminal->say("  The {$service->name} had ".($service->runs() ? 'lost a worker' : 'stopped').'; starting it again.');
+                try {
+                    $service->restart();
+                } catch (Failure $failure) {
+                    $this->stop();
+                    throw $failure;
+                }
+                // Its workers are there a moment after it answers.
+                $service->name === 'web server' && Shell::answers($this->port, 10, $service->runs(...)) && usleep(200_000);
+            }
+        }
     }
 
     public function stop(): void
@@ -111,8 +202,8 @@ final class Instance
             return;
         }
         $this->stopped = true;
-        if ($this->server !== 0) {
-            Background::stop($this->server, 5);
+        foreach ($this->services as $service) {
+            $service->stop();
         }
         $this->database?->stop();
         if (is_resource($this->lock)) {
@@ -128,14 +219,16 @@ final class Instance
     {
         $this->terminal->begin('Web server');
         $root = $this->project->root;
-        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'memory_limit=1280M', 'max_execution_time=180', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'variables_order=EGPCS', "opcache.preload={$root}/bin/preload.php", 'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? '')];
+        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'memory_limit=1280M', 'max_execution_time=180', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'expose_php=0', 'variables_order=EGPCS', "opcache.preload={$root}/bin/preload.php", 'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? '')];
         $command = [PHP_BINARY];
         foreach ($options as $option) {
             array_push($command, '-d', $option);
         }
         array_push($command, '-S', "127.0.0.1:{$this->port}", '-t', "{$root}/public", "{$root}/public/router.php");
-        $this->server = Background::start($command, "{$this->folder}/server.log", $environment + ['PHP_CLI_SERVER_WORKERS' => (string) $workers, 'MAGPIE_INSTANCE' => $this->name], $root);
-        if (! Shell::answers($this->port, 20, fn (): bool => Background::runs($this->server))) {
+        $server = new Service('web server', $command, "{$this->folder}/server.log", "{$this->folder}/server.pid", $environment + ['PHP_CLI_SERVER_WORKERS' => (string) $workers, 'MAGPIE_INSTANCE' => $this->name], $root, $workers > 1 ? $workers : 0);
+        $this->services[$server->name] = $server;
+        $server->start();
+        if (! Shell::answers($this->port, 20, $server->runs(...))) {
             throw new Failure("the web server did not come up on port {$this->port}; see {$this->folder}/server.log.");
         }
         if (is_resource($this->lock)) {
@@ -145,6 +238,13 @@ final class Instance
             fflush($this->lock);
         }
         $this->terminal->end("{$workers} workers");
+    }
+
+    private function startJudge(): void
+    {
+        $judge = new Service('background', [PHP_BINARY, '-d', 'opcache.enable_cli=1', "{$this->project->root}/artisan", 'magpie:judge'], "{$this->folder}/judge.log", "{$this->folder}/judge.pid", ['MAGPIE_INSTANCE' => $this->name], $this->project->root);
+        $this->services[$judge->name] = $judge;
+        $judge->start();
     }
 
     private function writeEnvironment(string $password, bool $demo): void

@@ -14,6 +14,8 @@ final readonly class Main
           bin/magpie serve [--port=N] [--fresh]   the same without the demo
           bin/magpie check FILE [--format json]   inspect a build file; no database, no server
           bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
+          bin/magpie backup  [FILE]               database, pictures and keys in one archive, while it runs or not
+          bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
           bin/magpie test  [core|feature|external|browser [NAME]]
           bin/magpie bench                        inspection time, memory and an edit's round trip
           bin/magpie shots                        take the screenshots of docs/screenshots
@@ -47,6 +49,10 @@ final readonly class Main
                 $project->artisan('main', ['magpie:account', ...$arguments], true);
 
                 return 0;
+            case 'backup':
+                return (new Safekeeping($project, $terminal))->backup($arguments);
+            case 'restore':
+                return (new Safekeeping($project, $terminal))->restore($arguments);
             case 'test':
                 return (new Tests($project, $terminal))->run($arguments[0] ?? null, $arguments[1] ?? null);
             case 'bench':

@@ -65,7 +65,7 @@ final readonly class Packages
             $wanted[] = ['what' => "PHP {$extension}", 'package' => "{$php}-{$package}", 'present' => in_array($extension, $loaded, true), 'version' => PHP_VERSION];
         }
         // mariadb-server-core starts no service of its own; making a data folder takes a small program of the client package.
-        $programs = ['mariadbd' => 'mariadb-server-core', 'my_print_defaults' => 'mariadb-client-core', 'unzip' => 'unzip'];
+        $programs = ['mariadbd' => 'mariadb-server-core', 'my_print_defaults' => 'mariadb-client-core', 'mariadb-dump' => 'mariadb-client', 'unzip' => 'unzip'];
         if ($for === self::TO_TEST) {
             $programs += ['chromium' => 'chromium', 'chromedriver' => 'chromium-driver', 'ngspice' => 'ngspice', 'units' => 'units'];
         }

@@ -31,8 +31,11 @@ final readonly class Project
 
     /**
      * @param  list<string>  $arguments
+     * @param  array<string, string>  $environment
+     *
+     * @throws Failure
      */
-    public function artisan(string $instance, array $arguments, bool $interactive = false): string
+    public function artisan(string $instance, array $arguments, bool $interactive = false, array $environment = []): string
     {
         $command = implode(' ', array_map(escapeshellarg(...), [PHP_BINARY, "{$this->root}/artisan", ...$arguments]));
         if ($interactive) {
@@ -44,7 +47,7 @@ final readonly class Project
 
             return '';
         }
-        [$status, $output] = Shell::run($command, $this->root, ['MAGPIE_INSTANCE' => $instance]);
+        [$status, $output] = Shell::run($command, $this->root, ['MAGPIE_INSTANCE' => $instance] + $environment);
         if ($status !== 0) {
             throw new Failure("{$arguments[0]} failed: ".Shell::lastLine($output));
         }

@@ -317,7 +317,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->edit('Top speed of X, across', '60');
         $b->waitUntilGone('//tr[contains(., "accelerates")]//td[contains(@class, "fails")]');
         $b->edit('Motor turns for one of X, across', '0');
-        $b->find('//*[@role="alert"][contains(., "more than nought")]');
+        $b->find('//*[@role="alert"][contains(., "from 0.001 to 1000")]');
         $b->key(WebDriverKeys::ESCAPE);
         $b->press('Try the motors of the library');
         $b->find('//tr[contains(., "times")]//button[normalize-space(.)="compare"]');

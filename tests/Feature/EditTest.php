@@ -8,6 +8,8 @@ use App\Builds\Document;
 use App\Builds\Store;
 use App\Models\Change;
 use App\Models\Edit;
+use App\Models\Snapshot;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 final class EditTest extends FeatureTestCase
@@ -111,8 +113,71 @@ final class EditTest extends FeatureTestCase
         $this->edit($build, self::setting('needs', 'belt', ['role'], 'Long belts'))->assertOk();
         $this->as($this->isla());
 
-        $this->postJson("/api/builds/{$build->id}/undo")->assertStatus(409)->assertJsonStructure(['clashes']);
-        self::assertSame('Long belts', collect($this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere('ref', 'belt')['role']);
+        // What is still hers is taken back, the colleague's word stays.
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk()->assertJsonPath('left', []);
+        $belt = fn (): array => collect($this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere('ref', 'belt');
+        self::assertSame([5, 'Long belts'], [$belt()['quantity'], $belt()['role']]);
+        $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
+        self::assertSame([6, 'Long belts'], [$belt()['quantity'], $belt()['role']]);
+    }
+
+    public function test_undo_says_what_is_no_longer_its_own_and_never_blocks_the_rest(): void
+    {
+        $build = $this->dunlin();
+        $this->as($this->isla());
+        $this->edit($build, self::setting('build', '', ['purpose'], 'an earlier edit'))->assertOk();
+        $this->edit($build, [
+            ['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 6], ['path' => ['spares'], 'to' => '20 %']]],
+            ['section' => 'parts', 'create' => ['ref' => 'P-new', 'family' => 'fan', 'name' => 'Fan']],
+            ['section' => 'needs', 'create' => ['ref' => 'new-fan', 'role' => 'New fan', 'family' => 'fan', 'candidates' => ['P-new'], 'choice' => 'P-new']],
+            ['section' => 'suppliers', 'create' => ['ref' => 'quay', 'name' => 'Quay Spares', 'currency' => 'GBP']],
+        ])->assertOk();
+        $this->as($this->tam());
+        $this->edit($build, self::setting('needs', 'belt', ['quantity'], 8))->assertOk();
+        $this->edit($build, [['section' => 'leads', 'create' => ['ref' => 'W77', 'from' => 'psu.out', 'to' => 'new-fan.power']]])->assertOk();
+        $this->as($this->isla());
+
+        $undone = $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertShape('EditResult', $undone);
+        $left = collect($undone->json('left'))->keyBy(static fn (array $l): string => "{$l['section']}/{$l['ref']}");
+        self::assertSame(['needs/belt', 'needs/new-fan', 'parts/P-new'], $left->keys()->sort()->values()->all(), 'Her quantity is his now, and his lead ends on her fan.');
+        self::assertSame('quantity was changed since', $left['needs/belt']['why']);
+        $document = $this->getJson("/api/builds/{$build->id}")->assertJsonPath('trouble', null)->json('document');
+        $belt = collect($document['needs'])->firstWhere('ref', 'belt');
+        self::assertSame([8, false], [$belt['quantity'], isset($belt['spares'])]);
+        self::assertNotContains('quay', array_column($document['suppliers'], 'ref'));
+        self::assertSame(Document::json((new Store($build->refresh()))->document()), Document::json(Document::of($build)->data));
+
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk()->assertJsonPath('label', 'Test edit')->assertJsonPath('left', []);
+        self::assertNotSame('an earlier edit', $this->getJson("/api/builds/{$build->id}")->json('document.build.purpose'), 'And the one before it comes next.');
+    }
+
+    public function test_redo_brings_parts_back_with_what_their_ports_say(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $part = static fn (string $ref): array => ['section' => 'parts', 'create' => ['ref' => $ref, 'family' => 'controller_board', 'name' => $ref, 'ports' => [['name' => 'extra', 'kind' => 'signal', 'specs' => ['pin' => 'PA1', 'use' => 'switch']]]]];
+        $this->edit($build, [$part('B-one'), $part('B-two')])->assertOk();
+        $made = $this->getJson("/api/builds/{$build->id}")->json('document.parts');
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
+
+        self::assertSame($made, $this->getJson("/api/builds/{$build->id}")->json('document.parts'));
+        self::assertSame(Document::json((new Store($build->refresh()))->document()), Document::json(Document::of($build)->data));
+    }
+
+    public function test_a_value_that_was_there_before_it_could_be_refused_does_not_hold_up_its_entry(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $filament = collect($this->getJson("/api/builds/{$build->id}")->json('document.parts'))->firstWhere('family', 'filament')['ref'];
+        DB::table('part_specs')->where('key', 'diameter')->whereIn('owner_id', DB::table('parts')->select('id')->where(['build_id' => $build->id, 'ref' => $filament]))->update(['value' => '0 mm']);
+        Snapshot::query()->whereKey($build->id)->update(['revision' => 0, 'judged' => 0]);
+
+        $opened = $this->getJson("/api/builds/{$build->id}")->assertOk()->assertJsonPath('trouble', null);
+        self::assertNotEmpty($opened->json('overview.findings'));
+        $this->edit($build, self::setting('parts', $filament, ['name'], 'Renamed'))->assertOk();
+        $this->edit($build, self::setting('parts', $filament, ['specs', 'diameter', 'value'], '0.0 mm'))->assertStatus(422)->assertJsonPath('errors.0.pointer', "/parts/{$filament}/specs/diameter/value");
     }
 
     public function test_bad_input_names_the_field_and_the_reason_and_loses_nothing(): void
@@ -123,6 +188,8 @@ final class EditTest extends FeatureTestCase
         foreach ([
             [self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '30 A'), '/parts/P-bed/specs/rated_power/value', 'a power is wanted'],
             [self::setting('leads', 'W4', ['to'], 'bed.tail'), '/leads/3/to', 'has no port "tail"'],
+            [self::setting('leads', 'W4', ['length'], '1e15 m'), '/leads/W4/length', 'of anything that is built'],
+            [self::setting('build', '', ['weekly'], '1e-30 h'), '/build/weekly', 'can be taken'],
             [self::setting('leads', 'W4', ['length'], '-1 m'), '/leads/W4/length', 'cannot be negative'],
             [self::setting('needs', 'belt', ['quantity'], 'many'), '/needs/belt/quantity', 'whole number'],
             [self::setting('needs', 'belt', ['ref'], 'other'), '/needs/belt/ref', 'cannot change'],

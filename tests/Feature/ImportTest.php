@@ -12,7 +12,9 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Storage;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
 
 final class ImportTest extends FeatureTestCase
 {
@@ -124,7 +126,58 @@ final class ImportTest extends FeatureTestCase
 
         self::assertSame(0, DB::table('parts')->where('build_id', $build->id)->count());
         self::assertSame(0, $build->edits()->count());
-        $this->postJson("/api/imports/{$import->key}/confirm")->assertOk()->assertJsonPath('stored', 2000);
+        $this->postJson("/api/imports/{$import->key}/confirm")->assertStatus(409)->assertJsonPath('detail', 'This list was dealt with already.');
+        self::assertFalse(Storage::exists("imports/{$import->key}.csv"), 'What is dealt with is not kept.');
+        $again = $this->bring($build, $csv)->assertCreated()->json('key');
+        $this->postJson("/api/imports/{$again}/confirm")->assertOk()->assertJsonPath('stored', 2000);
+    }
+
+    /**
+     * @return iterable<string, array{string}>
+     */
+    public static function encodings(): iterable
+    {
+        $plain = "Item,Family,Qty,Notes\nVentilátor 24 V Ω,fan,2,\"two\nlines\"\nSchräubchen,screw,10,24\" bar\n";
+        yield 'UTF-8' => [$plain];
+        yield 'UTF-8 with a mark' => ["\u{feff}{$plain}"];
+        yield 'UTF-16, small end first, with a mark' => ["\xFF\xFE".mb_convert_encoding($plain, 'UTF-16LE', 'UTF-8')];
+        yield 'UTF-16, great end first, with a mark' => ["\xFE\xFF".mb_convert_encoding($plain, 'UTF-16BE', 'UTF-8')];
+        yield 'UTF-16 without a mark' => [mb_convert_encoding($plain, 'UTF-16LE', 'UTF-8')];
+        yield 'lines that end in CR alone' => [strtr($plain, "\n", "\r")];
+        yield 'UTF-16 with CR alone and semicolons' => ["\xFF\xFE".mb_convert_encoding(strtr($plain, ["\n" => "\r", ',' => ';']), 'UTF-16LE', 'UTF-8')];
+        yield 'lines that end in CR LF and tabs' => [strtr($plain, ["\n" => "\r\n", ',' => "\t"])];
+    }
+
+    #[DataProvider('encodings')]
+    public function test_lists_of_every_program_are_read(string $csv): void
+    {
+        $build = $this->emptyBuild();
+        $preview = $this->bring($build, $csv)->assertCreated()->assertJsonPath('headings', ['Item', 'Family', 'Qty', 'Notes'])->assertJsonPath('of', 2);
+        self::assertSame(['Ventilátor 24 V Ω', 'Schräubchen'], array_column($preview->json('rows'), 'name'));
+        self::assertSame([2, 10], array_column($preview->json('rows'), 'quantity'));
+        self::assertMatchesRegularExpression('/^two\s+lines$/', $preview->json('rows.0.cells.3'));
+        self::assertSame('24" bar', $preview->json('rows.1.cells.3'));
+    }
+
+    /**
+     * @return iterable<string, array{string, string}>
+     */
+    public static function tooMuch(): iterable
+    {
+        yield 'a table that is all columns' => ['Item,Qty'.str_repeat(',', 300)."\nFan,1\n", '200 columns'];
+        yield 'a line of commas' => ["Item,Qty\n".str_repeat(',', 1_000_000)."\n", 'longer than'];
+        yield 'a quotation mark that is never closed' => ["Item,Qty\n\"Fan,1\n".str_repeat("Fan,1\n", 100_000), 'quotation mark may be open'];
+        yield 'more lines than a build holds' => ["Item,Qty\n".str_repeat("Fan,1\n", 100_001), 'more than 100,000 lines'];
+        yield 'no table' => ["just words\nand more\n", 'not a table'];
+    }
+
+    #[DataProvider('tooMuch')]
+    public function test_a_list_past_all_bounds_is_refused_and_not_kept(string $csv, string $reason): void
+    {
+        $files = count(Storage::files('imports'));
+        $answer = $this->bring($this->emptyBuild(), $csv)->assertStatus(422)->assertJsonPath('errors.0.pointer', '/file');
+        self::assertStringContainsString($reason, $answer->json('errors.0.reason'));
+        self::assertCount($files, Storage::files('imports'));
     }
 
     public function test_refs_that_clash_are_told_apart(): void

@@ -76,7 +76,7 @@ final class ScopeTest extends FeatureTestCase
         yield 'a workpiece in amps' => ['workpieces', 'soundboard', ['length'], '9 A', 'a length is wanted'];
         yield 'a budget below nothing' => ['build', '', ['budget'], '-1', 'not negative'];
         yield 'no such day' => ['brief', '', ['wanted_by'], '2027-02-30', 'YYYY-MM-DD'];
-        yield 'more duty than there is' => ['brief', '', ['duty'], '130 %', 'above 100 %'];
+        yield 'more duty than there is' => ['brief', '', ['duty'], '130 %', 'from 0 % to 100 %'];
         yield 'an experience nobody has' => ['brief', '', ['experience', 'mains'], 'expert', 'not one of none'];
         yield 'a route through a need that is gone' => ['routes', 'kit', ['needs'], ['gone'], 'no need "gone"'];
     }

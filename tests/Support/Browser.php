@@ -153,6 +153,12 @@ final class Browser
         return trim((string) preg_replace('/\s+/u', ' ', $this->find($xpath)->getText()));
     }
 
+    /** Makes the page's processor so many times slower. */
+    public function slow(int $times): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setCPUThrottlingRate', 'params' => ['rate' => $times]]);
+    }
+
     public function shot(string $file): void
     {
         $this->driver->takeScreenshot($file);
@@ -188,7 +194,7 @@ final class Browser
     {
         $entries = $this->driver->manage()->getLog('browser');
 
-        return array_values(array_map(static fn (array $e): string => (string) $e['message'], array_filter($entries, static fn (array $e): bool => $e['level'] === 'SEVERE' && ! str_contains((string) $e['message'], 'status of 4'))));
+        return array_values(array_map(static fn (array $e): string => mb_strimwidth((string) $e['message'], 0, 400, '…'), array_filter($entries, static fn (array $e): bool => $e['level'] === 'SEVERE' && ! str_contains((string) $e['message'], 'status of 4'))));
     }
 
     public function quit(): void

@@ -78,6 +78,47 @@ final class HttpClient
         return (array) json_decode((string) curl_multi_getcontent($handle), true);
     }
 
+    /**
+     * @param  array<string, mixed>|null  $body
+     * @return array{int, array<mixed>} status and answer
+     */
+    public function send(string $method, string $path, ?array $body = null): array
+    {
+        $handle = $this->handle($method, $path, $body === null ? null : (string) json_encode((object) $body));
+        $answer = $this->finishOne($handle);
+
+        return [curl_getinfo($handle, CURLINFO_RESPONSE_CODE), $answer];
+    }
+
+    /**
+     * Several requests at the same time, over as many connections.
+     *
+     * @param  list<array{string, string, array<string, mixed>|null}>  $requests  method, path, body
+     * @return list<array{int, array<mixed>}> status and answer, in the order of the requests; 0 where none came
+     */
+    public function together(array $requests, int $atOnce = 16): array
+    {
+        $multi = curl_multi_init();
+        curl_multi_setopt($multi, CURLMOPT_MAX_TOTAL_CONNECTIONS, $atOnce);
+        $handles = [];
+        foreach ($requests as [$method, $path, $body]) {
+            $handles[] = $handle = $this->handle($method, $path, $body === null ? null : (string) json_encode((object) $body));
+            curl_multi_add_handle($multi, $handle);
+        }
+        do {
+            curl_multi_exec($multi, $running);
+            curl_multi_select($multi, 0.2);
+        } while ($running > 0);
+
+        return array_map(static fn (CurlHandle $h): array => [(int) curl_getinfo($h, CURLINFO_RESPONSE_CODE), (array) json_decode((string) curl_multi_getcontent($h), true)], $handles);
+    }
+
+    /** The body of an answer as it came. */
+    public function raw(string $path): string
+    {
+        return (string) curl_exec($this->handle('GET', $path, null));
+    }
+
     /** Seconds the last answer took, from sending to the last byte. */
     public function timed(string $method, string $path, ?string $body = null): float
     {

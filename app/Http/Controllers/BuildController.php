@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Builds\Document;
+use App\Builds\Judging;
+use App\Builds\Listing;
 use App\Builds\Workspace;
 use App\Models\Build;
 use App\Models\User;
@@ -12,28 +14,24 @@ use App\Models\Workshop;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\Storage;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\PartsList\PartsListExport;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\StreamedResponse;
+use ZipArchive;
 
 final class BuildController
 {
+    /** The builds of each workshop with what was judged of them last: nothing is read or judged for a list. */
     public function index(Request $request): JsonResponse
     {
         /** @var User $user */
         $user = $request->user();
-        $workshops = $user->workshops()->with(['builds' => fn ($q) => $q->orderBy('name')])->orderBy('name')->get();
+        $workshops = $user->workshops()->orderBy('name')->get();
+        $builds = Listing::of(array_values($workshops->modelKeys()));
 
-        return new JsonResponse($workshops->map(static fn (Workshop $w): array => [
-            'id' => $w->id,
-            'name' => $w->name,
-            'builds' => $w->builds->map(static function (Build $b): array {
-                $overview = json_decode(Document::overview($b), true, 64, JSON_THROW_ON_ERROR);
-
-                return ['id' => $b->id, 'name' => $b->name, 'kind' => $b->kind, 'purpose' => $b->getAttribute('purpose'), 'changed' => $b->updated_at?->toIso8601String()]
-                    + array_intersect_key($overview, array_flip(['tally', 'money', 'supply', 'forecast', 'power_forbidden', 'open_faults']));
-            })->all(),
-        ])->all());
+        return new JsonResponse($workshops->map(static fn (Workshop $w): array => ['id' => $w->id, 'name' => $w->name, 'builds' => $builds[$w->id] ?? []])->all());
     }
 
     /** A new build: from a build file, or empty with a name. */
@@ -58,9 +56,9 @@ final class BuildController
 
     public function show(Build $build): Response
     {
-        $overview = Document::overview($build);
+        $document = Document::of($build);
 
-        return self::jsonText('{"id":'.$build->id.',"workshop":'.$build->workshop_id.',"revision":'.$build->revision.',"document":'.Document::json(Document::of($build)->data).',"overview":'.$overview.'}');
+        return self::jsonText('{"id":'.$build->id.',"workshop":'.$build->workshop_id.',"revision":'.$build->revision.',"document":'.Document::json($document->data).Judging::of($build, $document)->json().'}');
     }
 
     public function destroy(Build $build): Response
@@ -77,9 +75,28 @@ final class BuildController
 
     public function file(Build $build): Response
     {
-        return new Response(BuildFile::write(Document::of($build)->machine()), 200, [
+        // As it is kept, also where it cannot be read: nobody is ever locked out of what they wrote.
+        return new Response(json_encode(Document::of($build)->data, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n", 200, [
             'Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",
         ]);
+    }
+
+    /** The file and the pictures it names, in one archive. */
+    public function archive(Build $build): BinaryFileResponse
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'magpie-archive-');
+        $zip = new ZipArchive;
+        $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
+        $zip->addFromString("{$build->slug}.magpie.json", (string) $this->file($build)->getContent());
+        foreach ($build->photos()->orderBy('id')->pluck('name') as $name) {
+            if (Storage::exists("photos/{$build->id}/{$name}")) {
+                $zip->addFile(Storage::path("photos/{$build->id}/{$name}"), "photos/{$name}");
+                $zip->setCompressionName("photos/{$name}", ZipArchive::CM_STORE);
+            }
+        }
+        $zip->close();
+
+        return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.zip\""]))->deleteFileAfterSend();
     }
 
     public function partsList(Build $build): StreamedResponse

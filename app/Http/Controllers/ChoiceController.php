@@ -15,6 +15,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Machine\Build as Machine;
 
 /** The candidates of a need. */
 final class ChoiceController
@@ -32,8 +33,9 @@ final class ChoiceController
         $data = $request->validate(['library' => ['required', 'integer'], 'key' => ['required', 'uuid']]);
         $item = LibraryPart::query()->where('workshop_id', $build->workshop_id)->findOrFail((int) $data['library']);
         $user = $request->user();
-        $machine = Document::of($build)->machine();
-        $result = (new Editor($build, $user instanceof User ? $user : null))->apply($data['key'], "Take {$item->name} from the library for {$machine->roleOf($need)}", Adoption::changes($machine, $need, $item));
+        $role = Document::of($build)->machine()->roleOf($need);
+        // The list of candidates is taken up under the lock: whoever adopts another at the same time loses nothing.
+        $result = (new Editor($build, $user instanceof User ? $user : null))->apply($data['key'], "Take {$item->name} from the library for {$role}", static fn (Machine $machine): array => Adoption::changes($machine, $need, $item));
 
         return BuildController::jsonText($result->json(), 201);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Builds\Editor;
+use App\Http\Changes;
 use App\Models\Build;
 use App\Models\Edit;
 use App\Models\User;
@@ -17,20 +18,8 @@ final class EditController
 {
     public function store(Request $request, Build $build): Response
     {
-        $data = $request->validate([
-            'key' => ['required', 'uuid'],
-            'label' => ['required', 'string', 'max:200'],
-            'changes' => ['required', 'array', 'min:1', 'max:2000'],
-            'changes.*.section' => ['required', 'string', 'max:20'],
-            'changes.*.ref' => ['sometimes', 'nullable', 'string', 'max:64'],
-            'changes.*.create' => ['sometimes', 'array'],
-            'changes.*.delete' => ['sometimes', 'boolean'],
-            'changes.*.set' => ['required_without_all:changes.*.create,changes.*.delete', 'array'],
-            'changes.*.set.*.path' => ['required', 'array', 'min:1', 'max:8'],
-        ]);
-
-        /** @var list<array<string, mixed>> $changes */
-        $changes = $request->json('changes');
+        $data = $request->validate(['key' => ['required', 'uuid'], 'label' => ['required', 'string', 'max:200']]);
+        $changes = Changes::read($request->json('changes'));
 
         return BuildController::jsonText($this->editor($request, $build)->apply($data['key'], $data['label'], $changes)->json());
     }
@@ -48,15 +37,20 @@ final class EditController
     /** Starts or stops the clock of a step; the time is the server's. */
     public function timer(Request $request, Build $build, string $step): Response
     {
-        $data = $request->validate(['running' => ['required', 'boolean'], 'timings' => ['present', 'array']]);
-        $timings = $data['timings'];
+        $data = $request->validate([
+            'running' => ['required', 'boolean'], 'timings' => ['present', 'list', 'max:2000'],
+            'timings.*' => ['array:start,stop'], 'timings.*.start' => ['required', 'integer'], 'timings.*.stop' => ['integer'],
+        ]);
+        /** @var list<array{start: int, stop?: int}> $timings */
+        $timings = $request->json('timings');
         $last = array_key_last($timings);
-        $runs = $last !== null && ! isset($timings[$last]['stop']);
-        if ($runs === $data['running']) {
+        $open = $last === null || isset($timings[$last]['stop']) ? null : $timings[$last];
+        $runs = $open !== null;
+        if ($runs === (bool) $data['running']) {
             abort(409, $runs ? 'The clock of this step runs already.' : 'The clock of this step does not run.');
         }
         $now = now()->getTimestamp();
-        $after = $data['running'] ? [...$timings, ['start' => $now]] : array_replace($timings, [$last => ['start' => $timings[$last]['start'], 'stop' => $now]]);
+        $after = $data['running'] ? [...$timings, ['start' => $now]] : array_replace($timings, [$last => ['start' => $open['start'] ?? $now, 'stop' => $now]]);
         $result = $this->editor($request, $build)->apply((string) Str::uuid(), ($data['running'] ? 'Start' : 'Stop')." the clock of {$step}", [
             ['section' => 'steps', 'ref' => $step, 'set' => [['path' => ['timings'], 'was' => $timings === [] ? null : $timings, 'to' => $after]]],
         ]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Imports\CannotImport;
 use App\Imports\CsvFile;
 use App\Imports\Importer;
 use App\Models\Build;
@@ -35,16 +36,22 @@ final class ImportController
         $file = $request->file('file');
         $key = (string) Str::uuid();
         Storage::putFileAs('imports', $file, "{$key}.csv");
-        $csv = self::csv($key);
-        $headings = $csv->headings();
-        if (count($headings) < 2) {
+        try {
+            CsvFile::settle(Storage::path("imports/{$key}.csv"));
+            $csv = self::csv($key);
+            $headings = $csv->headings();
+            if (count($headings) < 2) {
+                throw CannotImport::because('This is not a table: its first line has no columns parted by comma, semicolon or tab.');
+            }
+            $rows = $csv->countRows();
+        } catch (CannotImport $e) {
             Storage::delete("imports/{$key}.csv");
-            throw ValidationException::withMessages(['file' => 'This is not a table: its first line has no columns parted by comma, semicolon or tab.']);
+            throw ValidationException::withMessages(['file' => $e->getMessage()]);
         }
         $user = $request->user();
         $import = $build->imports()->create([
             'user_id' => $user instanceof User ? $user->id : null, 'key' => $key, 'file_name' => mb_substr($file->getClientOriginalName(), 0, 150),
-            'rows' => $csv->countRows(), 'state' => 'previewed', 'mapping' => Mapping::guess($headings, $build->currency)->toArray(),
+            'rows' => $rows, 'state' => 'previewed', 'mapping' => Mapping::guess($headings, $build->currency)->toArray(),
         ]);
 
         return new JsonResponse($this->preview($import, $build), 201);
@@ -74,10 +81,11 @@ final class ImportController
 
     public function confirm(Import $import): JsonResponse
     {
-        $claimed = Import::query()->whereKey($import->id)->whereIn('state', ['previewed', 'interrupted', 'cancelled'])->update(['state' => 'running', 'updated_at' => now()]);
+        $claimed = Import::query()->whereKey($import->id)->whereIn('state', ['previewed', 'interrupted'])->update(['state' => 'running', 'updated_at' => now()]);
         abort_if($claimed === 0, 409, 'This list was dealt with already.');
         set_time_limit(900);
         (new Importer($import->refresh(), Storage::path("imports/{$import->key}.csv"), now()->format('Y-m-d')))->run();
+        Storage::delete("imports/{$import->key}.csv");
 
         return $this->show($import->refresh());
     }

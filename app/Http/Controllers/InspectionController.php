@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Builds\Document;
+use App\Builds\Judging;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -18,7 +19,7 @@ final class InspectionController
 {
     public function overview(Build $build): Response
     {
-        return BuildController::jsonText('{"revision":'.$build->revision.',"overview":'.Document::overview($build).'}');
+        return BuildController::jsonText('{"revision":'.$build->revision.Judging::of($build)->json().'}');
     }
 
     /** One finding with its working. */

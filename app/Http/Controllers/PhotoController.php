@@ -20,15 +20,29 @@ use Intervention\Image\ImageManager;
 /** Pictures of faults: made small, turned upright and stripped of what the camera wrote into them. */
 final class PhotoController
 {
+    private const NONE = 'This file is not a picture that can be read (JPEG, PNG or WebP).';
+
+    private const MOST_PIXELS = 40_000_000;
+
+    private const LONGEST = 16_384;
+
     public function store(Request $request, Build $build): JsonResponse
     {
         $request->validate(['photo' => ['required', 'file', 'max:15360']], ['photo.max' => 'The picture is larger than 15 MB.']);
         /** @var UploadedFile $file */
         $file = $request->file('photo');
+        $size = @getimagesize($file->getPathname());
+        if ($size === false || ! in_array($size[2], [IMAGETYPE_JPEG, IMAGETYPE_PNG, IMAGETYPE_WEBP], true)) {
+            throw ValidationException::withMessages(['photo' => self::NONE]);
+        }
+        // By its header, before it is unpacked: a small file may hold a picture that fills all memory.
+        if ($size[0] < 1 || $size[1] < 1 || $size[0] * $size[1] > self::MOST_PIXELS || max($size[0], $size[1]) > self::LONGEST) {
+            throw ValidationException::withMessages(['photo' => "This picture is {$size[0]} × {$size[1]} pixels; at most ".self::MOST_PIXELS / 1_000_000 .' million can be taken.']);
+        }
         try {
             $jpeg = (string) (new ImageManager(new Driver))->read($file->getPathname())->scaleDown(1600, 1600)->toJpeg(82);
         } catch (DecoderException) {
-            throw ValidationException::withMessages(['photo' => 'This file is not a picture that can be read (JPEG, PNG or WebP).']);
+            throw ValidationException::withMessages(['photo' => self::NONE]);
         }
         $name = Str::uuid().'.jpg';
         Storage::put("photos/{$build->id}/{$name}", $jpeg);

@@ -33,6 +33,7 @@ final class VariantController
         $machine = Document::of($build)->machine();
         $fork = DB::transaction(static function () use ($build, $machine, $data): Build {
             $fork = Workspace::add($build->workshop()->firstOrFail(), $machine->with(['plan' => $machine->plan->named($data['name'])]));
+            Workspace::copyPhotos($build, $fork);
             $fork->update(['forked_from' => $build->id, 'forked_at' => $build->revision]);
 
             return $fork;

@@ -8,6 +8,7 @@ use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
+use Magpie\Core\Quantity\Exception\NotFinite;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -15,6 +16,9 @@ use Magpie\Core\Quantity\Quantity;
  */
 final class FlowSolver
 {
+    /** Volts past which an answer is the rounding of a network that has none. */
+    private const MOST = 1e12;
+
     /** @var array<int, Quantity> */
     private array $volts = [];
 
@@ -130,7 +134,12 @@ final class FlowSolver
                 $network->drain($demand->node, $demand->current);
             }
         }
-        $volts = $network->solve();
+        $volts = self::within($network);
+        if ($volts === null) {
+            $this->giveUp($island, 'its currents come to no number: look for a size in it that cannot be');
+
+            return;
+        }
         $this->volts += $volts;
         $out = Quantity::of(0, 'A');
         foreach ($joints as $index => $resistance) {
@@ -144,6 +153,25 @@ final class FlowSolver
             }
         }
         $this->delivered[$source] = $out;
+    }
+
+    /**
+     * @return array<int, Quantity>|null voltages of the network, when they are voltages that can be
+     */
+    private static function within(ResistorNetwork $network): ?array
+    {
+        try {
+            $volts = $network->solve();
+        } catch (NotFinite) {
+            return null;
+        }
+        foreach ($volts as $volt) {
+            if (abs($volt->in('V')) > self::MOST) {
+                return null;
+            }
+        }
+
+        return $volts;
     }
 
     /** What a supply takes in for what its outputs give, over efficiency and, on the mains, power factor. */

@@ -23,6 +23,9 @@ final class Node
     /** Entries of a list, and members of an object, unless more are asked for. */
     private const MOST = 2_000;
 
+    /** The largest whole number that was ever kept: what a column of the database holds. */
+    private const MOST_KEPT = 4_294_967_295;
+
     /** @var array<int|string, true> */
     private array $seen = [];
 
@@ -213,7 +216,7 @@ final class Node
         if ($value === null) {
             return null;
         }
-        if (! is_int($value) || (! $this->kept && ($value < $least || $value > $most))) {
+        if (! is_int($value) || $value < $least || $value > ($this->kept ? max($most, self::MOST_KEPT) : $most)) {
             $this->fail("must be a whole number from {$least} to {$most}.", $key);
         }
 

@@ -3075,6 +3075,105 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The build file and its pictures, in one archive */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A new password; other sessions of the account end */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        current: string;
+                        password: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3221,8 +3320,10 @@ export interface components {
             id: number;
             revision: number;
             document: components["schemas"]["Document"];
-            overview: components["schemas"]["Overview"];
+            overview: components["schemas"]["Overview"] | null;
             workshop: number;
+            trouble: components["schemas"]["Trouble"] | null;
+            judging: components["schemas"]["JudgingState"] | null;
         };
         BuildCard: {
             id: number;
@@ -3230,12 +3331,11 @@ export interface components {
             kind: string;
             purpose: string | null;
             changed: string | null;
-            tally: components["schemas"]["Tally"];
-            money: components["schemas"]["MoneyTotals"];
-            supply: components["schemas"]["WorstSupply"] | null;
-            forecast: components["schemas"]["Forecast"];
-            power_forbidden: boolean;
-            open_faults: number;
+            /** @description the summary is of the build as it is now */
+            judged: boolean;
+            summary: components["schemas"]["BuildSummary"] | null;
+            /** @description why it cannot be read or judged */
+            trouble: string | null;
         };
         WorkshopBuilds: {
             id: number;
@@ -3288,7 +3388,15 @@ export interface components {
             /** @description so much changed that the build is to be fetched again; entries is empty */
             whole: boolean;
             entries: components["schemas"]["TouchedEntry"][];
-            overview: components["schemas"]["Overview"];
+            overview: components["schemas"]["Overview"] | null;
+            trouble: components["schemas"]["Trouble"] | null;
+            judging: components["schemas"]["JudgingState"] | null;
+            /** @description of what was taken back or done again: entries that stayed as they are, and why */
+            left: {
+                section: string;
+                ref: string;
+                why: string;
+            }[];
         };
         EditRecord: {
             id: number;
@@ -3580,7 +3688,9 @@ export interface components {
         };
         Changed: {
             revision: number;
-            overview: components["schemas"]["Overview"];
+            overview: components["schemas"]["Overview"] | null;
+            trouble: components["schemas"]["Trouble"] | null;
+            judging: components["schemas"]["JudgingState"] | null;
         };
         NewBuild: {
             workshop: number;
@@ -3592,6 +3702,8 @@ export interface components {
         Credentials: {
             email: string;
             password: string;
+            /** @description stay signed in for thirty days */
+            remember?: boolean;
         };
         Timer: {
             running: boolean;
@@ -4316,6 +4428,27 @@ export interface components {
             loom: string;
             currency: string;
             says: string;
+        };
+        /** @description why a build cannot be read or judged, and where in its file */
+        Trouble: {
+            pointer: string;
+            reason: string;
+        };
+        /** @description how far the background is with a build too large to be judged at once; the overview beside it is of an earlier state, or null */
+        JudgingState: {
+            /** @enum {unknown} */
+            state: "queued" | "running" | "failed";
+            done: number;
+            of: number;
+        };
+        /** @description what was judged of a build last */
+        BuildSummary: {
+            tally: components["schemas"]["Tally"];
+            money: components["schemas"]["MoneyTotals"];
+            supply: components["schemas"]["WorstSupply"] | null;
+            forecast: components["schemas"]["Forecast"];
+            power_forbidden: boolean;
+            open_faults: number;
         };
         plan: {
             name: string;

@@ -2,19 +2,20 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, reasonOf, type Build } from '@/api/client'
+import { api, reasonOf, type Build, type Overview, type JudgingState, type Trouble } from '@/api/client'
 import { derived, useBuild, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import FaultDialog from '@/views/build/FaultDialog.vue'
 import FinderDialog from './FinderDialog.vue'
+import RepairView from './RepairView.vue'
 import SidePanel from './SidePanel.vue'
 import TallyStrip from './TallyStrip.vue'
 import { stages } from './stages'
 import { useKeys } from './useKeys'
 import { useLightAndDark } from './useTheme'
 
-const { id, query, document: build, overview } = useBuild()
+const { id, query, document: build, overview, trouble, judging } = useBuild()
 const { undo, redo } = useEdit()
 const route = useRoute()
 const router = useRouter()
@@ -78,6 +79,23 @@ async function look(): Promise<void> {
 }
 onMounted(() => (timer = window.setInterval(look, 4000)))
 onBeforeUnmount(() => clearInterval(timer))
+
+// A large build is judged in the background: its verdicts are fetched as soon as they are there.
+let waitingFor = 0
+async function fetchVerdicts(): Promise<void> {
+  try {
+    const now = await api.get<{ revision: number; overview: Overview | null; trouble: Trouble | null; judging: JudgingState | null }>(`/api/builds/${id.value}/overview`)
+    client.setQueryData<Build>(['build', id.value], (held) => (held === undefined || held.revision !== now.revision ? held : { ...held, overview: now.overview, trouble: now.trouble, judging: now.judging }))
+  } catch {
+    // The next look makes up for it.
+  }
+}
+watch(() => judging.value !== undefined, (waits) => {
+  clearInterval(waitingFor)
+  waitingFor = waits ? window.setInterval(fetchVerdicts, 1500) : 0
+}, { immediate: true })
+onBeforeUnmount(() => clearInterval(waitingFor))
+const howFar = computed(() => (judging.value === undefined ? '' : judging.value.of === 0 ? 'waiting for its turn' : `${judging.value.done} of ${judging.value.of} checks`))
 </script>
 
 <template>
@@ -98,6 +116,7 @@ onBeforeUnmount(() => clearInterval(timer))
         <router-link v-for="other in otherGroups" :key="other.name" :to="`/builds/${id}/${other.path}`" class="view-link other">{{ other.name }} →</router-link>
       </nav>
       <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status" :title="whyOff">Not to be powered<span v-if="shownViews.length < 8" class="wide-only">: {{ whyOff }}</span></span>
+      <span v-if="judging && overview" class="quiet small" role="status" title="The verdicts shown are of the state before the last edits">Being judged again: {{ howFar }}</span>
       <span class="push actions">
         <button type="button" class="plain" @click="finding = true">Find<kbd class="keycap">f</kbd></button>
         <button type="button" class="plain" @click="faulting = true">Log a fault<kbd class="keycap">l</kbd></button>
@@ -111,7 +130,9 @@ onBeforeUnmount(() => clearInterval(timer))
     <div class="body">
       <main class="main" tabindex="-1">
         <div v-if="query.isError.value" class="view empty"><h1>This build cannot be shown</h1><p>{{ reasonOf(query.error.value) }}</p><p><router-link to="/" class="link">All builds</router-link></p></div>
+        <RepairView v-else-if="build && trouble" />
         <router-view v-else-if="build && overview" />
+        <div v-else-if="build && judging" class="view empty"><h1>Being judged</h1><p role="status">This build is large: its checks run in the background, {{ howFar }}. The page fills itself when they are done; nothing needs to be kept open.</p></div>
         <p v-else class="view quiet" role="status">Laying out the build …</p>
       </main>
       <SidePanel v-if="panel.open && build" />

@@ -2,6 +2,7 @@
 import { computed, nextTick, ref } from 'vue'
 import { Problem, reasonOf } from '@/api/client'
 import FigureText from './FigureText.vue'
+import { pointerUp } from './usePointer'
 
 /**
  * A value edited where it stands. Enter stores, Escape leaves it as it was; what the server refuses stays typed, with
@@ -45,6 +46,8 @@ async function begin(): Promise<void> {
 }
 
 async function finish(refocus = true): Promise<void> {
+  // Whoever presses on something else has not let go yet: a cell that closes under the pointer moves what is pressed.
+  await pointerUp()
   editing.value = false
   await nextTick()
   // Back to where one was, unless the next cell has been gone to already.

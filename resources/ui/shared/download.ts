@@ -13,7 +13,7 @@ type Row = (string | number | null | undefined)[]
 export function csvText(rows: Row[]): string {
   const cell = (value: Row[number]) => {
     const text = value === null || value === undefined ? '' : String(value)
-    const safe = typeof value === 'string' && /^[=+\-@\t]/.test(text) ? `'${text}` : text
+    const safe = typeof value === 'string' && /^(?:[\t\r\n]|\s*[=+\-@＝＋－＠])/.test(text) ? `'${text}` : text
 
     return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe
   }

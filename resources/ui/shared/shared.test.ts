@@ -36,11 +36,12 @@ describe('a table as CSV', () => {
   })
   it('keeps a formula a text, and a negative number a number', () => {
     expect(csvText([['=1+1', '+x', '-x', '@x', -5, null, undefined]])).toBe("'=1+1,'+x,'-x,'@x,-5,,\r\n")
+    expect(csvText([['\n=1+1', ' ＝1', '\u00a0+1', 'a=b']])).toBe('"\'\n=1+1",\' ＝1,\'\u00a0+1,a=b\r\n')
   })
 })
 
 describe('short names', () => {
-  it.each([['Chamber fan', 'chamber-fan'], ['  É é 5 V! ', '5-v'], ['***', 'zone'], ['A'.repeat(80), 'a'.repeat(40)]])('%s becomes %s', (text, ref) => {
+  it.each([['Chamber fan', 'chamber-fan'], ['  É é 5 V! ', '5-v'], ['***', 'zone'], ['608', 'n608'], ['24 V', '24-v'], ['A'.repeat(80), 'a'.repeat(40)]])('%s becomes %s', (text, ref) => {
     expect(refFrom(text, 'zone')).toBe(ref)
   })
   it('takes the first number that is free', () => {

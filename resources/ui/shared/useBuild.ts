@@ -37,14 +37,30 @@ export function useBuild() {
     staleTime: Infinity,
   })
   const document = computed<BuildDocument | undefined>(() => query.data.value?.document)
-  const overview = computed<Overview | undefined>(() => query.data.value?.overview)
+  const overview = computed<Overview | undefined>(() => query.data.value?.overview ?? undefined)
+  /** Why it cannot be read or judged; then there is no overview, and the frame offers to mend it. */
+  const trouble = computed(() => query.data.value?.trouble ?? undefined)
+  /** How far the background is with a build too large to be judged at once; until then the overview is an older one. */
+  const judging = computed(() => query.data.value?.judging ?? undefined)
   const needs = computed(() => new Map((document.value?.needs ?? []).map((need) => [need.ref, need])))
   const parts = computed(() => new Map((document.value?.parts ?? []).map((part) => [part.ref, part])))
   const roleOf = (need: string) => needs.value.get(need)?.role ?? need
   /** The needs of some families, as the options of a field. */
   const needsOf = (...families: string[]) => (document.value?.needs ?? []).filter((need) => families.includes(need.family)).map((need) => ({ value: need.ref, title: need.role }))
 
-  return { id, query, document, overview, needs, parts, roleOf, needsOf }
+  return { id, query, document, overview, trouble, judging, needs, parts, roleOf, needsOf }
+}
+
+/** What was taken back or done again, and what of it stayed because somebody has gone on from there. */
+export function reverted(what: 'undo' | 'redo', result: Pick<EditResult, 'label' | 'left'>): string {
+  const said = `${what === 'undo' ? 'Taken back' : 'Done again'}: ${result.label}`
+  if (result.left.length === 0) {
+    return said
+  }
+  const first = result.left.slice(0, 2).map((one) => `${one.section} ${one.ref} (${one.why.replace(/\.$/, '')})`).join(', ')
+  const more = result.left.length - 2
+
+  return `${said}. Left as ${result.left.length === 1 ? 'it is' : 'they are'}: ${first}${more > 0 ? ` and ${more} more` : ''}.`
 }
 
 /** Edits of the current build. Each is one undoable act; the answer is laid into what the screen holds. */
@@ -75,9 +91,11 @@ export function useEdit() {
         }
         Object.assign(document, { [section]: list })
       }
-      notices.tallyChanged(held.overview.tally, result.overview.tally)
+      if (held.overview !== null && result.overview !== null) {
+        notices.tallyChanged(held.overview.tally, result.overview.tally)
+      }
 
-      return { ...held, revision: result.revision, document, overview: result.overview }
+      return { ...held, revision: result.revision, document, overview: result.overview, trouble: result.trouble, judging: result.judging }
     })
     for (const held of result.whole ? ['build', ...derived] : derived) {
       void client.invalidateQueries({ queryKey: [held, id.value] })
@@ -112,7 +130,7 @@ export function useEdit() {
   async function revert(what: 'undo' | 'redo'): Promise<void> {
     try {
       const result = absorb(await api.post<EditResult>(`/api/builds/${id.value}/${what}`))
-      notices.say(`${what === 'undo' ? 'Taken back' : 'Done again'}: ${result.label}`)
+      notices.say(reverted(what, result), result.left.length > 0)
     } catch (error) {
       notices.problem(error)
       if (error instanceof Problem && error.body.clashes !== undefined) {

@@ -7,6 +7,7 @@ import { whoIsHere } from '@/app/router'
 import { day, money, percent } from '@/shared/format'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import PasswordDialog from './PasswordDialog.vue'
 
 const client = useQueryClient()
 const router = useRouter()
@@ -14,6 +15,7 @@ const notices = useNotices()
 const { data: workshops, isPending, isError, error } = useQuery({ queryKey: ['builds'], queryFn: () => api.get<WorkshopBuilds[]>('/api/builds'), staleTime: 0 })
 const verdicts: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']
 
+const changing = ref(false)
 const making = ref<number | null>(null)
 const form = ref({ name: '', kind: '', currency: 'GBP' })
 const reasons = ref<Record<string, string | undefined>>({})
@@ -75,7 +77,8 @@ async function leave(): Promise<void> {
     <div class="view-head">
       <img src="/mark.svg" alt="" width="28" height="28" class="mark">
       <h1>Builds</h1>
-      <button type="button" class="plain link push" @click="leave()">Sign out</button>
+      <button type="button" class="plain link push" @click="changing = true">Password</button>
+      <button type="button" class="plain link" @click="leave()">Sign out</button>
     </div>
     <p v-if="isPending" class="quiet" role="status">Fetching the builds …</p>
     <p v-else-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
@@ -92,20 +95,26 @@ async function leave(): Promise<void> {
       <article v-for="build in workshop.builds" :key="build.id" class="build">
         <router-link :to="`/builds/${build.id}`" class="name"><h3>{{ build.name }}</h3><span class="quiet">{{ build.kind }}</span></router-link>
         <p class="purpose">{{ build.purpose }}</p>
-        <ul class="verdicts">
-          <li v-for="verdict in verdicts" :key="verdict"><VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.tally[verdict] }}</span></li>
-        </ul>
-        <dl class="facts">
-          <dt>Planned</dt><dd class="figure">{{ money(build.money.planned, build.money.currency, false) }}<span v-if="build.money.budget" class="unit">of {{ money(build.money.budget, build.money.currency, false) }}</span></dd>
-          <dt>Fullest supply</dt><dd class="figure">{{ build.supply ? percent(build.supply.share) : '–' }}</dd>
-          <dt>Hours left</dt><dd class="figure">{{ build.forecast.hours_left }}<span class="unit">h</span></dd>
-          <dt>Forecast</dt><dd class="figure">{{ day(build.forecast.date) }}</dd>
-        </dl>
+        <p v-if="build.trouble" class="wide-fact"><span class="fails">It cannot be read or judged.</span> {{ build.trouble }} Open it to mend it.</p>
+        <template v-else-if="build.summary">
+          <ul class="verdicts">
+            <li v-for="verdict in verdicts" :key="verdict"><VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.summary.tally[verdict] }}</span></li>
+          </ul>
+          <dl class="facts">
+            <dt>Planned</dt><dd class="figure">{{ money(build.summary.money.planned, build.summary.money.currency, false) }}<span v-if="build.summary.money.budget" class="unit">of {{ money(build.summary.money.budget, build.summary.money.currency, false) }}</span></dd>
+            <dt>Fullest supply</dt><dd class="figure">{{ build.summary.supply ? percent(build.summary.supply.share) : '–' }}</dd>
+            <dt>Hours left</dt><dd class="figure">{{ build.summary.forecast.hours_left }}<span class="unit">h</span></dd>
+            <dt>Forecast</dt><dd class="figure">{{ day(build.summary.forecast.date) }}</dd>
+          </dl>
+        </template>
+        <p v-else class="quiet wide-fact">Not judged yet; open it to see its verdicts.</p>
         <span class="tools small">
           <a class="link" :href="`/api/builds/${build.id}/file`" download>Save as file</a>
+          <a class="link" :href="`/api/builds/${build.id}/archive`" download title="The build file and its pictures, in one archive">Save with pictures</a>
           <button type="button" class="plain link" @click="removing = build">Delete</button>
         </span>
-        <span v-if="build.power_forbidden" class="danger off">Not to be powered</span>
+        <span v-if="build.summary?.power_forbidden" class="danger off">Not to be powered</span>
+        <span v-if="build.summary && !build.judged && !build.trouble" class="quiet small later">as it was judged last</span>
       </article>
     </section>
 
@@ -121,6 +130,7 @@ async function leave(): Promise<void> {
         </form>
       </v-card>
     </v-dialog>
+    <PasswordDialog v-model="changing" />
     <v-dialog :model-value="removing !== null" max-width="420" @update:model-value="removing = null">
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-2">Delete {{ removing?.name }}?</h2>
@@ -144,8 +154,10 @@ async function leave(): Promise<void> {
 .verdicts li { display: flex; justify-content: space-between; gap: 12px; min-width: 116px; }
 .tools { grid-column: 2; display: flex; gap: 16px; }
 .off { grid-column: 3 / 5; font-weight: 600; }
+.wide-fact { grid-column: 3 / 5; margin: 0; max-width: 44ch; }
+.later { grid-column: 3 / 5; }
 .file { position: absolute; opacity: 0; width: 1px; height: 1px; }
 .file-button { color: var(--live); cursor: pointer; padding: 0 10px; font-size: 14px; font-weight: 500; }
 .file-button:focus-within { outline: 2px solid var(--live); }
-@media (max-width: 900px) { .build { grid-template-columns: 1fr; } .tools, .off { grid-column: 1; } }
+@media (max-width: 900px) { .build { grid-template-columns: 1fr; } .tools, .off, .wide-fact, .later { grid-column: 1; } }
 </style>

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Builds;
+
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
+
+/** The builds of workshops as a list shows them: what was judged of them last. Nothing is read or judged for a list. */
+final class Listing
+{
+    private const COLUMNS = [
+        'builds.id', 'builds.workshop_id', 'builds.name', 'builds.kind', 'builds.purpose', 'builds.updated_at', 'builds.revision',
+        'snapshots.judged', 'snapshots.summary', 'judgings.state', 'judgings.trouble',
+    ];
+
+    /**
+     * @param  list<int>  $workshops
+     * @return array<int, list<array<string, mixed>>> by workshop, by name
+     */
+    public static function of(array $workshops): array
+    {
+        $rows = DB::table('builds')
+            ->leftJoin('snapshots', 'snapshots.build_id', '=', 'builds.id')
+            ->leftJoin('judgings', 'judgings.build_id', '=', 'builds.id')
+            ->whereIn('builds.workshop_id', $workshops)
+            ->orderBy('builds.name')->orderBy('builds.id')
+            ->get(self::COLUMNS);
+        $listed = [];
+        foreach ($rows as $row) {
+            $row = (array) $row;
+            $listed[(int) $row['workshop_id']][] = [
+                'id' => (int) $row['id'],
+                'name' => $row['name'],
+                'kind' => $row['kind'],
+                'purpose' => $row['purpose'],
+                'changed' => $row['updated_at'] === null ? null : Carbon::parse($row['updated_at'])->toIso8601String(),
+                'judged' => $row['summary'] !== null && (int) $row['judged'] === (int) $row['revision'],
+                'summary' => $row['summary'] === null ? null : json_decode($row['summary'], true, 64, JSON_THROW_ON_ERROR),
+                'trouble' => $row['state'] === 'failed' ? $row['trouble'] : null,
+            ];
+        }
+
+        return $listed;
+    }
+}

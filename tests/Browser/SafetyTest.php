@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\Interactions\WebDriverActions;
+use Facebook\WebDriver\WebDriverKeys;
+use PDO;
+use Tests\Support\Browser;
+use Tests\Support\HttpClient;
+
+/** Bad days at the screen: a build that cannot be read, a colleague in between, a machine that is slow. */
+final class SafetyTest extends BrowserTestCase
+{
+    private function client(): HttpClient
+    {
+        $client = new HttpClient((string) getenv('MAGPIE_URL'));
+        $client->post('/api/session/demo');
+
+        return $client;
+    }
+
+    /** A copy of the demo's printer to break. */
+    private function copyOfDunlin(HttpClient $client, string $name): int
+    {
+        $file = (string) preg_replace('/"name": "Dunlin"/', "\"name\": \"{$name}\"", (string) file_get_contents(dirname(__DIR__, 2).'/demo/dunlin.json'), 1);
+
+        return $client->post('/api/builds', ['workshop' => $client->get('/api/builds')[0]['id'], 'file' => $file])['id'];
+    }
+
+    private static function behindItsBack(string $sql): void
+    {
+        $settings = (string) file_get_contents(dirname(__DIR__, 2).'/.data/test/.env');
+        preg_match('/^DB_PORT="(\d+)"/m', $settings, $port);
+        preg_match('/^DB_PASSWORD="([^"]*)"/m', $settings, $password);
+        (new PDO("mysql:host=127.0.0.1;port={$port[1]};dbname=magpie", 'magpie', $password[1]))->exec($sql);
+    }
+
+    public function test_a_build_that_cannot_be_read_opens_for_repair_and_is_mended(): void
+    {
+        $client = $this->client();
+        $build = $this->copyOfDunlin($client, 'Broken wing');
+        $break = static fn (): null => self::behindItsBack("UPDATE needs SET family = 'no_such_family' WHERE build_id = {$build} AND ref = 'belt'; UPDATE snapshots SET revision = 0, judged = 0 WHERE build_id = {$build}");
+        $break();
+        $b = $this->browser();
+        $this->enter($b);
+        $b->sees('Broken wing');
+        $b->sees('Linnet');
+        $b->open("/builds/{$build}/prove/fit");
+        $b->sees('This build cannot be read');
+        $b->sees('"no_such_family" is not a family of parts known here');
+        $b->find("//a[@href=\"/api/builds/{$build}/file\"]");
+        self::assertSame([], $b->barriers());
+
+        // What is still wrong is named and stays typed; what is right is stored, and the build is back.
+        $entry = $b->find('//textarea[@aria-label="The entry as it is kept"]');
+        $typed = (string) $entry->getAttribute('value');
+        $write = static fn (string $text) => $b->driver->executeScript('const t = arguments[0]; t.value = arguments[1]; t.dispatchEvent(new Event("input"))', [$entry, $text]);
+        $write(str_replace('no_such_family', 'neither', $typed));
+        $b->press('Store the entry');
+        $b->sees('"neither" is not a family');
+        $write(str_replace('no_such_family', 'belt', $typed));
+        $b->press('Store the entry');
+        $b->sees('what matters most first');
+
+        // Undo does not break it again: what would leave it unreadable stays, and is named.
+        $b->key('u');
+        $b->sees('Left as it is: needs belt');
+        $b->sees('what matters most first');
+        $client->send('DELETE', "/api/builds/{$build}");
+    }
+
+    public function test_undo_says_what_a_colleague_has_gone_on_with(): void
+    {
+        $client = $this->client();
+        $build = $this->copyOfDunlin($client, 'Two hands');
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open("/builds/{$build}/prove/leads");
+        $b->edit('Length of W4', '2.2 m');
+        $b->find('//button[@aria-label="Length of W4: 2.2 m. Edit"]');
+        $client->post("/api/builds/{$build}/edits", ['key' => '22222222-2222-4222-8222-222222222222', 'label' => 'A colleague', 'changes' => [['section' => 'leads', 'ref' => 'W4', 'set' => [['path' => ['length'], 'to' => '3 m']]]]]);
+        $client->post("/api/builds/{$build}/undo");
+        $client->post("/api/builds/{$build}/redo");
+        self::behindItsBack("UPDATE edits SET user_id = (SELECT MAX(user_id) FROM memberships) WHERE build_id = {$build} AND label = 'A colleague'");
+        $b->key('u');
+        $b->sees('Left as it is: leads W4 (length was changed since)');
+        $client->send('DELETE', "/api/builds/{$build}");
+    }
+
+    public function test_the_next_cell_opens_while_the_last_one_is_stored_on_a_slow_machine(): void
+    {
+        $client = $this->client();
+        $build = $this->copyOfDunlin($client, 'Slow evening');
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open("/builds/{$build}/prove/leads");
+        $b->find('//button[starts-with(@aria-label, "Length of W1: ")]');
+        $b->slow(6);
+        foreach (['W1', 'W2', 'W3', 'W4', 'W6'] as $i => $lead) {
+            $b->click('//button[starts-with(@aria-label, '.Browser::quote("Length of {$lead}: ").')]');
+            $b->find('//input[@aria-label="Length of '.$lead.'"]')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys("1.{$i}5 m");
+            // Pressed down on the next cell, and let go only once the first has been answered: nothing moved under the pointer.
+            $next = $b->find('//button[starts-with(@aria-label, '.Browser::quote("Size of {$lead}: ").')]');
+            (new WebDriverActions($b->driver))->moveToElement($next)->clickAndHold($next)->perform();
+            usleep(900_000);
+            (new WebDriverActions($b->driver))->release()->perform();
+            $b->find('//*[self::input or self::select][@aria-label="Size of '.$lead.'"]');
+            $b->driver->getKeyboard()->sendKeys(WebDriverKeys::ESCAPE);
+            $b->find('//button[@aria-label="Length of '.$lead.": 1.{$i}5 m. Edit\"]");
+            $b->find('//button[starts-with(@aria-label, '.Browser::quote("Size of {$lead}: ").')]');
+        }
+        $b->slow(1);
+        $lengths = array_column($client->get("/api/builds/{$build}")['document']['leads'], 'length', 'ref');
+        self::assertSame(['1.05 m', '1.15 m', '1.25 m', '1.35 m', '1.45 m'], array_map(static fn (string $l): string => $lengths[$l], ['W1', 'W2', 'W3', 'W4', 'W6']));
+        $client->send('DELETE', "/api/builds/{$build}");
+    }
+
+    public function test_a_password_is_refused_with_the_reason_and_changed_nowhere_in_the_demo(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->press('Password');
+        $b->type('Password of now', 'magpie-demo');
+        $b->type('New password', 'four small brown eggs');
+        $b->press('Change it');
+        $b->sees('The people of the demo keep their password.');
+    }
+}
