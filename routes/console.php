@@ -88,7 +88,10 @@ Artisan::command('magpie:judge', function (): int {
     set_time_limit(0);
     // It ends with the process that started it, and makes way for a fresh one now and then.
     for ($parent = posix_getppid(), $until = time() + 3600; posix_getppid() === $parent && time() < $until && memory_get_usage() < 1 << 30;) {
-        Judging::next() || usleep(400_000);
+        gc_disable();
+        $worked = Judging::next();
+        gc_enable();
+        $worked ? gc_collect_cycles() : usleep(400_000);
     }
 
     return 0;

@@ -5,13 +5,15 @@ declare(strict_types=1);
 // Takes the pictures of docs/screenshots from a freshly loaded demo: shots.php URL [folder] [name …]
 // Views that belong together share a file, one below the other, so that every view has a picture and the files stay few.
 
+use Tests\Support\BrokenBuild;
 use Tests\Support\Browser;
+use Tests\Support\HttpClient;
 
 require __DIR__.'/../vendor/autoload.php';
 
 [, $url, $folder] = $argv + [2 => dirname(__DIR__).'/docs/screenshots'];
 $only = array_slice($argv, 3);
-$together = ['brief' => ['brief', 'variants'], 'parts' => ['parts', 'import'], 'decisions' => ['decisions', 'measure'], 'harness' => ['harness', 'leads'], 'ports' => ['ports', 'stops'], 'stack-up' => ['stack-up', 'joints'], 'heat' => ['heat', 'place'], 'bench' => ['bench', 'faults']];
+$together = ['builds' => ['builds', 'repair'], 'brief' => ['brief', 'variants'], 'parts' => ['parts', 'import'], 'decisions' => ['decisions', 'measure'], 'harness' => ['harness', 'leads'], 'ports' => ['ports', 'stops'], 'stack-up' => ['stack-up', 'joints'], 'heat' => ['heat', 'place'], 'bench' => ['bench', 'faults']];
 $browser = new Browser($url);
 $browser->open('/sign-in');
 $browser->theme('light');
@@ -46,6 +48,8 @@ $shots = [
     'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],
     'step-phone' => ['/builds/1/build/bench/d6', 390, 844, 'light', 'Measure', null],
     'faults' => ['/builds/1/build/faults', 1280, 800, 'light', 'How bad', null],
+    // Last, since it adds a build that the list would show.
+    'repair' => ['/builds/BROKEN/prove/fit', 1280, 800, 'light', 'Or mend it here', null],
 ];
 $entered = false;
 foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
@@ -57,6 +61,13 @@ foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
     }
     if ($only !== [] && ! in_array($name, $only, true)) {
         continue;
+    }
+    if ($name === 'repair') {
+        $client = new HttpClient($url);
+        $client->post('/api/session/demo');
+        $broken = BrokenBuild::copy($client, 'Dunlin');
+        BrokenBuild::break($broken);
+        $path = str_replace('BROKEN', (string) $broken, $path);
     }
     $browser->size($width, $height);
     $browser->theme($theme);

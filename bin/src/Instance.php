@@ -219,7 +219,7 @@ final class Instance
     {
         $this->terminal->begin('Web server');
         $root = $this->project->root;
-        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'memory_limit=1280M', 'max_execution_time=180', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'expose_php=0', 'variables_order=EGPCS', "opcache.preload={$root}/bin/preload.php", 'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? '')];
+        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'zend.enable_gc=0', 'memory_limit=1280M', 'max_execution_time=180', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'expose_php=0', 'variables_order=EGPCS', "opcache.preload={$root}/bin/preload.php", 'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? '')];
         $command = [PHP_BINARY];
         foreach ($options as $option) {
             array_push($command, '-d', $option);

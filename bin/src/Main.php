@@ -18,6 +18,7 @@ final readonly class Main
           bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
           bin/magpie test  [core|feature|external|browser [NAME]]
           bin/magpie bench                        inspection time, memory and an edit's round trip
+          bin/magpie bench load                   fifty people at once for a minute
           bin/magpie shots                        take the screenshots of docs/screenshots
           bin/magpie docs                         write the docs that follow from the code
           bin/magpie doctor                       what is present, what is missing
@@ -56,7 +57,7 @@ final readonly class Main
             case 'test':
                 return (new Tests($project, $terminal))->run($arguments[0] ?? null, $arguments[1] ?? null);
             case 'bench':
-                return (new Tests($project, $terminal))->bench();
+                return (new Tests($project, $terminal))->bench($arguments[0] ?? null);
             case 'shots':
                 return (new Tests($project, $terminal))->shots();
             case 'docs':

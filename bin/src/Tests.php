@@ -33,12 +33,12 @@ final readonly class Tests
         return $status;
     }
 
-    public function bench(): int
+    public function bench(?string $what = null): int
     {
         $this->project->setUp(Packages::TO_TEST);
         $instance = $this->freshInstance();
         putenv("MAGPIE_URL={$instance->url()}");
-        passthru($this->php(['-d', 'opcache.enable_cli=1', 'tests/bench.php']), $status);
+        passthru($this->php(['-d', 'opcache.enable_cli=1', $what === 'load' ? 'tests/load.php' : 'tests/bench.php']), $status);
         $instance->stop();
 
         return $status;

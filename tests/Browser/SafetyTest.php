@@ -6,7 +6,7 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\Interactions\WebDriverActions;
 use Facebook\WebDriver\WebDriverKeys;
-use PDO;
+use Tests\Support\BrokenBuild;
 use Tests\Support\Browser;
 use Tests\Support\HttpClient;
 
@@ -21,28 +21,11 @@ final class SafetyTest extends BrowserTestCase
         return $client;
     }
 
-    /** A copy of the demo's printer to break. */
-    private function copyOfDunlin(HttpClient $client, string $name): int
-    {
-        $file = (string) preg_replace('/"name": "Dunlin"/', "\"name\": \"{$name}\"", (string) file_get_contents(dirname(__DIR__, 2).'/demo/dunlin.json'), 1);
-
-        return $client->post('/api/builds', ['workshop' => $client->get('/api/builds')[0]['id'], 'file' => $file])['id'];
-    }
-
-    private static function behindItsBack(string $sql): void
-    {
-        $settings = (string) file_get_contents(dirname(__DIR__, 2).'/.data/test/.env');
-        preg_match('/^DB_PORT="(\d+)"/m', $settings, $port);
-        preg_match('/^DB_PASSWORD="([^"]*)"/m', $settings, $password);
-        (new PDO("mysql:host=127.0.0.1;port={$port[1]};dbname=magpie", 'magpie', $password[1]))->exec($sql);
-    }
-
     public function test_a_build_that_cannot_be_read_opens_for_repair_and_is_mended(): void
     {
         $client = $this->client();
-        $build = $this->copyOfDunlin($client, 'Broken wing');
-        $break = static fn (): null => self::behindItsBack("UPDATE needs SET family = 'no_such_family' WHERE build_id = {$build} AND ref = 'belt'; UPDATE snapshots SET revision = 0, judged = 0 WHERE build_id = {$build}");
-        $break();
+        $build = BrokenBuild::copy($client, 'Broken wing');
+        BrokenBuild::break($build);
         $b = $this->browser();
         $this->enter($b);
         $b->sees('Broken wing');
@@ -74,7 +57,7 @@ final class SafetyTest extends BrowserTestCase
     public function test_undo_says_what_a_colleague_has_gone_on_with(): void
     {
         $client = $this->client();
-        $build = $this->copyOfDunlin($client, 'Two hands');
+        $build = BrokenBuild::copy($client, 'Two hands');
         $b = $this->browser();
         $this->enter($b);
         $b->open("/builds/{$build}/prove/leads");
@@ -83,7 +66,7 @@ final class SafetyTest extends BrowserTestCase
         $client->post("/api/builds/{$build}/edits", ['key' => '22222222-2222-4222-8222-222222222222', 'label' => 'A colleague', 'changes' => [['section' => 'leads', 'ref' => 'W4', 'set' => [['path' => ['length'], 'to' => '3 m']]]]]);
         $client->post("/api/builds/{$build}/undo");
         $client->post("/api/builds/{$build}/redo");
-        self::behindItsBack("UPDATE edits SET user_id = (SELECT MAX(user_id) FROM memberships) WHERE build_id = {$build} AND label = 'A colleague'");
+        BrokenBuild::behindItsBack("UPDATE edits SET user_id = (SELECT MAX(user_id) FROM memberships) WHERE build_id = {$build} AND label = 'A colleague'");
         $b->key('u');
         $b->sees('Left as it is: leads W4 (length was changed since)');
         $client->send('DELETE', "/api/builds/{$build}");
@@ -92,7 +75,7 @@ final class SafetyTest extends BrowserTestCase
     public function test_the_next_cell_opens_while_the_last_one_is_stored_on_a_slow_machine(): void
     {
         $client = $this->client();
-        $build = $this->copyOfDunlin($client, 'Slow evening');
+        $build = BrokenBuild::copy($client, 'Slow evening');
         $b = $this->browser();
         $this->enter($b);
         $b->open("/builds/{$build}/prove/leads");
@@ -121,7 +104,7 @@ final class SafetyTest extends BrowserTestCase
     {
         $b = $this->browser();
         $this->enter($b);
-        $b->press('Password');
+        $b->press('Change password');
         $b->type('Password of now', 'magpie-demo');
         $b->type('New password', 'four small brown eggs');
         $b->press('Change it');

@@ -109,6 +109,25 @@ final class RaceTest extends TestCase
         }
     }
 
+    public function test_only_its_own_names_are_answered_to_and_files_carry_the_same_headers(): void
+    {
+        $url = (string) getenv('MAGPIE_URL');
+        $ask = static function (string $path, string $host) use ($url): array {
+            $handle = curl_init($url.$path) ?: throw new \RuntimeException('no curl');
+            curl_setopt_array($handle, [CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_HTTPHEADER => ["Host: {$host}", 'Accept: application/json']]);
+
+            return [(string) curl_exec($handle), (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE)];
+        };
+        self::assertSame(400, $ask('/api/session', 'evil.example')[1]);
+        self::assertSame(400, $ask('/api/session', 'evil.example:8791')[1]);
+        foreach (['/api/session', '/', '/mark.svg'] as $path) {
+            [$answer, $status] = $ask($path, 'localhost');
+            self::assertSame(200, $status);
+            self::assertMatchesRegularExpression("/content-security-policy: default-src 'self'; script-src 'self'/i", $answer, $path);
+            self::assertDoesNotMatchRegularExpression('/x-powered-by|access-control-allow-origin/i', $answer, $path);
+        }
+    }
+
     public function test_what_is_read_while_others_write_is_of_one_moment(): void
     {
         // Two places that are always edited together are never read apart.

@@ -113,6 +113,16 @@ final class HttpClient
         return array_map(static fn (CurlHandle $h): array => [(int) curl_getinfo($h, CURLINFO_RESPONSE_CODE), (array) json_decode((string) curl_multi_getcontent($h), true)], $handles);
     }
 
+    /**
+     * A request to be sent by whoever asks for it.
+     *
+     * @param  array<string, mixed>|null  $body
+     */
+    public function prepare(string $method, string $path, ?array $body): CurlHandle
+    {
+        return $this->handle($method, $path, $body === null ? null : (string) json_encode((object) $body));
+    }
+
     /** The body of an answer as it came. */
     public function raw(string $path): string
     {

@@ -84,6 +84,7 @@ final class ImportController
         $claimed = Import::query()->whereKey($import->id)->whereIn('state', ['previewed', 'interrupted'])->update(['state' => 'running', 'updated_at' => now()]);
         abort_if($claimed === 0, 409, 'This list was dealt with already.');
         set_time_limit(900);
+        gc_enable();
         (new Importer($import->refresh(), Storage::path("imports/{$import->key}.csv"), now()->format('Y-m-d')))->run();
         Storage::delete("imports/{$import->key}.csv");
 

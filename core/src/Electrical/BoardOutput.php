@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -55,13 +56,8 @@ final class BoardOutput implements Check
         $node = $circuits->topology->nodes[$inquiry->subject->ref];
         [$fitted, $port] = $circuits->topology->ports[$node];
         $inward = $port->kind === PortKind::Inlet;
-        $leads = [];
-        foreach ($inquiry->build->leads as $lead) {
-            $end = $inward ? $lead->to : $lead->from;
-            if ($end->text() === $inquiry->subject->ref && isset($circuits->topology->leads[$lead->ref])) {
-                $leads[] = $lead;
-            }
-        }
+        $leads = $inward ? $circuits->topology->leadsTo($inquiry->subject->ref) : $circuits->topology->leadsFrom($inquiry->subject->ref);
+        $leads = array_values(array_filter($leads, static fn (Lead $l): bool => isset($circuits->topology->leads[$l->ref])));
         if ($leads === []) {
             $inquiry->lack($inward ? "a lead that feeds {$fitted->need->role}" : 'a lead at this output');
         }

@@ -61,8 +61,9 @@ final class CabinetLosses
     {
         $efficiency = $inquiry->read($fitted, 'efficiency', 'η', Bound::Lowest);
         $out = Quantity::of(0, 'W');
-        foreach ($bench->circuits()->topology->ports as $node => [$its, $port]) {
-            if ($its->need->ref === $fitted->need->ref && $port->kind === PortKind::Source) {
+        $topology = $bench->circuits()->topology;
+        foreach ($topology->nodesOf($fitted->need->ref) as $node) {
+            if ($topology->ports[$node][1]->kind === PortKind::Source) {
                 $volts = $bench->circuits()->heldBy($node);
                 $amps = $flow->delivered[$node] ?? null;
                 if ($volts === null || $amps === null) {
@@ -81,8 +82,8 @@ final class CabinetLosses
     private static function module(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
     {
         $sum = Quantity::of(0, 'A');
-        foreach ($inquiry->build->leads as $lead) {
-            $current = $lead->from->need === $fitted->need->ref && $lead->from->port === 'out' ? $flow->current($lead->ref) : null;
+        foreach ($bench->circuits()->topology->leadsFrom("{$fitted->need->ref}.out") as $lead) {
+            $current = $flow->current($lead->ref);
             $sum = $current === null ? $sum : $sum->plus($current);
         }
         if ($inquiry->tryChoice($fitted, 'kind') === 'AC solid-state') {
@@ -104,15 +105,13 @@ final class CabinetLosses
     private static function taken(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
     {
         $sum = null;
-        foreach ($flow->demands as $demands) {
-            foreach ($demands as $demand) {
-                $volts = $flow->volts[$demand->node] ?? null;
-                if ($demand->need === $fitted->need->ref && $volts !== null) {
-                    PowerLeads::missing($inquiry, [[$demand]]);
-                    $inquiry->absorb($demand->inputs);
-                    $amps = $flow->taken($demand);
-                    $sum = $amps === null ? $sum : ($sum ?? Quantity::of(0, 'W'))->plus($volts->times($amps));
-                }
+        foreach ($flow->demandsOf($fitted->need->ref) as $demand) {
+            $volts = $flow->volts[$demand->node] ?? null;
+            if ($volts !== null) {
+                PowerLeads::missing($inquiry, [[$demand]]);
+                $inquiry->absorb($demand->inputs);
+                $amps = $flow->taken($demand);
+                $sum = $amps === null ? $sum : ($sum ?? Quantity::of(0, 'W'))->plus($volts->times($amps));
             }
         }
 

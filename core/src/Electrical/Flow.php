@@ -19,6 +19,7 @@ final readonly class Flow
      * @param  array<int, list<Demand>>  $behind  demands beyond a joint, by joint index
      * @param  array<int, list<Demand>>  $demands  by source node
      * @param  array<int, string>  $unsolved  island → why it has no answer
+     * @param  array<string, list<Demand>>  $byNeed  the same demands, by what makes them
      */
     public function __construct(
         public Scenario $scenario,
@@ -29,6 +30,7 @@ final readonly class Flow
         private array $behind,
         public array $demands,
         public array $unsolved,
+        private array $byNeed,
     ) {
     }
 
@@ -55,6 +57,14 @@ final readonly class Flow
         }
 
         return $this->behind[$joint] ?? [];
+    }
+
+    /**
+     * @return list<Demand> what the part that fills a need asks for, at any source
+     */
+    public function demandsOf(string $need): array
+    {
+        return $this->byNeed[$need] ?? [];
     }
 
     /** Current one demand takes at the voltage that arrives. */

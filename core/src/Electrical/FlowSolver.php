@@ -59,7 +59,14 @@ final class FlowSolver
             $this->island($island);
         }
 
-        return new Flow($this->scenario, $this->topology, $this->volts, $this->currents, $this->delivered, $this->behind, $this->demands, $this->unsolved);
+        $byNeed = [];
+        foreach ($this->demands as $demands) {
+            foreach ($demands as $demand) {
+                $byNeed[$demand->need][] = $demand;
+            }
+        }
+
+        return new Flow($this->scenario, $this->topology, $this->volts, $this->currents, $this->delivered, $this->behind, $this->demands, $this->unsolved, $byNeed);
     }
 
     private function island(int $island): void

@@ -60,14 +60,18 @@ final class MainsEntry implements Check
             false => $without[] = 'no residual-current protection',
             true => $inquiry->remark('The outlet has residual-current protection.'),
         };
+        $lineTo = [];
+        foreach ($lines as $lead) {
+            $lineTo[$lead->to->need] ??= $lead;
+        }
         foreach ($this->touchable($inquiry) as $fitted) {
-            $earth = $this->earthOf($inquiry, $fitted);
+            $earth = $this->earthOf($bench, $fitted);
             if ($earth === null) {
                 $without[] = "no earth to {$fitted->need->role}";
 
                 continue;
             }
-            $line = $this->lineTo($lines, $fitted);
+            $line = $lineTo[$fitted->need->ref] ?? null;
             if ($earth->conductor->size === null) {
                 $inquiry->miss("conductor size of {$earth->ref}", "leads/{$earth->ref}/conductor/size");
             } elseif ($line?->conductor->size !== null && $earth->conductor->size->isBelow($line->conductor->size)) {
@@ -111,30 +115,11 @@ final class MainsEntry implements Check
         }
     }
 
-    private function earthOf(Inquiry $inquiry, Fitted $fitted): ?Lead
+    private function earthOf(Bench $bench, Fitted $fitted): ?Lead
     {
-        foreach ($inquiry->build->leads as $lead) {
-            foreach ([$lead->from, $lead->to] as $end) {
-                if ($end->need === $fitted->need->ref && $end->port === 'earth') {
-                    return $lead;
-                }
-            }
-        }
+        $topology = $bench->circuits()->topology;
+        $earth = "{$fitted->need->ref}.earth";
 
-        return null;
-    }
-
-    /**
-     * @param  array<Lead>  $lines
-     */
-    private function lineTo(array $lines, Fitted $fitted): ?Lead
-    {
-        foreach ($lines as $lead) {
-            if ($lead->to->need === $fitted->need->ref) {
-                return $lead;
-            }
-        }
-
-        return null;
+        return $topology->leadsFrom($earth)[0] ?? $topology->leadsTo($earth)[0] ?? null;
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
@@ -43,6 +44,15 @@ final class Topology
     /** @var array<string, int> lead ref → joint index */
     public array $leads = [];
 
+    /** @var array{from: array<string, list<Lead>>, to: array<string, list<Lead>>}|null */
+    private ?array $ends = null;
+
+    /** @var array<string, list<int>>|null */
+    private ?array $byNeed = null;
+
+    /** @var array<int, true>|null */
+    private ?array $motorIslands = null;
+
     public function __construct(public readonly Build $build)
     {
         foreach ($build->allFitted() as $ref => $fitted) {
@@ -72,6 +82,68 @@ final class Topology
             }
         }
         $this->findIslands();
+    }
+
+    /** Whether a motor driver hangs on the same rail as a node. */
+    public function feedsMotors(int $node): bool
+    {
+        if ($this->motorIslands === null) {
+            $this->motorIslands = [];
+            foreach ($this->ports as $other => [, $port]) {
+                if ($port->draw === Draw::Driver) {
+                    $this->motorIslands[$this->islands[$other]] = true;
+                }
+            }
+        }
+
+        return isset($this->motorIslands[$this->islands[$node]]);
+    }
+
+    /**
+     * @return list<Lead> that begin at a port, "need.port"
+     */
+    public function leadsFrom(string $port): array
+    {
+        return $this->ends()['from'][$port] ?? [];
+    }
+
+    /**
+     * @return list<Lead> that end at a port, "need.port"
+     */
+    public function leadsTo(string $port): array
+    {
+        return $this->ends()['to'][$port] ?? [];
+    }
+
+    /**
+     * @return list<int> power ports of the part that fills a need, as nodes
+     */
+    public function nodesOf(string $need): array
+    {
+        if ($this->byNeed === null) {
+            $this->byNeed = [];
+            foreach ($this->ports as $node => [$fitted]) {
+                $this->byNeed[$fitted->need->ref][] = $node;
+            }
+        }
+
+        return $this->byNeed[$need] ?? [];
+    }
+
+    /**
+     * @return array{from: array<string, list<Lead>>, to: array<string, list<Lead>>} leads by the port at either end
+     */
+    private function ends(): array
+    {
+        if ($this->ends === null) {
+            $this->ends = ['from' => [], 'to' => []];
+            foreach ($this->build->leads as $lead) {
+                $this->ends['from'][$lead->from->text()][] = $lead;
+                $this->ends['to'][$lead->to->text()][] = $lead;
+            }
+        }
+
+        return $this->ends;
     }
 
     public function nodeOf(PortRef $port): ?int

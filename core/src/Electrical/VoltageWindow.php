@@ -14,7 +14,6 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
@@ -82,7 +81,7 @@ final class VoltageWindow implements Check
             return $inquiry->unproven();
         }
         $share = $inquiry->work('Share of what it stands', 's = V / V_max', ['V' => $high, 'V_max' => $max], $high->over($max), '%');
-        $motors = $this->feedsMotors($topology, $node);
+        $motors = $topology->feedsMotors($node);
         if ($motors) {
             $inquiry->remark('Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.');
         }
@@ -126,17 +125,5 @@ final class VoltageWindow implements Check
         $one = Quantity::ratio(1);
 
         return [$volts->times($one->minus($tolerance)), $inquiry->work('Highest voltage of the source', 'V = V_0 × (1 + t)', ['V_0' => $volts, 't' => $tolerance], $volts->times($one->plus($tolerance)), 'V')];
-    }
-
-    private function feedsMotors(Topology $topology, int $node): bool
-    {
-        $island = $topology->islands[$node];
-        foreach ($topology->islands as $other => $of) {
-            if ($of === $island && $topology->ports[$other][1]->draw === Draw::Driver) {
-                return true;
-            }
-        }
-
-        return false;
     }
 }

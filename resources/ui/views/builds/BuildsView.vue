@@ -77,7 +77,7 @@ async function leave(): Promise<void> {
     <div class="view-head">
       <img src="/mark.svg" alt="" width="28" height="28" class="mark">
       <h1>Builds</h1>
-      <button type="button" class="plain link push" @click="changing = true">Password</button>
+      <button type="button" class="plain link push" @click="changing = true">Change password</button>
       <button type="button" class="plain link" @click="leave()">Sign out</button>
     </div>
     <p v-if="isPending" class="quiet" role="status">Fetching the builds …</p>
