@@ -31,7 +31,8 @@ final class Store
      */
     public function document(): array
     {
-        $data = $this->rows();
+        // Many tables, one moment: an edit that is stored meanwhile is in all of them or in none.
+        $data = DB::transaction($this->rows(...));
         try {
             return BuildFile::data(BuildFile::build($data, kept: true));
         } catch (CannotReadBuildFile) {

@@ -6,7 +6,6 @@ namespace App\Library;
 
 use App\Builds\CannotEdit;
 use App\Models\LibraryPart;
-use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Library\Adopting;
 use Magpie\Core\Machine\Build;
 
@@ -21,7 +20,7 @@ final class Adoption
     public static function changes(Build $build, string $need, LibraryPart $item): array
     {
         $held = $build->needs[$need] ?? throw CannotEdit::at("/needs/{$need}", "there is no need \"{$need}\".");
-        $entry = LibraryFile::read($item->entry);
+        $entry = $item->read();
         if ($held->family !== $entry->part->family->key()) {
             throw CannotEdit::at("/needs/{$need}/candidates", "\"{$entry->part->name}\" is a {$entry->part->family->title()}; this need asks for another family ({$held->family}).");
         }

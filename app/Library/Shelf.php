@@ -98,9 +98,9 @@ final readonly class Shelf
             if ($change->before === null) {
                 $held?->delete();
             } elseif ($held === null) {
-                $this->workshop->library()->create(['version' => 1] + self::row(LibraryFile::read($change->before)));
+                $this->workshop->library()->create(['version' => 1] + self::row(LibraryFile::read($change->before, kept: true)));
             } else {
-                $held->update(self::row(LibraryFile::read($change->before)) + ['version' => $held->version + 1]);
+                $held->update(self::row(LibraryFile::read($change->before, kept: true)) + ['version' => $held->version + 1]);
             }
             $change->update(['undone' => true]);
 
@@ -116,7 +116,7 @@ final readonly class Shelf
 
         return DB::transaction(function () use ($given): int {
             $there = $this->workshop->library()->pluck('ref')->flip();
-            $entries = array_filter(array_map(LibraryFile::read(...), $given), static fn (Entry $e): bool => ! $there->has($e->part->ref));
+            $entries = array_filter(array_map(static fn (array $one): Entry => LibraryFile::read($one), $given), static fn (Entry $e): bool => ! $there->has($e->part->ref));
             foreach (array_chunk($entries, 500) as $chunk) {
                 LibraryPart::query()->insert(array_map(fn (Entry $e): array => ['workshop_id' => $this->workshop->id, 'entry' => Document::json(LibraryFile::write($e))] + self::row($e), $chunk));
             }
@@ -160,6 +160,6 @@ final readonly class Shelf
      */
     private static function canonical(?array $entry): string
     {
-        return $entry === null ? '' : Document::json(LibraryFile::write(LibraryFile::read($entry)));
+        return $entry === null ? '' : Document::json(LibraryFile::write(LibraryFile::read($entry, kept: true)));
     }
 }

@@ -11,6 +11,7 @@ use App\Models\Workshop;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Library\BookOffer;
 use Magpie\Core\Machine\Spec;
@@ -79,12 +80,16 @@ final class LibraryController
      */
     private static function line(LibraryPart $part): array
     {
-        $entry = LibraryFile::read($part->entry);
+        $line = ['id' => $part->id, 'ref' => $part->ref, 'family' => $part->family, 'name' => $part->name, 'example' => $part->example];
+        try {
+            $entry = $part->read();
+        } catch (CannotReadBuildFile $e) {
+            return $line + ['key_specs' => "cannot be read at {$e->getMessage()}", 'price' => null, 'currency' => null, 'faults' => 0];
+        }
         $offers = $entry->offers;
         usort($offers, static fn (BookOffer $a, BookOffer $b): int => strcmp($b->date, $a->date));
 
-        return [
-            'id' => $part->id, 'ref' => $part->ref, 'family' => $part->family, 'name' => $part->name, 'example' => $part->example,
+        return $line + [
             'key_specs' => implode(', ', array_map(static fn (Spec $s): string => $s->printed(), array_slice(array_values(array_filter($entry->part->specs, static fn (Spec $s): bool => $s->flag() === null)), 0, 4))),
             'price' => isset($offers[0]) ? $offers[0]->price->exactAmount() : null, 'currency' => isset($offers[0]) ? $offers[0]->price->currency : null,
             'faults' => count($entry->faults) + count($entry->pairings),
@@ -96,7 +101,7 @@ final class LibraryController
      */
     private static function whole(LibraryPart $part): array
     {
-        return ['id' => $part->id, 'version' => $part->version, 'entry' => LibraryFile::write(LibraryFile::read($part->entry)), 'used_in' => Shelf::usedIn($part)];
+        return ['id' => $part->id, 'version' => $part->version, 'entry' => LibraryFile::write($part->read()), 'used_in' => Shelf::usedIn($part)];
     }
 
     private function shelf(Request $request, Workshop $workshop): Shelf

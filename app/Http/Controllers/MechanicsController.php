@@ -10,8 +10,6 @@ use App\Models\LibraryPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Magpie\Core\Format\LibraryFile;
-use Magpie\Core\Library\Entry;
 use Magpie\Core\Mechanical\BeltLoop;
 use Magpie\Core\Mechanical\CouplingPicker;
 use Magpie\Core\Mechanical\Cutting;
@@ -37,7 +35,7 @@ final class MechanicsController
         $held = $bench->build->axes[$axis] ?? abort(404, 'There is no such axis.');
         $shelf = LibraryPart::query()->where('workshop_id', $build->workshop_id)->where('family', 'stepper_motor')->orderBy('id')->limit(1000)->get();
 
-        $ranked = (new MotorPicker($bench, $held))->rank(array_values($shelf->map(static fn (LibraryPart $p): Entry => LibraryFile::read($p->entry))->all()));
+        $ranked = (new MotorPicker($bench, $held))->rank(LibraryPart::readable($shelf));
         $ids = $shelf->pluck('id', 'ref');
 
         return new JsonResponse(['motors' => array_map(static fn (array $m): array => $m + ['library' => $ids[$m['ref']]], $ranked['motors'])] + $ranked);
@@ -80,7 +78,7 @@ final class MechanicsController
         $asked = $request->validate(['one' => ['required', 'numeric', 'between:1,100'], 'other' => ['required', 'numeric', 'between:1,100'], 'torque' => ['nullable', 'numeric', 'between:0,1000']]);
         $shelf = LibraryPart::query()->where('workshop_id', $build->workshop_id)->where('family', 'coupling')->orderBy('id')->limit(500)->get();
 
-        return new JsonResponse(CouplingPicker::of(array_values($shelf->map(static fn (LibraryPart $p): Entry => LibraryFile::read($p->entry))->all()), (float) $asked['one'], (float) $asked['other'], (float) ($asked['torque'] ?? 0)));
+        return new JsonResponse(CouplingPicker::of(LibraryPart::readable($shelf), (float) $asked['one'], (float) $asked['other'], (float) ($asked['torque'] ?? 0)));
     }
 
     /** Feed, power and rim speed of a cut. */

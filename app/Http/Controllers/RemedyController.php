@@ -9,9 +9,7 @@ use App\Models\Build;
 use App\Models\LibraryPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Library\Entry;
 use Magpie\Core\Remedies\CheapestSet;
 use Magpie\Core\Remedies\Proposals;
 use Magpie\Core\Remedies\RemedySearch;
@@ -28,7 +26,7 @@ final class RemedyController
             if ($finding->key() === $key) {
                 $shelf = LibraryPart::query()->where('workshop_id', $build->workshop_id)->whereIn('family', Proposals::families($document->machine(), $finding))->orderBy('id')->limit(500)->get();
 
-                return new JsonResponse((new RemedySearch(Inspector::standard(), $inspection, array_values($shelf->map(static fn (LibraryPart $p): Entry => LibraryFile::read($p->entry))->all())))->for($finding));
+                return new JsonResponse((new RemedySearch(Inspector::standard(), $inspection, LibraryPart::readable($shelf)))->for($finding));
             }
         }
         abort(404, 'This build has no such finding any more.');

@@ -17,12 +17,13 @@ final class LibraryFile
 {
     /**
      * @param  mixed  $data  decoded JSON, objects as arrays
+     * @param  bool  $kept  it was accepted before, so its sizes are not held against what is possible again
      *
      * @throws CannotReadBuildFile
      */
-    public static function read(mixed $data): Entry
+    public static function read(mixed $data, bool $kept = false): Entry
     {
-        $node = new Node($data);
+        $node = new Node($data, kept: $kept);
         $part = (new Sections\Parts)->read($node->member('part'), new Context(Catalogue::standard(), 'XXX'));
         $entry = new Entry(
             $part,

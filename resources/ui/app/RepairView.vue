@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { reasonOf, type Path } from '@/api/client'
+import type { Path } from '@/api/client'
+import { useAct } from '@/shared/useAct'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
 /**
@@ -22,21 +23,8 @@ const entry = computed<Entry | undefined>(() => {
 })
 const within = computed(() => place.value.slice(listed.value ? 2 : 1).join(' → '))
 const typed = ref('')
-const reason = ref('')
-const busy = ref(false)
+const { busy, reason, act } = useAct()
 watch(entry, (now) => (typed.value = now === undefined ? '' : JSON.stringify(now, null, 2)), { immediate: true })
-
-async function act(work: () => Promise<unknown>): Promise<void> {
-  busy.value = true
-  reason.value = ''
-  try {
-    await work()
-  } catch (error) {
-    reason.value = reasonOf(error)
-  } finally {
-    busy.value = false
-  }
-}
 
 function store(): Promise<void> {
   return act(async () => {

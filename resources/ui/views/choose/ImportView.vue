@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { api, reasonOf, upload, type ImportState, type Mapping, type Preview } from '@/api/client'
+import { api, upload, type ImportState, type Mapping, type Preview } from '@/api/client'
+import { useAct } from '@/shared/useAct'
 import { useBuildId, useCatalogue } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
@@ -10,8 +11,7 @@ const client = useQueryClient()
 const { data: catalogue } = useCatalogue()
 const preview = ref<Preview | null>(null)
 const state = ref<ImportState | null>(null)
-const reason = ref('')
-const busy = ref(false)
+const { busy, reason, act } = useAct()
 const only = ref<'all' | 'attention'>('all')
 const targets = computed(() => [{ value: '', title: 'leave out' }, ...Object.entries(preview.value?.targets ?? {}).map(([value, title]) => ({ value, title: value.startsWith('spec:') ? `spec: ${title}` : title }))])
 const rows = computed(() => (preview.value?.rows ?? []).filter((row) => only.value === 'all' || row.state !== 'good'))
@@ -19,23 +19,11 @@ const marks = { good: 'holds', doubted: 'unproven', partly: 'tight', refused: 'f
 const says = { good: 'understood', doubted: 'asks a question', partly: 'partly understood', refused: 'not understood' } as const
 const storable = computed(() => (preview.value?.of ?? 0) - (preview.value?.states.refused ?? 0))
 
-async function guarded(work: () => Promise<void>): Promise<void> {
-  busy.value = true
-  reason.value = ''
-  try {
-    await work()
-  } catch (error) {
-    reason.value = reasonOf(error)
-  } finally {
-    busy.value = false
-  }
-}
-
 function choose(event: Event): void {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (file !== undefined) {
-    void guarded(async () => {
+    void act(async () => {
       state.value = null
       preview.value = await upload<Preview>(`/api/builds/${id.value}/imports`, 'file', file)
     })
@@ -44,7 +32,7 @@ function choose(event: Event): void {
 }
 
 function remap(change: Partial<Mapping>): void {
-  void guarded(async () => {
+  void act(async () => {
     preview.value = await api.put<Preview>(`/api/imports/${preview.value!.key}`, { mapping: { ...preview.value!.mapping, ...change } })
   })
 }
@@ -70,7 +58,7 @@ async function confirm(): Promise<void> {
     }
   }, 700)
   state.value = { key, state: 'running', stored: 0, skipped: 0, seen: 0, of: preview.value!.of }
-  await guarded(async () => {
+  await act(async () => {
     state.value = await api.post<ImportState>(`/api/imports/${key}/confirm`)
     await client.invalidateQueries({ queryKey: ['build', id.value] })
   })
@@ -105,7 +93,7 @@ async function stop(): Promise<void> {
       </div>
       <div v-else>
         <p>{{ state.state === 'cancelled' ? 'Stopped.' : 'It was cut off.' }} Nothing of the list was stored.</p>
-        <v-btn v-if="preview" color="primary" @click="confirm()">Try again</v-btn>
+        <v-btn v-if="preview && state.state !== 'cancelled'" color="primary" @click="confirm()">Try again</v-btn>
         <v-btn @click="preview = null; state = null">Bring another list</v-btn>
       </div>
     </template>
