@@ -72,6 +72,10 @@ final class CabinetLosses
                     continue;
                 }
                 PowerLeads::missing($inquiry, [$flow->demands[$node] ?? []]);
+                $inquiry->absorb($bench->circuits()->restOf($node));
+                foreach ($flow->demands[$node] ?? [] as $demand) {
+                    $inquiry->absorb($demand->inputs);
+                }
                 $out = $out->plus($volts->times($amps));
             }
         }

@@ -116,6 +116,23 @@ final class Circuits
     }
 
     /**
+     * What the voltage a source node holds rests on: its sheet; nothing for the mains, whose voltage is the site's.
+     *
+     * @return list<Input>
+     */
+    public function restOf(int $node): array
+    {
+        [$fitted, $port] = $this->topology->ports[$node];
+        $spec = $port->mains ? null : $fitted->part->portSpec($port, 'voltage');
+        if ($spec === null) {
+            return [];
+        }
+        $where = isset($port->specs['voltage']) ? "ports/{$port->name}/specs/voltage" : "specs/{$spec->key}";
+
+        return [Input::ofSpec($fitted->part, $spec, $fitted->part->family->field($spec->key)->label ?? "Voltage of port {$port->name}", "parts/{$fitted->part->ref}/{$where}")];
+    }
+
+    /**
      * What a part takes at an inlet. Converters are left to the solver, which knows what they deliver.
      */
     public function demand(int $node, Scenario $scenario): Demand

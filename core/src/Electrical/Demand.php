@@ -29,4 +29,14 @@ final readonly class Demand
         public array $missing,
     ) {
     }
+
+    /**
+     * The same demand, which follows from something more.
+     *
+     * @param  list<Input>  $inputs
+     */
+    public function resting(array $inputs): self
+    {
+        return $inputs === [] ? $this : new self(...(['inputs' => [...$this->inputs, ...$inputs]] + get_object_vars($this)));
+    }
 }

@@ -92,7 +92,9 @@ final class FlowSolver
         foreach ($this->members[$island] as $node) {
             [, $port] = $this->topology->ports[$node];
             if ($port->kind === PortKind::Inlet && $port->draw !== null) {
-                $demands[] = $port->draw === Draw::Converter ? $this->converter($node, $source) : $this->circuits->demand($node, $this->scenario);
+                $demand = $port->draw === Draw::Converter ? $this->converter($node, $source) : $this->circuits->demand($node, $this->scenario);
+                // What a heater takes follows from the voltage it is given.
+                $demands[] = $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
             }
         }
         if (isset($this->unsolved[$island])) {
@@ -207,6 +209,7 @@ final class FlowSolver
                 continue;
             }
             $power = $power->plus($held->times($this->delivered[$out] ?? Quantity::of(0, 'A')));
+            array_push($inputs, ...$this->circuits->restOf($out));
             foreach ($this->demands[$out] ?? [] as $demand) {
                 array_push($inputs, ...$demand->inputs);
                 array_push($missing, ...$demand->missing);

@@ -55,8 +55,12 @@ final class StartLine implements Check
         }
         $taken = null;
         foreach ($bench->circuits()->flows() as $flow) {
-            foreach ($bench->circuits()->topology->ports as $node => [$fitted, $port]) {
-                $out = $fitted->need->ref === $inquiry->subject->ref && $port->kind === \Magpie\Core\Machine\PortKind::Source ? $flow->delivered[$node] ?? null : null;
+            foreach ($bench->circuits()->topology->nodesOf($inquiry->subject->ref) as $node) {
+                $out = $flow->delivered[$node] ?? null;
+                foreach ($flow->demands[$node] ?? [] as $demand) {
+                    $inquiry->absorb($demand->inputs);
+                }
+                PowerLeads::missing($inquiry, [$flow->demands[$node] ?? []]);
                 $taken = $out !== null && ($taken === null || $out->isBelow($taken)) ? $out : $taken;
             }
         }

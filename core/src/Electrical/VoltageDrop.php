@@ -68,11 +68,16 @@ final class VoltageDrop implements Check
             $inquiry->lack('the voltage of its supply');
         }
         $inquiry->in($worst->scenario->name);
+        $inquiry->absorb($circuits->restOf($source));
         $held = $worst->volts[$source];
         $arrives = $worst->volts[$node];
         foreach (array_reverse($circuits->topology->wayBack($node)) as $joint) {
             $lead = $joint->lead;
             if ($lead === null) {
+                // The way through a part, where its sheet says what it holds back.
+                [$through, $outlet] = $circuits->topology->ports[$joint->b];
+                $inquiry->tryPort($through, $outlet, 'resistance', 'R_'.$through->need->ref);
+
                 continue;
             }
             $size = $inquiry->given("conductor size of {$lead->ref}", 'A', $lead->conductor->size, $lead->conductor->evidence, "leads/{$lead->ref}/conductor/size");
@@ -116,6 +121,6 @@ final class VoltageDrop implements Check
     {
         $spec = $fitted->part->portSpec($port, 'min_voltage');
 
-        return $spec === null ? null : $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::Lowest);
+        return $spec === null ? null : $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
     }
 }

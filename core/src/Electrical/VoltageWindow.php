@@ -65,8 +65,8 @@ final class VoltageWindow implements Check
         }
         [$supply, $out] = $topology->ports[$sources[0]];
         [$low, $high] = $this->held($inquiry, $supply, $out);
-        $max = $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::Highest);
-        $min = $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::Lowest);
+        $max = $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood);
+        $min = $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded);
         if ($max === null) {
             $inquiry->miss("highest voltage {$fitted->need->role} accepts");
         }

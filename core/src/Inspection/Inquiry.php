@@ -98,6 +98,12 @@ final class Inquiry
         return $spec?->choice();
     }
 
+    /** A text of a sheet, such as the points of a curve; null when it is not there. */
+    public function tryText(Fitted $fitted, string $key): ?string
+    {
+        return $this->tryChoice($fitted, $key);
+    }
+
     public function tryFlag(Fitted $fitted, string $key): ?bool
     {
         $spec = $fitted->part->spec($key);
@@ -313,6 +319,8 @@ final class Inquiry
             Bound::Nominal => $spec->nominal(),
             Bound::Lowest => $spec->lowest(),
             Bound::Highest => $spec->highest(),
+            Bound::MostStood => $spec->mostStood(),
+            Bound::LeastNeeded => $spec->leastNeeded(),
         };
         if ($quantity !== null) {
             $this->noteSpec($part, $spec, $where, $symbol, $label);

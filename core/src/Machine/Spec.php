@@ -47,6 +47,20 @@ final readonly class Spec
         return $this->tolerance !== null ? $top?->times(1 + $this->tolerance->in('')) : $top;
     }
 
+    /** The upper end, as a rating that must not be passed: what is uncertain about it is taken off. */
+    public function mostStood(): ?Quantity
+    {
+        $top = $this->value instanceof Range ? $this->value->high : $this->nominal();
+
+        return $this->tolerance !== null ? $top?->times(1 - $this->tolerance->in('')) : $top;
+    }
+
+    /** The lower end, as the least that something needs: what is uncertain about it is put on. */
+    public function leastNeeded(): ?Quantity
+    {
+        return $this->tolerance !== null ? $this->nominal()?->times(1 + $this->tolerance->in('')) : $this->nominal();
+    }
+
     /** The same line of the sheet with one value, and no tolerance about it. */
     public function at(Quantity $value): self
     {

@@ -7,7 +7,9 @@ namespace Magpie\Core\Motion;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
 /** The torque an axis has at its motors' shaft, over speed, as it is supplied and set. */
@@ -17,7 +19,7 @@ final class MotorTorque
     {
         $motor = $motion->motor($inquiry);
         $count = max(1, $motion->motors);
-        $sheet = TorqueCurve::ofSheet($motor);
+        $sheet = self::ofSheet($inquiry, $motor);
         if ($motor->part->family->key() === 'servo_motor') {
             [$torque, $top] = $inquiry->readAll($motor, ['T_n' => 'rated_torque', 'n_n' => 'rated_speed'], Bound::Lowest);
 
@@ -40,6 +42,21 @@ final class MotorTorque
         $corner = $inquiry->work('Corner speed, an estimate', 'n_c = V / (2 × L × I_s × N)', ['V' => $volts, 'L' => $inductance, 'I_s' => $each], Quantity::of($volts->in('V') / (2 * $inductance->in('H') * $each->in('A') * (360 / $angle->in('°'))), 'rev/s'), 'rpm');
 
         return TorqueCurve::estimate($inquiry->work('Torque up to there', 'T = n × T_h × k', ['T_h' => $holding, 'k' => $share], $holding->times($count)->times($share), 'N m'), $corner);
+    }
+
+    /**
+     * The maker's curve, which counts among what the check rests on. One that cannot be read is no reason to guess.
+     *
+     * @throws InputMissing when there is one that cannot be read
+     */
+    private static function ofSheet(Inquiry $inquiry, Fitted $motor): ?TorqueCurve
+    {
+        $text = $inquiry->tryText($motor, 'torque_curve');
+        try {
+            return $text === null ? null : TorqueCurve::read($text);
+        } catch (CannotReadCurve $e) {
+            $inquiry->lack("a torque curve of {$motor->need->role} that can be read: {$e->getMessage()}");
+        }
     }
 
     public static function supply(Inquiry $inquiry, Circuits $circuits, string $driver): Quantity

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion;
 
-use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
@@ -23,24 +22,27 @@ final readonly class TorqueCurve
     {
     }
 
-    /** The maker's points, or null when the sheet has none that can be read. */
-    public static function ofSheet(Fitted $motor): ?self
+    /**
+     * The maker's points, such as "0 rpm 1.2 N m; 600 rpm 0.8 N m".
+     *
+     * @throws CannotReadCurve naming the point that cannot be read
+     */
+    public static function read(string $text): self
     {
-        $text = $motor->part->spec('torque_curve')?->value;
         $points = [];
-        foreach (is_string($text) ? explode(';', $text) : [] as $pair) {
-            if (preg_match('/^\s*([\d.,]+\s*(?:rpm|rev\/s|1\/min))\s+([\d.,]+\s*\S.*?)\s*$/u', $pair, $m) !== 1) {
-                return null;
+        foreach (array_filter(array_map(trim(...), explode(';', $text)), static fn (string $p): bool => $p !== '') as $pair) {
+            if (preg_match('/^([\d.,]+\s*(?:rpm|rev\/s|1\/min))\s+([\d.,]+\s*\S.*?)$/u', $pair, $m) !== 1) {
+                throw CannotReadCurve::at($pair, 'a speed and a torque with their units are wanted');
             }
             try {
                 $points[] = [Quantity::parse($m[1], Dimension::RotationalSpeed)->in('rev/s'), Quantity::parse($m[2], Dimension::Torque)->in('N m')];
-            } catch (CannotReadQuantity) {
-                return null;
+            } catch (CannotReadQuantity $e) {
+                throw CannotReadCurve::at($pair, $e->getMessage());
             }
         }
         sort($points);
 
-        return count($points) < 2 ? null : new self($points, false);
+        return count($points) < 2 ? throw CannotReadCurve::at($text, 'at least two points are wanted') : new self($points, false);
     }
 
     /**

@@ -345,4 +345,35 @@ final class LimitsTest extends TestCase
         self::assertSame(Verdict::Unproven, $confirmed(false)->verdict);
         self::assertSame(Verdict::Holds, $confirmed(true)->verdict);
     }
+
+    public function test_a_percentage_never_widens_what_a_part_stands_or_lowers_what_it_needs(): void
+    {
+        $on = static fn (string $volts, array $max, array $min = ['value' => '5 V', 'evidence' => 'datasheet']): Verdict => (new SampleBuild(Examples::file([
+            Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A', 'voltage_tolerance' => '0 %']),
+            [['ref' => 'fan', 'family' => 'fan', 'name' => 'fan', 'specs' => Examples::sheet(['rated_voltage' => '24 V', 'rated_current' => '0.2 A']) + ['max_voltage' => $max, 'min_voltage' => $min]], ['ref' => 'fan', 'role' => 'Fan', 'family' => 'fan', 'candidates' => ['fan'], 'choice' => 'fan']],
+        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'fan.power']]])))->finding('E06/fan.power')->verdict;
+        $rated = static fn (string $volts, ?string $tolerance = null): array => array_filter(['value' => $volts, 'evidence' => 'datasheet', 'tolerance' => $tolerance]);
+
+        self::assertSame(Verdict::Danger, $on('28 V', $rated('26 V', '10 %')), '26 V ± 10 % is 23.4 V for certain, not 28.6 V.');
+        self::assertSame(Verdict::Danger, $on('28 V', $rated('26 V')));
+        self::assertSame(Verdict::Holds, $on('23 V', $rated('26 V', '10 %')));
+        self::assertSame(Verdict::Fails, $on('12 V', $rated('26 V'), $rated('11 V', '20 %')), '11 V ± 20 % may want 13.2 V.');
+        self::assertSame(Verdict::Holds, $on('12 V', $rated('26 V'), $rated('11 V')));
+    }
+
+    public function test_currents_that_follow_from_an_assumed_voltage_prove_nothing(): void
+    {
+        $bed = static function (string $evidence): SampleBuild {
+            $file = ContactLoad::bedOn(2);
+            $file['parts'][0]['specs']['output_voltage']['evidence'] = $evidence;
+            $file['leads'][0]['conductor'] = ['size' => '2.5 mm²', 'evidence' => 'datasheet'];
+            $file['leads'][0]['length'] = '0.8 m';
+
+            return new SampleBuild($file);
+        };
+        foreach (['E02/W1', 'E03/W1', 'E04/bed.power', 'E05/psu.out'] as $key) {
+            self::assertTrue($bed('datasheet')->finding($key)->verdict->passes(), $key);
+            self::assertSame(Verdict::Unproven, $bed('assumed')->finding($key)->verdict, $key);
+        }
+    }
 }

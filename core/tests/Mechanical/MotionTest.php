@@ -148,12 +148,31 @@ final class MotionTest extends TestCase
         foreach ([[0, 1.0], [10, 1.0], [11, 10 / 11], [20, 0.5], [33, 10 / 33], [100, 0.1], [200, 0.05]] as [$n, $t]) {
             self::assertEqualsWithDelta($t, $estimate->at(Quantity::of($n, 'rev/s'))->in('N m'), 1e-9, "{$n} rev/s");
         }
-        [$part, $need] = Examples::part('motor', 'stepper_motor', ['torque_curve' => '0 rpm 1.2 N m; 600 rpm 0.8 N m; 1200 rpm 0.2 N m']);
-        $curve = TorqueCurve::ofSheet((new SampleBuild(Examples::file([[$part, $need]])))->build->fitted('motor') ?? self::fail());
-        self::assertNotNull($curve);
+        $curve = TorqueCurve::read('0 rpm 1.2 N m; 600 rpm 0.8 N m; 1200 rpm 0.2 N m;');
         self::assertEqualsWithDelta(1.0, $curve->at(Quantity::of(300, 'rpm'))->in('N m'), 1e-9);
         self::assertEqualsWithDelta(0.5, $curve->at(Quantity::of(900, 'rpm'))->in('N m'), 1e-9);
         self::assertSame(0.0, $curve->at(Quantity::of(1500, 'rpm'))->in('N m'), 'Beyond the curve nobody promises anything.');
+    }
+
+    public function test_a_curve_that_cannot_be_read_is_no_reason_to_guess_and_one_that_is_assumed_proves_nothing(): void
+    {
+        $with = static function (string $curve, string $evidence): SampleBuild {
+            $file = StepRate::axis();
+            foreach ($file['parts'] as $i => $part) {
+                if ($part['family'] === 'stepper_motor') {
+                    $file['parts'][$i]['specs']['torque_curve'] = ['value' => $curve, 'evidence' => $evidence];
+                }
+            }
+
+            return new SampleBuild($file);
+        };
+        self::assertSame(Verdict::Holds, $with('0 rpm 3 N m; 3000 rpm 3 N m', 'datasheet')->finding('M03/x')->verdict);
+        self::assertSame(Verdict::Unproven, $with('0 rpm 3 N m; 3000 rpm 3 N m', 'assumed')->finding('M03/x')->verdict);
+        foreach (['3 N m at 600' => 'a speed and a torque', '0 rpm 3 N m' => 'at least two points', '0 rpm 3 V; 600 rpm 3 N m' => 'is a voltage'] as $text => $reason) {
+            $finding = $with($text, 'datasheet')->finding('M03/x');
+            self::assertSame(Verdict::Unproven, $finding->verdict, $text);
+            self::assertStringContainsString($reason, $finding->headline);
+        }
     }
 
     public function test_what_is_missing_never_reads_as_strong_enough(): void
