@@ -20,15 +20,46 @@ final readonly class Tests
         }
         $this->project->setUp(Packages::TO_TEST);
         if ($suite === null) {
-            $this->lint();
+            return $this->all();
         }
-        $instance = null;
-        if ($suite === null || $suite === 'feature' || $suite === 'browser') {
-            $instance = $this->freshInstance();
-        }
-        putenv('MAGPIE_INSTANCE=test');
-        passthru($this->php(['vendor/bin/phpunit', '--colors=never', ...($suite === null ? [] : ["--testsuite={$suite}"]), ...($filter === null ? [] : ["--filter={$filter}"])]), $status);
+        $instance = $suite === 'feature' || $suite === 'browser' ? $this->freshInstance($suite === 'browser' ? 'test-browser' : 'test') : null;
+        $status = $this->phpunit([$suite], $filter);
         $instance?->stop();
+
+        return $status;
+    }
+
+    /** Everything: the browser's journeys, which mostly wait, go on beside the rest on an instance of their own. */
+    private function all(): int
+    {
+        $log = "{$this->project->root}/.data/browser-tests.log";
+        @mkdir(dirname($log), 0755, true);
+        $lane = proc_open([PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', 'browser'], [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes, $this->project->root, Shell::inherited());
+        if ($lane === false) {
+            throw new Failure('the browser tests could not be started.');
+        }
+        try {
+            $this->lint();
+            $instance = $this->freshInstance('test');
+            $status = $this->phpunit(array_values(array_diff(self::SUITES, ['browser'])), null);
+            $instance->stop();
+        } catch (Failure $failure) {
+            proc_terminate($lane);
+            throw $failure;
+        }
+        $browser = proc_close($lane);
+        $this->terminal->say("\n  In the browser, meanwhile:");
+        $this->terminal->say((string) file_get_contents($log));
+
+        return max($status, $browser);
+    }
+
+    /**
+     * @param  list<string>  $suites
+     */
+    private function phpunit(array $suites, ?string $filter): int
+    {
+        passthru($this->php(['vendor/bin/phpunit', '--colors=never', '--testsuite='.implode(',', $suites), ...($filter === null ? [] : ["--filter={$filter}"])]), $status);
 
         return $status;
     }
@@ -36,7 +67,7 @@ final readonly class Tests
     public function bench(?string $what = null): int
     {
         $this->project->setUp(Packages::TO_TEST);
-        $instance = $this->freshInstance();
+        $instance = $this->freshInstance('test');
         putenv("MAGPIE_URL={$instance->url()}");
         passthru($this->php(['-d', 'opcache.enable_cli=1', $what === 'load' ? 'tests/load.php' : 'tests/bench.php']), $status);
         $instance->stop();
@@ -47,20 +78,20 @@ final readonly class Tests
     public function shots(): int
     {
         $this->project->setUp(Packages::TO_TEST);
-        $instance = $this->freshInstance();
+        $instance = $this->freshInstance('test');
         passthru($this->php(['tests/shots.php', $instance->url()]), $status);
         $instance->stop();
 
         return $status;
     }
 
-    private function freshInstance(): Instance
+    private function freshInstance(string $name): Instance
     {
-        $instance = new Instance($this->project, $this->terminal, 'test');
+        $instance = new Instance($this->project, $this->terminal, $name);
         $instance->claim(null);
         $instance->wipe();
         $instance->start(true, 4, Shell::freePort());
-        putenv('MAGPIE_INSTANCE=test');
+        putenv("MAGPIE_INSTANCE={$name}");
         putenv("MAGPIE_URL={$instance->url()}");
         putenv("MAGPIE_DATABASE_PID={$instance->databasePid()}");
 

@@ -24,7 +24,7 @@ final class BrokenBuild
 
     public static function behindItsBack(string $sql): void
     {
-        $settings = (string) file_get_contents(dirname(__DIR__, 2).'/.data/test/.env');
+        $settings = (string) file_get_contents(dirname(__DIR__, 2).'/.data/'.(getenv('MAGPIE_INSTANCE') ?: 'test').'/.env');
         preg_match('/^DB_PORT="(\d+)"/m', $settings, $port);
         preg_match('/^DB_PASSWORD="([^"]*)"/m', $settings, $password);
         $port === [] || $password === [] || (new PDO("mysql:host=127.0.0.1;port={$port[1]};dbname=magpie", 'magpie', $password[1]))->exec($sql);
