@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Builds\CannotEdit;
 use App\Builds\Conflict;
 use App\Http\Middleware\BodySize;
+use App\Http\Middleware\Compressed;
 use App\Http\Middleware\Headers;
 use App\Http\Middleware\OneSnapshot;
 use App\Http\Middleware\OwnPeople;
@@ -25,7 +26,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
     )
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->prependToGroup('api', Stateful::class);
-        $middleware->append([Headers::class, BodySize::class]);
+        $middleware->append([Compressed::class, Headers::class, BodySize::class]);
         $middleware->prependToGroup('api', OneSnapshot::class);
         $middleware->alias(['own-people' => OwnPeople::class]);
         $middleware->trustHosts(at: static fn (): array => array_map(static fn (string $h): string => '^'.preg_quote($h).'$', (array) config('app.hosts')), subdomains: false);

@@ -36,6 +36,21 @@ final class Background
     }
 
     /**
+     * @return list<int>|null children of a process that live; a dead one that nobody has taken note of is none. Null
+     *                        where the system does not tell
+     */
+    public static function children(int $pid): ?array
+    {
+        $listed = @file_get_contents("/proc/{$pid}/task/{$pid}/children");
+        if ($listed === false) {
+            return null;
+        }
+        $alive = static fn (int $child): bool => preg_match('/^\d+ \(.*\) [^ZX] /s', (string) @file_get_contents("/proc/{$child}/stat")) === 1;
+
+        return array_values(array_filter(array_map(intval(...), explode(' ', trim($listed))), $alive));
+    }
+
+    /**
      * @return list<int> other processes that have a file open
      */
     public static function holding(string $file): array

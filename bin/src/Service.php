@@ -50,9 +50,9 @@ final class Service
     /** Whether it, and every worker it was started with, is still there. */
     public function isWhole(): bool
     {
-        $children = @file_get_contents("/proc/{$this->pid}/task/{$this->pid}/children");
+        $children = Background::children($this->pid);
 
-        return $this->runs() && ($children === false || count(array_filter(explode(' ', trim($children)))) >= $this->workers);
+        return $this->runs() && ($children === null || count($children) >= $this->workers);
     }
 
     /** @throws Failure when it dies again and again */

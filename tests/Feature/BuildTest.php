@@ -119,4 +119,17 @@ final class BuildTest extends FeatureTestCase
             }
         }
     }
+
+    public function test_answers_worth_it_go_out_compressed_to_whoever_takes_them_so(): void
+    {
+        $this->as($this->isla());
+        $path = "/api/builds/{$this->dunlin()->id}";
+        $plain = (string) $this->getJson($path)->assertOk()->assertHeaderMissing('Content-Encoding')->getContent();
+        $packed = $this->getJson($path, ['Accept-Encoding' => 'br, gzip;q=0.8'])->assertOk()->assertHeader('Content-Encoding', 'gzip');
+
+        self::assertSame($plain, gzdecode((string) $packed->getContent()));
+        self::assertLessThan(strlen($plain) / 4, strlen((string) $packed->getContent()));
+        self::assertStringContainsString('Accept-Encoding', (string) $packed->headers->get('Vary'));
+        $this->getJson("{$path}/revision", ['Accept-Encoding' => 'gzip'])->assertOk()->assertHeaderMissing('Content-Encoding');
+    }
 }
