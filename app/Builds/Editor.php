@@ -333,8 +333,7 @@ final class Editor
         try {
             return $this->read($section, $after, $ref);
         } catch (CannotReadBuildFile $e) {
-            $depth = isset($this->headers[$section]) ? 2 : 3;
-            $path = array_map(static fn (string $s): string|int => ctype_digit($s) ? (int) $s : strtr($s, ['~1' => '/', '~0' => '~']), array_slice(explode('/', $e->pointer), $depth));
+            $path = Path::ofPointer($e->pointer, isset($this->headers[$section]) ? 1 : 2);
             if ($path === [] || Path::get($before, $path) === null || Path::get($before, $path) !== Path::get($after, $path)) {
                 throw $e;
             }

@@ -89,7 +89,7 @@ final readonly class Judging
             if ($row === null) {
                 return null;
             }
-            DB::table('judgings')->where('build_id', $row->build_id)->update(['state' => 'running', 'done' => 0, 'at' => now()->format('Y-m-d H:i:s.v')]);
+            DB::table('judgings')->where('build_id', $row->build_id)->update(['state' => 'running', 'done' => 0, 'at' => self::now()]);
 
             return Build::query()->whereKey($row->build_id)->first();
         });
@@ -126,7 +126,7 @@ final readonly class Judging
     {
         $row = DB::table('judgings')->where('build_id', $build->id)->first();
         if ($row === null || $row->state === 'failed') {
-            DB::table('judgings')->upsert([['build_id' => $build->id, 'revision' => $build->revision, 'state' => 'queued', 'done' => 0, 'of' => 0, 'trouble' => null, 'at' => now()->format('Y-m-d H:i:s.v')]], ['build_id']);
+            DB::table('judgings')->upsert([['build_id' => $build->id, 'revision' => $build->revision, 'state' => 'queued', 'done' => 0, 'of' => 0, 'trouble' => null, 'at' => self::now()]], ['build_id']);
 
             return ['state' => 'queued', 'done' => 0, 'of' => 0];
         }
@@ -185,9 +185,14 @@ final readonly class Judging
         return static function (int $done, int $of) use ($build, &$last): void {
             if (microtime(true) - $last > 0.5) {
                 $last = microtime(true);
-                DB::table('judgings')->where('build_id', $build->id)->update(['done' => $done, 'of' => $of, 'at' => now()->format('Y-m-d H:i:s.v')]);
+                DB::table('judgings')->where('build_id', $build->id)->update(['done' => $done, 'of' => $of, 'at' => self::now()]);
             }
         };
+    }
+
+    private static function now(): string
+    {
+        return now()->format('Y-m-d H:i:s.v');
     }
 
     private static function today(): DateTimeImmutable

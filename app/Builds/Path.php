@@ -8,6 +8,18 @@ namespace App\Builds;
 final class Path
 {
     /**
+     * @param  string  $pointer  a JSON pointer (RFC 6901)
+     * @param  int  $from  how many of its steps lead to the entry itself
+     * @return list<string|int> the rest of it, within the entry
+     */
+    public static function ofPointer(string $pointer, int $from): array
+    {
+        $step = static fn (string $s): string|int => ctype_digit($s) ? (int) $s : strtr($s, ['~1' => '/', '~0' => '~']);
+
+        return array_map($step, array_slice(explode('/', $pointer), $from + 1));
+    }
+
+    /**
      * @param  array<int|string, mixed>  $entry
      * @param  list<string|int>  $path
      */

@@ -149,7 +149,7 @@ final class Reversal
         if (isset($this->steps["{$section}/{$ref}"])) {
             return "{$section}/{$ref}";
         }
-        $path = array_map(static fn (string $s): string|int => ctype_digit($s) ? (int) $s : strtr($s, ['~1' => '/', '~0' => '~']), array_slice(explode('/', $pointer), 3));
+        $path = Path::ofPointer($pointer, 2);
         $said = Path::get($this->entries[$section][$ref] ?? [], $path);
         $names = [is_string($said) ? $said : '', is_string($said) ? explode('.', $said)[0] : '', (string) end($path)];
         foreach ($this->steps as $key => $step) {

@@ -9,7 +9,6 @@ use App\Builds\Conflict;
 use App\Imports\CannotImport;
 use Illuminate\Auth\AuthenticationException;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
-use Illuminate\Database\QueryException;
 use Illuminate\Http\Exceptions\PostTooLargeException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Session\TokenMismatchException;
@@ -69,7 +68,7 @@ final class Problem
     /** What the database says, in words: only one that cannot be reached is called that. */
     private static function database(PDOException $e): JsonResponse
     {
-        $code = (int) (($e instanceof QueryException ? $e->errorInfo : $e->errorInfo)[1] ?? $e->getCode());
+        $code = (int) ($e->errorInfo[1] ?? $e->getCode());
 
         return match (true) {
             $code === 1062 => self::response(409, 'That is there already', 'An entry of this name was stored by somebody else at the same moment. '.self::NOTHING),

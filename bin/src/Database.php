@@ -11,12 +11,12 @@ final class Database
 
     private int $pid = 0;
 
-    /** @var list<float> */
-    private array $restarts = [];
+    private readonly Restarts $restarts;
 
     public function __construct(private readonly string $folder, private readonly string $password)
     {
         $this->port = Shell::freePort();
+        $this->restarts = new Restarts;
     }
 
     public function start(): void
@@ -49,10 +49,7 @@ final class Database
     /** Comes up again where it was, with what was confirmed: its own log brings it back. */
     public function restart(): void
     {
-        $this->restarts = [...array_filter($this->restarts, static fn (float $at): bool => microtime(true) - $at < 60), microtime(true)];
-        if (count($this->restarts) > 5) {
-            throw new Failure("the database has stopped five times within a minute; see {$this->folder}/error.log. Nothing that was confirmed is lost.");
-        }
+        $this->restarts->note('database', "{$this->folder}/error.log");
         $this->pid = 0;
         $this->start();
     }

@@ -70,11 +70,11 @@ final class Instance
         return false;
     }
 
+    /** The database sees to its own when it starts. */
     private function endLeftovers(): void
     {
         Service::endLeftover("{$this->folder}/server.pid", 'router.php');
         Service::endLeftover("{$this->folder}/judge.pid", 'magpie:judge');
-        Service::endLeftover("{$this->folder}/mariadb/mariadb.pid", "{$this->folder}/mariadb/my.cnf");
     }
 
     public function wipe(): void
@@ -172,27 +172,22 @@ final class Instance
      */
     public function lookAfter(): void
     {
-        if ($this->database?->runs() === false) {
-            $this->terminal->say('  The database had stopped; starting it again.');
-            try {
+        try {
+            if ($this->database?->runs() === false) {
+                $this->terminal->say('  The database had stopped; starting it again.');
                 $this->database->restart();
-            } catch (Failure $failure) {
-                $this->stop();
-                throw $failure;
             }
-        }
-        foreach ($this->services as $service) {
-            if (! $service->isWhole()) {
-                $this->terminal->say("  The {$service->name} had ".($service->runs() ? 'lost a worker' : 'stopped').'; starting it again.');
-                try {
+            foreach ($this->services as $service) {
+                if (! $service->isWhole()) {
+                    $this->terminal->say("  The {$service->name} had ".($service->runs() ? 'lost a worker' : 'stopped').'; starting it again.');
                     $service->restart();
-                } catch (Failure $failure) {
-                    $this->stop();
-                    throw $failure;
+                    // Its workers are there a moment after it answers.
+                    $service->name === 'web server' && Shell::answers($this->port, 10, $service->runs(...)) && usleep(200_000);
                 }
-                // Its workers are there a moment after it answers.
-                $service->name === 'web server' && Shell::answers($this->port, 10, $service->runs(...)) && usleep(200_000);
             }
+        } catch (Failure $failure) {
+            $this->stop();
+            throw $failure;
         }
     }
 

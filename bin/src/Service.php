@@ -7,13 +7,9 @@ namespace Magpie\Bin;
 /** One program an instance keeps running beside itself: started, looked after, restarted when it dies, ended with the rest. */
 final class Service
 {
-    /** Restarts within a minute after which it is given up. */
-    private const MOST_RESTARTS = 5;
-
     private int $pid = 0;
 
-    /** @var list<float> */
-    private array $restarts = [];
+    private readonly Restarts $restarts;
 
     /**
      * @param  list<string>  $command
@@ -29,6 +25,7 @@ final class Service
         private readonly ?string $folder = null,
         private readonly int $workers = 0,
     ) {
+        $this->restarts = new Restarts;
     }
 
     public function start(): void
@@ -58,10 +55,7 @@ final class Service
     /** @throws Failure when it dies again and again */
     public function restart(): void
     {
-        $this->restarts = [...array_filter($this->restarts, static fn (float $at): bool => microtime(true) - $at < 60), microtime(true)];
-        if (count($this->restarts) > self::MOST_RESTARTS) {
-            throw new Failure("the {$this->name} has stopped ".self::MOST_RESTARTS." times within a minute; see {$this->log}. Nothing that was confirmed is lost: start again.");
-        }
+        $this->restarts->note($this->name, $this->log);
         $this->stop();
         $this->start();
     }

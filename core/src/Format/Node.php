@@ -23,6 +23,9 @@ final class Node
     /** Entries of a list, and members of an object, unless more are asked for. */
     private const MOST = 2_000;
 
+    /** Control characters but tab and line ends; a text with one of them cannot be shown, printed or searched. */
+    public const CONTROLS = '/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/';
+
     /** The largest whole number that was ever kept: what a column of the database holds. */
     private const MOST_KEPT = 4_294_967_295;
 
@@ -394,10 +397,9 @@ final class Node
         return $this->value;
     }
 
-    /** Control characters but tab and line ends; a text with one of them cannot be shown, printed or searched. */
     private static function holdsControls(string $text): bool
     {
-        return preg_match('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/', $text) === 1;
+        return preg_match(self::CONTROLS, $text) === 1;
     }
 
     /** A member's value, which now counts as read. */

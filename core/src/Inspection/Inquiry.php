@@ -88,6 +88,7 @@ final class Inquiry
         return $spec === null ? null : $this->take($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", $symbol, $bound, $fitted->part->family->field($key)->label ?? $key);
     }
 
+    /** A choice, or a free text such as the points of a curve; null when it is not there. */
     public function tryChoice(Fitted $fitted, string $key): ?string
     {
         $spec = $fitted->part->spec($key);
@@ -96,12 +97,6 @@ final class Inquiry
         }
 
         return $spec?->choice();
-    }
-
-    /** A text of a sheet, such as the points of a curve; null when it is not there. */
-    public function tryText(Fitted $fitted, string $key): ?string
-    {
-        return $this->tryChoice($fitted, $key);
     }
 
     public function tryFlag(Fitted $fitted, string $key): ?bool

@@ -51,7 +51,7 @@ final class MotorTorque
      */
     private static function ofSheet(Inquiry $inquiry, Fitted $motor): ?TorqueCurve
     {
-        $text = $inquiry->tryText($motor, 'torque_curve');
+        $text = $inquiry->tryChoice($motor, 'torque_curve');
         try {
             return $text === null ? null : TorqueCurve::read($text);
         } catch (CannotReadCurve $e) {

@@ -50,7 +50,7 @@ final readonly class RowReader
             $text = trim((string) ($cells[$column] ?? ''));
             // An apostrophe before a formula sign is how exports keep spreadsheets from running it.
             $text = (string) preg_replace("/^'(?=[=+\\-@\s＝＋－＠])/u", '', $text);
-            $text = (string) preg_replace('/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/', '', $text);
+            $text = (string) preg_replace(Node::CONTROLS, '', $text);
             if ($text !== '') {
                 $given[$target] = [$column, $text];
             }
