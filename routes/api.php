@@ -31,64 +31,70 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
     Route::post('turning-parts', [MechanicsController::class, 'turning']);
     Route::get('builds', [BuildController::class, 'index']);
     Route::post('builds', [BuildController::class, 'store']);
-    Route::prefix('builds/{build}')->whereNumber('build')->group(static function (): void {
-        Route::get('', [BuildController::class, 'show']);
-        Route::delete('', [BuildController::class, 'destroy']);
-        Route::get('revision', [BuildController::class, 'revision']);
-        Route::get('file', [BuildController::class, 'file']);
-        Route::get('archive', [BuildController::class, 'archive']);
-        Route::get('parts.csv', [BuildController::class, 'partsList']);
-        Route::post('edits', [EditController::class, 'store']);
-        Route::get('edits', [EditController::class, 'history']);
-        Route::get('edits/{edit}', [EditController::class, 'show'])->whereNumber('edit');
-        Route::post('undo', [EditController::class, 'undo']);
-        Route::post('redo', [EditController::class, 'redo']);
-        Route::get('overview', [InspectionController::class, 'overview']);
-        Route::get('findings/{key}', [InspectionController::class, 'finding'])->where('key', '.+');
-        Route::get('remedies/{key}', [RemedyController::class, 'show'])->where('key', '.+');
-        Route::post('remedies', [RemedyController::class, 'together']);
-        Route::get('harness', [WiringController::class, 'harness']);
-        Route::get('harness/loom', [WiringController::class, 'loom']);
-        Route::get('harness.csv', [WiringController::class, 'harnessCsv']);
-        Route::get('wiring', [WiringController::class, 'show']);
-        Route::get('stops', [WiringController::class, 'stops']);
-        Route::get('ports', [WiringController::class, 'ports']);
-        Route::get('ports/{need}/{part}', [WiringController::class, 'transfer']);
-        Route::get('settings', [WiringController::class, 'settings']);
-        Route::get('motion', [MechanicsController::class, 'motion']);
-        Route::get('axes/{axis}/motors', [MechanicsController::class, 'motors']);
-        Route::get('joints', [MechanicsController::class, 'joints']);
-        Route::get('couplings', [MechanicsController::class, 'couplings']);
-        Route::get('heat', [MechanicsController::class, 'heat']);
-        Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
-        Route::get('power', [InspectionController::class, 'power']);
-        Route::get('money', [InspectionController::class, 'money']);
-        Route::get('true-cost', [ScopeController::class, 'trueCost']);
-        Route::get('scope', [ScopeController::class, 'show']);
-        Route::get('routes', [ScopeController::class, 'routes']);
-        Route::get('measure-first', [ScopeController::class, 'measureFirst']);
-        Route::get('needs/{need}/comparison', [ChoiceController::class, 'comparison']);
-        Route::post('needs/{need}/candidates', [ChoiceController::class, 'adopt']);
-        Route::get('variants', [VariantController::class, 'index']);
-        Route::post('variants', [VariantController::class, 'store']);
-        Route::get('variants/{other}', [VariantController::class, 'show'])->whereNumber('other');
-        Route::post('steps/{step}/timer', [EditController::class, 'timer']);
-        Route::get('steps/{step}/simulated-reading', [InspectionController::class, 'reading']);
-        Route::post('imports', [ImportController::class, 'store']);
-        Route::post('photos', [PhotoController::class, 'store']);
-        Route::get('photos/{name}', [PhotoController::class, 'show']);
-    });
-    Route::prefix('workshops/{workshop}/library')->whereNumber('workshop')->group(static function (): void {
-        Route::get('', [LibraryController::class, 'index']);
-        Route::post('', [LibraryController::class, 'store']);
-        Route::post('examples', [LibraryController::class, 'examples']);
-        Route::post('undo', [LibraryController::class, 'undo']);
-    });
-    Route::prefix('library/{item}')->whereNumber('item')->group(static function (): void {
-        Route::get('', [LibraryController::class, 'show']);
-        Route::put('', [LibraryController::class, 'update']);
-        Route::delete('', [LibraryController::class, 'destroy']);
-    });
+    Route::prefix('builds/{build}')
+        ->whereNumber('build')
+        ->group(static function (): void {
+            Route::get('', [BuildController::class, 'show']);
+            Route::delete('', [BuildController::class, 'destroy']);
+            Route::get('revision', [BuildController::class, 'revision']);
+            Route::get('file', [BuildController::class, 'file']);
+            Route::get('archive', [BuildController::class, 'archive']);
+            Route::get('parts.csv', [BuildController::class, 'partsList']);
+            Route::post('edits', [EditController::class, 'store']);
+            Route::get('edits', [EditController::class, 'history']);
+            Route::get('edits/{edit}', [EditController::class, 'show'])->whereNumber('edit');
+            Route::post('undo', [EditController::class, 'undo']);
+            Route::post('redo', [EditController::class, 'redo']);
+            Route::get('overview', [InspectionController::class, 'overview']);
+            Route::get('findings/{key}', [InspectionController::class, 'finding'])->where('key', '.+');
+            Route::get('remedies/{key}', [RemedyController::class, 'show'])->where('key', '.+');
+            Route::post('remedies', [RemedyController::class, 'together']);
+            Route::get('harness', [WiringController::class, 'harness']);
+            Route::get('harness/loom', [WiringController::class, 'loom']);
+            Route::get('harness.csv', [WiringController::class, 'harnessCsv']);
+            Route::get('wiring', [WiringController::class, 'show']);
+            Route::get('stops', [WiringController::class, 'stops']);
+            Route::get('ports', [WiringController::class, 'ports']);
+            Route::get('ports/{need}/{part}', [WiringController::class, 'transfer']);
+            Route::get('settings', [WiringController::class, 'settings']);
+            Route::get('motion', [MechanicsController::class, 'motion']);
+            Route::get('axes/{axis}/motors', [MechanicsController::class, 'motors']);
+            Route::get('joints', [MechanicsController::class, 'joints']);
+            Route::get('couplings', [MechanicsController::class, 'couplings']);
+            Route::get('heat', [MechanicsController::class, 'heat']);
+            Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
+            Route::get('power', [InspectionController::class, 'power']);
+            Route::get('money', [InspectionController::class, 'money']);
+            Route::get('true-cost', [ScopeController::class, 'trueCost']);
+            Route::get('scope', [ScopeController::class, 'show']);
+            Route::get('routes', [ScopeController::class, 'routes']);
+            Route::get('measure-first', [ScopeController::class, 'measureFirst']);
+            Route::get('needs/{need}/comparison', [ChoiceController::class, 'comparison']);
+            Route::post('needs/{need}/candidates', [ChoiceController::class, 'adopt']);
+            Route::get('variants', [VariantController::class, 'index']);
+            Route::post('variants', [VariantController::class, 'store']);
+            Route::get('variants/{other}', [VariantController::class, 'show'])->whereNumber('other');
+            Route::post('steps/{step}/timer', [EditController::class, 'timer']);
+            Route::get('steps/{step}/simulated-reading', [InspectionController::class, 'reading']);
+            Route::post('imports', [ImportController::class, 'store']);
+            Route::post('photos', [PhotoController::class, 'store']);
+            Route::get('photos/{name}', [PhotoController::class, 'show']);
+        });
+    Route::prefix('workshops/{workshop}/library')
+        ->whereNumber('workshop')
+        ->group(static function (): void {
+            Route::get('', [LibraryController::class, 'index']);
+            Route::post('', [LibraryController::class, 'store']);
+            Route::post('examples', [LibraryController::class, 'examples']);
+            Route::post('undo', [LibraryController::class, 'undo']);
+        });
+    Route::prefix('library/{item}')
+        ->whereNumber('item')
+        ->group(static function (): void {
+            Route::get('', [LibraryController::class, 'show']);
+            Route::put('', [LibraryController::class, 'update']);
+            Route::delete('', [LibraryController::class, 'destroy']);
+        });
     Route::prefix('imports/{import}')->group(static function (): void {
         Route::get('', [ImportController::class, 'show']);
         Route::put('', [ImportController::class, 'update']);

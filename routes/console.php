@@ -26,9 +26,19 @@ Artisan::command('magpie:demo', function (): int {
         return 0;
     }
     DB::transaction(static function (): void {
-        $workshop = Workshop::query()->create(['name' => 'Thistle Quay Workshop', 'slug' => 'thistle-quay', 'demo' => true]);
-        foreach ([['Isla Brae', 'isla@thistle-quay.example', 'owner'], ['Tam Corrie', 'tam@thistle-quay.example', 'member']] as [$name, $email, $role]) {
-            $workshop->members()->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => 'magpie-demo']), ['role' => $role]);
+        $workshop = Workshop::query()->create([
+            'name' => 'Thistle Quay Workshop',
+            'slug' => 'thistle-quay',
+            'demo' => true,
+        ]);
+        foreach (
+            [['Isla Brae', 'isla@thistle-quay.example', 'owner'], ['Tam Corrie', 'tam@thistle-quay.example', 'member']] as [$name, $email, $role]
+        ) {
+            $workshop
+                ->members()
+                ->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => 'magpie-demo']), [
+                    'role' => $role,
+                ]);
         }
         foreach (glob(base_path('demo/*.json')) ?: [] as $file) {
             Workspace::add($workshop, BuildFile::read((string) file_get_contents($file)));
@@ -40,11 +50,18 @@ Artisan::command('magpie:demo', function (): int {
     return 0;
 })->purpose('Load the demo workshop');
 
-Artisan::command('magpie:account {name} {email} {workshop}', function (string $name, string $email, string $workshop): int {
+Artisan::command('magpie:account {name} {email} {workshop}', function (
+    string $name,
+    string $email,
+    string $workshop,
+): int {
     $password = (string) $this->secret('Password (at least '.Password::SHORTEST.' characters)');
     $why = match (true) {
         ! filter_var($email, FILTER_VALIDATE_EMAIL) || strlen($email) > Password::LONGEST_ADDRESS => 'That is no e-mail address.',
-        $name === '' || mb_strlen($name) > Password::LONGEST_NAME || $workshop === '' || mb_strlen($workshop) > Password::LONGEST_NAME => 'A name has up to '.Password::LONGEST_NAME.' characters.',
+        $name === '' ||
+            mb_strlen($name) > Password::LONGEST_NAME ||
+            $workshop === '' ||
+            mb_strlen($workshop) > Password::LONGEST_NAME => 'A name has up to '.Password::LONGEST_NAME.' characters.',
         User::query()->where('email', $email)->exists() => 'There is an account of this address already.',
         default => Password::refusal($password, $name, $email),
     };
@@ -55,7 +72,11 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (string $n
     }
     DB::transaction(static function () use ($name, $email, $workshop, $password): void {
         $found = Workshop::query()->firstOrCreate(['slug' => str($workshop)->slug()->value()], ['name' => $workshop]);
-        $found->members()->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => $password]), ['role' => $found->members()->exists() ? 'member' : 'owner']);
+        $found
+            ->members()
+            ->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => $password]), [
+                'role' => $found->members()->exists() ? 'member' : 'owner',
+            ]);
     });
     $this->line("{$name} can sign in to {$workshop}.");
 
@@ -67,13 +88,23 @@ Artisan::command('magpie:settle', function (): int {
     // What was kept before may have been read and judged by older rules: it is shown in lists until it is judged again.
     DB::table('snapshots')->update(['revision' => 0, 'judged' => 0]);
     DB::table('judgings')->delete();
-    DB::table('judgings')->insertUsing(['build_id', 'revision', 'state', 'at'], DB::table('builds')->selectRaw("id, revision, 'queued', now(3)"));
+    DB::table('judgings')->insertUsing(
+        ['build_id', 'revision', 'state', 'at'],
+        DB::table('builds')->selectRaw("id, revision, 'queued', now(3)"),
+    );
     Cache::flush();
-    $cut = Import::query()->where('state', 'running')->update(['state' => 'interrupted']);
-    $forgotten = Import::query()->whereIn('state', ['previewed', 'interrupted'])->where('updated_at', '<', now()->subDays(14));
+    $cut = Import::query()
+        ->where('state', 'running')
+        ->update(['state' => 'interrupted']);
+    $forgotten = Import::query()
+        ->whereIn('state', ['previewed', 'interrupted'])
+        ->where('updated_at', '<', now()->subDays(14));
     $forgotten->update(['state' => 'cancelled']);
     // The files of lists that were dealt with are of no use to anybody.
-    $wanted = Import::query()->whereIn('state', ['previewed', 'interrupted'])->pluck('key')->flip();
+    $wanted = Import::query()
+        ->whereIn('state', ['previewed', 'interrupted'])
+        ->pluck('key')
+        ->flip();
     foreach (Storage::files('imports') as $file) {
         $wanted->has(basename($file, '.csv')) || Storage::delete($file);
     }
@@ -87,7 +118,11 @@ Artisan::command('magpie:judge', function (): int {
     ini_set('memory_limit', '3G');
     set_time_limit(0);
     // It ends with the process that started it, and makes way for a fresh one now and then.
-    for ($parent = posix_getppid(), $until = time() + 3600; posix_getppid() === $parent && time() < $until && memory_get_usage() < 1 << 30;) {
+    for (
+        $parent = posix_getppid(), $until = time() + 3600;
+        posix_getppid() === $parent && time() < $until && memory_get_usage() < 1 << 30;
+
+    ) {
         gc_disable();
         $worked = Judging::next();
         gc_enable();
@@ -99,14 +134,24 @@ Artisan::command('magpie:judge', function (): int {
 
 // For the upgrade: which migrations this version knows and the database has had.
 Artisan::command('magpie:migrations', function (): int {
-    $known = array_map(static fn (string $f): string => basename($f, '.php'), glob(database_path('migrations/*.php')) ?: []);
+    $known = array_map(
+        static fn (string $f): string => basename($f, '.php'),
+        glob(database_path('migrations/*.php')) ?: [],
+    );
     $ran = Schema::hasTable('migrations') ? DB::table('migrations')->orderBy('id')->pluck('migration')->all() : [];
-    $this->line((string) json_encode(['ran' => $ran, 'pending' => array_values(array_diff($known, $ran)), 'unknown' => array_values(array_diff($ran, $known))]));
+    $this->line(
+        (string) json_encode([
+            'ran' => $ran,
+            'pending' => array_values(array_diff($known, $ran)),
+            'unknown' => array_values(array_diff($ran, $known)),
+        ]),
+    );
 
     return 0;
 })->purpose('Say which migrations ran and which wait');
 
-// For the upgrade: every build is read once; those that cannot be are named and do not stop it, since they open for repair.
+// For the upgrade: every build is read once; those that cannot be are named and do not stop it, since they open for
+// repair.
 Artisan::command('magpie:readable', function (): int {
     $troubles = [];
     foreach (Build::query()->orderBy('id')->lazyById(20) as $build) {
@@ -116,7 +161,10 @@ Artisan::command('magpie:readable', function (): int {
         }
     }
     $all = Build::query()->count();
-    $this->line("{$all} builds read".($troubles === [] ? '' : '; to be repaired: '.implode(', ', array_slice($troubles, 0, 5))));
+    $this->line(
+        "{$all} builds read".
+            ($troubles === [] ? '' : '; to be repaired: '.implode(', ', array_slice($troubles, 0, 5))),
+    );
 
     return 0;
 })->purpose('Read every build once');

@@ -18,7 +18,10 @@ $list = $client->get('/api/builds')[0];
 $copies = [];
 foreach (['linnet', 'dunlin'] as $name) {
     for ($i = 0; $i < 4; $i++) {
-        $copies[] = $client->post('/api/builds', ['workshop' => $list['id'], 'file' => (string) file_get_contents(__DIR__."/../demo/{$name}.json")])['id'];
+        $copies[] = $client->post('/api/builds', [
+            'workshop' => $list['id'],
+            'file' => (string) file_get_contents(__DIR__."/../demo/{$name}.json"),
+        ])['id'];
     }
 }
 mt_srand(20_261_127);
@@ -31,7 +34,25 @@ $plan = static function (int $person, int $turn) use ($copies): array {
         3, 4 => ['verdicts', 'GET', "/api/builds/{$build}/overview", null],
         5 => ['power', 'GET', "/api/builds/{$build}/power", null],
         6 => ['look', 'GET', "/api/builds/{$build}/revision", null],
-        default => ['edit', 'POST', "/api/builds/{$build}/edits", ['key' => sprintf('%08d-0000-4000-8000-%012d', $person, $turn), 'label' => 'load', 'changes' => [['section' => 'needs', 'create' => ['ref' => "l{$person}-{$turn}", 'role' => "Load {$person}.{$turn}", 'family' => 'fan']]]]],
+        default => [
+            'edit',
+            'POST',
+            "/api/builds/{$build}/edits",
+            [
+                'key' => sprintf('%08d-0000-4000-8000-%012d', $person, $turn),
+                'label' => 'load',
+                'changes' => [
+                    [
+                        'section' => 'needs',
+                        'create' => [
+                            'ref' => "l{$person}-{$turn}",
+                            'role' => "Load {$person}.{$turn}",
+                            'family' => 'fan',
+                        ],
+                    ],
+                ],
+            ],
+        ],
     };
 };
 $multi = curl_multi_init();
@@ -54,7 +75,7 @@ while (microtime(true) < $until || $busy !== []) {
             if ($handle === $done['handle']) {
                 $took[$request[0]][] = (microtime(true) - $began) * 1e3;
                 $status = (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE);
-                $status === 200 ? null : $errors[$status] = ($errors[$status] ?? 0) + 1;
+                $status === 200 ? null : ($errors[$status] = ($errors[$status] ?? 0) + 1);
                 if ($request[0] === 'edit' && $status === 200) {
                     $confirmed[$request[2]][] = $request[3]['changes'][0]['create']['ref'];
                 }
@@ -72,7 +93,17 @@ $at = static function (array $times, float $share): float {
 
     return $times[min(count($times) - 1, (int) floor($share * count($times)))];
 };
-printf("%d people, %d s: %d requests, %.1f a second; p50 %.0f ms, p95 %.0f ms, most %.0f ms; errors %s\n", $people, $seconds, count($all), count($all) / $seconds, $at($all, 0.5), $at($all, 0.95), max($all), $errors === [] ? 'none' : json_encode($errors));
+printf(
+    "%d people, %d s: %d requests, %.1f a second; p50 %.0f ms, p95 %.0f ms, most %.0f ms; errors %s\n",
+    $people,
+    $seconds,
+    count($all),
+    count($all) / $seconds,
+    $at($all, 0.5),
+    $at($all, 0.95),
+    max($all),
+    $errors === [] ? 'none' : json_encode($errors),
+);
 foreach ($took as $what => $times) {
     printf("  %-9s %4d   p50 %5.0f ms   p95 %5.0f ms\n", $what, count($times), $at($times, 0.5), $at($times, 0.95));
 }
@@ -89,5 +120,14 @@ $alone = static function (callable $one): float {
 
     return $times[12] * 1e3;
 };
-$body = static fn (int $i): string => (string) json_encode(['key' => sprintf('%08d-0000-4000-8000-%012d', 999, $i), 'label' => 'alone', 'changes' => [['section' => 'needs', 'create' => ['ref' => "alone{$i}", 'role' => 'Alone', 'family' => 'fan']]]]);
-printf("  alone: an edit %.0f ms, its build opened %.0f ms, the revision asked %.0f ms\n", $alone(static fn (int $i): float => $client->timed('POST', "/api/builds/{$copies[0]}/edits", $body($i))), $alone(static fn (): float => $client->timed('GET', "/api/builds/{$copies[0]}")), $alone(static fn (): float => $client->timed('GET', "/api/builds/{$copies[0]}/revision")));
+$body = static fn (int $i): string => (string) json_encode([
+    'key' => sprintf('%08d-0000-4000-8000-%012d', 999, $i),
+    'label' => 'alone',
+    'changes' => [['section' => 'needs', 'create' => ['ref' => "alone{$i}", 'role' => 'Alone', 'family' => 'fan']]],
+]);
+printf(
+    "  alone: an edit %.0f ms, its build opened %.0f ms, the revision asked %.0f ms\n",
+    $alone(static fn (int $i): float => $client->timed('POST', "/api/builds/{$copies[0]}/edits", $body($i))),
+    $alone(static fn (): float => $client->timed('GET', "/api/builds/{$copies[0]}")),
+    $alone(static fn (): float => $client->timed('GET', "/api/builds/{$copies[0]}/revision")),
+);

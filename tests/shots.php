@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 // Takes the pictures of docs/screenshots from a freshly loaded demo: shots.php URL [folder] [name …]
-// Views that belong together share a file, one below the other, so that every view has a picture and the files stay few.
+// Views that belong together share a file, one below the other, so that every view has a picture and the files stay
+// few.
 
 use Tests\Support\BrokenBuild;
 use Tests\Support\Browser;
@@ -13,7 +14,17 @@ require __DIR__.'/../vendor/autoload.php';
 
 [, $url, $folder] = $argv + [2 => dirname(__DIR__).'/docs/screenshots'];
 $only = array_slice($argv, 3);
-$together = ['builds' => ['builds', 'repair'], 'brief' => ['brief', 'variants'], 'parts' => ['parts', 'import'], 'decisions' => ['decisions', 'measure'], 'harness' => ['harness', 'leads'], 'ports' => ['ports', 'stops'], 'stack-up' => ['stack-up', 'joints'], 'heat' => ['heat', 'place'], 'bench' => ['bench', 'faults']];
+$together = [
+    'builds' => ['builds', 'repair'],
+    'brief' => ['brief', 'variants'],
+    'parts' => ['parts', 'import'],
+    'decisions' => ['decisions', 'measure'],
+    'harness' => ['harness', 'leads'],
+    'ports' => ['ports', 'stops'],
+    'stack-up' => ['stack-up', 'joints'],
+    'heat' => ['heat', 'place'],
+    'bench' => ['bench', 'faults'],
+];
 $browser = new Browser($url);
 $browser->open('/sign-in');
 $browser->theme('light');
@@ -86,11 +97,21 @@ foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
 }
 $browser->quit();
 foreach ($together as $file => $names) {
-    $pictures = array_filter(array_map(static fn (string $name) => is_file("{$folder}/{$name}.png") ? imagecreatefrompng("{$folder}/{$name}.png") : false, $names));
+    $pictures = array_filter(
+        array_map(
+            static fn (string $name) => is_file("{$folder}/{$name}.png")
+                ? imagecreatefrompng("{$folder}/{$name}.png")
+                : false,
+            $names,
+        ),
+    );
     if (count($pictures) < count($names) || ($only !== [] && array_intersect($only, $names) === [])) {
         continue;
     }
-    $sheet = imagecreatetruecolor(max(array_map(imagesx(...), $pictures)), array_sum(array_map(imagesy(...), $pictures)) + 8 * (count($pictures) - 1));
+    $sheet = imagecreatetruecolor(
+        max(array_map(imagesx(...), $pictures)),
+        array_sum(array_map(imagesy(...), $pictures)) + 8 * (count($pictures) - 1),
+    );
     imagefill($sheet, 0, 0, (int) imagecolorallocate($sheet, 218, 214, 205));
     $at = 0;
     foreach ($pictures as $picture) {

@@ -38,14 +38,33 @@ $app->make(Kernel::class)->bootstrap();
 // What a builder leaves behind: an edit, one taken back, and a parts list whose names are numbers.
 $user = User::query()->orderBy('id')->firstOrFail();
 $build = Build::query()->where('slug', 'dunlin')->firstOrFail();
-(new Editor($build, $user))->apply((string) Str::uuid(), 'Rename the build', [['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => 'weather gauges, edited before the upgrade']]]]);
-(new Editor($build->refresh(), $user))->apply((string) Str::uuid(), 'Add a supplier', [['section' => 'suppliers', 'create' => ['ref' => 'quay', 'name' => 'Quay Spares', 'currency' => 'GBP']]]);
+(new Editor($build, $user))->apply((string) Str::uuid(), 'Rename the build', [
+    ['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => 'weather gauges, edited before the upgrade']]],
+]);
+(new Editor($build->refresh(), $user))->apply((string) Str::uuid(), 'Add a supplier', [
+    ['section' => 'suppliers', 'create' => ['ref' => 'quay', 'name' => 'Quay Spares', 'currency' => 'GBP']],
+]);
 (new Editor($build->refresh(), $user))->revert(false);
-$list = Build::query()->create(['workshop_id' => $build->workshop_id, 'slug' => 'numbers', 'name' => 'Numbers', 'kind' => 'router', 'currency' => 'GBP', 'revision' => 1]);
+$list = Build::query()->create([
+    'workshop_id' => $build->workshop_id,
+    'slug' => 'numbers',
+    'name' => 'Numbers',
+    'kind' => 'router',
+    'currency' => 'GBP',
+    'revision' => 1,
+]);
 $file = tempnam(sys_get_temp_dir(), 'magpie');
-file_put_contents((string) $file, "name,family,quantity,price\n608,bearing,4,1.20\n24,power supply,1,30\nRail,linear rail,2,55\n");
+file_put_contents(
+    (string) $file,
+    "name,family,quantity,price\n608,bearing,4,1.20\n24,power supply,1,30\nRail,linear rail,2,55\n",
+);
 $import = Import::query()->create([
-    'build_id' => $list->id, 'user_id' => $user->id, 'key' => (string) Str::uuid(), 'file_name' => 'numbers.csv', 'rows' => 3, 'state' => 'running',
+    'build_id' => $list->id,
+    'user_id' => $user->id,
+    'key' => (string) Str::uuid(),
+    'file_name' => 'numbers.csv',
+    'rows' => 3,
+    'state' => 'running',
     'mapping' => Mapping::guess(['name', 'family', 'quantity', 'price'], 'GBP')->toArray(),
 ]);
 (new Importer($import, (string) $file, '2026-11-01'))->run();
@@ -60,7 +79,15 @@ preg_match('/^socket = (.+)$/m', (string) file_get_contents($settings), $socket)
 preg_match('/^DB_PASSWORD="?([^"\n]+)/m', (string) file_get_contents("{$root}/.data/fixture/.env"), $password);
 @mkdir("{$root}/tests/Fixtures/upgrade", 0755, true);
 $target = "{$root}/tests/Fixtures/upgrade/{$name}.sql.gz";
-passthru(sprintf('MYSQL_PWD=%s mariadb-dump --no-defaults --socket=%s --user=root --skip-dump-date --skip-comments --single-transaction magpie | gzip -9n > %s', escapeshellarg($password[1] ?? ''), escapeshellarg($socket[1] ?? ''), escapeshellarg($target)), $status);
+passthru(
+    sprintf(
+        'MYSQL_PWD=%s mariadb-dump --no-defaults --socket=%s --user=root --skip-dump-date --skip-comments --single-transaction magpie | gzip -9n > %s',
+        escapeshellarg($password[1] ?? ''),
+        escapeshellarg($socket[1] ?? ''),
+        escapeshellarg($target),
+    ),
+    $status,
+);
 $instance->stop();
 echo $status === 0 ? "{$target}\n" : "failed\n";
 exit($status);

@@ -23,12 +23,17 @@ final class Password
     public static function refusal(string $password, string $name, string $address): ?string
     {
         $plain = mb_strtolower($password);
-        $own = array_filter([mb_strtolower(strtok($address, '@') ?: ''), ...preg_split('/\s+/', mb_strtolower($name)) ?: []], static fn (string $w): bool => mb_strlen($w) > 3);
+        $own = array_filter(
+            [mb_strtolower(strtok($address, '@') ?: ''), ...preg_split('/\s+/', mb_strtolower($name)) ?: []],
+            static fn (string $w): bool => mb_strlen($w) > 3,
+        );
         $rest = str_replace($own, '', $plain);
 
         return match (true) {
             mb_strlen($password) < self::SHORTEST => 'A password has at least '.self::SHORTEST.' characters.',
-            strlen($password) > self::LONGEST => 'A password has at most '.self::LONGEST.' bytes; letters with accents take two.',
+            strlen($password) > self::LONGEST => 'A password has at most '.
+                self::LONGEST.
+                ' bytes; letters with accents take two.',
             count(array_unique(mb_str_split($plain))) < 5 => 'This repeats a few characters; take more different ones.',
             mb_strlen($rest) < 6 => 'This is little more than your name or address; anybody who knows you would try it.',
             isset(self::common()[substr(hash('sha256', $plain), 0, 16)]) => 'This is one of the commonest passwords; it would be tried first.',

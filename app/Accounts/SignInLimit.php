@@ -31,7 +31,11 @@ final readonly class SignInLimit
     /** Seconds to wait before the next try; none when it may be made now. */
     public function wait(): int
     {
-        $full = array_filter($this->counters(), static fn (int $most, string $key): bool => RateLimiter::tooManyAttempts($key, $most), ARRAY_FILTER_USE_BOTH);
+        $full = array_filter(
+            $this->counters(),
+            static fn (int $most, string $key): bool => RateLimiter::tooManyAttempts($key, $most),
+            ARRAY_FILTER_USE_BOTH,
+        );
 
         return $full === [] ? 0 : max(array_map(RateLimiter::availableIn(...), array_keys($full)));
     }
@@ -56,8 +60,10 @@ final readonly class SignInLimit
     {
         $known = Cache::get($this->key('known', $this->account.'|'.$this->address)) === true;
 
-        return [$this->key('here', $this->account.'|'.$this->address) => self::FROM_HERE, $this->key('from', $this->address) => self::FROM_ADDRESS]
-            + ($known ? [] : [$this->key('of', $this->account) => self::OF_ACCOUNT]);
+        return [
+            $this->key('here', $this->account.'|'.$this->address) => self::FROM_HERE,
+            $this->key('from', $this->address) => self::FROM_ADDRESS,
+        ] + ($known ? [] : [$this->key('of', $this->account) => self::OF_ACCOUNT]);
     }
 
     private function key(string $kind, string $of): string

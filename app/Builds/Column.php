@@ -9,8 +9,12 @@ use Brick\Math\BigDecimal;
 /** One column of a table and the place of its value in an entry of the build file. */
 final readonly class Column
 {
-    private function __construct(public string $name, public string $path, public string $kind, public ?string $of = null)
-    {
+    private function __construct(
+        public string $name,
+        public string $path,
+        public string $kind,
+        public ?string $of = null,
+    ) {
     }
 
     public static function text(string $name, ?string $path = null): self

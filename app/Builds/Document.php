@@ -37,9 +37,11 @@ final class Document
     {
         $snapshot = Snapshot::query()->select('revision', 'document', 'build_id')->find($build->id);
 
-        return new self($snapshot !== null && $snapshot->revision === $build->revision
-            ? json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR)
-            : (new Store($build))->document());
+        return new self(
+            $snapshot !== null && $snapshot->revision === $build->revision
+                ? json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR)
+                : (new Store($build))->document(),
+        );
     }
 
     /**

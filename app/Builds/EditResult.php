@@ -15,8 +15,13 @@ final readonly class EditResult
      * @param  list<array{section: string, ref: string, entry: array<int|string, mixed>|null}>  $entries
      * @param  list<array{section: string, ref: string, why: string}>  $left  what was not taken back, or not done again
      */
-    public function __construct(public Edit $edit, public int $revision, public array $entries, public Judging $judging, public array $left = [])
-    {
+    public function __construct(
+        public Edit $edit,
+        public int $revision,
+        public array $entries,
+        public Judging $judging,
+        public array $left = [],
+    ) {
     }
 
     /** The answer as JSON text; what was judged is passed through as it was stored. */
@@ -24,7 +29,17 @@ final readonly class EditResult
     {
         $many = count($this->entries) > self::MOST;
 
-        return '{"revision":'.$this->revision.',"label":'.Document::json($this->edit->label).',"whole":'.($many ? 'true' : 'false')
-            .',"entries":'.Document::json($many ? [] : $this->entries).',"left":'.Document::json($this->left).$this->judging->json().'}';
+        return '{"revision":'.
+            $this->revision.
+            ',"label":'.
+            Document::json($this->edit->label).
+            ',"whole":'.
+            ($many ? 'true' : 'false').
+            ',"entries":'.
+            Document::json($many ? [] : $this->entries).
+            ',"left":'.
+            Document::json($this->left).
+            $this->judging->json().
+            '}';
     }
 }

@@ -57,8 +57,10 @@ final class Editor
 
     /**
      * @param  string  $key  made up by the client: the same edit sent twice is done once
-     * @param  list<array<string, mixed>>|Closure(Machine): list<array<string, mixed>>  $changes  see docs/api/openapi.json,
-     *                                                                                          Change; or what makes them of the build as it stands once nobody else can change it
+     * @param  list<array<string, mixed>>|Closure(Machine): list<array<string, mixed>>  $changes  see
+     * docs/api/openapi.json,
+     *                                                                                          Change; or what makes
+     * them of the build as it stands once nobody else can change it
      *
      * @throws Conflict
      * @throws CannotEdit
@@ -67,16 +69,28 @@ final class Editor
     public function apply(string $key, string $label, array|Closure $changes): EditResult
     {
         return $this->inOne(function () use ($key, $label, $changes): EditResult|Edit {
-            $known = Edit::query()->where(['build_id' => $this->build->id, 'key' => $key])->first();
+            $known = Edit::query()
+                ->where(['build_id' => $this->build->id, 'key' => $key])
+                ->first();
             if ($known !== null) {
                 return $this->stored($known);
             }
             $this->build->revision++;
-            Edit::query()->where(['build_id' => $this->build->id, 'state' => 'undone', 'user_id' => $this->user?->id])->update(['state' => 'dropped']);
+            Edit::query()
+                ->where(['build_id' => $this->build->id, 'state' => 'undone', 'user_id' => $this->user?->id])
+                ->update(['state' => 'dropped']);
             $edit = $this->build->edits()->create([
-                'user_id' => $this->user?->id, 'revision' => $this->build->revision, 'key' => $key, 'label' => mb_substr($label, 0, 200), 'state' => 'done', 'made_at' => now(),
+                'user_id' => $this->user?->id,
+                'revision' => $this->build->revision,
+                'key' => $key,
+                'label' => mb_substr($label, 0, 200),
+                'state' => 'done',
+                'made_at' => now(),
             ]);
-            $planned = array_map($this->change(...), $changes instanceof Closure ? $changes($this->opened->machine()) : $changes);
+            $planned = array_map(
+                $this->change(...),
+                $changes instanceof Closure ? $changes($this->opened->machine()) : $changes,
+            );
             // Every name must name something before a row is written.
             $this->document = Document::from($this->data());
             $this->readable && $this->document->machine();
@@ -84,10 +98,15 @@ final class Editor
             foreach ($planned as [$record, $write]) {
                 $records[] = ['edit_id' => $edit->id, 'row' => $write()] + $record;
             }
-            Change::query()->insert(array_map(static fn (array $r): array => [
-                'before' => $r['before'] === null ? null : Document::json($r['before']),
-                'after' => $r['after'] === null ? null : Document::json($r['after']),
-            ] + $r, $records));
+            Change::query()->insert(
+                array_map(
+                    static fn (array $r): array => [
+                        'before' => $r['before'] === null ? null : Document::json($r['before']),
+                        'after' => $r['after'] === null ? null : Document::json($r['after']),
+                    ] + $r,
+                    $records,
+                ),
+            );
 
             return $edit;
         });
@@ -102,21 +121,43 @@ final class Editor
         $find = function () use ($redo): ?Edit {
             $query = Edit::query()->where(['build_id' => $this->build->id, 'user_id' => $this->user?->id]);
 
-            return $redo ? $query->where('state', 'undone')->orderBy('id')->first() : $query->where('state', 'done')->orderByDesc('id')->first();
+            return $redo
+                ? $query->where('state', 'undone')->orderBy('id')->first()
+                : $query->where('state', 'done')->orderByDesc('id')->first();
         };
 
-        return $find() === null ? null : $this->inOne(function () use ($find, $redo): Edit {
-            $edit = $find() ?? throw CannotEdit::at('', 'another window has just done that.');
-            $this->build->revision++;
-            $changes = array_values($edit->changes()->get()->map(static fn (Change $c): array => ['section' => $c->section, 'ref' => $c->ref, 'before' => $c->before, 'after' => $c->after, 'row' => $c->row])->all());
-            $reversal = new Reversal($this->headers, $this->entries);
-            $reversal->plan($redo ? $changes : array_reverse($changes), $redo, $this->readable);
-            [$this->headers, $this->entries, $this->left] = [$reversal->headers(), $reversal->entries(), $reversal->left()];
-            $this->carryOut($reversal->steps());
-            $edit->update(['state' => $redo ? 'done' : 'undone']);
+        return $find() === null
+            ? null
+            : $this->inOne(function () use ($find, $redo): Edit {
+                $edit = $find() ?? throw CannotEdit::at('', 'another window has just done that.');
+                $this->build->revision++;
+                $changes = array_values(
+                    $edit
+                        ->changes()
+                        ->get()
+                        ->map(
+                            static fn (Change $c): array => [
+                                'section' => $c->section,
+                                'ref' => $c->ref,
+                                'before' => $c->before,
+                                'after' => $c->after,
+                                'row' => $c->row,
+                            ],
+                        )
+                        ->all(),
+                );
+                $reversal = new Reversal($this->headers, $this->entries);
+                $reversal->plan($redo ? $changes : array_reverse($changes), $redo, $this->readable);
+                [$this->headers, $this->entries, $this->left] = [
+                    $reversal->headers(),
+                    $reversal->entries(),
+                    $reversal->left(),
+                ];
+                $this->carryOut($reversal->steps());
+                $edit->update(['state' => $redo ? 'done' : 'undone']);
 
-            return $edit;
-        });
+                return $edit;
+            });
     }
 
     /**
@@ -125,7 +166,9 @@ final class Editor
     private function inOne(Closure $work): EditResult
     {
         return DB::transaction(function () use ($work): EditResult {
-            $this->build->revision = (int) (DB::table('builds')->where('id', $this->build->id)->lockForUpdate()->value('revision') ?? throw CannotEdit::at('', 'the build is gone; somebody deleted it.'));
+            $this->build->revision =
+                (int) (DB::table('builds')->where('id', $this->build->id)->lockForUpdate()->value('revision') ??
+                    throw CannotEdit::at('', 'the build is gone; somebody deleted it.'));
             [$this->touched, $this->left, $this->document] = [[], [], null];
             $this->store = new Store($this->build);
             $this->opened = Document::of($this->build);
@@ -137,9 +180,17 @@ final class Editor
             }
             $document = $this->document ?? Document::from($this->data());
             $this->readable && $document->machine();
-            DB::table('builds')->where('id', $this->build->id)->update(['revision' => $this->build->revision, 'updated_at' => now()]);
+            DB::table('builds')
+                ->where('id', $this->build->id)
+                ->update(['revision' => $this->build->revision, 'updated_at' => now()]);
 
-            return new EditResult($edit, $this->build->revision, $this->touched(), Judging::of($this->build, $document), $this->left);
+            return new EditResult(
+                $edit,
+                $this->build->revision,
+                $this->touched(),
+                Judging::of($this->build, $document),
+                $this->left,
+            );
         }, self::TRIES);
     }
 
@@ -149,7 +200,12 @@ final class Editor
             $this->touch($change->section, $change->ref);
         }
 
-        return new EditResult($edit, $this->build->revision, $this->touched(), Judging::of($this->build, $this->opened));
+        return new EditResult(
+            $edit,
+            $this->build->revision,
+            $this->touched(),
+            Judging::of($this->build, $this->opened),
+        );
     }
 
     private function touch(string $section, string $ref): void
@@ -158,11 +214,17 @@ final class Editor
     }
 
     /**
-     * @return list<array{section: string, ref: string, entry: array<int|string, mixed>|null}> entries an edit touched, as they are now
+     * @return list<array{section: string, ref: string, entry: array<int|string, mixed>|null}> entries an edit touched,
+     * as they are now
      */
     private function touched(): array
     {
-        return array_values(array_map(fn (array $t): array => ['section' => $t[0], 'ref' => $t[1], 'entry' => $this->current($t[0], $t[1])], $this->touched));
+        return array_values(
+            array_map(
+                fn (array $t): array => ['section' => $t[0], 'ref' => $t[1], 'entry' => $this->current($t[0], $t[1])],
+                $this->touched,
+            ),
+        );
     }
 
     private function open(Document $document): void
@@ -188,12 +250,13 @@ final class Editor
      */
     private function current(string $section, string $ref): ?array
     {
-        return $this->headers[$section] ?? $this->entries[$section][$ref] ?? null;
+        return $this->headers[$section] ?? ($this->entries[$section][$ref] ?? null);
     }
 
     /**
      * @param  array<string, mixed>  $change
-     * @return array{array{section: string, ref: string, before: array<int|string, mixed>|null, after: array<int|string, mixed>|null}, Closure(): (int|null)} the record, and how its row is written
+     * @return array{array{section: string, ref: string, before: array<int|string, mixed>|null,
+     *     after: array<int|string, mixed>|null}, Closure(): (int|null)} the record, and how its row is written
      */
     private function change(array $change): array
     {
@@ -207,7 +270,10 @@ final class Editor
             $this->entries[$section][$ref] = $after;
             $this->touch($section, $ref);
 
-            return [['section' => $section, 'ref' => $ref, 'before' => null, 'after' => $after], fn (): int => $this->store->insert($section, $after)];
+            return [
+                ['section' => $section, 'ref' => $ref, 'before' => null, 'after' => $after],
+                fn (): int => $this->store->insert($section, $after),
+            ];
         }
         $ref = (string) ($change['ref'] ?? '');
         $before = $this->current($section, $ref);
@@ -217,14 +283,23 @@ final class Editor
         if (($change['delete'] ?? false) === true) {
             $this->remove($section, $ref);
 
-            return [['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => null], fn (): int => $this->store->delete($section, $ref)];
+            return [
+                ['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => null],
+                fn (): int => $this->store->delete($section, $ref),
+            ];
         }
         $after = $before;
         $clashes = [];
         foreach ($change['set'] as $set) {
             $now = Path::get($before, $set['path']);
             if (array_key_exists('was', $set) && $set['was'] !== $now) {
-                $clashes[] = ['section' => $section, 'ref' => $ref, 'path' => $set['path'], 'was' => $set['was'], 'now' => $now];
+                $clashes[] = [
+                    'section' => $section,
+                    'ref' => $ref,
+                    'path' => $set['path'],
+                    'was' => $set['was'],
+                    'now' => $now,
+                ];
             }
             $after = Path::set($after, $set['path'], $set['to'] ?? null);
         }
@@ -234,41 +309,66 @@ final class Editor
         $after = $this->reread($section, $after, $before, $ref);
         $this->replace($section, $ref, $after);
 
-        return [['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => $after], fn (): ?int => $this->store($section, $ref, $after, $before)];
+        return [
+            ['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => $after],
+            fn (): ?int => $this->store($section, $ref, $after, $before),
+        ];
     }
 
     /**
      * Writes what a reversal planned, runs of one kind in few statements.
      *
-     * @param  list<array{section: string, ref: string, now: array<int|string, mixed>|null, then: array<int|string, mixed>|null, row: int|null}>  $steps
+     * @param  list<array{section: string, ref: string, now: array<int|string, mixed>|null, then: array<int|string,
+     *     mixed>|null, row: int|null}>  $steps
      */
     private function carryOut(array $steps): void
     {
-        $kind = static fn (array $s): string => $s['section'].($s['now'] === null ? '+' : ($s['then'] === null ? '-' : '='));
+        $kind = static fn (array $s): string => $s['section'].
+            ($s['now'] === null ? '+' : ($s['then'] === null ? '-' : '='));
         for ($i = 0; $i < count($steps); $i += count($run)) {
             $run = [$steps[$i]];
-            while (isset($steps[$i + count($run)]) && count($run) < 500 && $kind($steps[$i + count($run)]) === $kind($steps[$i])) {
+            while (
+                isset($steps[$i + count($run)]) &&
+                count($run) < 500 &&
+                $kind($steps[$i + count($run)]) === $kind($steps[$i])
+            ) {
                 $run[] = $steps[$i + count($run)];
             }
             $section = $run[0]['section'];
             array_map(fn (array $s) => $this->touch($section, $s['ref']), $run);
             if ($run[0]['now'] === null) {
-                $this->store->insertMany($section, array_map(static fn (array $s): array => $s['then'] ?? [], $run), array_map(static fn (array $s): ?int => $s['row'], $run));
+                $this->store->insertMany(
+                    $section,
+                    array_map(static fn (array $s): array => $s['then'] ?? [], $run),
+                    array_map(static fn (array $s): ?int => $s['row'], $run),
+                );
             } elseif ($run[0]['then'] === null) {
-                $this->store->deleteMany($section, array_map(fn (array $s): int => $s['row'] ?? $this->store->rowOf($section, $s['ref']), $run));
+                $this->store->deleteMany(
+                    $section,
+                    array_map(fn (array $s): int => $s['row'] ?? $this->store->rowOf($section, $s['ref']), $run),
+                );
             } else {
                 foreach ($run as $step) {
                     $this->store($section, $step['ref'], $step['then'] ?? [], $step['now'] ?? []);
                 }
             }
         }
-        array_map($this->sortByRow(...), array_unique(array_column(array_filter($steps, static fn (array $s): bool => $s['now'] === null), 'section')));
+        array_map(
+            $this->sortByRow(...),
+            array_unique(
+                array_column(array_filter($steps, static fn (array $s): bool => $s['now'] === null), 'section'),
+            ),
+        );
     }
 
     /** An entry that came back takes its old place. */
     private function sortByRow(string $section): void
     {
-        $order = DB::table(Schema::sections()[$section]->name)->where('build_id', $this->build->id)->orderBy('id')->pluck('ref')->all();
+        $order = DB::table(Schema::sections()[$section]->name)
+            ->where('build_id', $this->build->id)
+            ->orderBy('id')
+            ->pluck('ref')
+            ->all();
         $held = $this->entries[$section];
         $this->entries[$section] = [];
         foreach ($order as $ref) {
@@ -315,14 +415,17 @@ final class Editor
         $this->touch($section, $ref);
         $uses = $this->readable ? References::usesOf(BuildFile::build($this->data(), kept: true), $section, $ref) : [];
         if ($uses !== []) {
-            $first = implode(', ', array_slice($uses, 0, 5)).(count($uses) > 5 ? ' and '.(count($uses) - 5).' more' : '');
+            $first =
+                implode(', ', array_slice($uses, 0, 5)).
+                (count($uses) > 5 ? ' and '.(count($uses) - 5).' more' : '');
             throw CannotEdit::at("/{$section}/{$ref}", "\"{$ref}\" is used by {$first}. Change that first.");
         }
         unset($this->entries[$section][$ref]);
     }
 
     /**
-     * An entry that was changed. A size that nothing can have is refused where it is written, not for having been there.
+     * An entry that was changed. A size that nothing can have is refused where it is written, not for having been
+     * there.
      *
      * @param  array<int|string, mixed>  $after
      * @param  array<int|string, mixed>  $before
@@ -334,7 +437,11 @@ final class Editor
             return $this->read($section, $after, $ref);
         } catch (CannotReadBuildFile $e) {
             $path = Path::ofPointer($e->pointer, isset($this->headers[$section]) ? 1 : 2);
-            if ($path === [] || Path::get($before, $path) === null || Path::get($before, $path) !== Path::get($after, $path)) {
+            if (
+                $path === [] ||
+                Path::get($before, $path) === null ||
+                Path::get($before, $path) !== Path::get($after, $path)
+            ) {
                 throw $e;
             }
 
@@ -362,10 +469,20 @@ final class Editor
         }
         $form = BuildFile::sections()[$section] ?? throw CannotEdit::at("/{$section}", 'there is no such collection.');
         $suppliers = [];
-        foreach (in_array($section, ['offers', 'purchases', 'routes'], true) ? $this->entries['suppliers'] : [] as $name => $supplier) {
-            $suppliers[$name] = (new Suppliers)->read(new Node($supplier, kept: true), new Context(Catalogue::standard(), $currency));
+        foreach (
+            in_array($section, ['offers', 'purchases', 'routes'], true) ? $this->entries['suppliers'] : [] as $name => $supplier
+        ) {
+            $suppliers[$name] = (new Suppliers)->read(
+                new Node($supplier, kept: true),
+                new Context(Catalogue::standard(), $currency),
+            );
         }
 
-        return $form->write($form->read(new Node($entry, "/{$section}/{$ref}", kept: $kept), new Context(Catalogue::standard(), $currency, $suppliers)));
+        return $form->write(
+            $form->read(
+                new Node($entry, "/{$section}/{$ref}", kept: $kept),
+                new Context(Catalogue::standard(), $currency, $suppliers),
+            ),
+        );
     }
 }

@@ -31,8 +31,11 @@ final readonly class Judging
      * @param  array{pointer: string, reason: string}|null  $trouble  why it cannot be read or judged
      * @param  array{state: string, done: int, of: int}|null  $going  while it is judged in the background
      */
-    private function __construct(public ?string $overview, public ?array $trouble = null, public ?array $going = null)
-    {
+    private function __construct(
+        public ?string $overview,
+        public ?array $trouble = null,
+        public ?array $going = null,
+    ) {
     }
 
     /**
@@ -44,7 +47,12 @@ final readonly class Judging
     {
         $held = Snapshot::query()->select('judged', 'day', 'inspection', 'build_id')->find($build->id);
         $inspection = $held !== null && $held->inspection !== '' ? $held->inspection : null;
-        if ($held !== null && $inspection !== null && $held->judged === $build->revision && $held->day === self::today()->format('Y-m-d')) {
+        if (
+            $held !== null &&
+            $inspection !== null &&
+            $held->judged === $build->revision &&
+            $held->day === self::today()->format('Y-m-d')
+        ) {
             return new self($inspection);
         }
         $document ??= Document::of($build);
@@ -62,7 +70,10 @@ final readonly class Judging
         } catch (Throwable $e) {
             report($e);
 
-            return new self(null, ['pointer' => '', 'reason' => 'it can be read but not judged: '.lcfirst($e->getMessage())]);
+            return new self(null, [
+                'pointer' => '',
+                'reason' => 'it can be read but not judged: '.lcfirst($e->getMessage()),
+            ]);
         }
         self::keep($build, $document, $overview);
 
@@ -72,7 +83,12 @@ final readonly class Judging
     /** Its members as they go out, with a comma before each. */
     public function json(): string
     {
-        return ',"overview":'.($this->overview ?? 'null').',"trouble":'.Document::json($this->trouble).',"judging":'.Document::json($this->going);
+        return ',"overview":'.
+            ($this->overview ?? 'null').
+            ',"trouble":'.
+            Document::json($this->trouble).
+            ',"judging":'.
+            Document::json($this->going);
     }
 
     /**
@@ -83,13 +99,20 @@ final readonly class Judging
     public static function next(): bool
     {
         $build = DB::transaction(static function (): ?Build {
-            $row = DB::table('judgings')->where('state', 'queued')
-                ->orWhere(static fn ($q) => $q->where('state', 'running')->where('at', '<', now()->subSeconds(self::DEAD)))
-                ->orderBy('at')->lock('for update skip locked')->first();
+            $row = DB::table('judgings')
+                ->where('state', 'queued')
+                ->orWhere(
+                    static fn ($q) => $q->where('state', 'running')->where('at', '<', now()->subSeconds(self::DEAD)),
+                )
+                ->orderBy('at')
+                ->lock('for update skip locked')
+                ->first();
             if ($row === null) {
                 return null;
             }
-            DB::table('judgings')->where('build_id', $row->build_id)->update(['state' => 'running', 'done' => 0, 'at' => self::now()]);
+            DB::table('judgings')
+                ->where('build_id', $row->build_id)
+                ->update(['state' => 'running', 'done' => 0, 'at' => self::now()]);
 
             return Build::query()->whereKey($row->build_id)->first();
         });
@@ -109,7 +132,10 @@ final readonly class Judging
         $row = DB::table('judgings')->where('build_id', $build->id);
         $now = (int) DB::table('builds')->where('id', $build->id)->value('revision');
         match (true) {
-            $trouble !== null => $row->update(['state' => 'failed', 'trouble' => mb_substr(trim("{$trouble['pointer']}: {$trouble['reason']}", ': '), 0, 400)]),
+            $trouble !== null => $row->update([
+                'state' => 'failed',
+                'trouble' => mb_substr(trim("{$trouble['pointer']}: {$trouble['reason']}", ': '), 0, 400),
+            ]),
             $now !== $build->revision => $row->update(['state' => 'queued', 'revision' => $now]),
             default => $row->delete(),
         };
@@ -126,7 +152,20 @@ final readonly class Judging
     {
         $row = DB::table('judgings')->where('build_id', $build->id)->first();
         if ($row === null || $row->state === 'failed') {
-            DB::table('judgings')->upsert([['build_id' => $build->id, 'revision' => $build->revision, 'state' => 'queued', 'done' => 0, 'of' => 0, 'trouble' => null, 'at' => self::now()]], ['build_id']);
+            DB::table('judgings')->upsert(
+                [
+                    [
+                        'build_id' => $build->id,
+                        'revision' => $build->revision,
+                        'state' => 'queued',
+                        'done' => 0,
+                        'of' => 0,
+                        'trouble' => null,
+                        'at' => self::now(),
+                    ],
+                ],
+                ['build_id'],
+            );
 
             return ['state' => 'queued', 'done' => 0, 'of' => 0];
         }
@@ -152,14 +191,32 @@ final readonly class Judging
      */
     private static function keep(Build $build, Document $document, ?string $overview): void
     {
-        $row = ['build_id' => $build->id, 'revision' => $build->revision, 'document' => Document::json($document->data)];
-        $judged = $overview === null ? [] : [
-            'day' => self::today()->format('Y-m-d'), 'inspection' => $overview, 'judged' => $build->revision,
-            'summary' => Document::json(array_intersect_key((array) json_decode($overview, true, 64, JSON_THROW_ON_ERROR), array_flip(self::SUMMARY))),
+        $row = [
+            'build_id' => $build->id,
+            'revision' => $build->revision,
+            'document' => Document::json($document->data),
         ];
+        $judged =
+            $overview === null
+                ? []
+                : [
+                    'day' => self::today()->format('Y-m-d'),
+                    'inspection' => $overview,
+                    'judged' => $build->revision,
+                    'summary' => Document::json(
+                        array_intersect_key(
+                            (array) json_decode($overview, true, 64, JSON_THROW_ON_ERROR),
+                            array_flip(self::SUMMARY),
+                        ),
+                    ),
+                ];
         DB::afterCommit(static function () use ($row, $judged): void {
             try {
-                Snapshot::query()->upsert([$row + $judged + ['day' => '1970-01-01', 'inspection' => '', 'judged' => 0, 'summary' => null]], ['build_id'], array_keys($row + $judged));
+                Snapshot::query()->upsert(
+                    [$row + $judged + ['day' => '1970-01-01', 'inspection' => '', 'judged' => 0, 'summary' => null]],
+                    ['build_id'],
+                    array_keys($row + $judged),
+                );
             } catch (QueryException $e) {
                 report($e);
             }
@@ -185,7 +242,9 @@ final readonly class Judging
         return static function (int $done, int $of) use ($build, &$last): void {
             if (microtime(true) - $last > 0.5) {
                 $last = microtime(true);
-                DB::table('judgings')->where('build_id', $build->id)->update(['done' => $done, 'of' => $of, 'at' => self::now()]);
+                DB::table('judgings')
+                    ->where('build_id', $build->id)
+                    ->update(['done' => $done, 'of' => $of, 'at' => self::now()]);
             }
         };
     }

@@ -11,8 +11,17 @@ use Illuminate\Support\Facades\DB;
 final class Listing
 {
     private const COLUMNS = [
-        'builds.id', 'builds.workshop_id', 'builds.name', 'builds.kind', 'builds.purpose', 'builds.updated_at', 'builds.revision',
-        'snapshots.judged', 'snapshots.summary', 'judgings.state', 'judgings.trouble',
+        'builds.id',
+        'builds.workshop_id',
+        'builds.name',
+        'builds.kind',
+        'builds.purpose',
+        'builds.updated_at',
+        'builds.revision',
+        'snapshots.judged',
+        'snapshots.summary',
+        'judgings.state',
+        'judgings.trouble',
     ];
 
     /**
@@ -25,7 +34,8 @@ final class Listing
             ->leftJoin('snapshots', 'snapshots.build_id', '=', 'builds.id')
             ->leftJoin('judgings', 'judgings.build_id', '=', 'builds.id')
             ->whereIn('builds.workshop_id', $workshops)
-            ->orderBy('builds.name')->orderBy('builds.id')
+            ->orderBy('builds.name')
+            ->orderBy('builds.id')
             ->get(self::COLUMNS);
         $listed = [];
         foreach ($rows as $row) {

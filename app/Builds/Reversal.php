@@ -17,7 +17,10 @@ use Magpie\Core\Format\CannotReadBuildFile;
  */
 final class Reversal
 {
-    /** @var array<string, Step> by section and ref: what becomes of an entry; none when it is to be deleted, none before when it comes back */
+    /**
+     * @var array<string, Step> by section and ref: what becomes of an entry; none when it is to be deleted, none before
+     * when it comes back
+     */
     private array $steps = [];
 
     /** @var array<string, array{section: string, ref: string, why: string}> */
@@ -38,7 +41,13 @@ final class Reversal
     public function plan(array $changes, bool $redo, bool $consistent): void
     {
         foreach ($changes as $change) {
-            $this->meet($change['section'], $change['ref'], $redo ? $change['before'] : $change['after'], $redo ? $change['after'] : $change['before'], $change['row']);
+            $this->meet(
+                $change['section'],
+                $change['ref'],
+                $redo ? $change['before'] : $change['after'],
+                $redo ? $change['after'] : $change['before'],
+                $change['row'],
+            );
         }
         for ($tries = count($this->steps); $consistent && $tries > 0 && ! $this->holdsTogether(); $tries--);
     }
@@ -81,13 +90,18 @@ final class Reversal
      */
     private function meet(string $section, string $ref, ?array $from, ?array $to, ?int $row): void
     {
-        $ref = (string) ($from['ref'] ?? $to['ref'] ?? $ref);
+        $ref = (string) ($from['ref'] ?? ($to['ref'] ?? $ref));
         $now = $this->current($section, $ref);
         $untouched = self::same($now, $from);
         if ($to === null) {
-            $now === null || ($untouched ? $this->step($section, $ref, $now, null, $row) : $this->leave($section, $ref, 'it was changed since'));
+            $now === null ||
+                ($untouched
+                    ? $this->step($section, $ref, $now, null, $row)
+                    : $this->leave($section, $ref, 'it was changed since'));
         } elseif ($from === null) {
-            $now === null ? $this->step($section, $ref, null, $to, $row) : $this->leave($section, $ref, 'there is another of that name now');
+            $now === null
+                ? $this->step($section, $ref, null, $to, $row)
+                : $this->leave($section, $ref, 'there is another of that name now');
         } elseif ($now === null) {
             $this->leave($section, $ref, 'it was deleted since');
         } elseif ($untouched) {
@@ -119,7 +133,11 @@ final class Reversal
             $this->step($section, $ref, $now, $then, $row);
         }
         if ($theirs !== []) {
-            $this->leave($section, $ref, implode(', ', array_slice($theirs, 0, 4)).(count($theirs) > 1 ? ' were' : ' was').' changed since');
+            $this->leave(
+                $section,
+                $ref,
+                implode(', ', array_slice($theirs, 0, 4)).(count($theirs) > 1 ? ' were' : ' was').' changed since',
+            );
         }
     }
 
@@ -166,7 +184,11 @@ final class Reversal
         $step = $this->steps[$key];
         unset($this->steps[$key]);
         $this->put($step['section'], $step['ref'], $step['now']);
-        $this->leave($step['section'], $step['ref'], $step['then'] === null ? "something else uses it by now ({$why})" : $why);
+        $this->leave(
+            $step['section'],
+            $step['ref'],
+            $step['then'] === null ? "something else uses it by now ({$why})" : $why,
+        );
     }
 
     /**
@@ -180,7 +202,13 @@ final class Reversal
         unset($this->steps["{$section}/{$ref}"]);
         $now = $first === null ? $now : $first['now'];
         if ($now !== null || $then !== null) {
-            $this->steps["{$section}/{$ref}"] = ['section' => $section, 'ref' => $ref, 'now' => $now, 'then' => $then, 'row' => $row];
+            $this->steps["{$section}/{$ref}"] = [
+                'section' => $section,
+                'ref' => $ref,
+                'now' => $now,
+                'then' => $then,
+                'row' => $row,
+            ];
         }
         $this->put($section, $ref, $then);
     }
@@ -209,7 +237,7 @@ final class Reversal
      */
     private function current(string $section, string $ref): ?array
     {
-        return $this->headers[$section] ?? $this->entries[$section][$ref] ?? null;
+        return $this->headers[$section] ?? ($this->entries[$section][$ref] ?? null);
     }
 
     /**
@@ -227,7 +255,7 @@ final class Reversal
                 continue;
             }
             $named = is_array($a) && is_array($b) && ! array_is_list($a) && ! array_is_list($b);
-            array_push($paths, ...($named ? self::differences($a, $b, [...$under, $key]) : [[...$under, $key]]));
+            array_push($paths, ...$named ? self::differences($a, $b, [...$under, $key]) : [[...$under, $key]]);
         }
 
         return $paths;
@@ -256,6 +284,9 @@ final class Reversal
      */
     public static function data(array $headers, array $entries): array
     {
-        return array_filter(['magpie' => BuildFile::VERSION] + $headers + array_map(array_values(...), $entries), static fn (mixed $v): bool => $v !== []);
+        return array_filter(
+            ['magpie' => BuildFile::VERSION] + $headers + array_map(array_values(...), $entries),
+            static fn (mixed $v): bool => $v !== [],
+        );
     }
 }

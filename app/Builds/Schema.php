@@ -20,124 +20,390 @@ final class Schema
         static $sections = null;
 
         return $sections ??= [
-            'parts' => new Table('parts', [Column::text('family'), Column::text('name'), Column::text('notes'), Column::text('library')], [
-                'specs' => Inner::map(Column::text('key'), self::specs('part_specs')),
-                'ports' => Inner::objects(new Table('part_ports', [
-                    Column::text('name'), Column::text('kind'), Column::flag('mains'), Column::text('draw'), Column::text('fed_from'),
-                ], ['specs' => Inner::map(Column::text('key'), self::specs('port_specs'))])),
-            ]),
-            'needs' => new Table('needs', [
-                Column::text('role'), Column::text('family'), Column::whole('quantity'), Column::link('choice_id', 'parts', 'choice'),
-                Column::text('reason'), Column::text('spares'), Column::whole('owned'), Column::text('purpose'),
-                Column::text('scale_along', 'scale.along'), Column::text('scale_as', 'scale.as'), Column::text('scale_every', 'scale.every'),
-                Column::whole('scale_plus', 'scale.plus'), Column::text('scale_longer', 'scale.longer'),
-            ], [
-                'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
-                'weights' => Inner::map(Column::text('key'), new Table('need_weights', [Column::whole('weight', '')])),
-            ]),
-            'leads' => new Table('leads', [
-                Column::text('size', 'conductor.size'), Column::text('evidence', 'conductor.evidence'), Column::text('stranding', 'conductor.stranding'),
-                Column::text('insulation', 'conductor.insulation'), Column::whole('parallel', 'conductor.parallel'), Column::text('screen', 'conductor.screen'), Column::text('length'),
-                Column::text('route'), Column::whole('bundled_with'), Column::link('protection_id', 'needs', 'protection'), Column::text('notes'), Column::flag('made'),
-                Column::link('chain_id', 'needs', 'chain'), Column::text('diameter'),
-            ], ['ends' => Inner::objects(new Table('lead_ends', [
-                Column::text('termination'), Column::link('contact_id', 'parts', 'contact'), Column::whole('contacts_per_pole'),
-                Column::flag('strain_relief'), Column::whole('conductors'),
-            ]))], ['from', 'to']),
-            'mates' => new Table('mates', [Column::text('kind'), Column::text('notes')], [
-                'between' => Inner::values(new Table('mate_sides', [Column::link('need_id', 'needs', '')])),
-                'screws' => Inner::objects(new Table('mate_screws', [
-                    Column::link('screw_id', 'needs', 'screw'), Column::whole('count'), Column::text('into'), Column::text('material'),
-                    Column::text('depth'), Column::text('room'), Column::text('evidence'),
-                ], [
-                    'clamped' => Inner::values(new Table('mate_screw_clamped', [Column::text('thickness', '')])),
-                    'washers' => Inner::values(new Table('mate_screw_washers', [Column::text('thickness', '')])),
-                ])),
-            ]),
-            'scenarios' => new Table('scenarios', [Column::text('name'), Column::text('duration'), Column::whole('runs_per_year'), Column::text('measured')], [
-                'loads' => Inner::map(Column::link('need_id', 'needs', ''), new Table('scenario_loads', [Column::text('share', '')])),
-            ]),
-            'suppliers' => new Table('suppliers', [
-                Column::text('name'), Column::text('currency'), Column::text('tax'), Column::whole('lead_days'), Column::text('notes'),
-                Column::text('duty'), Column::decimal('duty_free'), Column::decimal('tax_free'), Column::text('fee'),
-            ], ['shipping' => Inner::objects(new Table('shipping_steps', [Column::decimal('from_value', 'from'), Column::decimal('cost')]))]),
+            'parts' => new Table(
+                'parts',
+                [Column::text('family'), Column::text('name'), Column::text('notes'), Column::text('library')],
+                [
+                    'specs' => Inner::map(Column::text('key'), self::specs('part_specs')),
+                    'ports' => Inner::objects(
+                        new Table(
+                            'part_ports',
+                            [
+                                Column::text('name'),
+                                Column::text('kind'),
+                                Column::flag('mains'),
+                                Column::text('draw'),
+                                Column::text('fed_from'),
+                            ],
+                            ['specs' => Inner::map(Column::text('key'), self::specs('port_specs'))],
+                        ),
+                    ),
+                ],
+            ),
+            'needs' => new Table(
+                'needs',
+                [
+                    Column::text('role'),
+                    Column::text('family'),
+                    Column::whole('quantity'),
+                    Column::link('choice_id', 'parts', 'choice'),
+                    Column::text('reason'),
+                    Column::text('spares'),
+                    Column::whole('owned'),
+                    Column::text('purpose'),
+                    Column::text('scale_along', 'scale.along'),
+                    Column::text('scale_as', 'scale.as'),
+                    Column::text('scale_every', 'scale.every'),
+                    Column::whole('scale_plus', 'scale.plus'),
+                    Column::text('scale_longer', 'scale.longer'),
+                ],
+                [
+                    'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
+                    'weights' => Inner::map(
+                        Column::text('key'),
+                        new Table('need_weights', [Column::whole('weight', '')]),
+                    ),
+                ],
+            ),
+            'leads' => new Table(
+                'leads',
+                [
+                    Column::text('size', 'conductor.size'),
+                    Column::text('evidence', 'conductor.evidence'),
+                    Column::text('stranding', 'conductor.stranding'),
+                    Column::text('insulation', 'conductor.insulation'),
+                    Column::whole('parallel', 'conductor.parallel'),
+                    Column::text('screen', 'conductor.screen'),
+                    Column::text('length'),
+                    Column::text('route'),
+                    Column::whole('bundled_with'),
+                    Column::link('protection_id', 'needs', 'protection'),
+                    Column::text('notes'),
+                    Column::flag('made'),
+                    Column::link('chain_id', 'needs', 'chain'),
+                    Column::text('diameter'),
+                ],
+                [
+                    'ends' => Inner::objects(
+                        new Table('lead_ends', [
+                            Column::text('termination'),
+                            Column::link('contact_id', 'parts', 'contact'),
+                            Column::whole('contacts_per_pole'),
+                            Column::flag('strain_relief'),
+                            Column::whole('conductors'),
+                        ]),
+                    ),
+                ],
+                ['from', 'to'],
+            ),
+            'mates' => new Table(
+                'mates',
+                [Column::text('kind'), Column::text('notes')],
+                [
+                    'between' => Inner::values(new Table('mate_sides', [Column::link('need_id', 'needs', '')])),
+                    'screws' => Inner::objects(
+                        new Table(
+                            'mate_screws',
+                            [
+                                Column::link('screw_id', 'needs', 'screw'),
+                                Column::whole('count'),
+                                Column::text('into'),
+                                Column::text('material'),
+                                Column::text('depth'),
+                                Column::text('room'),
+                                Column::text('evidence'),
+                            ],
+                            [
+                                'clamped' => Inner::values(
+                                    new Table('mate_screw_clamped', [Column::text('thickness', '')]),
+                                ),
+                                'washers' => Inner::values(
+                                    new Table('mate_screw_washers', [Column::text('thickness', '')]),
+                                ),
+                            ],
+                        ),
+                    ),
+                ],
+            ),
+            'scenarios' => new Table(
+                'scenarios',
+                [
+                    Column::text('name'),
+                    Column::text('duration'),
+                    Column::whole('runs_per_year'),
+                    Column::text('measured'),
+                ],
+                [
+                    'loads' => Inner::map(
+                        Column::link('need_id', 'needs', ''),
+                        new Table('scenario_loads', [Column::text('share', '')]),
+                    ),
+                ],
+            ),
+            'suppliers' => new Table(
+                'suppliers',
+                [
+                    Column::text('name'),
+                    Column::text('currency'),
+                    Column::text('tax'),
+                    Column::whole('lead_days'),
+                    Column::text('notes'),
+                    Column::text('duty'),
+                    Column::decimal('duty_free'),
+                    Column::decimal('tax_free'),
+                    Column::text('fee'),
+                ],
+                [
+                    'shipping' => Inner::objects(
+                        new Table('shipping_steps', [Column::decimal('from_value', 'from'), Column::decimal('cost')]),
+                    ),
+                ],
+            ),
             'offers' => new Table('offers', [
-                Column::link('part_id', 'parts', 'part'), Column::link('supplier_id', 'suppliers', 'supplier'), Column::decimal('price'),
-                Column::whole('pack'), Column::text('date'), Column::text('article'),
+                Column::link('part_id', 'parts', 'part'),
+                Column::link('supplier_id', 'suppliers', 'supplier'),
+                Column::decimal('price'),
+                Column::whole('pack'),
+                Column::text('date'),
+                Column::text('article'),
             ]),
-            'rates' => new Table('rates', [Column::text('from'), Column::text('to'), Column::factor('worth'), Column::text('date')]),
+            'rates' => new Table('rates', [
+                Column::text('from'),
+                Column::text('to'),
+                Column::factor('worth'),
+                Column::text('date'),
+            ]),
             'purchases' => new Table('purchases', [
-                Column::link('part_id', 'parts', 'part'), Column::link('supplier_id', 'suppliers', 'supplier'), Column::whole('pieces'),
-                Column::decimal('paid'), Column::text('date'), Column::whole('received'), Column::text('notes'),
+                Column::link('part_id', 'parts', 'part'),
+                Column::link('supplier_id', 'suppliers', 'supplier'),
+                Column::whole('pieces'),
+                Column::decimal('paid'),
+                Column::text('date'),
+                Column::whole('received'),
+                Column::text('notes'),
             ]),
-            'steps' => new Table('steps', [
-                Column::whole('position'), Column::text('section'), Column::text('title'), Column::text('notes'), Column::text('guide'),
-                Column::text('check_what', 'check.what'), Column::text('check_nominal', 'check.nominal'),
-                Column::text('check_tolerance', 'check.tolerance'), Column::text('check_measured', 'check.measured'), Column::text('state'),
-            ], [
-                'after' => Inner::values(new Table('step_prerequisites', [Column::link('before_id', 'steps', '')])),
-                'tools' => Inner::values(new Table('step_tools', [Column::text('name', '')])),
-                'cautions' => Inner::values(new Table('step_cautions', [Column::text('name', '')])),
-                'uses' => Inner::map(Column::link('need_id', 'needs', ''), new Table('step_uses', [Column::whole('pieces', '')])),
-                'timings' => Inner::objects(new Table('step_timings', [Column::whole('start'), Column::whole('stop')])),
+            'steps' => new Table(
+                'steps',
+                [
+                    Column::whole('position'),
+                    Column::text('section'),
+                    Column::text('title'),
+                    Column::text('notes'),
+                    Column::text('guide'),
+                    Column::text('check_what', 'check.what'),
+                    Column::text('check_nominal', 'check.nominal'),
+                    Column::text('check_tolerance', 'check.tolerance'),
+                    Column::text('check_measured', 'check.measured'),
+                    Column::text('state'),
+                ],
+                [
+                    'after' => Inner::values(new Table('step_prerequisites', [Column::link('before_id', 'steps', '')])),
+                    'tools' => Inner::values(new Table('step_tools', [Column::text('name', '')])),
+                    'cautions' => Inner::values(new Table('step_cautions', [Column::text('name', '')])),
+                    'uses' => Inner::map(
+                        Column::link('need_id', 'needs', ''),
+                        new Table('step_uses', [Column::whole('pieces', '')]),
+                    ),
+                    'timings' => Inner::objects(
+                        new Table('step_timings', [Column::whole('start'), Column::whole('stop')]),
+                    ),
+                ],
+            ),
+            'faults' => new Table(
+                'faults',
+                [
+                    Column::text('what'),
+                    Column::text('severity'),
+                    Column::text('state'),
+                    Column::text('found'),
+                    Column::text('kind'),
+                    Column::link('need_id', 'needs', 'need'),
+                    Column::link('step_id', 'steps', 'step'),
+                    Column::text('cause'),
+                    Column::text('fix'),
+                    Column::decimal('cost'),
+                    Column::text('lost'),
+                ],
+                ['photos' => Inner::values(new Table('fault_photos', [Column::text('name', '')]))],
+            ),
+            'limits' => new Table('limits', [
+                Column::text('check'),
+                Column::text('key'),
+                Column::text('value'),
+                Column::text('reason'),
             ]),
-            'faults' => new Table('faults', [
-                Column::text('what'), Column::text('severity'), Column::text('state'), Column::text('found'), Column::text('kind'),
-                Column::link('need_id', 'needs', 'need'), Column::link('step_id', 'steps', 'step'), Column::text('cause'), Column::text('fix'),
-                Column::decimal('cost'), Column::text('lost'),
-            ], ['photos' => Inner::values(new Table('fault_photos', [Column::text('name', '')]))]),
-            'limits' => new Table('limits', [Column::text('check'), Column::text('key'), Column::text('value'), Column::text('reason')]),
             'workpieces' => new Table('workpieces', [
-                Column::text('name'), Column::text('length'), Column::text('width'), Column::text('height'), Column::text('material'),
-                Column::whole('per_week'), Column::text('volume'),
+                Column::text('name'),
+                Column::text('length'),
+                Column::text('width'),
+                Column::text('height'),
+                Column::text('material'),
+                Column::whole('per_week'),
+                Column::text('volume'),
             ]),
-            'axes' => new Table('axes', [
-                Column::text('name'), Column::text('along'), Column::link('rail_id', 'needs', 'rail'), Column::text('span'),
-                Column::text('span_evidence'), Column::whole('blocks'), Column::text('block_pitch'), Column::text('advertised'),
-                Column::link('drive_by_id', 'needs', 'drive.by'), Column::link('drive_board_id', 'needs', 'drive.board'), Column::link('drive_beam_id', 'needs', 'drive.beam'), Column::flag('drive_closed_loop', 'drive.closed_loop'),
-                ...self::under('drive', ['ratio', 'top_speed', 'acceleration', 'mass', 'force', 'friction', 'efficiency', 'incline', 'inertia', 'support', 'unsupported', 'lever', 'spread', 'evidence', 'measured_load']),
-                Column::text('homing_by', 'homing.by'), Column::flag('homing_both_ends', 'homing.both_ends'), Column::text('homing_configured', 'homing.configured'),
-            ], [
-                'takes' => Inner::objects(new Table('axis_takers', [Column::text('what'), Column::text('length'), Column::text('evidence')])),
-                'drive.motors' => Inner::values(new Table('axis_motors', [Column::link('need_id', 'needs', '')])),
-                'homing.sensors' => Inner::values(new Table('axis_sensors', [Column::link('need_id', 'needs', '')])),
-            ]),
-            'routes' => new Table('routes', [
-                Column::text('name'), Column::text('kind'), Column::flag('whole_build'), ...array_map(static fn (string $work): Column => Column::text("hours_{$work}", "hours.{$work}"), Route::WORK),
-                Column::text('filament'), Column::whole('wait_days'), Column::text('documentation'), Column::text('support'), Column::text('freedom'),
-                Column::decimal('resale'), Column::text('notes'),
-            ], [
-                'needs' => Inner::values(new Table('route_needs', [Column::link('need_id', 'needs', '')])),
-                'in_box' => Inner::values(new Table('route_contents', [Column::text('what', '')])),
-                'lines' => Inner::objects(new Table('route_lines', [
-                    Column::text('what'), Column::text('kind'), Column::whole('pieces'), Column::decimal('price'), Column::link('supplier_id', 'suppliers', 'supplier'),
-                    Column::whole('pack'), Column::whole('owned'), Column::text('evidence'),
-                ])),
-            ]),
-            'decisions' => new Table('decisions', [
-                Column::text('question'), Column::text('about'), Column::text('state'), Column::link('need_id', 'needs', 'need'), Column::text('school'),
-                Column::text('choice'), Column::text('reason'), Column::text('who'), Column::text('date'),
-            ], [
-                'rejected' => Inner::objects(new Table('decision_rejections', [Column::text('what'), Column::text('why')])),
-                'opinions' => Inner::objects(new Table('decision_opinions', [
-                    Column::text('about'), Column::text('says'), Column::text('interest'), Column::text('who'), Column::text('date'), Column::whole('reports'),
-                ])),
-                'facts' => Inner::map(Column::text('name'), new Table('decision_facts', [Column::text('fact', '')])),
-            ]),
+            'axes' => new Table(
+                'axes',
+                [
+                    Column::text('name'),
+                    Column::text('along'),
+                    Column::link('rail_id', 'needs', 'rail'),
+                    Column::text('span'),
+                    Column::text('span_evidence'),
+                    Column::whole('blocks'),
+                    Column::text('block_pitch'),
+                    Column::text('advertised'),
+                    Column::link('drive_by_id', 'needs', 'drive.by'),
+                    Column::link('drive_board_id', 'needs', 'drive.board'),
+                    Column::link('drive_beam_id', 'needs', 'drive.beam'),
+                    Column::flag('drive_closed_loop', 'drive.closed_loop'),
+                    ...self::under('drive', [
+                        'ratio',
+                        'top_speed',
+                        'acceleration',
+                        'mass',
+                        'force',
+                        'friction',
+                        'efficiency',
+                        'incline',
+                        'inertia',
+                        'support',
+                        'unsupported',
+                        'lever',
+                        'spread',
+                        'evidence',
+                        'measured_load',
+                    ]),
+                    Column::text('homing_by', 'homing.by'),
+                    Column::flag('homing_both_ends', 'homing.both_ends'),
+                    Column::text('homing_configured', 'homing.configured'),
+                ],
+                [
+                    'takes' => Inner::objects(
+                        new Table('axis_takers', [
+                            Column::text('what'),
+                            Column::text('length'),
+                            Column::text('evidence'),
+                        ]),
+                    ),
+                    'drive.motors' => Inner::values(new Table('axis_motors', [Column::link('need_id', 'needs', '')])),
+                    'homing.sensors' => Inner::values(
+                        new Table('axis_sensors', [Column::link('need_id', 'needs', '')]),
+                    ),
+                ],
+            ),
+            'routes' => new Table(
+                'routes',
+                [
+                    Column::text('name'),
+                    Column::text('kind'),
+                    Column::flag('whole_build'),
+                    ...array_map(
+                        static fn (string $work): Column => Column::text("hours_{$work}", "hours.{$work}"),
+                        Route::WORK,
+                    ),
+                    Column::text('filament'),
+                    Column::whole('wait_days'),
+                    Column::text('documentation'),
+                    Column::text('support'),
+                    Column::text('freedom'),
+                    Column::decimal('resale'),
+                    Column::text('notes'),
+                ],
+                [
+                    'needs' => Inner::values(new Table('route_needs', [Column::link('need_id', 'needs', '')])),
+                    'in_box' => Inner::values(new Table('route_contents', [Column::text('what', '')])),
+                    'lines' => Inner::objects(
+                        new Table('route_lines', [
+                            Column::text('what'),
+                            Column::text('kind'),
+                            Column::whole('pieces'),
+                            Column::decimal('price'),
+                            Column::link('supplier_id', 'suppliers', 'supplier'),
+                            Column::whole('pack'),
+                            Column::whole('owned'),
+                            Column::text('evidence'),
+                        ]),
+                    ),
+                ],
+            ),
+            'decisions' => new Table(
+                'decisions',
+                [
+                    Column::text('question'),
+                    Column::text('about'),
+                    Column::text('state'),
+                    Column::link('need_id', 'needs', 'need'),
+                    Column::text('school'),
+                    Column::text('choice'),
+                    Column::text('reason'),
+                    Column::text('who'),
+                    Column::text('date'),
+                ],
+                [
+                    'rejected' => Inner::objects(
+                        new Table('decision_rejections', [Column::text('what'), Column::text('why')]),
+                    ),
+                    'opinions' => Inner::objects(
+                        new Table('decision_opinions', [
+                            Column::text('about'),
+                            Column::text('says'),
+                            Column::text('interest'),
+                            Column::text('who'),
+                            Column::text('date'),
+                            Column::whole('reports'),
+                        ]),
+                    ),
+                    'facts' => Inner::map(
+                        Column::text('name'),
+                        new Table('decision_facts', [Column::text('fact', '')]),
+                    ),
+                ],
+            ),
             'revisions' => new Table('revisions', [
-                Column::text('of'), Column::text('name'), Column::text('revision'), Column::text('date'), Column::link('part_id', 'parts', 'part'),
-                Column::text('state'), Column::text('effect'), Column::flag('governs'),
+                Column::text('of'),
+                Column::text('name'),
+                Column::text('revision'),
+                Column::text('date'),
+                Column::link('part_id', 'parts', 'part'),
+                Column::text('state'),
+                Column::text('effect'),
+                Column::flag('governs'),
             ]),
-            'zones' => new Table('zones', [
-                Column::text('name'), Column::text('kind'), Column::link('box_id', 'needs', 'box'), Column::text('temperature'), Column::text('evidence'),
-            ], ['holds' => Inner::values(new Table('zone_contents', [Column::link('need_id', 'needs', '')]))]),
-            'clearances' => new Table('clearances', [Column::text('name'), Column::text('least'), Column::text('evidence')], [
-                'between' => Inner::objects(new Table('clearance_sides', [Column::text('what'), Column::text('x'), Column::text('y'), Column::text('z')], [
-                    'moves' => Inner::values(new Table('clearance_moves', [Column::link('axis_id', 'axes', '')])),
-                ])),
-            ]),
+            'zones' => new Table(
+                'zones',
+                [
+                    Column::text('name'),
+                    Column::text('kind'),
+                    Column::link('box_id', 'needs', 'box'),
+                    Column::text('temperature'),
+                    Column::text('evidence'),
+                ],
+                ['holds' => Inner::values(new Table('zone_contents', [Column::link('need_id', 'needs', '')]))],
+            ),
+            'clearances' => new Table(
+                'clearances',
+                [Column::text('name'), Column::text('least'), Column::text('evidence')],
+                [
+                    'between' => Inner::objects(
+                        new Table(
+                            'clearance_sides',
+                            [Column::text('what'), Column::text('x'), Column::text('y'), Column::text('z')],
+                            [
+                                'moves' => Inner::values(
+                                    new Table('clearance_moves', [Column::link('axis_id', 'axes', '')]),
+                                ),
+                            ],
+                        ),
+                    ),
+                ],
+            ),
             'settings' => new Table('settings', [
-                Column::text('kind'), Column::text('about'), Column::text('value'), Column::text('until'), Column::flag('done'), Column::text('notes'),
+                Column::text('kind'),
+                Column::text('about'),
+                Column::text('value'),
+                Column::text('until'),
+                Column::flag('done'),
+                Column::text('notes'),
             ]),
         ];
     }
@@ -151,21 +417,53 @@ final class Schema
     {
         return [
             'build' => [
-                Column::text('name'), Column::text('kind'), Column::text('currency'), Column::text('units'), Column::text('purpose'),
-                Column::decimal('budget'), Column::text('contingency'), Column::text('weekly'), Column::text('pace'),
+                Column::text('name'),
+                Column::text('kind'),
+                Column::text('currency'),
+                Column::text('units'),
+                Column::text('purpose'),
+                Column::decimal('budget'),
+                Column::text('contingency'),
+                Column::text('weekly'),
+                Column::text('pace'),
             ],
             'site' => [
-                Column::text('mains_voltage'), Column::text('mains_frequency'), Column::text('outlet'), Column::text('ambient'),
-                Column::flag('residual_current_device'), Column::decimal('tariff'), Column::text('site_notes', 'notes'),
-                Column::text('country'), Column::text('other_load'), ...self::under('door', ['width', 'height']), ...self::under('bench', ['length', 'width', 'load']),
-                ...self::under('room', ['length', 'width', 'height']), Column::text('service'), Column::text('humidity'), Column::text('noise'), Column::text('ventilation'),
+                Column::text('mains_voltage'),
+                Column::text('mains_frequency'),
+                Column::text('outlet'),
+                Column::text('ambient'),
+                Column::flag('residual_current_device'),
+                Column::decimal('tariff'),
+                Column::text('site_notes', 'notes'),
+                Column::text('country'),
+                Column::text('other_load'),
+                ...self::under('door', ['width', 'height']),
+                ...self::under('bench', ['length', 'width', 'load']),
+                ...self::under('room', ['length', 'width', 'height']),
+                Column::text('service'),
+                Column::text('humidity'),
+                Column::text('noise'),
+                Column::text('ventilation'),
             ],
             'brief' => [
                 ...array_map(static fn (string $name): Column => Column::text("brief_{$name}", $name), [
-                    'process', 'wish', 'accuracy', 'margin', 'flow', 'duty', 'weekly', 'spindle_power', 'helper', 'wanted_by', 'notes',
+                    'process',
+                    'wish',
+                    'accuracy',
+                    'margin',
+                    'flow',
+                    'duty',
+                    'weekly',
+                    'spindle_power',
+                    'helper',
+                    'wanted_by',
+                    'notes',
                 ]),
-                Column::decimal('brief_hour', 'hour'), ...self::under('size', ['x', 'y', 'z']), ...self::under('kit_size', ['x', 'y', 'z']),
-                ...self::under('outline', ['length', 'width', 'height', 'mass', 'evidence']), ...self::under('experience', Brief::TRADES),
+                Column::decimal('brief_hour', 'hour'),
+                ...self::under('size', ['x', 'y', 'z']),
+                ...self::under('kit_size', ['x', 'y', 'z']),
+                ...self::under('outline', ['length', 'width', 'height', 'mass', 'evidence']),
+                ...self::under('experience', Brief::TRADES),
             ],
         ];
     }
@@ -176,14 +474,21 @@ final class Schema
      */
     private static function under(string $object, array $names): array
     {
-        return array_map(static fn (string $name): Column => Column::text("{$object}_{$name}", "{$object}.{$name}"), $names);
+        return array_map(
+            static fn (string $name): Column => Column::text("{$object}_{$name}", "{$object}.{$name}"),
+            $names,
+        );
     }
 
     private static function specs(string $table): Table
     {
         return new Table($table, [
-            Column::text('value'), Column::flag('flag', 'value'), Column::text('evidence'), Column::text('source'),
-            Column::text('tolerance'), Column::flag('confirmed'),
+            Column::text('value'),
+            Column::flag('flag', 'value'),
+            Column::text('evidence'),
+            Column::text('source'),
+            Column::text('tolerance'),
+            Column::flag('confirmed'),
         ]);
     }
 }

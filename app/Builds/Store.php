@@ -13,7 +13,8 @@ use Magpie\Core\Format\CannotReadBuildFile;
 use Throwable;
 
 /**
- * Reads and writes entries of a build file as rows of the database, as Schema lays them out. Works inside the caller's transaction.
+ * Reads and writes entries of a build file as rows of the database, as Schema lays them out. Works inside the caller's
+ * transaction.
  */
 final class Store
 {
@@ -63,7 +64,12 @@ final class Store
             foreach ($rows as $row) {
                 $entries[$row->id] = ['ref' => $row->ref] + $this->values($table, (array) $row, $refs);
             }
-            $this->readInner($table, $entries, DB::table($table->name)->select('id')->where('build_id', $this->build->id), $refs);
+            $this->readInner(
+                $table,
+                $entries,
+                DB::table($table->name)->select('id')->where('build_id', $this->build->id),
+                $refs,
+            );
             $data[$section] = array_values($entries);
         }
 
@@ -103,12 +109,26 @@ final class Store
         }
         $table = Schema::sections()[$section];
         $deep = array_keys(array_filter($table->inner, static fn (Inner $i): bool => $i->table->inner !== []));
-        if (array_filter($fragments, static fn (array $f): bool => array_intersect_key($f, array_flip($deep)) !== []) !== []) {
-            return array_values(array_map(fn (array $f, ?int $id): int => $this->insert($section, $f, $id), $fragments, $ids ?? array_fill(0, count($fragments), null)));
+        if (
+            array_filter($fragments, static fn (array $f): bool => array_intersect_key($f, array_flip($deep)) !== []) !==
+            []
+        ) {
+            return array_values(
+                array_map(
+                    fn (array $f, ?int $id): int => $this->insert($section, $f, $id),
+                    $fragments,
+                    $ids ?? array_fill(0, count($fragments), null),
+                ),
+            );
         }
         $known = array_filter($ids ?? [], is_int(...));
         $ids = count($known) === count($fragments) ? array_values($known) : null;
-        $rows = array_map(fn (array $f, ?int $id): array => ($id === null ? [] : ['id' => $id]) + $this->row($table, $f) + ['build_id' => $this->build->id, 'ref' => $f['ref']], $fragments, $ids ?? array_fill(0, count($fragments), null));
+        $rows = array_map(
+            fn (array $f, ?int $id): array => ($id === null ? [] : ['id' => $id]) +
+                $this->row($table, $f) + ['build_id' => $this->build->id, 'ref' => $f['ref']],
+            $fragments,
+            $ids ?? array_fill(0, count($fragments), null),
+        );
         DB::table($table->name)->insert($rows);
         if ($ids === null) {
             // Rows of one statement are numbered without gaps (innodb_autoinc_lock_mode 1), from the one reported.
@@ -119,7 +139,10 @@ final class Store
         foreach ($fragments as $i => $fragment) {
             $this->ids[$section][$fragment['ref']] = $ids[$i];
             foreach ($table->inner as $path => $list) {
-                $inner[$list->table->name] = array_merge($inner[$list->table->name] ?? [], $this->innerRows($list, $ids[$i], Arr::get($fragment, $path, [])));
+                $inner[$list->table->name] = array_merge(
+                    $inner[$list->table->name] ?? [],
+                    $this->innerRows($list, $ids[$i], Arr::get($fragment, $path, [])),
+                );
             }
         }
         foreach ($inner as $name => $rows) {
@@ -139,8 +162,14 @@ final class Store
     {
         $table = Schema::sections()[$section];
         $id = $this->rowOf($section, $ref);
-        DB::table($table->name)->where('id', $id)->update($this->row($table, $fragment) + ['ref' => $fragment['ref']]);
-        $changed = array_filter($table->inner, static fn (string $path): bool => Arr::get($fragment, $path, []) !== Arr::get($before, $path), ARRAY_FILTER_USE_KEY);
+        DB::table($table->name)
+            ->where('id', $id)
+            ->update($this->row($table, $fragment) + ['ref' => $fragment['ref']]);
+        $changed = array_filter(
+            $table->inner,
+            static fn (string $path): bool => Arr::get($fragment, $path, []) !== Arr::get($before, $path),
+            ARRAY_FILTER_USE_KEY,
+        );
         foreach ($changed as $inner) {
             DB::table($inner->table->name)->where('owner_id', $id)->delete();
         }
@@ -155,7 +184,9 @@ final class Store
     public function deleteMany(string $section, array $rows): void
     {
         foreach (array_chunk($rows, 1000) as $chunk) {
-            DB::table(Schema::sections()[$section]->name)->whereIn('id', $chunk)->delete();
+            DB::table(Schema::sections()[$section]->name)
+                ->whereIn('id', $chunk)
+                ->delete();
         }
         unset($this->ids[$section]);
     }
@@ -163,7 +194,9 @@ final class Store
     public function delete(string $section, string $ref): int
     {
         $id = $this->rowOf($section, $ref);
-        DB::table(Schema::sections()[$section]->name)->where('id', $id)->delete();
+        DB::table(Schema::sections()[$section]->name)
+            ->where('id', $id)
+            ->delete();
         unset($this->ids[$section][$ref]);
 
         return $id;
@@ -212,7 +245,11 @@ final class Store
         foreach ($table->columns as $column) {
             $value = $row[$column->name];
             if ($value !== null) {
-                Arr::set($entry, $column->path, $column->of === null ? $column->fromRow($value) : $refs[$column->of][$value]);
+                Arr::set(
+                    $entry,
+                    $column->path,
+                    $column->of === null ? $column->fromRow($value) : $refs[$column->of][$value],
+                );
             }
         }
 
@@ -235,9 +272,12 @@ final class Store
             foreach ($rows as $row) {
                 $row = (array) $row;
                 $only = $inner->table->columns[0];
-                $found[$row['id']] = $only->path === ''
-                    ? ($only->of === null ? $only->fromRow($row[$only->name]) : $refs[$only->of][$row[$only->name]])
-                    : $this->values($inner->table, $row, $refs);
+                $found[$row['id']] =
+                    $only->path === ''
+                        ? ($only->of === null
+                            ? $only->fromRow($row[$only->name])
+                            : $refs[$only->of][$row[$only->name]])
+                        : $this->values($inner->table, $row, $refs);
             }
             if ($inner->table->inner !== []) {
                 $this->readInner($inner->table, $found, $own, $refs);
@@ -273,7 +313,8 @@ final class Store
         }
         foreach ($table->columns as $column) {
             $value = Arr::get($fragment, $column->path);
-            $row[$column->name] = $column->of !== null && $value !== null ? $this->rowOf($column->of, $value) : $column->toRow($value);
+            $row[$column->name] =
+                $column->of !== null && $value !== null ? $this->rowOf($column->of, $value) : $column->toRow($value);
         }
 
         return $row;
@@ -307,11 +348,14 @@ final class Store
         $rows = [];
         $only = $inner->table->columns[0];
         foreach ($items as $key => $item) {
-            $row = ['owner_id' => $owner] + ($only->path === ''
-                ? [$only->name => $only->of === null ? $item : $this->rowOf($only->of, $item)]
-                : $this->row($inner->table, $item));
+            $row =
+                ['owner_id' => $owner] +
+                ($only->path === ''
+                    ? [$only->name => $only->of === null ? $item : $this->rowOf($only->of, $item)]
+                    : $this->row($inner->table, $item));
             if ($inner->key !== null) {
-                $row[$inner->key->name] = $inner->key->of === null ? $key : $this->rowOf($inner->key->of, (string) $key);
+                $row[$inner->key->name] =
+                    $inner->key->of === null ? $key : $this->rowOf($inner->key->of, (string) $key);
             }
             $rows[] = $row;
         }
@@ -322,6 +366,8 @@ final class Store
     public function rowOf(string $section, string $ref): int
     {
         return $this->ids[$section][$ref] ??= (int) DB::table(Schema::sections()[$section]->name)
-            ->where('build_id', $this->build->id)->where('ref', $ref)->value('id');
+            ->where('build_id', $this->build->id)
+            ->where('ref', $ref)
+            ->value('id');
     }
 }

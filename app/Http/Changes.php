@@ -37,16 +37,36 @@ final class Changes
     private static function change(mixed $change, string $at): void
     {
         self::hold(is_array($change), $at, 'must be an object.');
-        self::hold(is_string($change['section'] ?? null) && strlen($change['section']) <= 20, "{$at}.section", 'must name a section.');
-        self::hold(! isset($change['ref']) || (is_string($change['ref']) && strlen($change['ref']) <= 64), "{$at}.ref", 'must be a short name.');
+        self::hold(
+            is_string($change['section'] ?? null) && strlen($change['section']) <= 20,
+            "{$at}.section",
+            'must name a section.',
+        );
+        self::hold(
+            ! isset($change['ref']) || (is_string($change['ref']) && strlen($change['ref']) <= 64),
+            "{$at}.ref",
+            'must be a short name.',
+        );
         $acts = array_filter([isset($change['create']), ($change['delete'] ?? false) !== false, isset($change['set'])]);
         self::hold(count($acts) === 1, $at, 'must do one thing: create, delete or set.');
         self::hold(! isset($change['create']) || is_array($change['create']), "{$at}.create", 'must be an object.');
-        self::hold(! isset($change['create']['ref']) || is_string($change['create']['ref']), "{$at}.create.ref", 'must be a short name.');
+        self::hold(
+            ! isset($change['create']['ref']) || is_string($change['create']['ref']),
+            "{$at}.create.ref",
+            'must be a short name.',
+        );
         self::hold(! isset($change['delete']) || is_bool($change['delete']), "{$at}.delete", 'must be true.');
         if (isset($change['set'])) {
-            self::hold(is_array($change['set']) && array_is_list($change['set']) && $change['set'] !== [], "{$at}.set", 'must be a list of places.');
-            self::hold(count($change['set']) <= self::MOST_PLACES, "{$at}.set", 'are more than '.self::MOST_PLACES.' places at once.');
+            self::hold(
+                is_array($change['set']) && array_is_list($change['set']) && $change['set'] !== [],
+                "{$at}.set",
+                'must be a list of places.',
+            );
+            self::hold(
+                count($change['set']) <= self::MOST_PLACES,
+                "{$at}.set",
+                'are more than '.self::MOST_PLACES.' places at once.',
+            );
             foreach ($change['set'] as $j => $set) {
                 self::place($set, "{$at}.set.{$j}");
             }
@@ -57,9 +77,17 @@ final class Changes
     {
         self::hold(is_array($set), $at, 'must be an object.');
         $path = $set['path'] ?? null;
-        self::hold(is_array($path) && array_is_list($path) && $path !== [] && count($path) <= self::DEEPEST, "{$at}.path", 'must be a list of one to '.self::DEEPEST.' names.');
+        self::hold(
+            is_array($path) && array_is_list($path) && $path !== [] && count($path) <= self::DEEPEST,
+            "{$at}.path",
+            'must be a list of one to '.self::DEEPEST.' names.',
+        );
         foreach ($path as $k => $key) {
-            self::hold((is_string($key) && strlen($key) <= 200) || (is_int($key) && $key >= 0 && $key <= self::LAST), "{$at}.path.{$k}", 'must be a name, or a place in a list from 0 to '.self::LAST.'.');
+            self::hold(
+                (is_string($key) && strlen($key) <= 200) || (is_int($key) && $key >= 0 && $key <= self::LAST),
+                "{$at}.path.{$k}",
+                'must be a name, or a place in a list from 0 to '.self::LAST.'.',
+            );
         }
     }
 

@@ -24,7 +24,11 @@ final class CsvFile
         $handle = $this->handle();
         $first = (string) fgets($handle, self::LONGEST);
         fclose($handle);
-        $counts = array_map(static fn (string $d): int => substr_count($first, $d), [',' => ',', ';' => ';', "\t" => "\t"]);
+        $counts = array_map(static fn (string $d): int => substr_count($first, $d), [
+            ',' => ',',
+            ';' => ';',
+            "\t" => "\t",
+        ]);
         arsort($counts);
         $this->delimiter = (string) array_key_first($counts);
     }
@@ -44,7 +48,11 @@ final class CsvFile
             default => null,
         };
         if ($wide !== null) {
-            self::rewrite($path, static fn (string $chunk): string => (string) mb_convert_encoding($chunk, 'UTF-8', $wide), 2);
+            self::rewrite(
+                $path,
+                static fn (string $chunk): string => (string) mb_convert_encoding($chunk, 'UTF-8', $wide),
+                2,
+            );
             $start = (string) file_get_contents($path, false, null, 0, 65_536);
         }
         if (str_contains($start, "\r") && ! str_contains($start, "\n")) {
@@ -88,7 +96,9 @@ final class CsvFile
         $count = 0;
         foreach ($this->rows() as $_) {
             if (++$count > self::MOST_ROWS) {
-                throw CannotImport::because('It has more than '.number_format(self::MOST_ROWS).' lines; bring it in parts.');
+                throw CannotImport::because(
+                    'It has more than '.number_format(self::MOST_ROWS).' lines; bring it in parts.',
+                );
             }
         }
 
@@ -108,7 +118,9 @@ final class CsvFile
             while (($record = $this->record($handle)) !== null) {
                 $cells = str_getcsv($record, $this->delimiter, '"', '');
                 if (count($cells) > self::MOST_COLUMNS) {
-                    throw CannotImport::because('Line '.($number + 1).' has more than '.self::MOST_COLUMNS.' columns.');
+                    throw CannotImport::because(
+                        'Line '.($number + 1).' has more than '.self::MOST_COLUMNS.' columns.',
+                    );
                 }
                 yield ++$number => array_map(self::utf8(...), array_map(strval(...), $cells));
             }
@@ -130,7 +142,9 @@ final class CsvFile
         while (($line = fgets($handle, self::LONGEST)) !== false) {
             $record .= $line;
             if (strlen($record) >= self::LONGEST - 1) {
-                throw CannotImport::because('It has a line longer than '.self::LONGEST.' characters; a quotation mark may be open.');
+                throw CannotImport::because(
+                    'It has a line longer than '.self::LONGEST.' characters; a quotation mark may be open.',
+                );
             }
             if (! str_contains($record, '"') || $this->isWhole($record)) {
                 return rtrim($record, "\r\n");
@@ -145,7 +159,10 @@ final class CsvFile
     {
         $d = preg_quote($this->delimiter, '/');
 
-        return preg_match("/^(?:(?:\"(?:[^\"]|\"\")*+\"[^{$d}\\n]*+|(?!\")[^{$d}\\n]*+)(?:{$d}|\\r?\\n?\\z))*+\\z/", $record) !== 0;
+        return preg_match(
+            "/^(?:(?:\"(?:[^\"]|\"\")*+\"[^{$d}\\n]*+|(?!\")[^{$d}\\n]*+)(?:{$d}|\\r?\\n?\\z))*+\\z/",
+            $record,
+        ) !== 0;
     }
 
     private static function utf8(string $cell): string
@@ -169,9 +186,15 @@ final class CsvFile
         $rest = '';
         while (! feof($from)) {
             $chunk = $rest.fread($from, 1 << 20);
-            $whole = strlen($chunk) - strlen($chunk) % $unit;
+            $whole = strlen($chunk) - (strlen($chunk) % $unit);
             // The two halves of a character outside the basic plane stay together.
-            $whole -= $unit === 2 && $whole >= 2 && ! feof($from) && preg_match('/[\xD8-\xDB]/', substr($chunk, $whole - 2, 2)) === 1 ? 2 : 0;
+            $whole -=
+                $unit === 2 &&
+                $whole >= 2 &&
+                ! feof($from) &&
+                preg_match('/[\xD8-\xDB]/', substr($chunk, $whole - 2, 2)) === 1
+                    ? 2
+                    : 0;
             $rest = substr($chunk, $whole);
             fwrite($to, $change(substr($chunk, 0, $whole)));
         }

@@ -57,8 +57,11 @@ final class Importer
 
     private readonly Store $store;
 
-    public function __construct(private readonly Import $import, private readonly string $path, private readonly string $today)
-    {
+    public function __construct(
+        private readonly Import $import,
+        private readonly string $path,
+        private readonly string $today,
+    ) {
         $this->store = new Store($import->build()->firstOrFail());
     }
 
@@ -84,17 +87,28 @@ final class Importer
                         $this->taken[$ref] = true;
                     }
                 }
-                foreach (DB::table('suppliers')->where('build_id', $build->id)->get(['ref', 'name', 'currency']) as $supplier) {
+                foreach (
+                    DB::table('suppliers')
+                        ->where('build_id', $build->id)
+                        ->get(['ref', 'name', 'currency']) as $supplier
+                ) {
                     $this->suppliers["{$supplier->name}|{$supplier->currency}"] = $supplier->ref;
                     $this->priced[$supplier->ref] = new Supplier($supplier->ref, $supplier->name, $supplier->currency);
                 }
                 $this->editId = DB::table('edits')->insertGetId([
-                    'build_id' => $build->id, 'user_id' => $this->import->user_id, 'revision' => $revision, 'key' => (string) Str::uuid(),
-                    'label' => "Import {$this->import->file_name}", 'state' => 'done', 'made_at' => now(),
+                    'build_id' => $build->id,
+                    'user_id' => $this->import->user_id,
+                    'revision' => $revision,
+                    'key' => (string) Str::uuid(),
+                    'label' => "Import {$this->import->file_name}",
+                    'state' => 'done',
+                    'made_at' => now(),
                 ]);
                 $this->lines($build->currency);
                 $this->holdTogether($build);
-                DB::table('builds')->where('id', $build->id)->update(['revision' => $revision, 'updated_at' => now()]);
+                DB::table('builds')
+                    ->where('id', $build->id)
+                    ->update(['revision' => $revision, 'updated_at' => now()]);
                 $this->import->update(['state' => 'done', 'stored' => $this->stored, 'skipped' => $this->skipped]);
             });
         } catch (ImportCancelled) {
@@ -125,7 +139,9 @@ final class Importer
         foreach (['needs', 'parts', 'offers'] as $table) {
             $entries += $held = DB::table($table)->where('build_id', $build->id)->count();
             if ($held > BuildFile::MOST) {
-                throw CannotImport::because('With this list the build would have more than '.number_format(BuildFile::MOST)." {$table}.");
+                throw CannotImport::because(
+                    'With this list the build would have more than '.number_format(BuildFile::MOST)." {$table}.",
+                );
             }
         }
         if ($entries > self::READ_WHOLE) {
@@ -134,7 +150,9 @@ final class Importer
         $before = Document::of($build)->trouble();
         $after = Document::from((new Store($build))->document())->trouble();
         if ($before === null && $after !== null) {
-            throw CannotImport::because("The build could not be read with it ({$after['pointer']}: {$after['reason']}).");
+            throw CannotImport::because(
+                "The build could not be read with it ({$after['pointer']}: {$after['reason']}).",
+            );
         }
     }
 
@@ -166,7 +184,11 @@ final class Importer
         if (Cache::get(self::cancelKey($this->import)) === true) {
             throw new ImportCancelled;
         }
-        Cache::put(self::progressKey($this->import), ['seen' => $seen, 'of' => $this->import->rows, 'at' => time()], 600);
+        Cache::put(
+            self::progressKey($this->import),
+            ['seen' => $seen, 'of' => $this->import->rows, 'at' => time()],
+            600,
+        );
     }
 
     /**
@@ -187,11 +209,28 @@ final class Importer
             $ref = $this->free($line['ref'] ?? $read->ref);
             $part = new Part($ref, $read->family, $read->name, $read->specs, [], $read->notes);
             $spares = $line['spares'] === null ? null : Quantity::parse($line['spares'], Dimension::Ratio);
-            $need = new Need($ref, $line['role'], $read->family->key(), $line['quantity'], [$ref], $ref, null, $spares, $line['owned']);
+            $need = new Need(
+                $ref,
+                $line['role'],
+                $read->family->key(),
+                $line['quantity'],
+                [$ref],
+                $ref,
+                null,
+                $spares,
+                $line['owned'],
+            );
             $written = ['parts' => (new Parts)->write($part), 'needs' => (new Needs)->write($need)];
             if ($row->offer !== null) {
                 $supplier = $this->supplier($row->offer['supplier'], $row->offer['currency']);
-                $offer = new Offer($this->free("O-{$ref}"), $ref, $supplier, Money::of($row->offer['price'], $row->offer['currency']), $row->offer['pack'], $this->today);
+                $offer = new Offer(
+                    $this->free("O-{$ref}"),
+                    $ref,
+                    $supplier,
+                    Money::of($row->offer['price'], $row->offer['currency']),
+                    $row->offer['pack'],
+                    $this->today,
+                );
                 $written['offers'] = (new Offers)->write($offer);
             }
             if (! $this->readsBack($written)) {
@@ -201,7 +240,7 @@ final class Importer
             }
             $parts[] = $written['parts'];
             $needs[] = $written['needs'];
-            isset($written['offers']) && $offers[] = $written['offers'];
+            isset($written['offers']) && ($offers[] = $written['offers']);
         }
         foreach (['parts' => $parts, 'needs' => $needs, 'offers' => $offers] as $section => $entries) {
             $this->record($section, $entries, $this->store->insertMany($section, $entries));
@@ -218,7 +257,10 @@ final class Importer
     {
         try {
             foreach ($written as $section => $entry) {
-                BuildFile::sections()[$section]->read(new Node($entry), new Context(Catalogue::standard(), '', $this->priced));
+                BuildFile::sections()[$section]->read(
+                    new Node($entry),
+                    new Context(Catalogue::standard(), '', $this->priced),
+                );
             }
         } catch (CannotReadBuildFile) {
             return false;
@@ -247,9 +289,20 @@ final class Importer
      */
     private function record(string $section, array $entries, array $ids): void
     {
-        DB::table('changes')->insert(array_map(fn (array $entry, int $id): array => [
-            'edit_id' => $this->editId, 'section' => $section, 'ref' => $entry['ref'], 'row' => $id, 'before' => null, 'after' => Document::json($entry),
-        ], $entries, $ids));
+        DB::table('changes')->insert(
+            array_map(
+                fn (array $entry, int $id): array => [
+                    'edit_id' => $this->editId,
+                    'section' => $section,
+                    'ref' => $entry['ref'],
+                    'row' => $id,
+                    'before' => null,
+                    'after' => Document::json($entry),
+                ],
+                $entries,
+                $ids,
+            ),
+        );
     }
 
     private function free(string $ref): string

@@ -22,13 +22,32 @@ final class Adoption
         $held = $build->needs[$need] ?? throw CannotEdit::at("/needs/{$need}", "there is no need \"{$need}\".");
         $entry = $item->read();
         if ($held->family !== $entry->part->family->key()) {
-            throw CannotEdit::at("/needs/{$need}/candidates", "\"{$entry->part->name}\" is a {$entry->part->family->title()}; this need asks for another family ({$held->family}).");
+            throw CannotEdit::at(
+                "/needs/{$need}/candidates",
+                "\"{$entry->part->name}\" is a {$entry->part->family->title()}; this need asks for another family ({$held->family}).",
+            );
         }
         [$ref, $changes] = Adopting::changes($build, $entry);
         if (in_array($ref, $held->candidates, true)) {
-            throw CannotEdit::at("/needs/{$need}/candidates", "\"{$entry->part->name}\" is a candidate for it already.");
+            throw CannotEdit::at(
+                "/needs/{$need}/candidates",
+                "\"{$entry->part->name}\" is a candidate for it already.",
+            );
         }
 
-        return [...$changes, ['section' => 'needs', 'ref' => $need, 'set' => [['path' => ['candidates'], 'was' => $held->candidates === [] ? null : $held->candidates, 'to' => [...$held->candidates, $ref]]]]];
+        return [
+            ...$changes,
+            [
+                'section' => 'needs',
+                'ref' => $need,
+                'set' => [
+                    [
+                        'path' => ['candidates'],
+                        'was' => $held->candidates === [] ? null : $held->candidates,
+                        'to' => [...$held->candidates, $ref],
+                    ],
+                ],
+            ],
+        ];
     }
 }

@@ -61,7 +61,9 @@ final readonly class Shelf
         return DB::transaction(function () use ($part, $entry, $version): LibraryPart {
             $held = LibraryPart::query()->lockForUpdate()->findOrFail($part->id);
             if ($held->version !== $version) {
-                throw new Conflict([['section' => 'library', 'ref' => $held->ref, 'path' => [], 'was' => null, 'now' => $held->entry]]);
+                throw new Conflict([
+                    ['section' => 'library', 'ref' => $held->ref, 'path' => [], 'was' => null, 'now' => $held->entry],
+                ]);
             }
             $this->record($held->ref, $held->entry, LibraryFile::write($entry));
             $held->update(self::row($entry) + ['version' => $version + 1]);
@@ -76,7 +78,13 @@ final readonly class Shelf
         DB::transaction(function () use ($part): void {
             $used = self::usedIn($part);
             if ($used !== []) {
-                throw CannotEdit::at("/library/{$part->ref}", "\"{$part->name}\" is taken by ".implode(', ', array_slice($used, 0, 5)).(count($used) > 5 ? ' and '.(count($used) - 5).' more' : '').'. Choose another there first.');
+                throw CannotEdit::at(
+                    "/library/{$part->ref}",
+                    "\"{$part->name}\" is taken by ".
+                        implode(', ', array_slice($used, 0, 5)).
+                        (count($used) > 5 ? ' and '.(count($used) - 5).' more' : '').
+                        '. Choose another there first.',
+                );
             }
             $this->record($part->ref, $part->entry, null);
             $part->delete();
@@ -87,20 +95,36 @@ final readonly class Shelf
     public function undo(): ?string
     {
         return DB::transaction(function (): ?string {
-            $change = LibraryChange::query()->where(['workshop_id' => $this->workshop->id, 'user_id' => $this->user?->id, 'undone' => false])->orderByDesc('id')->lockForUpdate()->first();
+            $change = LibraryChange::query()
+                ->where(['workshop_id' => $this->workshop->id, 'user_id' => $this->user?->id, 'undone' => false])
+                ->orderByDesc('id')
+                ->lockForUpdate()
+                ->first();
             if ($change === null) {
                 return null;
             }
             $held = $this->workshop->library()->where('ref', $change->ref)->lockForUpdate()->first();
             if (self::canonical($held?->entry) !== self::canonical($change->after)) {
-                throw new Conflict([['section' => 'library', 'ref' => $change->ref, 'path' => [], 'was' => $change->after, 'now' => $held?->entry]]);
+                throw new Conflict([
+                    [
+                        'section' => 'library',
+                        'ref' => $change->ref,
+                        'path' => [],
+                        'was' => $change->after,
+                        'now' => $held?->entry,
+                    ],
+                ]);
             }
             if ($change->before === null) {
                 $held?->delete();
             } elseif ($held === null) {
-                $this->workshop->library()->create(['version' => 1] + self::row(LibraryFile::read($change->before, kept: true)));
+                $this->workshop
+                    ->library()
+                    ->create(['version' => 1] + self::row(LibraryFile::read($change->before, kept: true)));
             } else {
-                $held->update(self::row(LibraryFile::read($change->before, kept: true)) + ['version' => $held->version + 1]);
+                $held->update(
+                    self::row(LibraryFile::read($change->before, kept: true)) + ['version' => $held->version + 1],
+                );
             }
             $change->update(['undone' => true]);
 
@@ -112,13 +136,29 @@ final readonly class Shelf
     public function addExamples(): int
     {
         /** @var list<array<string, mixed>> $given */
-        $given = json_decode((string) file_get_contents(base_path('core/reference/starter-library.json')), true, 64, JSON_THROW_ON_ERROR);
+        $given = json_decode(
+            (string) file_get_contents(base_path('core/reference/starter-library.json')),
+            true,
+            64,
+            JSON_THROW_ON_ERROR,
+        );
 
         return DB::transaction(function () use ($given): int {
             $there = $this->workshop->library()->pluck('ref')->flip();
-            $entries = array_filter(array_map(static fn (array $one): Entry => LibraryFile::read($one), $given), static fn (Entry $e): bool => ! $there->has($e->part->ref));
+            $entries = array_filter(
+                array_map(static fn (array $one): Entry => LibraryFile::read($one), $given),
+                static fn (Entry $e): bool => ! $there->has($e->part->ref),
+            );
             foreach (array_chunk($entries, 500) as $chunk) {
-                LibraryPart::query()->insert(array_map(fn (Entry $e): array => ['workshop_id' => $this->workshop->id, 'entry' => Document::json(LibraryFile::write($e))] + self::row($e), $chunk));
+                LibraryPart::query()->insert(
+                    array_map(
+                        fn (Entry $e): array => [
+                            'workshop_id' => $this->workshop->id,
+                            'entry' => Document::json(LibraryFile::write($e)),
+                        ] + self::row($e),
+                        $chunk,
+                    ),
+                );
             }
 
             return count($entries);
@@ -130,9 +170,17 @@ final readonly class Shelf
      */
     public static function usedIn(LibraryPart $part): array
     {
-        return array_values(DB::table('parts')->join('builds', 'builds.id', '=', 'parts.build_id')->join('needs', 'needs.choice_id', '=', 'parts.id')
-            ->where('parts.library', $part->ref)->where('builds.workshop_id', $part->workshop_id)->orderBy('builds.name')
-            ->get(['builds.name', 'needs.role'])->map(static fn (object $r): string => "{$r->name}, {$r->role}")->all());
+        return array_values(
+            DB::table('parts')
+                ->join('builds', 'builds.id', '=', 'parts.build_id')
+                ->join('needs', 'needs.choice_id', '=', 'parts.id')
+                ->where('parts.library', $part->ref)
+                ->where('builds.workshop_id', $part->workshop_id)
+                ->orderBy('builds.name')
+                ->get(['builds.name', 'needs.role'])
+                ->map(static fn (object $r): string => "{$r->name}, {$r->role}")
+                ->all(),
+        );
     }
 
     /**
@@ -141,8 +189,12 @@ final readonly class Shelf
     private static function row(Entry $entry): array
     {
         return [
-            'ref' => $entry->part->ref, 'family' => $entry->part->family->key(), 'name' => $entry->part->name, 'words' => $entry->words(),
-            'example' => $entry->example, 'entry' => LibraryFile::write($entry),
+            'ref' => $entry->part->ref,
+            'family' => $entry->part->family->key(),
+            'name' => $entry->part->name,
+            'words' => $entry->words(),
+            'example' => $entry->example,
+            'entry' => LibraryFile::write($entry),
         ];
     }
 
@@ -152,7 +204,15 @@ final readonly class Shelf
      */
     private function record(string $ref, ?array $before, ?array $after): void
     {
-        LibraryChange::query()->create(['workshop_id' => $this->workshop->id, 'user_id' => $this->user?->id, 'ref' => $ref, 'before' => $before, 'after' => $after, 'undone' => false, 'made_at' => now()]);
+        LibraryChange::query()->create([
+            'workshop_id' => $this->workshop->id,
+            'user_id' => $this->user?->id,
+            'ref' => $ref,
+            'before' => $before,
+            'after' => $after,
+            'undone' => false,
+            'made_at' => now(),
+        ]);
     }
 
     /**

@@ -32,7 +32,8 @@ final class User extends Authenticatable
     /** One of the demo's invented people: in no workshop but demos. */
     public function isOfDemo(): bool
     {
-        return $this->workshops()->where('demo', true)->exists() && $this->workshops()->where('demo', false)->doesntExist();
+        return $this->workshops()->where('demo', true)->exists() &&
+            $this->workshops()->where('demo', false)->doesntExist();
     }
 
     /** Whether this account opens anything here: those of the demo do so only where the demo is served. */

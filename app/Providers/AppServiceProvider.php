@@ -22,13 +22,42 @@ final class AppServiceProvider extends ServiceProvider
     {
         Model::preventLazyLoading();
         Model::preventSilentlyDiscardingAttributes();
-        RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()));
+        RateLimiter::for(
+            'sign-in',
+            static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()),
+        );
         // Whatever a route names is looked up inside the workshops of whoever asks: another's is not found.
-        Route::bind('build', static fn (string $id): Build => Build::query()->whereIn('workshop_id', self::workshops())->findOrFail((int) $id));
-        Route::bind('other', static fn (string $id): Build => Build::query()->whereIn('workshop_id', self::workshops())->findOrFail((int) $id));
-        Route::bind('workshop', static fn (string $id): Workshop => Workshop::query()->whereIn('id', self::workshops())->findOrFail((int) $id));
-        Route::bind('item', static fn (string $id): LibraryPart => LibraryPart::query()->whereIn('workshop_id', self::workshops())->findOrFail((int) $id));
-        Route::bind('import', static fn (string $key): Import => Import::query()->where('key', $key)->whereIn('build_id', Build::query()->select('id')->whereIn('workshop_id', self::workshops()))->firstOrFail());
+        Route::bind(
+            'build',
+            static fn (string $id): Build => Build::query()
+                ->whereIn('workshop_id', self::workshops())
+                ->findOrFail((int) $id),
+        );
+        Route::bind(
+            'other',
+            static fn (string $id): Build => Build::query()
+                ->whereIn('workshop_id', self::workshops())
+                ->findOrFail((int) $id),
+        );
+        Route::bind(
+            'workshop',
+            static fn (string $id): Workshop => Workshop::query()
+                ->whereIn('id', self::workshops())
+                ->findOrFail((int) $id),
+        );
+        Route::bind(
+            'item',
+            static fn (string $id): LibraryPart => LibraryPart::query()
+                ->whereIn('workshop_id', self::workshops())
+                ->findOrFail((int) $id),
+        );
+        Route::bind(
+            'import',
+            static fn (string $key): Import => Import::query()
+                ->where('key', $key)
+                ->whereIn('build_id', Build::query()->select('id')->whereIn('workshop_id', self::workshops()))
+                ->firstOrFail(),
+        );
     }
 
     /**
@@ -38,6 +67,8 @@ final class AppServiceProvider extends ServiceProvider
     {
         $user = auth()->user();
 
-        return $user instanceof User ? array_values($user->workshops()->pluck('workshops.id')->map(intval(...))->all()) : [];
+        return $user instanceof User
+            ? array_values($user->workshops()->pluck('workshops.id')->map(intval(...))->all())
+            : [];
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
-/** Programs that run beside this one, in sessions of their own so that Ctrl-C reaches only this one, which then stops them in order. */
+/**
+ * Programs that run beside this one, in sessions of their own so that Ctrl-C reaches only this one, which then stops
+ * them in order.
+ */
 final class Background
 {
     /** @var array<int, resource> */
@@ -16,7 +19,13 @@ final class Background
      */
     public static function start(array $command, string $log, array $environment = [], ?string $folder = null): int
     {
-        $process = proc_open(['setsid', ...$command], [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']], $pipes, $folder, $environment + Shell::inherited());
+        $process = proc_open(
+            ['setsid', ...$command],
+            [['file', '/dev/null', 'r'], ['file', $log, 'a'], ['file', $log, 'a']],
+            $pipes,
+            $folder,
+            $environment + Shell::inherited(),
+        );
         if ($process === false) {
             throw new Failure("{$command[0]} could not be started.");
         }
@@ -45,7 +54,10 @@ final class Background
         if ($listed === false) {
             return null;
         }
-        $alive = static fn (int $child): bool => preg_match('/^\d+ \(.*\) [^ZX] /s', (string) @file_get_contents("/proc/{$child}/stat")) === 1;
+        $alive = static fn (int $child): bool => preg_match(
+            '/^\d+ \(.*\) [^ZX] /s',
+            (string) @file_get_contents("/proc/{$child}/stat"),
+        ) === 1;
 
         return array_values(array_filter(array_map(intval(...), explode(' ', trim($listed))), $alive));
     }
@@ -73,7 +85,11 @@ final class Background
     {
         posix_kill(-$pid, $signal) || posix_kill($pid, $signal);
         // Its children may outlive it by a moment and hold what it held, a port for one.
-        for ($until = microtime(true) + $seconds; (self::runs($pid) || posix_kill(-$pid, 0)) && microtime(true) < $until;) {
+        for (
+            $until = microtime(true) + $seconds;
+            (self::runs($pid) || posix_kill(-$pid, 0)) && microtime(true) < $until;
+
+        ) {
             usleep(20_000);
         }
         if (self::runs($pid) || posix_kill(-$pid, 0)) {

@@ -44,15 +44,29 @@ final readonly class Backup
             if ($zip->open("{$file}.part", ZipArchive::CREATE | ZipArchive::OVERWRITE) !== true) {
                 throw new Failure("{$file} cannot be written.");
             }
-            $manifest = ['magpie_backup' => self::VERSION, 'made' => date('c'), 'migrations' => $migrations, 'files' => []];
+            $manifest = [
+                'magpie_backup' => self::VERSION,
+                'made' => date('c'),
+                'migrations' => $migrations,
+                'files' => [],
+            ];
             foreach (['database.sql' => $dump, 'key' => "{$this->folder}/key"] + $this->pictures() as $name => $path) {
                 if (is_file($path)) {
                     $zip->addFile($path, $name);
-                    $zip->setCompressionName($name, str_ends_with($name, '.jpg') ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE);
-                    $manifest['files'][$name] = ['bytes' => (int) filesize($path), 'sha256' => (string) hash_file('sha256', $path)];
+                    $zip->setCompressionName(
+                        $name,
+                        str_ends_with($name, '.jpg') ? ZipArchive::CM_STORE : ZipArchive::CM_DEFLATE,
+                    );
+                    $manifest['files'][$name] = [
+                        'bytes' => (int) filesize($path),
+                        'sha256' => (string) hash_file('sha256', $path),
+                    ];
                 }
             }
-            $zip->addFromString(self::MANIFEST, (string) json_encode($manifest, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES));
+            $zip->addFromString(
+                self::MANIFEST,
+                (string) json_encode($manifest, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES),
+            );
             if (! $zip->close()) {
                 throw new Failure("{$file} could not be written: {$zip->getStatusString()}.");
             }
@@ -80,7 +94,11 @@ final readonly class Backup
             throw new Failure("{$file} is not a backup that can be opened.", 2);
         }
         $manifest = json_decode((string) $zip->getFromName(self::MANIFEST), true);
-        if (! is_array($manifest) || ! is_int($manifest['magpie_backup'] ?? null) || ! is_array($manifest['files'] ?? null)) {
+        if (
+            ! is_array($manifest) ||
+            ! is_int($manifest['magpie_backup'] ?? null) ||
+            ! is_array($manifest['files'] ?? null)
+        ) {
             throw new Failure("{$file} is not a backup of Frugal Magpie.", 2);
         }
         if ($manifest['magpie_backup'] > self::VERSION) {
@@ -88,7 +106,10 @@ final readonly class Backup
         }
         foreach ($manifest['files'] as $name => $expected) {
             $target = "{$this->folder}/".($name === 'database.sql' ? 'restore.sql' : $name);
-            if (preg_match('#^(database\.sql|key|files/[A-Za-z0-9._/-]+)$#', $name) !== 1 || str_contains($name, '..')) {
+            if (
+                preg_match('#^(database\.sql|key|files/[A-Za-z0-9._/-]+)$#', $name) !== 1 ||
+                str_contains($name, '..')
+            ) {
                 throw new Failure("{$file} holds \"{$name}\", which no backup does.", 2);
             }
             @mkdir(dirname($target), 0700, true);
@@ -119,7 +140,9 @@ final readonly class Backup
         $root = "{$this->folder}/files/photos";
         if (is_dir($root)) {
             /** @var SplFileInfo $file */
-            foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($root, FilesystemIterator::SKIP_DOTS)) as $file) {
+            foreach (
+                new RecursiveIteratorIterator(new RecursiveDirectoryIterator($root, FilesystemIterator::SKIP_DOTS)) as $file
+            ) {
                 $found['files/photos'.substr($file->getPathname(), strlen($root))] = $file->getPathname();
             }
         }

@@ -25,7 +25,14 @@ final class CheckFile
             $build = BuildFile::read($json);
         } catch (CannotReadBuildFile $e) {
             if ($format === 'json') {
-                echo json_encode(['magpie_inspection' => InspectionReport::VERSION, 'error' => ['pointer' => $e->pointer, 'reason' => $e->reason]], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE), "\n";
+                echo json_encode(
+                    [
+                        'magpie_inspection' => InspectionReport::VERSION,
+                        'error' => ['pointer' => $e->pointer, 'reason' => $e->reason],
+                    ],
+                    JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE,
+                ),
+                "\n";
             }
             throw new Failure("{$file} cannot be read at {$e->getMessage()}", 2);
         }

@@ -21,13 +21,19 @@ final class Database
 
     public function start(): void
     {
-        $server = Shell::find('mariadbd') ?? throw new Failure('mariadbd is not on this machine; bin/magpie doctor says what is missing.');
+        $server =
+            Shell::find('mariadbd') ??
+            throw new Failure('mariadbd is not on this machine; bin/magpie doctor says what is missing.');
         $this->endLeftover();
         $data = "{$this->folder}/data";
         @mkdir($this->folder, 0700, true);
         $this->writeSettings($data);
         if (! is_dir("{$data}/mysql")) {
-            [$status, $output] = Shell::run('mariadb-install-db --defaults-file='.escapeshellarg("{$this->folder}/my.cnf").' --auth-root-authentication-method=normal --skip-test-db');
+            [$status, $output] = Shell::run(
+                'mariadb-install-db --defaults-file='.
+                    escapeshellarg("{$this->folder}/my.cnf").
+                    ' --auth-root-authentication-method=normal --skip-test-db',
+            );
             if ($status !== 0) {
                 throw new Failure('the database folder could not be made: '.Shell::lastLine($output));
             }
@@ -84,7 +90,9 @@ final class Database
     private function writeSettings(string $data): void
     {
         $user = posix_getpwuid(posix_geteuid())['name'] ?? 'nobody';
-        file_put_contents("{$this->folder}/my.cnf", <<<INI
+        file_put_contents(
+            "{$this->folder}/my.cnf",
+            <<<INI
             [mariadbd]
             user = {$user}
             datadir = {$data}
@@ -102,15 +110,21 @@ final class Database
             innodb_flush_log_at_trx_commit = 1
             innodb_autoinc_lock_mode = 1
             max_allowed_packet = 64M
-            INI);
-        file_put_contents("{$this->folder}/init.sql", <<<SQL
+            INI
+            ,
+        );
+        file_put_contents(
+            "{$this->folder}/init.sql",
+            <<<SQL
             CREATE DATABASE IF NOT EXISTS magpie CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
             CREATE USER IF NOT EXISTS 'magpie'@'127.0.0.1' IDENTIFIED BY '{$this->password}';
             ALTER USER 'magpie'@'127.0.0.1' IDENTIFIED BY '{$this->password}';
             GRANT ALL ON magpie.* TO 'magpie'@'127.0.0.1';
             GRANT ALL ON magpie_rehearsal.* TO 'magpie'@'127.0.0.1';
             ALTER USER 'root'@'localhost' IDENTIFIED BY '{$this->password}';
-            SQL);
+            SQL
+            ,
+        );
         chmod("{$this->folder}/init.sql", 0600);
     }
 

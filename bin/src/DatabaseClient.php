@@ -29,7 +29,10 @@ final readonly class DatabaseClient
     /** @throws Failure */
     public function statement(string $sql): string
     {
-        return $this->must($this->run('mariadb', '--batch --skip-column-names --execute='.escapeshellarg($sql)), 'the database refused');
+        return $this->must(
+            $this->run('mariadb', '--batch --skip-column-names --execute='.escapeshellarg($sql)),
+            'the database refused',
+        );
     }
 
     /**
@@ -39,14 +42,28 @@ final readonly class DatabaseClient
      */
     public function dump(string $database, string $file): void
     {
-        $this->must($this->run('mariadb-dump', '--single-transaction --quick --hex-blob --skip-dump-date --skip-comments --result-file='.escapeshellarg($file).' '.escapeshellarg($database)), 'the database could not be copied out');
+        $this->must(
+            $this->run(
+                'mariadb-dump',
+                '--single-transaction --quick --hex-blob --skip-dump-date --skip-comments --result-file='.
+                    escapeshellarg($file).
+                    ' '.
+                    escapeshellarg($database),
+            ),
+            'the database could not be copied out',
+        );
     }
 
     /** @throws Failure */
     public function load(string $database, string $file): void
     {
-        $this->statement("DROP DATABASE IF EXISTS `{$database}`; CREATE DATABASE `{$database}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci");
-        $this->must($this->run('mariadb', escapeshellarg($database).' < '.escapeshellarg($file)), 'the database could not be filled');
+        $this->statement(
+            "DROP DATABASE IF EXISTS `{$database}`; CREATE DATABASE `{$database}` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci",
+        );
+        $this->must(
+            $this->run('mariadb', escapeshellarg($database).' < '.escapeshellarg($file)),
+            'the database could not be filled',
+        );
     }
 
     public function drop(string $database): void
@@ -59,7 +76,11 @@ final readonly class DatabaseClient
      */
     private function run(string $program, string $arguments): array
     {
-        return Shell::run("{$program} --no-defaults --socket=".escapeshellarg($this->socket)." --user=root {$arguments}", null, ['MYSQL_PWD' => $this->password]);
+        return Shell::run(
+            "{$program} --no-defaults --socket=".escapeshellarg($this->socket)." --user=root {$arguments}",
+            null,
+            ['MYSQL_PWD' => $this->password],
+        );
     }
 
     /**

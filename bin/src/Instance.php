@@ -21,8 +21,11 @@ final class Instance
     /** @var resource|null */
     private $lock;
 
-    public function __construct(private readonly Project $project, private readonly Terminal $terminal, private readonly string $name)
-    {
+    public function __construct(
+        private readonly Project $project,
+        private readonly Terminal $terminal,
+        private readonly string $name,
+    ) {
         $this->folder = "{$project->root}/.data/{$name}";
     }
 
@@ -35,7 +38,9 @@ final class Instance
         if (! flock($this->lock, LOCK_EX | LOCK_NB)) {
             $holder = trim((string) stream_get_contents($this->lock));
             if (! $this->takeFromOrphans()) {
-                throw new Failure('it is running already'.($holder === '' ? '' : " at {$holder}").'; stop that one first.');
+                throw new Failure(
+                    'it is running already'.($holder === '' ? '' : " at {$holder}").'; stop that one first.',
+                );
             }
         }
         if ($port !== null && ! Shell::portIsFree($port)) {
@@ -157,7 +162,11 @@ final class Instance
             pcntl_signal_dispatch();
             $this->lookAfter();
             if ($round % 300 === 0) {
-                Logs::rotate([...glob("{$this->folder}/*.log") ?: [], "{$this->folder}/mariadb/error.log", "{$this->project->root}/storage/logs/laravel.log"]);
+                Logs::rotate([
+                    ...glob("{$this->folder}/*.log") ?: [],
+                    "{$this->folder}/mariadb/error.log",
+                    "{$this->project->root}/storage/logs/laravel.log",
+                ]);
             }
             usleep(200_000);
         }
@@ -179,10 +188,16 @@ final class Instance
             }
             foreach ($this->services as $service) {
                 if (! $service->isWhole()) {
-                    $this->terminal->say("  The {$service->name} had ".($service->runs() ? 'lost a worker' : 'stopped').'; starting it again.');
+                    $this->terminal->say(
+                        "  The {$service->name} had ".
+                            ($service->runs() ? 'lost a worker' : 'stopped').
+                            '; starting it again.',
+                    );
                     $service->restart();
                     // Its workers are there a moment after it answers.
-                    $service->name === 'web server' && Shell::answers($this->port, 10, $service->runs(...)) && usleep(200_000);
+                    $service->name === 'web server' &&
+                        Shell::answers($this->port, 10, $service->runs(...)) &&
+                        usleep(200_000);
                 }
             }
         } catch (Failure $failure) {
@@ -214,13 +229,37 @@ final class Instance
     {
         $this->terminal->begin('Web server');
         $root = $this->project->root;
-        $options = ['opcache.enable_cli=1', 'opcache.memory_consumption=192', 'opcache.max_accelerated_files=20000', 'opcache.validate_timestamps=0', 'zend.enable_gc=0', 'memory_limit=1280M', 'max_execution_time=180', 'upload_max_filesize=60M', 'post_max_size=64M', 'display_errors=0', 'log_errors=1', 'expose_php=0', 'variables_order=EGPCS', "opcache.preload={$root}/bin/preload.php", 'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? '')];
+        $options = [
+            'opcache.enable_cli=1',
+            'opcache.memory_consumption=192',
+            'opcache.max_accelerated_files=20000',
+            'opcache.validate_timestamps=0',
+            'zend.enable_gc=0',
+            'memory_limit=1280M',
+            'max_execution_time=180',
+            'upload_max_filesize=60M',
+            'post_max_size=64M',
+            'display_errors=0',
+            'log_errors=1',
+            'expose_php=0',
+            'variables_order=EGPCS',
+            "opcache.preload={$root}/bin/preload.php",
+            'opcache.preload_user='.(posix_getpwuid(posix_geteuid())['name'] ?? ''),
+        ];
         $command = [PHP_BINARY];
         foreach ($options as $option) {
             array_push($command, '-d', $option);
         }
         array_push($command, '-S', "127.0.0.1:{$this->port}", '-t', "{$root}/public", "{$root}/public/router.php");
-        $server = new Service('web server', $command, "{$this->folder}/server.log", "{$this->folder}/server.pid", $environment + ['PHP_CLI_SERVER_WORKERS' => (string) $workers, 'MAGPIE_INSTANCE' => $this->name], $root, $workers > 1 ? $workers : 0);
+        $server = new Service(
+            'web server',
+            $command,
+            "{$this->folder}/server.log",
+            "{$this->folder}/server.pid",
+            $environment + ['PHP_CLI_SERVER_WORKERS' => (string) $workers, 'MAGPIE_INSTANCE' => $this->name],
+            $root,
+            $workers > 1 ? $workers : 0,
+        );
         $this->services[$server->name] = $server;
         $server->start();
         if (! Shell::answers($this->port, 20, $server->runs(...))) {
@@ -237,7 +276,14 @@ final class Instance
 
     private function startJudge(): void
     {
-        $judge = new Service('background', [PHP_BINARY, '-d', 'opcache.enable_cli=1', "{$this->project->root}/artisan", 'magpie:judge'], "{$this->folder}/judge.log", "{$this->folder}/judge.pid", ['MAGPIE_INSTANCE' => $this->name], $this->project->root);
+        $judge = new Service(
+            'background',
+            [PHP_BINARY, '-d', 'opcache.enable_cli=1', "{$this->project->root}/artisan", 'magpie:judge'],
+            "{$this->folder}/judge.log",
+            "{$this->folder}/judge.pid",
+            ['MAGPIE_INSTANCE' => $this->name],
+            $this->project->root,
+        );
         $this->services[$judge->name] = $judge;
         $judge->start();
     }
@@ -264,7 +310,11 @@ final class Instance
             'MAGPIE_CACHE' => "{$this->folder}/cache",
             'LOG_CHANNEL' => 'single',
         ];
-        $lines = array_map(static fn (string $k, string $v): string => "{$k}=\"{$v}\"", array_keys($settings), $settings);
+        $lines = array_map(
+            static fn (string $k, string $v): string => "{$k}=\"{$v}\"",
+            array_keys($settings),
+            $settings,
+        );
         file_put_contents("{$this->folder}/.env", implode("\n", $lines)."\n");
         chmod("{$this->folder}/.env", 0600);
     }

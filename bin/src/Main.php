@@ -8,22 +8,22 @@ namespace Magpie\Bin;
 final readonly class Main
 {
     private const USAGE = <<<'TEXT'
-        Frugal Magpie: plan, prove, buy, build and run a machine you make yourself.
+    Frugal Magpie: plan, prove, buy, build and run a machine you make yourself.
 
-          bin/magpie demo  [--port=N] [--fresh]   set up, load the demo workshop and serve it on loopback
-          bin/magpie serve [--port=N] [--fresh]   the same without the demo
-          bin/magpie check FILE [--format json]   inspect a build file; no database, no server
-          bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
-          bin/magpie backup  [FILE]               database, pictures and keys in one archive, while it runs or not
-          bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
-          bin/magpie test  [core|feature|external|browser [NAME]]
-          bin/magpie bench                        inspection time, memory and an edit's round trip
-          bin/magpie bench load                   fifty people at once for a minute
-          bin/magpie shots                        take the screenshots of docs/screenshots
-          bin/magpie docs                         write the docs that follow from the code
-          bin/magpie doctor                       what is present, what is missing
+      bin/magpie demo  [--port=N] [--fresh]   set up, load the demo workshop and serve it on loopback
+      bin/magpie serve [--port=N] [--fresh]   the same without the demo
+      bin/magpie check FILE [--format json]   inspect a build file; no database, no server
+      bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
+      bin/magpie backup  [FILE]               database, pictures and keys in one archive, while it runs or not
+      bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
+      bin/magpie test  [core|feature|external|browser [NAME]]
+      bin/magpie bench                        inspection time, memory and an edit's round trip
+      bin/magpie bench load                   fifty people at once for a minute
+      bin/magpie shots                        take the screenshots of docs/screenshots
+      bin/magpie docs                         write the docs that follow from the code
+      bin/magpie doctor                       what is present, what is missing
 
-        TEXT;
+    TEXT;
 
     public function __construct(private string $root)
     {
@@ -104,7 +104,9 @@ final readonly class Main
         $terminal->say('');
         $terminal->say("  Open      {$instance->url()}");
         if ($demo) {
-            $terminal->say('  Sign in   isla@thistle-quay.example · magpie-demo   (or the button that enters the demo workshop)');
+            $terminal->say(
+                '  Sign in   isla@thistle-quay.example · magpie-demo   (or the button that enters the demo workshop)',
+            );
         }
         $terminal->say('  Stop      Ctrl-C');
         $terminal->say('');
@@ -121,7 +123,7 @@ final readonly class Main
         $file = null;
         while (($argument = array_shift($arguments)) !== null) {
             if ($argument === '--format' || str_starts_with($argument, '--format=')) {
-                $format = $argument === '--format' ? (array_shift($arguments) ?? '') : substr($argument, 9);
+                $format = $argument === '--format' ? array_shift($arguments) ?? '' : substr($argument, 9);
             } else {
                 $file = $argument;
             }

@@ -17,19 +17,30 @@ final readonly class Packages
 
     public function install(string $for): void
     {
-        $missing = array_values(array_unique(array_column(array_filter(self::wanted($for), static fn (array $w): bool => ! $w['present']), 'package')));
+        $missing = array_values(
+            array_unique(
+                array_column(array_filter(self::wanted($for), static fn (array $w): bool => ! $w['present']), 'package'),
+            ),
+        );
         if ($missing === []) {
             return;
         }
         $this->terminal->begin('Installing '.count($missing).' Debian packages');
         $sudo = posix_geteuid() === 0 ? '' : 'sudo -n ';
         if ($sudo !== '' && Shell::status('sudo -n true') !== 0) {
-            throw new Failure('these Debian packages are missing and this user may not install them: apt-get install '.implode(' ', $missing));
+            throw new Failure(
+                'these Debian packages are missing and this user may not install them: apt-get install '.
+                    implode(' ', $missing),
+            );
         }
-        $install = "{$sudo}env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends ".implode(' ', $missing);
+        $install =
+            "{$sudo}env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends ".
+            implode(' ', $missing);
         [$status, $output] = Shell::run("{$sudo}apt-get update -q && {$install}");
         if ($status !== 0) {
-            throw new Failure('Debian packages could not be installed ('.implode(' ', $missing).'): '.Shell::lastLine($output));
+            throw new Failure(
+                'Debian packages could not be installed ('.implode(' ', $missing).'): '.Shell::lastLine($output),
+            );
         }
         $this->terminal->end(implode(' ', $missing));
     }
@@ -38,15 +49,39 @@ final readonly class Packages
     {
         $missing = 0;
         foreach (self::wanted(self::TO_TEST) as $want) {
-            $this->terminal->say(sprintf('  %-9s %-22s %s', $want['present'] ? 'present' : 'MISSING', $want['what'], $want['present'] ? $want['version'] : "Debian package {$want['package']}"));
+            $this->terminal->say(
+                sprintf(
+                    '  %-9s %-22s %s',
+                    $want['present'] ? 'present' : 'MISSING',
+                    $want['what'],
+                    $want['present'] ? $want['version'] : "Debian package {$want['package']}",
+                ),
+            );
             $missing += $want['present'] ? 0 : 1;
         }
-        foreach (['composer' => 'COMPOSER_ALLOW_SUPERUSER=1 composer --version', 'node' => 'node --version', 'npm' => 'npm --version'] as $tool => $command) {
+        foreach (
+            [
+                'composer' => 'COMPOSER_ALLOW_SUPERUSER=1 composer --version',
+                'node' => 'node --version',
+                'npm' => 'npm --version',
+            ] as $tool => $command
+        ) {
             [$status, $output] = Shell::run($command);
-            $this->terminal->say(sprintf('  %-9s %-22s %s', $status === 0 ? 'present' : 'MISSING', $tool, $status === 0 ? Shell::lastLine(explode("\n", $output)[0]) : "install {$tool} first"));
+            $this->terminal->say(
+                sprintf(
+                    '  %-9s %-22s %s',
+                    $status === 0 ? 'present' : 'MISSING',
+                    $tool,
+                    $status === 0 ? Shell::lastLine(explode("\n", $output)[0]) : "install {$tool} first",
+                ),
+            );
             $missing += $status === 0 ? 0 : 1;
         }
-        $this->terminal->say($missing === 0 ? '  Nothing is missing.' : '  bin/magpie demo and bin/magpie test install the Debian packages themselves.');
+        $this->terminal->say(
+            $missing === 0
+                ? '  Nothing is missing.'
+                : '  bin/magpie demo and bin/magpie test install the Debian packages themselves.',
+        );
 
         return $missing === 0 ? 0 : 1;
     }
@@ -59,24 +94,58 @@ final readonly class Packages
         [, $modules] = Shell::run(escapeshellarg(PHP_BINARY).' -m');
         $loaded = array_map(strtolower(...), explode("\n", $modules));
         $php = 'php'.PHP_MAJOR_VERSION.'.'.PHP_MINOR_VERSION;
-        $extensions = ['pdo_mysql' => 'mysql', 'mbstring' => 'mbstring', 'dom' => 'xml', 'xmlwriter' => 'xml', 'gd' => 'gd', 'curl' => 'curl', 'zip' => 'zip'];
+        $extensions = [
+            'pdo_mysql' => 'mysql',
+            'mbstring' => 'mbstring',
+            'dom' => 'xml',
+            'xmlwriter' => 'xml',
+            'gd' => 'gd',
+            'curl' => 'curl',
+            'zip' => 'zip',
+        ];
         $wanted = [['what' => 'PHP', 'package' => "{$php}-cli", 'present' => true, 'version' => PHP_VERSION]];
         foreach ($extensions as $extension => $package) {
-            $wanted[] = ['what' => "PHP {$extension}", 'package' => "{$php}-{$package}", 'present' => in_array($extension, $loaded, true), 'version' => PHP_VERSION];
+            $wanted[] = [
+                'what' => "PHP {$extension}",
+                'package' => "{$php}-{$package}",
+                'present' => in_array($extension, $loaded, true),
+                'version' => PHP_VERSION,
+            ];
         }
-        // mariadb-server-core starts no service of its own; making a data folder takes a small program of the client package.
-        $programs = ['mariadbd' => 'mariadb-server-core', 'my_print_defaults' => 'mariadb-client-core', 'mariadb-dump' => 'mariadb-client', 'unzip' => 'unzip'];
+        // mariadb-server-core starts no service of its own; making a data folder takes a small program of the client
+        // package.
+        $programs = [
+            'mariadbd' => 'mariadb-server-core',
+            'my_print_defaults' => 'mariadb-client-core',
+            'mariadb-dump' => 'mariadb-client',
+            'unzip' => 'unzip',
+        ];
         if ($for === self::TO_TEST) {
-            $programs += ['chromium' => 'chromium', 'chromedriver' => 'chromium-driver', 'ngspice' => 'ngspice', 'units' => 'units'];
+            $programs += [
+                'chromium' => 'chromium',
+                'chromedriver' => 'chromium-driver',
+                'ngspice' => 'ngspice',
+                'units' => 'units',
+            ];
         }
         foreach ($programs as $program => $package) {
             $path = Shell::find($program);
-            $wanted[] = ['what' => $program, 'package' => $package, 'present' => $path !== null, 'version' => $path === null ? '' : Shell::packageVersion($package)];
+            $wanted[] = [
+                'what' => $program,
+                'package' => $package,
+                'present' => $path !== null,
+                'version' => $path === null ? '' : Shell::packageVersion($package),
+            ];
         }
 
         if ($for === self::TO_TEST) {
             // Tables to test against, not a program.
-            $wanted[] = ['what' => 'mechanical tables', 'package' => 'openscad-mcad', 'present' => is_file('/usr/share/openscad/libraries/MCAD/bearing.scad'), 'version' => Shell::packageVersion('openscad-mcad')];
+            $wanted[] = [
+                'what' => 'mechanical tables',
+                'package' => 'openscad-mcad',
+                'present' => is_file('/usr/share/openscad/libraries/MCAD/bearing.scad'),
+                'version' => Shell::packageVersion('openscad-mcad'),
+            ];
         }
 
         return $wanted;

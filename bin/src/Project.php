@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
-/** The checkout: its locked dependencies and its built front end, each made again only when what it follows from changed. */
+/**
+ * The checkout: its locked dependencies and its built front end, each made again only when what it follows from
+ * changed.
+ */
 final readonly class Project
 {
     private Packages $packages;
@@ -19,14 +22,33 @@ final readonly class Project
     {
         $this->packages->install($for);
         $this->dependencies();
-        $this->once('Front-end packages (npm)', 'npm', ['package-lock.json', 'package.json'], 'node_modules', 'npm ci --no-audit --no-fund --loglevel=error');
-        $this->once('Front end (vite)', 'build', ['resources/ui', 'vite.config.ts', 'package-lock.json', 'tsconfig.json'], 'public/build', 'npm run build --silent');
+        $this->once(
+            'Front-end packages (npm)',
+            'npm',
+            ['package-lock.json', 'package.json'],
+            'node_modules',
+            'npm ci --no-audit --no-fund --loglevel=error',
+        );
+        $this->once(
+            'Front end (vite)',
+            'build',
+            ['resources/ui', 'vite.config.ts', 'package-lock.json', 'tsconfig.json'],
+            'public/build',
+            'npm run build --silent',
+        );
     }
 
     public function dependencies(): void
     {
         $this->packages->install(Packages::TO_SERVE);
-        $this->once('PHP packages (composer)', 'composer', ['composer.lock', 'composer.json'], 'vendor', 'composer install --no-interaction --no-progress --quiet --prefer-dist', ['COMPOSER_ALLOW_SUPERUSER' => '1']);
+        $this->once(
+            'PHP packages (composer)',
+            'composer',
+            ['composer.lock', 'composer.json'],
+            'vendor',
+            'composer install --no-interaction --no-progress --quiet --prefer-dist',
+            ['COMPOSER_ALLOW_SUPERUSER' => '1'],
+        );
     }
 
     /**
@@ -35,8 +57,12 @@ final readonly class Project
      *
      * @throws Failure
      */
-    public function artisan(string $instance, array $arguments, bool $interactive = false, array $environment = []): string
-    {
+    public function artisan(
+        string $instance,
+        array $arguments,
+        bool $interactive = false,
+        array $environment = [],
+    ): string {
         $command = implode(' ', array_map(escapeshellarg(...), [PHP_BINARY, "{$this->root}/artisan", ...$arguments]));
         if ($interactive) {
             putenv("MAGPIE_INSTANCE={$instance}");
@@ -59,8 +85,14 @@ final readonly class Project
      * @param  list<string>  $follows  files and folders the result depends on
      * @param  array<string, string>  $environment
      */
-    private function once(string $what, string $stamp, array $follows, string $makes, string $command, array $environment = []): void
-    {
+    private function once(
+        string $what,
+        string $stamp,
+        array $follows,
+        string $makes,
+        string $command,
+        array $environment = [],
+    ): void {
         $hash = $this->hash($follows);
         $file = "{$this->root}/.data/stamps/{$stamp}";
         if (is_dir("{$this->root}/{$makes}") && @file_get_contents($file) === $hash) {
@@ -89,7 +121,9 @@ final readonly class Project
             $full = "{$this->root}/{$path}";
             $files = [$full];
             if (is_dir($full)) {
-                $found = new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator($full, \FilesystemIterator::SKIP_DOTS));
+                $found = new \RecursiveIteratorIterator(
+                    new \RecursiveDirectoryIterator($full, \FilesystemIterator::SKIP_DOTS),
+                );
                 $files = array_map(strval(...), iterator_to_array($found, false));
                 sort($files);
             }

@@ -20,7 +20,11 @@ final class Restarts
         $now = microtime(true);
         $this->at = [...array_filter($this->at, static fn (float $at): bool => $now - $at < self::SECONDS), $now];
         if (count($this->at) > self::MOST) {
-            throw new Failure("the {$name} has stopped ".self::MOST." times within a minute; see {$log}. Nothing that was confirmed is lost: start again.");
+            throw new Failure(
+                "the {$name} has stopped ".
+                    self::MOST.
+                    " times within a minute; see {$log}. Nothing that was confirmed is lost: start again.",
+            );
         }
     }
 }

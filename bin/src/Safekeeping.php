@@ -9,8 +9,11 @@ final readonly class Safekeeping
 {
     private const INSTANCE = 'main';
 
-    public function __construct(private Project $project, private Terminal $terminal, private string $instance = self::INSTANCE)
-    {
+    public function __construct(
+        private Project $project,
+        private Terminal $terminal,
+        private string $instance = self::INSTANCE,
+    ) {
     }
 
     /**
@@ -40,9 +43,13 @@ final readonly class Safekeeping
         }
         try {
             $this->terminal->begin('Backup');
-            $migrations = array_values(array_filter(explode("\n", $running->statement('SELECT migration FROM magpie.migrations ORDER BY id'))));
+            $migrations = array_values(
+                array_filter(explode("\n", $running->statement('SELECT migration FROM magpie.migrations ORDER BY id'))),
+            );
             $made = (new Backup($folder))->write($running, $migrations, $file);
-            $this->terminal->end(sprintf('%s, %.1f MB, %d pictures', $file, (int) filesize($file) / 1048576, count($made['files']) - 2));
+            $this->terminal->end(
+                sprintf('%s, %.1f MB, %d pictures', $file, (int) filesize($file) / 1048576, count($made['files']) - 2),
+            );
         } finally {
             $instance?->stop();
         }
@@ -69,7 +76,10 @@ final readonly class Safekeeping
         $place = "{$data}/{$this->instance}";
         $there = is_dir("{$place}/mariadb/data/magpie");
         if ($there && ! $replace) {
-            throw new Failure("there is data in {$place} already; --replace sets it aside before the archive takes its place.", 2);
+            throw new Failure(
+                "there is data in {$place} already; --replace sets it aside before the archive takes its place.",
+                2,
+            );
         }
         $target = new Instance($this->project, $this->terminal, $this->instance);
         $target->claim(null);

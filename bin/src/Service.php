@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
-/** One program an instance keeps running beside itself: started, looked after, restarted when it dies, ended with the rest. */
+/**
+ * One program an instance keeps running beside itself: started, looked after, restarted when it dies, ended with the
+ * rest.
+ */
 final class Service
 {
     private int $pid = 0;

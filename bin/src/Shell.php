@@ -13,7 +13,13 @@ final class Shell
      */
     public static function run(string $command, ?string $folder = null, array $environment = []): array
     {
-        $process = proc_open("( {$command} ) 2>&1", [['file', '/dev/null', 'r'], ['pipe', 'w']], $pipes, $folder, $environment + self::inherited());
+        $process = proc_open(
+            "( {$command} ) 2>&1",
+            [['file', '/dev/null', 'r'], ['pipe', 'w']],
+            $pipes,
+            $folder,
+            $environment + self::inherited(),
+        );
         if ($process === false) {
             return [127, "{$command} could not be started"];
         }
@@ -30,7 +36,11 @@ final class Shell
      */
     public static function inherited(): array
     {
-        return array_filter(getenv(), static fn (string $name): bool => preg_match('/^(APP|DB|MAGPIE|SANCTUM|LOG|CACHE)_/', $name) !== 1, ARRAY_FILTER_USE_KEY);
+        return array_filter(
+            getenv(),
+            static fn (string $name): bool => preg_match('/^(APP|DB|MAGPIE|SANCTUM|LOG|CACHE)_/', $name) !== 1,
+            ARRAY_FILTER_USE_KEY,
+        );
     }
 
     public static function status(string $command): int
@@ -58,7 +68,9 @@ final class Shell
 
     public static function lastLine(string $output): string
     {
-        $lines = array_values(array_filter(array_map(trim(...), explode("\n", $output)), static fn (string $l): bool => $l !== ''));
+        $lines = array_values(
+            array_filter(array_map(trim(...), explode("\n", $output)), static fn (string $l): bool => $l !== ''),
+        );
 
         foreach ($lines as $line) {
             if (preg_match('/^(FATAL|E:|ERROR|npm error|.*Exception)/', $line) === 1) {

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
-/** Everything that has to hold before a change lands, the benchmarks and the screenshots: each on an instance of its own. */
+/**
+ * Everything that has to hold before a change lands, the benchmarks and the screenshots: each on an instance of its
+ * own.
+ */
 final readonly class Tests
 {
     private const SUITES = ['core', 'external', 'feature', 'browser'];
@@ -22,7 +25,10 @@ final readonly class Tests
         if ($suite === null) {
             return $this->all();
         }
-        $instance = $suite === 'feature' || $suite === 'browser' ? $this->freshInstance($suite === 'browser' ? 'test-browser' : 'test') : null;
+        $instance =
+            $suite === 'feature' || $suite === 'browser'
+                ? $this->freshInstance($suite === 'browser' ? 'test-browser' : 'test')
+                : null;
         $status = $this->phpunit([$suite], $filter);
         $instance?->stop();
 
@@ -34,7 +40,13 @@ final readonly class Tests
     {
         $log = "{$this->project->root}/.data/browser-tests.log";
         @mkdir(dirname($log), 0755, true);
-        $lane = proc_open([PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', 'browser'], [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']], $pipes, $this->project->root, Shell::inherited());
+        $lane = proc_open(
+            [PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', 'browser'],
+            [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']],
+            $pipes,
+            $this->project->root,
+            Shell::inherited(),
+        );
         if ($lane === false) {
             throw new Failure('the browser tests could not be started.');
         }
@@ -59,7 +71,15 @@ final readonly class Tests
      */
     private function phpunit(array $suites, ?string $filter): int
     {
-        passthru($this->php(['vendor/bin/phpunit', '--colors=never', '--testsuite='.implode(',', $suites), ...($filter === null ? [] : ["--filter={$filter}"])]), $status);
+        passthru(
+            $this->php([
+                'vendor/bin/phpunit',
+                '--colors=never',
+                '--testsuite='.implode(',', $suites),
+                ...$filter === null ? [] : ["--filter={$filter}"],
+            ]),
+            $status,
+        );
 
         return $status;
     }
@@ -69,7 +89,10 @@ final readonly class Tests
         $this->project->setUp(Packages::TO_TEST);
         $instance = $this->freshInstance('test');
         putenv("MAGPIE_URL={$instance->url()}");
-        passthru($this->php(['-d', 'opcache.enable_cli=1', $what === 'load' ? 'tests/load.php' : 'tests/bench.php']), $status);
+        passthru(
+            $this->php(['-d', 'opcache.enable_cli=1', $what === 'load' ? 'tests/load.php' : 'tests/bench.php']),
+            $status,
+        );
         $instance->stop();
 
         return $status;
@@ -100,14 +123,22 @@ final readonly class Tests
 
     private function lint(): void
     {
-        foreach ([
-            'PHP style (pint)' => $this->php(['vendor/bin/pint', '--test', '-q']),
-            'PHP analysis (phpstan)' => $this->php(['vendor/bin/phpstan', 'analyse', '--no-progress', '--memory-limit=1G', '--error-format=raw']),
-            'API types are current' => 'npm run types --silent && git diff --exit-code --stat -- resources/ui/api/schema.d.ts',
-            'TypeScript (vue-tsc)' => 'npm run check --silent',
-            'Front-end style (eslint)' => 'npm run lint --silent',
-            'Front-end tests (vitest)' => 'npm run unit --silent',
-        ] as $what => $command) {
+        foreach (
+            [
+                'PHP style (pint)' => $this->php(['vendor/bin/pint', '--test', '-q']),
+                'PHP analysis (phpstan)' => $this->php([
+                    'vendor/bin/phpstan',
+                    'analyse',
+                    '--no-progress',
+                    '--memory-limit=1G',
+                    '--error-format=raw',
+                ]),
+                'API types are current' => 'npm run types --silent && git diff --exit-code --stat -- resources/ui/api/schema.d.ts',
+                'TypeScript (vue-tsc)' => 'npm run check --silent',
+                'Front-end style (eslint, prettier)' => 'npm run lint --silent',
+                'Front-end tests (vitest)' => 'npm run unit --silent',
+            ] as $what => $command
+        ) {
             $this->terminal->begin($what);
             [$status, $output] = Shell::run($command, $this->project->root);
             if ($status !== 0) {

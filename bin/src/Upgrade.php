@@ -15,8 +15,12 @@ final readonly class Upgrade
     /** Automatic backups that are kept; older ones go. */
     private const KEPT = 5;
 
-    public function __construct(private Project $project, private Terminal $terminal, private string $instance, private string $folder)
-    {
+    public function __construct(
+        private Project $project,
+        private Terminal $terminal,
+        private string $instance,
+        private string $folder,
+    ) {
     }
 
     /** @throws Failure */
@@ -24,7 +28,11 @@ final readonly class Upgrade
     {
         $state = $this->state();
         if ($state['unknown'] !== []) {
-            throw new Failure('this data was last used by a newer version (it knows '.implode(', ', $state['unknown']).'). Start that version, or restore a backup made by this one. Nothing was changed.');
+            throw new Failure(
+                'this data was last used by a newer version (it knows '.
+                    implode(', ', $state['unknown']).
+                    '). Start that version, or restore a backup made by this one. Nothing was changed.',
+            );
         }
         if ($state['pending'] === []) {
             return;
@@ -46,7 +54,9 @@ final readonly class Upgrade
         try {
             $this->migrate();
         } catch (Failure $failure) {
-            throw new Failure("{$failure->getMessage()} Your data as it was before is in {$backup}; bin/magpie restore brings it back.");
+            throw new Failure(
+                "{$failure->getMessage()} Your data as it was before is in {$backup}; bin/magpie restore brings it back.",
+            );
         }
         $this->terminal->end(count($state['pending']).(count($state['pending']) === 1 ? ' step' : ' steps'));
     }
@@ -57,7 +67,12 @@ final readonly class Upgrade
     public function state(): array
     {
         /** @var array{ran: list<string>, pending: list<string>, unknown: list<string>} $state */
-        $state = json_decode(Shell::lastLine($this->project->artisan($this->instance, ['magpie:migrations'])), true, 8, JSON_THROW_ON_ERROR);
+        $state = json_decode(
+            Shell::lastLine($this->project->artisan($this->instance, ['magpie:migrations'])),
+            true,
+            8,
+            JSON_THROW_ON_ERROR,
+        );
 
         return $state;
     }
@@ -72,10 +87,20 @@ final readonly class Upgrade
             copy("zip://{$backup}#database.sql", $dump) || throw new Failure('the backup could not be read back');
             $database->load(self::REHEARSAL, $dump);
             $this->migrate(['DB_DATABASE' => self::REHEARSAL]);
-            $this->terminal->end(Shell::lastLine($this->project->artisan($this->instance, ['magpie:readable'], environment: ['DB_DATABASE' => self::REHEARSAL])));
+            $this->terminal->end(
+                Shell::lastLine(
+                    $this->project->artisan(
+                        $this->instance,
+                        ['magpie:readable'],
+                        environment: ['DB_DATABASE' => self::REHEARSAL],
+                    ),
+                ),
+            );
         } catch (Failure $failure) {
             $this->terminal->end('it does not work');
-            throw new Failure("the upgrade was tried on a copy and failed ({$failure->getMessage()}). Nothing was changed; a backup is in {$backup}. Go on with the version before this one.");
+            throw new Failure(
+                "the upgrade was tried on a copy and failed ({$failure->getMessage()}). Nothing was changed; a backup is in {$backup}. Go on with the version before this one.",
+            );
         } finally {
             @unlink($dump);
             $database->drop(self::REHEARSAL);

@@ -7,7 +7,17 @@ declare(strict_types=1);
  */
 return [
     // IEC 60228:2004 table 3, class 5 flexible copper, plain: highest resistance at 20 °C, Ω/km by mm².
-    'class5_resistance' => ['0.5' => 39.0, '0.75' => 26.0, '1' => 19.5, '1.5' => 13.3, '2.5' => 7.98, '4' => 4.95, '6' => 3.30, '10' => 1.91, '16' => 1.21],
+    'class5_resistance' => [
+        '0.5' => 39.0,
+        '0.75' => 26.0,
+        '1' => 19.5,
+        '1.5' => 13.3,
+        '2.5' => 7.98,
+        '4' => 4.95,
+        '6' => 3.3,
+        '10' => 1.91,
+        '16' => 1.21,
+    ],
 
     // IEC 60204-1:2016 table 6: ampacity of PVC-insulated copper at 40 °C by mm² and method of installation.
     // 0.75, 1.5 and 2.5 mm² and 4 and 6 mm² method E as the handbook gives them; the rest (m).
@@ -26,8 +36,21 @@ return [
     'small_ampacity' => [28 => 0.8, 26 => 1.0, 24 => 2.0, 22 => 3.0, 20 => 5.0, 18 => 7.0, 16 => 10.0],
 
     // IEC 60204-1 table D.1: factor on the 40 °C values by ambient in °C ((m) but for 30, 50 and 60).
-    'ambient' => [30 => 1.15, 35 => 1.08, 40 => 1.00, 45 => 0.91, 50 => 0.82, 55 => 0.71, 60 => 0.58],
+    'ambient' => [30 => 1.15, 35 => 1.08, 40 => 1.0, 45 => 0.91, 50 => 0.82, 55 => 0.71, 60 => 0.58],
 
     // IEC 60364-5-52 table B.52.17 row 1 (m): factor by number of loaded circuits bunched together.
-    'grouping' => [1 => 1.00, 2 => 0.80, 3 => 0.70, 4 => 0.65, 5 => 0.60, 6 => 0.57, 7 => 0.54, 8 => 0.52, 9 => 0.50, 12 => 0.45, 16 => 0.41, 20 => 0.38],
+    'grouping' => [
+        1 => 1.0,
+        2 => 0.8,
+        3 => 0.7,
+        4 => 0.65,
+        5 => 0.6,
+        6 => 0.57,
+        7 => 0.54,
+        8 => 0.52,
+        9 => 0.5,
+        12 => 0.45,
+        16 => 0.41,
+        20 => 0.38,
+    ],
 ];

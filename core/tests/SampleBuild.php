@@ -20,15 +20,21 @@ final readonly class SampleBuild
      */
     public function __construct(array|Build $build)
     {
-        $this->build = $build instanceof Build ? $build : BuildFile::build($build + [
-            'magpie' => BuildFile::VERSION,
-            'build' => ['name' => 'Under test', 'kind' => 'test', 'currency' => 'GBP'],
-            'site' => ['ambient' => '30 °C', 'mains_voltage' => '230 V', 'tariff' => '0.28'],
-        ]);
+        $this->build =
+            $build instanceof Build
+                ? $build
+                : BuildFile::build(
+                    $build + [
+                        'magpie' => BuildFile::VERSION,
+                        'build' => ['name' => 'Under test', 'kind' => 'test', 'currency' => 'GBP'],
+                        'site' => ['ambient' => '30 °C', 'mains_voltage' => '230 V', 'tariff' => '0.28'],
+                    ],
+                );
     }
 
     public function finding(string $key): Finding
     {
-        return Inspector::standard()->find($this->build, $key) ?? throw new LogicException("The build has no finding {$key}.");
+        return Inspector::standard()->find($this->build, $key) ??
+            throw new LogicException("The build has no finding {$key}.");
     }
 }

@@ -18,7 +18,13 @@ final class Arrows
         return PHPat::rule()
             ->classes(Selector::inNamespace('Magpie\Core'))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('Illuminate'), Selector::inNamespace('Laravel'), Selector::inNamespace('App'), Selector::inNamespace('Symfony'), Selector::inNamespace('Carbon'))
+            ->classes(
+                Selector::inNamespace('Illuminate'),
+                Selector::inNamespace('Laravel'),
+                Selector::inNamespace('App'),
+                Selector::inNamespace('Symfony'),
+                Selector::inNamespace('Carbon'),
+            )
             ->because('the rules of the job are tested alone');
     }
 
@@ -26,9 +32,17 @@ final class Arrows
     public function machines_know_nothing_of_judging(): Rule
     {
         return PHPat::rule()
-            ->classes(Selector::inNamespace('Magpie\Core\Machine'), Selector::inNamespace('Magpie\Core\Quantity'), Selector::inNamespace('Magpie\Core\Families'))
+            ->classes(
+                Selector::inNamespace('Magpie\Core\Machine'),
+                Selector::inNamespace('Magpie\Core\Quantity'),
+                Selector::inNamespace('Magpie\Core\Families'),
+            )
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('Magpie\Core\Electrical'), Selector::inNamespace('Magpie\Core\Mechanical'), Selector::inNamespace('Magpie\Core\Format'))
+            ->classes(
+                Selector::inNamespace('Magpie\Core\Electrical'),
+                Selector::inNamespace('Magpie\Core\Mechanical'),
+                Selector::inNamespace('Magpie\Core\Format'),
+            )
             ->because('the model is a value');
     }
 
@@ -46,7 +60,11 @@ final class Arrows
     public function persistence_knows_no_request(): Rule
     {
         return PHPat::rule()
-            ->classes(Selector::inNamespace('App\Builds'), Selector::inNamespace('App\Imports'), Selector::inNamespace('App\Models'))
+            ->classes(
+                Selector::inNamespace('App\Builds'),
+                Selector::inNamespace('App\Imports'),
+                Selector::inNamespace('App\Models'),
+            )
             ->shouldNotDependOn()
             ->classes(Selector::inNamespace('App\Http'), Selector::inNamespace('Illuminate\Http'))
             ->because('HTTP calls the app, not the other way round');

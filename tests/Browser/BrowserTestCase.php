@@ -36,15 +36,25 @@ abstract class BrowserTestCase extends TestCase
     /** Picks from a list of the interface's own. */
     protected function choose(Browser $b, string $label, string $text): void
     {
-        $b->click('//label[normalize-space(.)='.Browser::quote($label).']/ancestor::*[contains(concat(" ", @class, " "), " v-field ")][1]');
+        $b->click(
+            '//label[normalize-space(.)='.
+                Browser::quote($label).
+                ']/ancestor::*[contains(concat(" ", @class, " "), " v-field ")][1]',
+        );
         $b->driver->getKeyboard()->sendKeys($text);
-        $b->click('//*[contains(@class, "v-overlay__content")]//*[contains(@class, "v-list-item-title")][normalize-space(.)='.Browser::quote($text).']');
+        $b->click(
+            '//*[contains(@class, "v-overlay__content")]//*[contains(@class, "v-list-item-title")][normalize-space(.)='.
+                Browser::quote($text).
+                ']',
+        );
     }
 
     /** Picks from a plain list of the browser's. */
     protected function pick(Browser $b, string $label, string $text): void
     {
-        $b->find('//select[@aria-label='.Browser::quote($label).']')->findElement(WebDriverBy::xpath('.//option[normalize-space(.)='.Browser::quote($text).']'))->click();
+        $b->find('//select[@aria-label='.Browser::quote($label).']')
+            ->findElement(WebDriverBy::xpath('.//option[normalize-space(.)='.Browser::quote($text).']'))
+            ->click();
     }
 
     /** Starts a build of its own and returns its number. */

@@ -104,7 +104,11 @@ final class JourneyTest extends BrowserTestCase
         $b->edit('Heater cartridge in Heat-up', '100');
         $b->find('//button[@aria-label="Heater cartridge in Heat-up: 100 %. Edit"]');
         $b->find('//tr[td[contains(., "24 V power supply")]][contains(., "of") or contains(., "%")]');
-        self::assertMatchesRegularExpression('/24 V power supply 24 V 4\.\d+ A 14\.58 A/', str_replace("\u{a0}", ' ', $b->text('//main//table[1]')), '2 cartridges of 60 W; the label of 350 W allows 14.58 A.');
+        self::assertMatchesRegularExpression(
+            '/24 V power supply 24 V 4\.\d+ A 14\.58 A/',
+            str_replace("\u{a0}", ' ', $b->text('//main//table[1]')),
+            '2 cartridges of 60 W; the label of 350 W allows 14.58 A.',
+        );
 
         // Money: packs, two currencies, a budget.
         $b->press('Buy');
@@ -165,12 +169,23 @@ final class JourneyTest extends BrowserTestCase
         $b->click('//button[starts-with(@aria-label, "Pieces of Belts: ")]');
         $other = new \Tests\Support\HttpClient((string) getenv('MAGPIE_URL'));
         $other->post('/api/session/demo');
-        $other->post('/api/builds/1/edits', ['key' => '6f1c1f2e-7f0a-4d6e-9a58-0f1f6a6f0001', 'label' => 'Other screen', 'changes' => [['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 8]]]]]);
-        $b->find('//input[@aria-label="Pieces of Belts"]')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys('6')->sendKeys(WebDriverKeys::ENTER);
+        $other->post('/api/builds/1/edits', [
+            'key' => '6f1c1f2e-7f0a-4d6e-9a58-0f1f6a6f0001',
+            'label' => 'Other screen',
+            'changes' => [['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 8]]]],
+        ]);
+        $b->find('//input[@aria-label="Pieces of Belts"]')
+            ->sendKeys([WebDriverKeys::CONTROL, 'a'])
+            ->sendKeys('6')
+            ->sendKeys(WebDriverKeys::ENTER);
         $b->sees('It is now “8”.');
         $b->press('Keep mine');
         $b->find('//button[@aria-label="Pieces of Belts: 6. Edit"]');
-        $other->post('/api/builds/1/edits', ['key' => '6f1c1f2e-7f0a-4d6e-9a58-0f1f6a6f0002', 'label' => 'Other screen', 'changes' => [['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 5]]]]]);
+        $other->post('/api/builds/1/edits', [
+            'key' => '6f1c1f2e-7f0a-4d6e-9a58-0f1f6a6f0002',
+            'label' => 'Other screen',
+            'changes' => [['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 5]]]],
+        ]);
         $b->sees('Another screen changed this build');
         $b->find('//button[@aria-label="Pieces of Belts: 5. Edit"]');
     }
@@ -181,8 +196,18 @@ final class JourneyTest extends BrowserTestCase
         $this->enter($b);
         $b->open('/builds/1/build/bench/d9');
         $b->sees('Mains voltage kills');
-        self::assertSame(390, (int) $b->driver->executeScript('return Math.max(document.documentElement.scrollWidth, document.body.scrollWidth)'), 'Nothing sticks out sideways.');
-        foreach ($b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//footer//button | //footer//a | //header//button')) as $target) {
+        self::assertSame(
+            390,
+            (int) $b->driver->executeScript(
+                'return Math.max(document.documentElement.scrollWidth, document.body.scrollWidth)',
+            ),
+            'Nothing sticks out sideways.',
+        );
+        foreach (
+            $b->driver->findElements(
+                \Facebook\WebDriver\WebDriverBy::xpath('//footer//button | //footer//a | //header//button'),
+            ) as $target
+        ) {
             self::assertGreaterThanOrEqual(44, $target->getSize()->getHeight(), $target->getText());
         }
         $b->type('Reading', '0.2');
@@ -289,12 +314,37 @@ final class JourneyTest extends BrowserTestCase
         $b->sees('Enter the demo workshop');
         $found = ['/sign-in' => $b->barriers()];
         $this->enter($b);
-        foreach ([
-            '/' => 'Linnet', '/builds/2/scope/brief' => 'Smallest envelope', '/builds/2/scope/routes' => 'Against', '/builds/2/scope/variants' => 'What another size means', '/builds/2/choose/compare/motor-x' => 'Holding torque',
-            '/builds/2/choose/decisions' => 'Candidates without', '/builds/2/choose/measure' => 'Measure with', '/builds/2/choose/library' => 'example', '/builds/1/choose/parts' => 'Belts', '/builds/1/choose/import' => 'Choose a CSV file', '/builds/1/prove/fit' => 'what matters most first',
-            '/builds/1/prove/leads' => 'W12', '/builds/1/prove/wiring' => 'not known; broken', '/builds/1/prove/harness' => 'Wire to have', '/builds/1/prove/power' => 'Energy and running cost', '/builds/1/prove/ports' => 'heater0', '/builds/2/prove/stops' => 'Main stop pressed', '/builds/1/prove/settings' => 'Jumper sheet', '/builds/2/prove/motion' => 'Capped by', '/builds/2/prove/stack-up' => 'must never meet', '/builds/2/prove/joints' => 'Screws by the bag', '/builds/1/prove/heat' => 'Printed parts', '/builds/2/prove/place' => 'Through the door', '/builds/1/buy/money' => 'By supplier', '/builds/1/build/bench' => 'To the bench',
-            '/builds/1/build/bench/d9' => 'Measure', '/builds/1/build/faults' => 'How bad',
-        ] as $path => $wait) {
+        foreach (
+            [
+                '/' => 'Linnet',
+                '/builds/2/scope/brief' => 'Smallest envelope',
+                '/builds/2/scope/routes' => 'Against',
+                '/builds/2/scope/variants' => 'What another size means',
+                '/builds/2/choose/compare/motor-x' => 'Holding torque',
+                '/builds/2/choose/decisions' => 'Candidates without',
+                '/builds/2/choose/measure' => 'Measure with',
+                '/builds/2/choose/library' => 'example',
+                '/builds/1/choose/parts' => 'Belts',
+                '/builds/1/choose/import' => 'Choose a CSV file',
+                '/builds/1/prove/fit' => 'what matters most first',
+                '/builds/1/prove/leads' => 'W12',
+                '/builds/1/prove/wiring' => 'not known; broken',
+                '/builds/1/prove/harness' => 'Wire to have',
+                '/builds/1/prove/power' => 'Energy and running cost',
+                '/builds/1/prove/ports' => 'heater0',
+                '/builds/2/prove/stops' => 'Main stop pressed',
+                '/builds/1/prove/settings' => 'Jumper sheet',
+                '/builds/2/prove/motion' => 'Capped by',
+                '/builds/2/prove/stack-up' => 'must never meet',
+                '/builds/2/prove/joints' => 'Screws by the bag',
+                '/builds/1/prove/heat' => 'Printed parts',
+                '/builds/2/prove/place' => 'Through the door',
+                '/builds/1/buy/money' => 'By supplier',
+                '/builds/1/build/bench' => 'To the bench',
+                '/builds/1/build/bench/d9' => 'Measure',
+                '/builds/1/build/faults' => 'How bad',
+            ] as $path => $wait
+        ) {
             $b->open($path);
             $b->sees($wait);
             usleep(300_000);

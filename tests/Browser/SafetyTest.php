@@ -39,7 +39,10 @@ final class SafetyTest extends BrowserTestCase
         // What is still wrong is named and stays typed; what is right is stored, and the build is back.
         $entry = $b->find('//textarea[@aria-label="The entry as it is kept"]');
         $typed = (string) $entry->getAttribute('value');
-        $write = static fn (string $text) => $b->driver->executeScript('const t = arguments[0]; t.value = arguments[1]; t.dispatchEvent(new Event("input"))', [$entry, $text]);
+        $write = static fn (string $text) => $b->driver->executeScript(
+            'const t = arguments[0]; t.value = arguments[1]; t.dispatchEvent(new Event("input"))',
+            [$entry, $text],
+        );
         $write(str_replace('no_such_family', 'neither', $typed));
         $b->press('Store the entry');
         $b->sees('"neither" is not a family');
@@ -63,10 +66,16 @@ final class SafetyTest extends BrowserTestCase
         $b->open("/builds/{$build}/prove/leads");
         $b->edit('Length of W4', '2.2 m');
         $b->find('//button[@aria-label="Length of W4: 2.2 m. Edit"]');
-        $client->post("/api/builds/{$build}/edits", ['key' => '22222222-2222-4222-8222-222222222222', 'label' => 'A colleague', 'changes' => [['section' => 'leads', 'ref' => 'W4', 'set' => [['path' => ['length'], 'to' => '3 m']]]]]);
+        $client->post("/api/builds/{$build}/edits", [
+            'key' => '22222222-2222-4222-8222-222222222222',
+            'label' => 'A colleague',
+            'changes' => [['section' => 'leads', 'ref' => 'W4', 'set' => [['path' => ['length'], 'to' => '3 m']]]],
+        ]);
         $client->post("/api/builds/{$build}/undo");
         $client->post("/api/builds/{$build}/redo");
-        BrokenBuild::behindItsBack("UPDATE edits SET user_id = (SELECT MAX(user_id) FROM memberships) WHERE build_id = {$build} AND label = 'A colleague'");
+        BrokenBuild::behindItsBack(
+            "UPDATE edits SET user_id = (SELECT MAX(user_id) FROM memberships) WHERE build_id = {$build} AND label = 'A colleague'",
+        );
         $b->key('u');
         $b->sees('Left as it is: leads W4 (length was changed since)');
         $client->send('DELETE', "/api/builds/{$build}");
@@ -83,8 +92,11 @@ final class SafetyTest extends BrowserTestCase
         $b->slow(6);
         foreach (['W1', 'W2', 'W3', 'W4', 'W6'] as $i => $lead) {
             $b->click('//button[starts-with(@aria-label, '.Browser::quote("Length of {$lead}: ").')]');
-            $b->find('//input[@aria-label="Length of '.$lead.'"]')->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys("1.{$i}5 m");
-            // Pressed down on the next cell, and let go only once the first has been answered: nothing moved under the pointer.
+            $b->find('//input[@aria-label="Length of '.$lead.'"]')
+                ->sendKeys([WebDriverKeys::CONTROL, 'a'])
+                ->sendKeys("1.{$i}5 m");
+            // Pressed down on the next cell, and let go only once the first has been answered: nothing moved under the
+            // pointer.
             $next = $b->find('//button[starts-with(@aria-label, '.Browser::quote("Size of {$lead}: ").')]');
             (new WebDriverActions($b->driver))->moveToElement($next)->clickAndHold($next)->perform();
             usleep(900_000);
@@ -96,7 +108,10 @@ final class SafetyTest extends BrowserTestCase
         }
         $b->slow(1);
         $lengths = array_column($client->get("/api/builds/{$build}")['document']['leads'], 'length', 'ref');
-        self::assertSame(['1.05 m', '1.15 m', '1.25 m', '1.35 m', '1.45 m'], array_map(static fn (string $l): string => $lengths[$l], ['W1', 'W2', 'W3', 'W4', 'W6']));
+        self::assertSame(
+            ['1.05 m', '1.15 m', '1.25 m', '1.35 m', '1.45 m'],
+            array_map(static fn (string $l): string => $lengths[$l], ['W1', 'W2', 'W3', 'W4', 'W6']),
+        );
         $client->send('DELETE', "/api/builds/{$build}");
     }
 

@@ -22,7 +22,10 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->click('//form[.//input[@aria-label="A further workpiece"]]//button');
         $b->edit('Length of Fretboard', '500 g');
         $b->sees('a length is wanted here');
-        $b->find('//input[@aria-label="Length of Fretboard"]')->clear()->sendKeys('20 in')->sendKeys(WebDriverKeys::ENTER);
+        $b->find('//input[@aria-label="Length of Fretboard"]')
+            ->clear()
+            ->sendKeys('20 in')
+            ->sendKeys(WebDriverKeys::ENTER);
         $b->find('//button[@aria-label="Length of Fretboard: 20 in. Edit"]');
         $b->edit('Width of Fretboard', '90');
         $b->edit('Height of Fretboard', '9');
@@ -57,7 +60,9 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->click('//form[.//input[@aria-label="A further direction"]]//button');
         $b->edit('Length of X to begin with', '540');
         $b->edit('What the length of X rests on', 'measured');
-        $b->find('//section[@aria-label="What follows"]//button[contains(., "540 mm of travel are left") or contains(., "540") and contains(., "travel are left")]');
+        $b->find(
+            '//section[@aria-label="What follows"]//button[contains(., "540 mm of travel are left") or contains(., "540") and contains(., "travel are left")]',
+        );
         $b->press('something more');
         $b->type('What takes it', 'Stops');
         $b->type('How much', '20');
@@ -161,7 +166,12 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->click('//tr[contains(., "light strip")]//button[starts-with(@aria-label, "Reading of")]');
         $b->driver->switchTo()->activeElement()->sendKeys('0.31 V')->sendKeys(WebDriverKeys::ENTER);
         $b->sees('a current is wanted here');
-        $b->driver->switchTo()->activeElement()->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys('0.31')->sendKeys(WebDriverKeys::ENTER);
+        $b->driver
+            ->switchTo()
+            ->activeElement()
+            ->sendKeys([WebDriverKeys::CONTROL, 'a'])
+            ->sendKeys('0.31')
+            ->sendKeys(WebDriverKeys::ENTER);
         $b->waitUntilGone('//tr[contains(., "Rated current of 24 V light strip")]');
 
         // Two variants line by line.
@@ -184,7 +194,11 @@ final class ScopeAndChooseTest extends BrowserTestCase
             usleep(120_000);
         }
         $b->find($last);
-        self::assertLessThan(120, count($b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//*[@role="listitem"]'))), 'Only what shows is drawn.');
+        self::assertLessThan(
+            120,
+            count($b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//*[@role="listitem"]'))),
+            'Only what shows is drawn.',
+        );
 
         $b->type('Words of the part', 'm5 16 cap');
         $b->find('//*[@role="status"][normalize-space(.)="1 part"]');
@@ -247,7 +261,13 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->open("/builds/{$build}/prove/wiring");
         $b->click('//*[local-name()="g"][@role="button"][contains(., "Bed heater")]');
         $b->find('//section[@aria-label="The way to a load"]//tr[contains(., "W4")][contains(., "117 %")]');
-        self::assertCount(3, $b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//section[@aria-label="The way to a load"]//tbody//tr')), 'Inlet to supply, supply to switch, switch to bed.');
+        self::assertCount(
+            3,
+            $b->driver->findElements(
+                \Facebook\WebDriver\WebDriverBy::xpath('//section[@aria-label="The way to a load"]//tbody//tr'),
+            ),
+            'Inlet to supply, supply to switch, switch to bed.',
+        );
         $b->press('signal');
         $b->find('//*[local-name()="g"][@role="button"][contains(., "Bed thermistor")]');
 
@@ -293,10 +313,14 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->open("/builds/{$build}/prove/fit");
         $b->press('Fix several');
         foreach (['W10', 'W11'] as $lead) {
-            $b->click("//section[@aria-label=\"Fixes together\"]//label[contains(., \"E13\")][contains(., \"{$lead}:\")]");
+            $b->click(
+                "//section[@aria-label=\"Fixes together\"]//label[contains(., \"E13\")][contains(., \"{$lead}:\")]",
+            );
         }
         $b->press('Find the cheapest set');
-        $b->find('//section[@aria-label="Fixes together"][contains(., "2 fixes")][contains(., "No set of the fixes found costs less")]');
+        $b->find(
+            '//section[@aria-label="Fixes together"][contains(., "2 fixes")][contains(., "No set of the fixes found costs less")]',
+        );
         $b->press('Apply all 2');
         $b->sees('2 fixes made');
     }

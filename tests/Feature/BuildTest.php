@@ -18,9 +18,16 @@ final class BuildTest extends FeatureTestCase
         $this->actingAs($this->isla());
         foreach (['linnet', 'dunlin'] as $name) {
             $text = (string) file_get_contents(base_path("demo/{$name}.json"));
-            $id = $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => $text])->assertCreated()->json('id');
+            $id = $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => $text])
+                ->assertCreated()
+                ->json('id');
 
-            self::assertSame($text, $this->get("/api/builds/{$id}/file")->assertOk()->getContent());
+            self::assertSame(
+                $text,
+                $this->get("/api/builds/{$id}/file")
+                    ->assertOk()
+                    ->getContent(),
+            );
             // And once more from the tables alone, without the snapshot.
             DB::table('snapshots')->where('build_id', $id)->delete();
             self::assertSame($text, $this->get("/api/builds/{$id}/file")->getContent());
@@ -31,10 +38,23 @@ final class BuildTest extends FeatureTestCase
     {
         $this->actingAs($this->isla());
         $count = Build::query()->count();
-        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => '{"magpie":1,"build":{"name":"A","kind":"b","currency":"GBP"},"needs":[{"ref":"x"}]}'])
-            ->assertStatus(422)->assertJsonPath('errors.0.pointer', '/needs/0/family');
-        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => 'ten parts please'])->assertStatus(422)->assertJsonPath('errors.0.pointer', '');
-        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'name' => 'A', 'kind' => 'b', 'currency' => 'pounds'])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/currency');
+        $this->postJson('/api/builds', [
+            'workshop' => $this->dunlin()->workshop_id,
+            'file' => '{"magpie":1,"build":{"name":"A","kind":"b","currency":"GBP"},"needs":[{"ref":"x"}]}',
+        ])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/needs/0/family');
+        $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => 'ten parts please'])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '');
+        $this->postJson('/api/builds', [
+            'workshop' => $this->dunlin()->workshop_id,
+            'name' => 'A',
+            'kind' => 'b',
+            'currency' => 'pounds',
+        ])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/currency');
 
         self::assertSame($count, Build::query()->count());
     }
@@ -75,9 +95,18 @@ final class BuildTest extends FeatureTestCase
     public function test_lists_keep_to_the_contract_too(): void
     {
         $this->actingAs($this->isla());
-        foreach ([['/api/builds', 'WorkshopBuilds'], ["/api/builds/{$this->dunlin()->id}/power", 'PowerScenario']] as [$path, $shape]) {
+        foreach (
+            [['/api/builds', 'WorkshopBuilds'], ["/api/builds/{$this->dunlin()->id}/power", 'PowerScenario']] as [$path, $shape]
+        ) {
             foreach ($this->getJson($path)->assertOk()->json() as $item) {
-                self::assertSame([], \Tests\Support\Schemas::breaks((string) json_encode($item), "api/openapi.json#/components/schemas/{$shape}"), $shape);
+                self::assertSame(
+                    [],
+                    \Tests\Support\Schemas::breaks(
+                        (string) json_encode($item),
+                        "api/openapi.json#/components/schemas/{$shape}",
+                    ),
+                    $shape,
+                );
             }
         }
         self::assertShape('Catalogue', $this->getJson('/api/catalogue')->assertOk());
@@ -89,11 +118,23 @@ final class BuildTest extends FeatureTestCase
         Storage::fake('local');
         $this->actingAs($this->isla());
         $build = $this->dunlin();
-        $name = $this->post("/api/builds/{$build->id}/photos", ['photo' => UploadedFile::fake()->image('plug.png', 3000, 2000)])->assertCreated()->json('name');
-        $size = getimagesizefromstring((string) $this->get("/api/builds/{$build->id}/photos/{$name}")->assertOk()->getContent());
+        $name = $this->post("/api/builds/{$build->id}/photos", [
+            'photo' => UploadedFile::fake()->image('plug.png', 3000, 2000),
+        ])
+            ->assertCreated()
+            ->json('name');
+        $size = getimagesizefromstring(
+            (string) $this->get("/api/builds/{$build->id}/photos/{$name}")
+                ->assertOk()
+                ->getContent(),
+        );
 
         self::assertSame([1600, 1067, 'image/jpeg'], [$size[0] ?? 0, $size[1] ?? 0, $size['mime'] ?? '']);
-        $this->post("/api/builds/{$build->id}/photos", ['photo' => UploadedFile::fake()->createWithContent('evil.jpg', '<?php echo 1;')])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/photo');
+        $this->post("/api/builds/{$build->id}/photos", [
+            'photo' => UploadedFile::fake()->createWithContent('evil.jpg', '<?php echo 1;'),
+        ])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/photo');
         $this->get("/api/builds/{$build->id}/photos/../../.env")->assertNotFound();
     }
 
@@ -101,16 +142,45 @@ final class BuildTest extends FeatureTestCase
     {
         $build = $this->dunlin();
         $part = DB::table('parts')->where('build_id', $build->id)->value('id');
-        foreach ([
-            fn () => DB::table('parts')->insert(['build_id' => $build->id, 'ref' => 'P-bed', 'family' => 'heater', 'name' => 'twice']),
-            fn () => DB::table('part_specs')->insert(['owner_id' => $part, 'key' => 'x', 'value' => '1 m', 'evidence' => 'rumour']),
-            fn () => DB::table('part_specs')->insert(['owner_id' => $part, 'key' => 'y', 'evidence' => 'measured']),
-            fn () => DB::table('needs')->insert(['build_id' => $build->id, 'ref' => 'none', 'role' => 'r', 'family' => 'fan', 'quantity' => 0]),
-            fn () => DB::table('needs')->insert(['build_id' => $build->id, 'ref' => 'n2', 'role' => 'r', 'family' => 'fan', 'quantity' => 1, 'choice_id' => 99999999]),
-            fn () => DB::table('offers')->where('build_id', $build->id)->update(['price' => -1]),
-            fn () => DB::table('builds')->where('id', $build->id)->update(['name' => str_repeat('x', 300)]),
-            fn () => DB::table('parts')->where('id', $part)->delete(),
-        ] as $i => $nonsense) {
+        foreach (
+            [
+                fn () => DB::table('parts')->insert([
+                    'build_id' => $build->id,
+                    'ref' => 'P-bed',
+                    'family' => 'heater',
+                    'name' => 'twice',
+                ]),
+                fn () => DB::table('part_specs')->insert([
+                    'owner_id' => $part,
+                    'key' => 'x',
+                    'value' => '1 m',
+                    'evidence' => 'rumour',
+                ]),
+                fn () => DB::table('part_specs')->insert(['owner_id' => $part, 'key' => 'y', 'evidence' => 'measured']),
+                fn () => DB::table('needs')->insert([
+                    'build_id' => $build->id,
+                    'ref' => 'none',
+                    'role' => 'r',
+                    'family' => 'fan',
+                    'quantity' => 0,
+                ]),
+                fn () => DB::table('needs')->insert([
+                    'build_id' => $build->id,
+                    'ref' => 'n2',
+                    'role' => 'r',
+                    'family' => 'fan',
+                    'quantity' => 1,
+                    'choice_id' => 99999999,
+                ]),
+                fn () => DB::table('offers')
+                    ->where('build_id', $build->id)
+                    ->update(['price' => -1]),
+                fn () => DB::table('builds')
+                    ->where('id', $build->id)
+                    ->update(['name' => str_repeat('x', 300)]),
+                fn () => DB::table('parts')->where('id', $part)->delete(),
+            ] as $i => $nonsense
+        ) {
             try {
                 DB::transaction($nonsense);
                 self::fail("The database took nonsense number {$i}.");
@@ -125,11 +195,15 @@ final class BuildTest extends FeatureTestCase
         $this->as($this->isla());
         $path = "/api/builds/{$this->dunlin()->id}";
         $plain = (string) $this->getJson($path)->assertOk()->assertHeaderMissing('Content-Encoding')->getContent();
-        $packed = $this->getJson($path, ['Accept-Encoding' => 'br, gzip;q=0.8'])->assertOk()->assertHeader('Content-Encoding', 'gzip');
+        $packed = $this->getJson($path, ['Accept-Encoding' => 'br, gzip;q=0.8'])
+            ->assertOk()
+            ->assertHeader('Content-Encoding', 'gzip');
 
         self::assertSame($plain, gzdecode((string) $packed->getContent()));
         self::assertLessThan(strlen($plain) / 4, strlen((string) $packed->getContent()));
         self::assertStringContainsString('Accept-Encoding', (string) $packed->headers->get('Vary'));
-        $this->getJson("{$path}/revision", ['Accept-Encoding' => 'gzip'])->assertOk()->assertHeaderMissing('Content-Encoding');
+        $this->getJson("{$path}/revision", ['Accept-Encoding' => 'gzip'])
+            ->assertOk()
+            ->assertHeaderMissing('Content-Encoding');
     }
 }

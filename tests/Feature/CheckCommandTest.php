@@ -19,7 +19,13 @@ final class CheckCommandTest extends TestCase
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'magpie');
         file_put_contents($file, $json);
-        $process = proc_open([dirname(__DIR__, 2).'/bin/magpie', 'check', $file, ...$options], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes) ?: throw new \RuntimeException('bin/magpie cannot be run');
+        $process =
+            proc_open(
+                [dirname(__DIR__, 2).'/bin/magpie', 'check', $file, ...$options],
+                [1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
+                $pipes,
+            ) ?:
+            throw new \RuntimeException('bin/magpie cannot be run');
         $out = (string) stream_get_contents($pipes[1]);
         $error = (string) stream_get_contents($pipes[2]);
         $status = proc_close($process);
@@ -30,7 +36,13 @@ final class CheckCommandTest extends TestCase
 
     private static function bed(int $contacts): string
     {
-        return (string) json_encode(ContactLoad::bedOn($contacts) + ['magpie' => 1, 'build' => ['name' => 'Bed', 'kind' => 'printer', 'currency' => 'GBP'], 'site' => ['ambient' => '30 °C']]);
+        return (string) json_encode(
+            ContactLoad::bedOn($contacts) + [
+                'magpie' => 1,
+                'build' => ['name' => 'Bed', 'kind' => 'printer', 'currency' => 'GBP'],
+                'site' => ['ambient' => '30 °C'],
+            ],
+        );
     }
 
     public function test_text_shows_every_finding_with_its_working_and_the_status_says_whether_something_fails(): void
@@ -42,7 +54,13 @@ final class CheckCommandTest extends TestCase
         self::assertStringContainsString('Each contact at bed, port power: I_e = I / n = 12 A / 1 = 12 A', $out);
         self::assertStringContainsString('Limit: 80 % of 10 A holds', $out);
         self::assertStringContainsString('[datasheet]', $out);
-        $stopped = (string) json_encode(MainStop::bed('stop') + ['magpie' => 1, 'build' => ['name' => 'Bed', 'kind' => 'printer', 'currency' => 'GBP'], 'site' => ['ambient' => '30 °C']]);
+        $stopped = (string) json_encode(
+            MainStop::bed('stop') + [
+                'magpie' => 1,
+                'build' => ['name' => 'Bed', 'kind' => 'printer', 'currency' => 'GBP'],
+                'site' => ['ambient' => '30 °C'],
+            ],
+        );
         self::assertSame(0, self::check($stopped)[0], 'Unproven is not a failure.');
     }
 
@@ -54,17 +72,34 @@ final class CheckCommandTest extends TestCase
         self::assertSame(1, $status);
         self::assertSame([1, 'Bed', true], [$data['magpie_inspection'], $data['build'], $data['power_forbidden']]);
         foreach ($data['findings'] as $finding) {
-            self::assertSame([], Schemas::breaks((string) json_encode($finding), 'api/openapi.json#/components/schemas/Finding'), $finding['key']);
+            self::assertSame(
+                [],
+                Schemas::breaks((string) json_encode($finding), 'api/openapi.json#/components/schemas/Finding'),
+                $finding['key'],
+            );
         }
         $contact = $data['findings'][array_search('E02/W1', array_column($data['findings'], 'key'), true)];
-        self::assertSame(['danger', -0.2, '24 V', 'datasheet'], [$contact['verdict'], $contact['margin'], $contact['inputs'][0]['value'], $contact['inputs'][0]['evidence']]);
+        self::assertSame(
+            ['danger', -0.2, '24 V', 'datasheet'],
+            [
+                $contact['verdict'],
+                $contact['margin'],
+                $contact['inputs'][0]['value'],
+                $contact['inputs'][0]['evidence'],
+            ],
+        );
     }
 
     public function test_a_file_that_cannot_be_read_gives_the_pointer_and_status_two(): void
     {
-        [$status, $out, $error] = self::check('{"magpie":1,"build":{"name":"A","kind":"b","currency":"GBP"},"parts":[{"ref":"x","family":"fan","name":"F","specs":{"rated_current":"3 W"}}]}');
+        [$status, $out, $error] = self::check(
+            '{"magpie":1,"build":{"name":"A","kind":"b","currency":"GBP"},"parts":[{"ref":"x","family":"fan","name":"F","specs":{"rated_current":"3 W"}}]}',
+        );
         self::assertSame([2, ''], [$status, $out]);
-        self::assertSame("magpie: FILE cannot be read at /parts/0/specs/rated_current: Rated current: \"3 W\" is a power; a current is wanted here, in A for example.\n", $error);
+        self::assertSame(
+            "magpie: FILE cannot be read at /parts/0/specs/rated_current: Rated current: \"3 W\" is a power; a current is wanted here, in A for example.\n",
+            $error,
+        );
 
         [$status, $out] = self::check('[', '--format', 'json');
         self::assertSame(2, $status);

@@ -34,11 +34,18 @@ final class ContractTest extends FeatureTestCase
 
     public function test_the_docs_written_from_the_code_are_current(): void
     {
-        $before = [file_get_contents(base_path('docs/checks.md')), file_get_contents(base_path('docs/format/families.md'))];
+        $before = [
+            file_get_contents(base_path('docs/checks.md')),
+            file_get_contents(base_path('docs/format/families.md')),
+        ];
         exec(escapeshellarg(PHP_BINARY).' '.escapeshellarg(base_path('bin/docs.php')), $output, $status);
 
         self::assertSame(0, $status);
-        self::assertSame($before, [file_get_contents(base_path('docs/checks.md')), file_get_contents(base_path('docs/format/families.md'))], 'Run bin/magpie docs.');
+        self::assertSame(
+            $before,
+            [file_get_contents(base_path('docs/checks.md')), file_get_contents(base_path('docs/format/families.md'))],
+            'Run bin/magpie docs.',
+        );
     }
 
     public function test_the_interface_is_served_at_any_address_but_never_for_the_api(): void

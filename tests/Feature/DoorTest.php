@@ -19,10 +19,19 @@ final class DoorTest extends FeatureTestCase
     public function test_a_wrong_password_is_named_at_the_field_and_a_right_one_enters(): void
     {
         $this->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => 'guess'])
-            ->assertStatus(422)->assertJsonPath('errors.0.pointer', '/email')->assertJsonPath('errors.0.reason', 'No account has this e-mail address and password.');
-        $this->postJson('/api/session', ['email' => 'no address', 'password' => ''])->assertStatus(422)->assertJsonCount(2, 'errors');
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/email')
+            ->assertJsonPath('errors.0.reason', 'No account has this e-mail address and password.');
+        $this->postJson('/api/session', ['email' => 'no address', 'password' => ''])
+            ->assertStatus(422)
+            ->assertJsonCount(2, 'errors');
 
-        $entered = $this->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => 'magpie-demo'])->assertOk()->assertJsonPath('user.workshops.0.name', 'Thistle Quay Workshop');
+        $entered = $this->postJson('/api/session', [
+            'email' => 'isla@thistle-quay.example',
+            'password' => 'magpie-demo',
+        ])
+            ->assertOk()
+            ->assertJsonPath('user.workshops.0.name', 'Thistle Quay Workshop');
         self::assertShape('Session', $entered);
         $this->getJson('/api/builds')->assertOk();
         $this->deleteJson('/api/session')->assertNoContent();
@@ -38,21 +47,47 @@ final class DoorTest extends FeatureTestCase
 
     public function test_staying_signed_in_is_asked_for_and_lasts_thirty_days(): void
     {
-        $plain = $this->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => 'magpie-demo'])->assertOk();
-        $names = static fn (TestResponse $r): array => array_map(static fn (Cookie $c): string => $c->getName(), $r->headers->getCookies());
+        $plain = $this->postJson('/api/session', [
+            'email' => 'isla@thistle-quay.example',
+            'password' => 'magpie-demo',
+        ])->assertOk();
+        $names = static fn (TestResponse $r): array => array_map(
+            static fn (Cookie $c): string => $c->getName(),
+            $r->headers->getCookies(),
+        );
         self::assertSame([], preg_grep('/^remember_/', $names($plain)));
-        $session = array_values(array_filter($plain->headers->getCookies(), static fn (Cookie $c): bool => $c->getName() === 'magpie_session'))[0];
-        self::assertSame(['strict', true, 0], [$session->getSameSite(), $session->isHttpOnly(), $session->getExpiresTime()], 'It ends with the browser.');
+        $session = array_values(
+            array_filter(
+                $plain->headers->getCookies(),
+                static fn (Cookie $c): bool => $c->getName() === 'magpie_session',
+            ),
+        )[0];
+        self::assertSame(
+            ['strict', true, 0],
+            [$session->getSameSite(), $session->isHttpOnly(), $session->getExpiresTime()],
+            'It ends with the browser.',
+        );
 
-        $stays = $this->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => 'magpie-demo', 'remember' => true])->assertOk();
-        $kept = array_values(array_filter($stays->headers->getCookies(), static fn (Cookie $c): bool => str_starts_with($c->getName(), 'remember_')))[0];
+        $stays = $this->postJson('/api/session', [
+            'email' => 'isla@thistle-quay.example',
+            'password' => 'magpie-demo',
+            'remember' => true,
+        ])->assertOk();
+        $kept = array_values(
+            array_filter(
+                $stays->headers->getCookies(),
+                static fn (Cookie $c): bool => str_starts_with($c->getName(), 'remember_'),
+            ),
+        )[0];
         self::assertEqualsWithDelta(30 * 86_400, $kept->getExpiresTime() - time(), 60);
         self::assertTrue($kept->isHttpOnly());
     }
 
     public function test_guessing_is_slowed_down_and_never_locks_the_right_person_out(): void
     {
-        $try = fn (string $password, string $from): TestResponse => $this->withServerVariables(['REMOTE_ADDR' => $from])->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => $password]);
+        $try = fn (string $password, string $from): TestResponse => $this->withServerVariables([
+            'REMOTE_ADDR' => $from,
+        ])->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => $password]);
         $try('magpie-demo', '10.1.1.1')->assertOk();
         for ($i = 0; $i < 6; $i++) {
             $try("guess {$i}", '10.9.9.9')->assertStatus(422);
@@ -72,7 +107,10 @@ final class DoorTest extends FeatureTestCase
     {
         $time = function (string $email, int $i): float {
             $start = microtime(true);
-            $this->withServerVariables(['REMOTE_ADDR' => "10.3.{$i}.1"])->postJson('/api/session', ['email' => $email, 'password' => 'a wrong one']);
+            $this->withServerVariables(['REMOTE_ADDR' => "10.3.{$i}.1"])->postJson('/api/session', [
+                'email' => $email,
+                'password' => 'a wrong one',
+            ]);
 
             return microtime(true) - $start;
         };
@@ -89,26 +127,49 @@ final class DoorTest extends FeatureTestCase
     {
         $stranger = $this->stranger();
         $this->as($stranger);
-        foreach ([['nope', 'a fresh long password', '/current'], ['a-long-password', 'short', '/password'], ['a-long-password', 'qwertyuiop', '/password'], ['a-long-password', 'aaaaaaaaaaaa', '/password'], ['a-long-password', 'Wren Holm 1', '/password'], ['a-long-password', str_repeat('ab1!', 20), '/password']] as [$current, $new, $pointer]) {
-            $this->putJson('/api/session/password', ['current' => $current, 'password' => $new])->assertStatus(422)->assertJsonPath('errors.0.pointer', $pointer);
+        foreach (
+            [
+                ['nope', 'a fresh long password', '/current'],
+                ['a-long-password', 'short', '/password'],
+                ['a-long-password', 'qwertyuiop', '/password'],
+                ['a-long-password', 'aaaaaaaaaaaa', '/password'],
+                ['a-long-password', 'Wren Holm 1', '/password'],
+                ['a-long-password', str_repeat('ab1!', 20), '/password'],
+            ] as [$current, $new, $pointer]
+        ) {
+            $this->putJson('/api/session/password', ['current' => $current, 'password' => $new])
+                ->assertStatus(422)
+                ->assertJsonPath('errors.0.pointer', $pointer);
         }
         $token = $stranger->createToken('script')->plainTextToken;
         $remembered = $stranger->refresh()->getRememberToken();
-        $this->putJson('/api/session/password', ['current' => 'a-long-password', 'password' => 'four small brown eggs'])->assertNoContent();
+        $this->putJson('/api/session/password', [
+            'current' => 'a-long-password',
+            'password' => 'four small brown eggs',
+        ])->assertNoContent();
         self::assertNotSame($remembered, $stranger->refresh()->getRememberToken());
         self::assertSame(0, $stranger->tokens()->count());
         $this->flushSession();
         $this->app->make('auth')->forgetGuards();
         $this->withToken($token)->getJson('/api/builds')->assertUnauthorized();
-        $this->postJson('/api/session', ['email' => $stranger->email, 'password' => 'four small brown eggs'])->assertOk();
+        $this->postJson('/api/session', [
+            'email' => $stranger->email,
+            'password' => 'four small brown eggs',
+        ])->assertOk();
         $this->as($this->isla());
-        $this->putJson('/api/session/password', ['current' => 'magpie-demo', 'password' => 'four small brown eggs'])->assertForbidden();
+        $this->putJson('/api/session/password', [
+            'current' => 'magpie-demo',
+            'password' => 'four small brown eggs',
+        ])->assertForbidden();
     }
 
     public function test_the_people_of_the_demo_come_in_nowhere_else(): void
     {
         config(['app.demo' => false]);
-        $this->postJson('/api/session', ['email' => 'isla@thistle-quay.example', 'password' => 'magpie-demo'])->assertStatus(422);
+        $this->postJson('/api/session', [
+            'email' => 'isla@thistle-quay.example',
+            'password' => 'magpie-demo',
+        ])->assertStatus(422);
         $this->as($this->isla());
         $this->getJson('/api/builds')->assertUnauthorized();
         $this->getJson('/api/session')->assertJsonPath('user', null);
@@ -121,12 +182,28 @@ final class DoorTest extends FeatureTestCase
         $this->as($this->isla());
         foreach (['/', '/api/builds', '/api/nowhere', "/api/builds/{$this->dunlin()->id}/file"] as $path) {
             $answer = $this->get($path);
-            self::assertStringContainsString("script-src 'self';", (string) $answer->headers->get('Content-Security-Policy'), $path);
-            self::assertStringContainsString("frame-ancestors 'none'", (string) $answer->headers->get('Content-Security-Policy'));
-            self::assertSame(['nosniff', 'DENY', 'same-origin'], [$answer->headers->get('X-Content-Type-Options'), $answer->headers->get('X-Frame-Options'), $answer->headers->get('Referrer-Policy')]);
+            self::assertStringContainsString(
+                "script-src 'self';",
+                (string) $answer->headers->get('Content-Security-Policy'),
+                $path,
+            );
+            self::assertStringContainsString(
+                "frame-ancestors 'none'",
+                (string) $answer->headers->get('Content-Security-Policy'),
+            );
+            self::assertSame(
+                ['nosniff', 'DENY', 'same-origin'],
+                [
+                    $answer->headers->get('X-Content-Type-Options'),
+                    $answer->headers->get('X-Frame-Options'),
+                    $answer->headers->get('Referrer-Policy'),
+                ],
+            );
             self::assertNull($answer->headers->get('Access-Control-Allow-Origin'));
         }
-        $this->withHeader('Origin', 'https://elsewhere.example')->getJson('/api/builds')->assertHeaderMissing('Access-Control-Allow-Origin');
+        $this->withHeader('Origin', 'https://elsewhere.example')
+            ->getJson('/api/builds')
+            ->assertHeaderMissing('Access-Control-Allow-Origin');
         self::assertStringNotContainsString('<script>', (string) $this->get('/')->getContent());
     }
 
@@ -137,11 +214,48 @@ final class DoorTest extends FeatureTestCase
     public function test_every_route_by_every_visitor(): void
     {
         $stranger = $this->stranger();
-        $theirs = Workspace::add(Workshop::query()->where('demo', false)->firstOrFail(), BuildFile::build(['magpie' => 1, 'build' => ['name' => 'Theirs', 'kind' => 'plotter', 'currency' => 'GBP']]));
-        $import = $theirs->imports()->create(['key' => (string) \Illuminate\Support\Str::uuid(), 'file_name' => 'x.csv', 'rows' => 1, 'state' => 'previewed']);
-        $item = LibraryPart::query()->create(['workshop_id' => $theirs->workshop_id, 'ref' => 'secret', 'family' => 'fan', 'name' => 'Theirs', 'words' => 'theirs', 'example' => false, 'entry' => ['part' => ['ref' => 'secret', 'family' => 'fan', 'name' => 'Theirs']]]);
-        $names = ['{workshop}' => (string) $theirs->workshop_id, '{item}' => (string) $item->id, '{other}' => (string) $this->dunlin()->id, '{need}' => 'x', '{part}' => 'x', '{axis}' => 'x', '{scenario}' => 'x', '{build}' => (string) $theirs->id, '{import}' => $import->key, '{key}' => 'E01/x', '{step}' => 'a', '{edit}' => '1', '{name}' => 'a.jpg'];
-        $body = ['key' => (string) \Illuminate\Support\Str::uuid(), 'label' => 'x', 'changes' => [['section' => 'needs', 'ref' => 'x', 'delete' => true]]];
+        $theirs = Workspace::add(
+            Workshop::query()->where('demo', false)->firstOrFail(),
+            BuildFile::build([
+                'magpie' => 1,
+                'build' => ['name' => 'Theirs', 'kind' => 'plotter', 'currency' => 'GBP'],
+            ]),
+        );
+        $import = $theirs->imports()->create([
+            'key' => (string) \Illuminate\Support\Str::uuid(),
+            'file_name' => 'x.csv',
+            'rows' => 1,
+            'state' => 'previewed',
+        ]);
+        $item = LibraryPart::query()->create([
+            'workshop_id' => $theirs->workshop_id,
+            'ref' => 'secret',
+            'family' => 'fan',
+            'name' => 'Theirs',
+            'words' => 'theirs',
+            'example' => false,
+            'entry' => ['part' => ['ref' => 'secret', 'family' => 'fan', 'name' => 'Theirs']],
+        ]);
+        $names = [
+            '{workshop}' => (string) $theirs->workshop_id,
+            '{item}' => (string) $item->id,
+            '{other}' => (string) $this->dunlin()->id,
+            '{need}' => 'x',
+            '{part}' => 'x',
+            '{axis}' => 'x',
+            '{scenario}' => 'x',
+            '{build}' => (string) $theirs->id,
+            '{import}' => $import->key,
+            '{key}' => 'E01/x',
+            '{step}' => 'a',
+            '{edit}' => '1',
+            '{name}' => 'a.jpg',
+        ];
+        $body = [
+            'key' => (string) \Illuminate\Support\Str::uuid(),
+            'label' => 'x',
+            'changes' => [['section' => 'needs', 'ref' => 'x', 'delete' => true]],
+        ];
         $open = ['GET /api/session', 'POST /api/session', 'POST /api/session/demo'];
         $tried = ['open' => 0, 'guarded' => 0, 'foreign' => 0];
         /** @var Route $route */
@@ -171,12 +285,20 @@ final class DoorTest extends FeatureTestCase
         self::assertSame(count($open), $tried['open'], 'Nothing else is open to everybody.');
         self::assertGreaterThan(45, $tried['foreign']);
         $this->as($this->isla());
-        $this->postJson('/api/builds', ['workshop' => $theirs->workshop_id, 'name' => 'Mine', 'kind' => 'x', 'currency' => 'GBP'])->assertNotFound();
+        $this->postJson('/api/builds', [
+            'workshop' => $theirs->workshop_id,
+            'name' => 'Mine',
+            'kind' => 'x',
+            'currency' => 'GBP',
+        ])->assertNotFound();
         self::assertStringNotContainsString('Theirs', (string) $this->getJson('/api/builds')->getContent());
         // Nor as the other of two variants, nor as a candidate.
         $mine = $this->dunlin();
         $this->getJson("/api/builds/{$mine->id}/variants/{$theirs->id}")->assertNotFound();
-        $this->postJson("/api/builds/{$mine->id}/needs/psu/candidates", ['library' => $item->id, 'key' => (string) \Illuminate\Support\Str::uuid()])->assertNotFound();
+        $this->postJson("/api/builds/{$mine->id}/needs/psu/candidates", [
+            'library' => $item->id,
+            'key' => (string) \Illuminate\Support\Str::uuid(),
+        ])->assertNotFound();
         $this->as($stranger);
         $this->getJson("/api/builds/{$theirs->id}")->assertOk();
     }

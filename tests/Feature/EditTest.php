@@ -18,16 +18,29 @@ final class EditTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->dunlin();
-        $before = $this->getJson("/api/builds/{$build->id}/findings/E02/W4")->assertOk()->assertJsonPath('verdict', 'danger');
+        $before = $this->getJson("/api/builds/{$build->id}/findings/E02/W4")
+            ->assertOk()
+            ->assertJsonPath('verdict', 'danger');
         self::assertShape('Finding', $before);
 
-        $result = $this->edit($build, self::setting('leads', 'W4', ['ends', 1, 'contacts_per_pole'], 2, 1, true))->assertOk()->assertJsonPath('entries.0.entry.ends.1.contacts_per_pole', 2);
+        $result = $this->edit($build, self::setting('leads', 'W4', ['ends', 1, 'contacts_per_pole'], 2, 1, true))
+            ->assertOk()
+            ->assertJsonPath('entries.0.entry.ends.1.contacts_per_pole', 2);
 
         self::assertShape('EditResult', $result);
         self::assertSame('holds', collect($result->json('overview.findings'))->firstWhere('key', 'E02/W4')['verdict']);
-        self::assertSame('tight', collect($result->json('overview.findings'))->firstWhere('key', 'E02-open/W4')['verdict']);
+        self::assertSame(
+            'tight',
+            collect($result->json('overview.findings'))->firstWhere('key', 'E02-open/W4')['verdict'],
+        );
         $change = Change::query()->latest('id')->firstOrFail();
-        self::assertSame([1, 2], [$change->before['ends'][1]['contacts_per_pole'] ?? null, $change->after['ends'][1]['contacts_per_pole'] ?? null]);
+        self::assertSame(
+            [1, 2],
+            [
+                $change->before['ends'][1]['contacts_per_pole'] ?? null,
+                $change->after['ends'][1]['contacts_per_pole'] ?? null,
+            ],
+        );
         self::assertSame($this->isla()->id, Edit::query()->latest('id')->firstOrFail()->user_id);
     }
 
@@ -37,15 +50,34 @@ final class EditTest extends FeatureTestCase
         $build = $this->dunlin();
         $file = fn (): string => (string) $this->get("/api/builds/{$build->id}/file")->getContent();
         $states = [$file()];
-        foreach ([
-            self::setting('parts', 'P-bed', ['specs', 'rated_power'], ['value' => '300 W', 'evidence' => 'measured']),
-            self::setting('site', '', ['ambient'], '41 °C'),
-            self::setting('build', '', ['budget'], '1200'),
-            [['section' => 'leads', 'ref' => 'W9', 'delete' => true]],
-            [['section' => 'parts', 'create' => ['ref' => 'lamp', 'family' => 'lamp', 'name' => 'Lamp']], ['section' => 'needs', 'create' => ['ref' => 'lamp', 'role' => 'Door lamp', 'family' => 'lamp', 'choice' => 'lamp', 'candidates' => ['lamp']]]],
-            self::setting('steps', 'd6', ['check', 'measured'], '108 Hz'),
-            self::setting('scenarios', 'print', ['loads', 'light'], null),
-        ] as $changes) {
+        foreach (
+            [
+                self::setting(
+                    'parts',
+                    'P-bed',
+                    ['specs', 'rated_power'],
+                    ['value' => '300 W', 'evidence' => 'measured'],
+                ),
+                self::setting('site', '', ['ambient'], '41 °C'),
+                self::setting('build', '', ['budget'], '1200'),
+                [['section' => 'leads', 'ref' => 'W9', 'delete' => true]],
+                [
+                    ['section' => 'parts', 'create' => ['ref' => 'lamp', 'family' => 'lamp', 'name' => 'Lamp']],
+                    [
+                        'section' => 'needs',
+                        'create' => [
+                            'ref' => 'lamp',
+                            'role' => 'Door lamp',
+                            'family' => 'lamp',
+                            'choice' => 'lamp',
+                            'candidates' => ['lamp'],
+                        ],
+                    ],
+                ],
+                self::setting('steps', 'd6', ['check', 'measured'], '108 Hz'),
+                self::setting('scenarios', 'print', ['loads', 'light'], null),
+            ] as $changes
+        ) {
             $this->edit($build, $changes)->assertOk();
             $states[] = $file();
         }
@@ -58,9 +90,15 @@ final class EditTest extends FeatureTestCase
             $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
             self::assertSame($states[$i], $file(), "redo to {$i}");
         }
-        $this->postJson("/api/builds/{$build->id}/redo")->assertStatus(409)->assertJsonPath('detail', 'There is nothing to do again.');
-        $history = $this->getJson("/api/builds/{$build->id}/edits")->assertOk()->assertJsonCount(7);
-        $this->getJson("/api/builds/{$build->id}/edits/{$history->json('0.id')}")->assertOk()->assertJsonPath('0.section', 'scenarios');
+        $this->postJson("/api/builds/{$build->id}/redo")
+            ->assertStatus(409)
+            ->assertJsonPath('detail', 'There is nothing to do again.');
+        $history = $this->getJson("/api/builds/{$build->id}/edits")
+            ->assertOk()
+            ->assertJsonCount(7);
+        $this->getJson("/api/builds/{$build->id}/edits/{$history->json('0.id')}")
+            ->assertOk()
+            ->assertJsonPath('0.section', 'scenarios');
     }
 
     public function test_the_snapshot_is_what_the_tables_say(): void
@@ -69,8 +107,16 @@ final class EditTest extends FeatureTestCase
         $build = $this->dunlin();
         $this->edit($build, self::setting('mates', 'ma', ['screws', 0, 'washers'], ['0.5 mm', '0.3 mm']))->assertOk();
         $this->edit($build, self::setting('suppliers', 'ferry', ['shipping', 1, 'cost'], '9.75'))->assertOk();
-        $this->edit($build, [['section' => 'limits', 'create' => ['check' => 'E05', 'key' => 'holds', 'value' => '70 %', 'reason' => 'summer']]])->assertOk();
-        $this->edit($build, self::setting('parts', 'P-board', ['ports', 0, 'specs', 'rated_current', 'value'], '5 A'))->assertOk();
+        $this->edit($build, [
+            [
+                'section' => 'limits',
+                'create' => ['check' => 'E05', 'key' => 'holds', 'value' => '70 %', 'reason' => 'summer'],
+            ],
+        ])->assertOk();
+        $this->edit(
+            $build,
+            self::setting('parts', 'P-board', ['ports', 0, 'specs', 'rated_current', 'value'], '5 A'),
+        )->assertOk();
         $build->refresh();
 
         self::assertSame(Document::json((new Store($build))->document()), Document::json(Document::of($build)->data));
@@ -96,8 +142,15 @@ final class EditTest extends FeatureTestCase
         $this->edit($build, self::setting('needs', 'belt', ['quantity'], 6, 5, true))->assertOk();
         $this->as($this->isla());
 
-        $clash = $this->edit($build, self::setting('needs', 'belt', ['quantity'], 9, 5, true))->assertStatus(409)
-            ->assertJsonPath('clashes.0', ['section' => 'needs', 'ref' => 'belt', 'path' => ['quantity'], 'was' => 5, 'now' => 6]);
+        $clash = $this->edit($build, self::setting('needs', 'belt', ['quantity'], 9, 5, true))
+            ->assertStatus(409)
+            ->assertJsonPath('clashes.0', [
+                'section' => 'needs',
+                'ref' => 'belt',
+                'path' => ['quantity'],
+                'was' => 5,
+                'now' => 6,
+            ]);
         self::assertShape('Problem', $clash);
         // Another field of the same entry is no conflict, and going on from what stands now works.
         $this->edit($build, self::setting('needs', 'belt', ['spares'], '10 %', null, true))->assertOk();
@@ -114,8 +167,13 @@ final class EditTest extends FeatureTestCase
         $this->as($this->isla());
 
         // What is still hers is taken back, the colleague's word stays.
-        $this->postJson("/api/builds/{$build->id}/undo")->assertOk()->assertJsonPath('left', []);
-        $belt = fn (): array => collect($this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere('ref', 'belt');
+        $this->postJson("/api/builds/{$build->id}/undo")
+            ->assertOk()
+            ->assertJsonPath('left', []);
+        $belt = fn (): array => collect($this->getJson("/api/builds/{$build->id}")->json('document.needs'))->firstWhere(
+            'ref',
+            'belt',
+        );
         self::assertSame([5, 'Long belts'], [$belt()['quantity'], $belt()['role']]);
         $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
         self::assertSame([6, 'Long belts'], [$belt()['quantity'], $belt()['role']]);
@@ -127,57 +185,116 @@ final class EditTest extends FeatureTestCase
         $this->as($this->isla());
         $this->edit($build, self::setting('build', '', ['purpose'], 'an earlier edit'))->assertOk();
         $this->edit($build, [
-            ['section' => 'needs', 'ref' => 'belt', 'set' => [['path' => ['quantity'], 'to' => 6], ['path' => ['spares'], 'to' => '20 %']]],
+            [
+                'section' => 'needs',
+                'ref' => 'belt',
+                'set' => [['path' => ['quantity'], 'to' => 6], ['path' => ['spares'], 'to' => '20 %']],
+            ],
             ['section' => 'parts', 'create' => ['ref' => 'P-new', 'family' => 'fan', 'name' => 'Fan']],
-            ['section' => 'needs', 'create' => ['ref' => 'new-fan', 'role' => 'New fan', 'family' => 'fan', 'candidates' => ['P-new'], 'choice' => 'P-new']],
+            [
+                'section' => 'needs',
+                'create' => [
+                    'ref' => 'new-fan',
+                    'role' => 'New fan',
+                    'family' => 'fan',
+                    'candidates' => ['P-new'],
+                    'choice' => 'P-new',
+                ],
+            ],
             ['section' => 'suppliers', 'create' => ['ref' => 'quay', 'name' => 'Quay Spares', 'currency' => 'GBP']],
         ])->assertOk();
         $this->as($this->tam());
         $this->edit($build, self::setting('needs', 'belt', ['quantity'], 8))->assertOk();
-        $this->edit($build, [['section' => 'leads', 'create' => ['ref' => 'W77', 'from' => 'psu.out', 'to' => 'new-fan.power']]])->assertOk();
+        $this->edit($build, [
+            ['section' => 'leads', 'create' => ['ref' => 'W77', 'from' => 'psu.out', 'to' => 'new-fan.power']],
+        ])->assertOk();
         $this->as($this->isla());
 
         $undone = $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         self::assertShape('EditResult', $undone);
         $left = collect($undone->json('left'))->keyBy(static fn (array $l): string => "{$l['section']}/{$l['ref']}");
-        self::assertSame(['needs/belt', 'needs/new-fan', 'parts/P-new'], $left->keys()->sort()->values()->all(), 'Her quantity is his now, and his lead ends on her fan.');
+        self::assertSame(
+            ['needs/belt', 'needs/new-fan', 'parts/P-new'],
+            $left->keys()->sort()->values()->all(),
+            'Her quantity is his now, and his lead ends on her fan.',
+        );
         self::assertSame('quantity was changed since', $left['needs/belt']['why']);
-        $document = $this->getJson("/api/builds/{$build->id}")->assertJsonPath('trouble', null)->json('document');
+        $document = $this->getJson("/api/builds/{$build->id}")
+            ->assertJsonPath('trouble', null)
+            ->json('document');
         $belt = collect($document['needs'])->firstWhere('ref', 'belt');
         self::assertSame([8, false], [$belt['quantity'], isset($belt['spares'])]);
         self::assertNotContains('quay', array_column($document['suppliers'], 'ref'));
-        self::assertSame(Document::json((new Store($build->refresh()))->document()), Document::json(Document::of($build)->data));
+        self::assertSame(
+            Document::json((new Store($build->refresh()))->document()),
+            Document::json(Document::of($build)->data),
+        );
 
-        $this->postJson("/api/builds/{$build->id}/undo")->assertOk()->assertJsonPath('label', 'Test edit')->assertJsonPath('left', []);
-        self::assertNotSame('an earlier edit', $this->getJson("/api/builds/{$build->id}")->json('document.build.purpose'), 'And the one before it comes next.');
+        $this->postJson("/api/builds/{$build->id}/undo")
+            ->assertOk()
+            ->assertJsonPath('label', 'Test edit')
+            ->assertJsonPath('left', []);
+        self::assertNotSame(
+            'an earlier edit',
+            $this->getJson("/api/builds/{$build->id}")->json('document.build.purpose'),
+            'And the one before it comes next.',
+        );
     }
 
     public function test_redo_brings_parts_back_with_what_their_ports_say(): void
     {
         $this->as($this->isla());
         $build = $this->dunlin();
-        $part = static fn (string $ref): array => ['section' => 'parts', 'create' => ['ref' => $ref, 'family' => 'controller_board', 'name' => $ref, 'ports' => [['name' => 'extra', 'kind' => 'signal', 'specs' => ['pin' => 'PA1', 'use' => 'switch']]]]];
+        $part = static fn (string $ref): array => [
+            'section' => 'parts',
+            'create' => [
+                'ref' => $ref,
+                'family' => 'controller_board',
+                'name' => $ref,
+                'ports' => [['name' => 'extra', 'kind' => 'signal', 'specs' => ['pin' => 'PA1', 'use' => 'switch']]],
+            ],
+        ];
         $this->edit($build, [$part('B-one'), $part('B-two')])->assertOk();
         $made = $this->getJson("/api/builds/{$build->id}")->json('document.parts');
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
 
         self::assertSame($made, $this->getJson("/api/builds/{$build->id}")->json('document.parts'));
-        self::assertSame(Document::json((new Store($build->refresh()))->document()), Document::json(Document::of($build)->data));
+        self::assertSame(
+            Document::json((new Store($build->refresh()))->document()),
+            Document::json(Document::of($build)->data),
+        );
     }
 
     public function test_a_value_that_was_there_before_it_could_be_refused_does_not_hold_up_its_entry(): void
     {
         $this->as($this->isla());
         $build = $this->dunlin();
-        $filament = collect($this->getJson("/api/builds/{$build->id}")->json('document.parts'))->firstWhere('family', 'filament')['ref'];
-        DB::table('part_specs')->where('key', 'diameter')->whereIn('owner_id', DB::table('parts')->select('id')->where(['build_id' => $build->id, 'ref' => $filament]))->update(['value' => '0 mm']);
-        Snapshot::query()->whereKey($build->id)->update(['revision' => 0, 'judged' => 0]);
+        $filament = collect($this->getJson("/api/builds/{$build->id}")->json('document.parts'))->firstWhere(
+            'family',
+            'filament',
+        )['ref'];
+        DB::table('part_specs')
+            ->where('key', 'diameter')
+            ->whereIn(
+                'owner_id',
+                DB::table('parts')
+                    ->select('id')
+                    ->where(['build_id' => $build->id, 'ref' => $filament]),
+            )
+            ->update(['value' => '0 mm']);
+        Snapshot::query()
+            ->whereKey($build->id)
+            ->update(['revision' => 0, 'judged' => 0]);
 
-        $opened = $this->getJson("/api/builds/{$build->id}")->assertOk()->assertJsonPath('trouble', null);
+        $opened = $this->getJson("/api/builds/{$build->id}")
+            ->assertOk()
+            ->assertJsonPath('trouble', null);
         self::assertNotEmpty($opened->json('overview.findings'));
         $this->edit($build, self::setting('parts', $filament, ['name'], 'Renamed'))->assertOk();
-        $this->edit($build, self::setting('parts', $filament, ['specs', 'diameter', 'value'], '0.0 mm'))->assertStatus(422)->assertJsonPath('errors.0.pointer', "/parts/{$filament}/specs/diameter/value");
+        $this->edit($build, self::setting('parts', $filament, ['specs', 'diameter', 'value'], '0.0 mm'))
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', "/parts/{$filament}/specs/diameter/value");
     }
 
     public function test_bad_input_names_the_field_and_the_reason_and_loses_nothing(): void
@@ -185,22 +302,36 @@ final class EditTest extends FeatureTestCase
         $this->as($this->isla());
         $build = $this->dunlin();
         $revision = $build->revision;
-        foreach ([
-            [self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '30 A'), '/parts/P-bed/specs/rated_power/value', 'a power is wanted'],
-            [self::setting('leads', 'W4', ['to'], 'bed.tail'), '/leads/3/to', 'has no port "tail"'],
-            [self::setting('leads', 'W4', ['length'], '1e15 m'), '/leads/W4/length', 'of anything that is built'],
-            [self::setting('build', '', ['weekly'], '1e-30 h'), '/build/weekly', 'can be taken'],
-            [self::setting('leads', 'W4', ['length'], '-1 m'), '/leads/W4/length', 'cannot be negative'],
-            [self::setting('needs', 'belt', ['quantity'], 'many'), '/needs/belt/quantity', 'whole number'],
-            [self::setting('needs', 'belt', ['ref'], 'other'), '/needs/belt/ref', 'cannot change'],
-            [self::setting('site', '', ['ambient'], '400 °C'), '/site/ambient', 'no place to build'],
-            [self::setting('offers', 'O1', ['price'], '12,50 or so'), '/offers/O1/price', 'not an amount of money'],
-            [self::setting('steps', 'd6', ['check', 'measured'], '3 kg'), '/steps/d6/check/measured', 'is a mass'],
-            [[['section' => 'parts', 'ref' => 'P-bed', 'delete' => true]], '/parts/P-bed', 'is used by need Bed heater'],
-            [[['section' => 'needs', 'ref' => 'psu', 'delete' => true]], '/needs/psu', 'lead W1'],
-            [[['section' => 'parts', 'create' => ['ref' => 'P-bed', 'family' => 'heater', 'name' => 'Again']]], '/parts/P-bed/ref', 'already'],
-            [[['section' => 'spells', 'create' => ['ref' => 'x']]], '/spells', 'no such collection'],
-        ] as [$changes, $pointer, $reason]) {
+        foreach (
+            [
+                [
+                    self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '30 A'),
+                    '/parts/P-bed/specs/rated_power/value',
+                    'a power is wanted',
+                ],
+                [self::setting('leads', 'W4', ['to'], 'bed.tail'), '/leads/3/to', 'has no port "tail"'],
+                [self::setting('leads', 'W4', ['length'], '1e15 m'), '/leads/W4/length', 'of anything that is built'],
+                [self::setting('build', '', ['weekly'], '1e-30 h'), '/build/weekly', 'can be taken'],
+                [self::setting('leads', 'W4', ['length'], '-1 m'), '/leads/W4/length', 'cannot be negative'],
+                [self::setting('needs', 'belt', ['quantity'], 'many'), '/needs/belt/quantity', 'whole number'],
+                [self::setting('needs', 'belt', ['ref'], 'other'), '/needs/belt/ref', 'cannot change'],
+                [self::setting('site', '', ['ambient'], '400 °C'), '/site/ambient', 'no place to build'],
+                [self::setting('offers', 'O1', ['price'], '12,50 or so'), '/offers/O1/price', 'not an amount of money'],
+                [self::setting('steps', 'd6', ['check', 'measured'], '3 kg'), '/steps/d6/check/measured', 'is a mass'],
+                [
+                    [['section' => 'parts', 'ref' => 'P-bed', 'delete' => true]],
+                    '/parts/P-bed',
+                    'is used by need Bed heater',
+                ],
+                [[['section' => 'needs', 'ref' => 'psu', 'delete' => true]], '/needs/psu', 'lead W1'],
+                [
+                    [['section' => 'parts', 'create' => ['ref' => 'P-bed', 'family' => 'heater', 'name' => 'Again']]],
+                    '/parts/P-bed/ref',
+                    'already',
+                ],
+                [[['section' => 'spells', 'create' => ['ref' => 'x']]], '/spells', 'no such collection'],
+            ] as [$changes, $pointer, $reason]
+        ) {
             $answer = $this->edit($build, $changes)->assertStatus(422)->assertJsonPath('errors.0.pointer', $pointer);
             self::assertStringContainsString($reason, $answer->json('errors.0.reason'));
         }
@@ -213,22 +344,57 @@ final class EditTest extends FeatureTestCase
         $this->as($this->isla());
         $build = $this->dunlin();
         $this->travelTo('2026-11-25 19:00:00');
-        $started = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", ['running' => true, 'timings' => []])->assertOk();
+        $started = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", [
+            'running' => true,
+            'timings' => [],
+        ])->assertOk();
         $timings = $started->json('entries.0.entry.timings');
-        $this->postJson("/api/builds/{$build->id}/steps/d6/timer", ['running' => true, 'timings' => $timings])->assertStatus(409);
+        $this->postJson("/api/builds/{$build->id}/steps/d6/timer", [
+            'running' => true,
+            'timings' => $timings,
+        ])->assertStatus(409);
         $this->travelTo('2026-11-25 19:20:05');
-        $stopped = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", ['running' => false, 'timings' => $timings])->assertOk();
+        $stopped = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", [
+            'running' => false,
+            'timings' => $timings,
+        ])->assertOk();
 
-        self::assertSame(1205, $stopped->json('entries.0.entry.timings.0.stop') - $stopped->json('entries.0.entry.timings.0.start'));
+        self::assertSame(
+            1205,
+            $stopped->json('entries.0.entry.timings.0.stop') - $stopped->json('entries.0.entry.timings.0.start'),
+        );
     }
 
     public function test_an_open_danger_fault_takes_the_machine_off_power_until_its_fix_is_told(): void
     {
         $this->as($this->isla());
         $build = $this->dunlin();
-        $this->edit($build, [['section' => 'faults', 'create' => ['ref' => 'X9', 'what' => 'Arc at the bed plug', 'severity' => 'danger', 'found' => '2026-11-25', 'need' => 'bed']]])->assertOk()
-            ->assertJsonPath('overview.danger_faults', 2)->assertJsonPath('overview.power_forbidden', true);
-        $this->edit($build, self::setting('faults', 'X9', ['state'], 'closed'))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/faults/X9/fix');
-        $this->edit($build, [['section' => 'faults', 'ref' => 'X9', 'set' => [['path' => ['fix'], 'to' => 'Second contact pair'], ['path' => ['state'], 'to' => 'fixed']]]])->assertOk()->assertJsonPath('overview.danger_faults', 1);
+        $this->edit($build, [
+            [
+                'section' => 'faults',
+                'create' => [
+                    'ref' => 'X9',
+                    'what' => 'Arc at the bed plug',
+                    'severity' => 'danger',
+                    'found' => '2026-11-25',
+                    'need' => 'bed',
+                ],
+            ],
+        ])
+            ->assertOk()
+            ->assertJsonPath('overview.danger_faults', 2)
+            ->assertJsonPath('overview.power_forbidden', true);
+        $this->edit($build, self::setting('faults', 'X9', ['state'], 'closed'))
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/faults/X9/fix');
+        $this->edit($build, [
+            [
+                'section' => 'faults',
+                'ref' => 'X9',
+                'set' => [['path' => ['fix'], 'to' => 'Second contact pair'], ['path' => ['state'], 'to' => 'fixed']],
+            ],
+        ])
+            ->assertOk()
+            ->assertJsonPath('overview.danger_faults', 1);
     }
 }

@@ -15,7 +15,10 @@ use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use Tests\Support\Schemas;
 
-/** Drives the application through HTTP against the real MariaDB that bin/magpie test has started and filled with the demo. */
+/**
+ * Drives the application through HTTP against the real MariaDB that bin/magpie test has started and filled with the
+ * demo.
+ */
 abstract class FeatureTestCase extends TestCase
 {
     use DatabaseTransactions;
@@ -58,7 +61,11 @@ abstract class FeatureTestCase extends TestCase
     /** Someone of another workshop. */
     protected function stranger(): User
     {
-        $user = User::query()->create(['name' => 'Wren Holm', 'email' => Str::random(8).'@other.example', 'password' => 'a-long-password']);
+        $user = User::query()->create([
+            'name' => 'Wren Holm',
+            'email' => Str::random(8).'@other.example',
+            'password' => 'a-long-password',
+        ]);
         $workshop = Workshop::query()->create(['name' => 'Other', 'slug' => Str::lower(Str::random(10))]);
         $workshop->members()->attach($user, ['role' => 'owner']);
 
@@ -76,15 +83,31 @@ abstract class FeatureTestCase extends TestCase
      */
     protected function edit(Build $build, array $changes, ?string $key = null): TestResponse
     {
-        return $this->postJson("/api/builds/{$build->id}/edits", ['key' => $key ?? (string) Str::uuid(), 'label' => 'Test edit', 'changes' => $changes]);
+        return $this->postJson("/api/builds/{$build->id}/edits", [
+            'key' => $key ?? (string) Str::uuid(),
+            'label' => 'Test edit',
+            'changes' => $changes,
+        ]);
     }
 
     /**
      * @return list<array<string, mixed>>
      */
-    protected static function setting(string $section, string $ref, array $path, mixed $to, mixed $was = null, bool $checked = false): array
-    {
-        return [['section' => $section, 'ref' => $ref, 'set' => [['path' => $path, 'to' => $to] + ($checked ? ['was' => $was] : [])]]];
+    protected static function setting(
+        string $section,
+        string $ref,
+        array $path,
+        mixed $to,
+        mixed $was = null,
+        bool $checked = false,
+    ): array {
+        return [
+            [
+                'section' => $section,
+                'ref' => $ref,
+                'set' => [['path' => $path, 'to' => $to] + ($checked ? ['was' => $was] : [])],
+            ],
+        ];
     }
 
     /**
@@ -92,6 +115,10 @@ abstract class FeatureTestCase extends TestCase
      */
     protected static function assertShape(string $shape, TestResponse $response): void
     {
-        self::assertSame([], Schemas::breaks((string) $response->getContent(), "api/openapi.json#/components/schemas/{$shape}"), $shape);
+        self::assertSame(
+            [],
+            Schemas::breaks((string) $response->getContent(), "api/openapi.json#/components/schemas/{$shape}"),
+            $shape,
+        );
     }
 }

@@ -21,7 +21,12 @@ final class ImportTest extends FeatureTestCase
     private function emptyBuild(): Build
     {
         $this->actingAs($this->isla());
-        $id = $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'name' => 'List', 'kind' => 'plotter', 'currency' => 'GBP'])->json('id');
+        $id = $this->postJson('/api/builds', [
+            'workshop' => $this->dunlin()->workshop_id,
+            'name' => 'List',
+            'kind' => 'plotter',
+            'currency' => 'GBP',
+        ])->json('id');
 
         return Build::query()->findOrFail($id);
     }
@@ -31,20 +36,35 @@ final class ImportTest extends FeatureTestCase
      */
     private function bring(Build $build, string $csv): TestResponse
     {
-        return $this->post("/api/builds/{$build->id}/imports", ['file' => UploadedFile::fake()->createWithContent('list.csv', $csv)]);
+        return $this->post("/api/builds/{$build->id}/imports", [
+            'file' => UploadedFile::fake()->createWithContent('list.csv', $csv),
+        ]);
     }
 
     public function test_a_list_is_shown_first_then_stored_as_one_edit_that_undo_takes_back(): void
     {
         $build = $this->emptyBuild();
-        $preview = $this->bring($build, (string) file_get_contents(base_path('tests/Browser/parts-list.csv')))->assertCreated()->assertJsonPath('states', ['good' => 6, 'doubted' => 1, 'partly' => 3, 'refused' => 2]);
+        $preview = $this->bring($build, (string) file_get_contents(base_path('tests/Browser/parts-list.csv')))
+            ->assertCreated()
+            ->assertJsonPath('states', ['good' => 6, 'doubted' => 1, 'partly' => 3, 'refused' => 2]);
         self::assertShape('Preview', $preview);
-        self::assertSame(0, DB::table('parts')->where('build_id', $build->id)->count(), 'Nothing is stored before it is confirmed.');
+        self::assertSame(
+            0,
+            DB::table('parts')->where('build_id', $build->id)->count(),
+            'Nothing is stored before it is confirmed.',
+        );
 
         $mapping = ['units' => ['2' => 'V']] + $preview->json('mapping');
         $mapping['units'] += $preview->json('mapping.units');
-        $this->putJson("/api/imports/{$preview->json('key')}", ['mapping' => ['family' => 'consumable'] + $mapping])->assertOk()->assertJsonPath('states.refused', 1)->assertJsonPath('states.good', 8);
-        $done = $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertOk()->assertJsonPath('state', 'done')->assertJsonPath('stored', 11)->assertJsonPath('skipped', 1);
+        $this->putJson("/api/imports/{$preview->json('key')}", ['mapping' => ['family' => 'consumable'] + $mapping])
+            ->assertOk()
+            ->assertJsonPath('states.refused', 1)
+            ->assertJsonPath('states.good', 8);
+        $done = $this->postJson("/api/imports/{$preview->json('key')}/confirm")
+            ->assertOk()
+            ->assertJsonPath('state', 'done')
+            ->assertJsonPath('stored', 11)
+            ->assertJsonPath('skipped', 1);
         self::assertShape('ImportState', $done);
         $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertStatus(409);
 
@@ -62,26 +82,34 @@ final class ImportTest extends FeatureTestCase
     public function test_hostile_and_broken_files_do_no_harm(): void
     {
         $build = $this->emptyBuild();
-        $this->bring($build, 'just one line without columns')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/file');
+        $this->bring($build, 'just one line without columns')
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/file');
         $this->bring($build, '')->assertStatus(422);
 
-        $csv = "\xEF\xBB\xBFItem;Qty;Notes\r\n"
-            ."\"=cmd|' /C calc'!A0 fan\";1;\"two\nlines; and a \"\"quote\"\"\"\r\n"
-            ."Fan with \x00 nought;1;\r\n"
-            ."L\xFCfter fan;1;\r\n"
-            .str_repeat('x', 5000).";1;\r\n"
-            ."<script>alert(1)</script> fan;1;\r\n"
-            ."\"'; DROP TABLE parts; -- fan\";1\r\n"
-            ."fan;1;a;b;c;d;e;f\r\n\r\n"
-            .'"never closed fan;1;';
+        $csv =
+            "\xEF\xBB\xBFItem;Qty;Notes\r\n".
+            "\"=cmd|' /C calc'!A0 fan\";1;\"two\nlines; and a \"\"quote\"\"\"\r\n".
+            "Fan with \x00 nought;1;\r\n".
+            "L\xFCfter fan;1;\r\n".
+            str_repeat('x', 5000).
+            ";1;\r\n".
+            "<script>alert(1)</script> fan;1;\r\n".
+            "\"'; DROP TABLE parts; -- fan\";1\r\n".
+            "fan;1;a;b;c;d;e;f\r\n\r\n".
+            '"never closed fan;1;';
         $preview = $this->bring($build, $csv)->assertCreated();
-        $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertOk()->assertJsonPath('state', 'done');
+        $this->postJson("/api/imports/{$preview->json('key')}/confirm")
+            ->assertOk()
+            ->assertJsonPath('state', 'done');
         $names = DB::table('parts')->where('build_id', $build->id)->orderBy('id')->pluck('name')->all();
 
         self::assertContains("=cmd|' /C calc'!A0 fan", $names);
         self::assertContains('Lüfter fan', $names, 'Windows-1252 is read as such.');
         self::assertContains("'; DROP TABLE parts; -- fan", $names);
-        $export = (string) $this->get("/api/builds/{$build->id}/parts.csv")->assertOk()->streamedContent();
+        $export = (string) $this->get("/api/builds/{$build->id}/parts.csv")
+            ->assertOk()
+            ->streamedContent();
         self::assertStringContainsString("'=cmd|", $export, 'A spreadsheet must not run it.');
     }
 
@@ -92,10 +120,23 @@ final class ImportTest extends FeatureTestCase
         $handle = fopen($file, 'w') ?: throw new \RuntimeException('no temporary file');
         fwrite($handle, "Item,Qty,Voltage,Current,Unit price,Supplier\n");
         for ($i = 1; $i <= 50_000; $i++) {
-            fwrite($handle, $i % 1000 === 0 ? "Mystery {$i},1,,,,\n" : "Fan {$i},2,24 V,0.12 A,4.20,Two Stoves Electronics\n");
+            fwrite(
+                $handle,
+                $i % 1000 === 0 ? "Mystery {$i},1,,,,\n" : "Fan {$i},2,24 V,0.12 A,4.20,Two Stoves Electronics\n",
+            );
         }
         fclose($handle);
-        $import = $build->imports()->create(['key' => (string) \Illuminate\Support\Str::uuid(), 'user_id' => $this->isla()->id, 'file_name' => 'large.csv', 'rows' => 50_000, 'state' => 'running', 'mapping' => \Magpie\Core\PartsList\Mapping::guess(['Item', 'Qty', 'Voltage', 'Current', 'Unit price', 'Supplier'], 'GBP')->toArray()]);
+        $import = $build->imports()->create([
+            'key' => (string) \Illuminate\Support\Str::uuid(),
+            'user_id' => $this->isla()->id,
+            'file_name' => 'large.csv',
+            'rows' => 50_000,
+            'state' => 'running',
+            'mapping' => \Magpie\Core\PartsList\Mapping::guess(
+                ['Item', 'Qty', 'Voltage', 'Current', 'Unit price', 'Supplier'],
+                'GBP',
+            )->toArray(),
+        ]);
         $reports = [];
         Event::listen(static function (KeyWritten $written) use (&$reports): void {
             $reports[] = is_array($written->value) ? $written->value['seen'] : 0;
@@ -109,7 +150,12 @@ final class ImportTest extends FeatureTestCase
 
         self::assertSame([49_950, 50], [$import->refresh()->stored, $import->skipped]);
         self::assertSame(49_950, DB::table('needs')->where('build_id', $build->id)->count());
-        self::assertSame(99_900, DB::table('part_specs')->whereIn('owner_id', DB::table('parts')->select('id')->where('build_id', $build->id))->count());
+        self::assertSame(
+            99_900,
+            DB::table('part_specs')
+                ->whereIn('owner_id', DB::table('parts')->select('id')->where('build_id', $build->id))
+                ->count(),
+        );
         self::assertLessThan(128 * 1024 * 1024, $used, sprintf('%.0f MB', $used / 1048576));
         self::assertGreaterThan(100, count($reports));
         self::assertSame($reports, collect($reports)->sort()->values()->all());
@@ -122,14 +168,20 @@ final class ImportTest extends FeatureTestCase
         $preview = $this->bring($build, $csv)->assertCreated();
         $import = Import::query()->where('key', $preview->json('key'))->firstOrFail();
         Cache::put(Importer::cancelKey($import), true, 60);
-        $this->postJson("/api/imports/{$import->key}/confirm")->assertOk()->assertJsonPath('state', 'cancelled');
+        $this->postJson("/api/imports/{$import->key}/confirm")
+            ->assertOk()
+            ->assertJsonPath('state', 'cancelled');
 
         self::assertSame(0, DB::table('parts')->where('build_id', $build->id)->count());
         self::assertSame(0, $build->edits()->count());
-        $this->postJson("/api/imports/{$import->key}/confirm")->assertStatus(409)->assertJsonPath('detail', 'This list was dealt with already.');
+        $this->postJson("/api/imports/{$import->key}/confirm")
+            ->assertStatus(409)
+            ->assertJsonPath('detail', 'This list was dealt with already.');
         self::assertFalse(Storage::exists("imports/{$import->key}.csv"), 'What is dealt with is not kept.');
         $again = $this->bring($build, $csv)->assertCreated()->json('key');
-        $this->postJson("/api/imports/{$again}/confirm")->assertOk()->assertJsonPath('stored', 2000);
+        $this->postJson("/api/imports/{$again}/confirm")
+            ->assertOk()
+            ->assertJsonPath('stored', 2000);
     }
 
     /**
@@ -144,7 +196,9 @@ final class ImportTest extends FeatureTestCase
         yield 'UTF-16, great end first, with a mark' => ["\xFE\xFF".mb_convert_encoding($plain, 'UTF-16BE', 'UTF-8')];
         yield 'UTF-16 without a mark' => [mb_convert_encoding($plain, 'UTF-16LE', 'UTF-8')];
         yield 'lines that end in CR alone' => [strtr($plain, "\n", "\r")];
-        yield 'UTF-16 with CR alone and semicolons' => ["\xFF\xFE".mb_convert_encoding(strtr($plain, ["\n" => "\r", ',' => ';']), 'UTF-16LE', 'UTF-8')];
+        yield 'UTF-16 with CR alone and semicolons' => [
+            "\xFF\xFE".mb_convert_encoding(strtr($plain, ["\n" => "\r", ',' => ';']), 'UTF-16LE', 'UTF-8'),
+        ];
         yield 'lines that end in CR LF and tabs' => [strtr($plain, ["\n" => "\r\n", ',' => "\t"])];
     }
 
@@ -152,7 +206,10 @@ final class ImportTest extends FeatureTestCase
     public function test_lists_of_every_program_are_read(string $csv): void
     {
         $build = $this->emptyBuild();
-        $preview = $this->bring($build, $csv)->assertCreated()->assertJsonPath('headings', ['Item', 'Family', 'Qty', 'Notes'])->assertJsonPath('of', 2);
+        $preview = $this->bring($build, $csv)
+            ->assertCreated()
+            ->assertJsonPath('headings', ['Item', 'Family', 'Qty', 'Notes'])
+            ->assertJsonPath('of', 2);
         self::assertSame(['Ventilátor 24 V Ω', 'Schräubchen'], array_column($preview->json('rows'), 'name'));
         self::assertSame([2, 10], array_column($preview->json('rows'), 'quantity'));
         self::assertMatchesRegularExpression('/^two\s+lines$/', $preview->json('rows.0.cells.3'));
@@ -166,8 +223,14 @@ final class ImportTest extends FeatureTestCase
     {
         yield 'a table that is all columns' => ['Item,Qty'.str_repeat(',', 300)."\nFan,1\n", '200 columns'];
         yield 'a line of commas' => ["Item,Qty\n".str_repeat(',', 1_000_000)."\n", 'longer than'];
-        yield 'a quotation mark that is never closed' => ["Item,Qty\n\"Fan,1\n".str_repeat("Fan,1\n", 100_000), 'quotation mark may be open'];
-        yield 'more lines than a build holds' => ["Item,Qty\n".str_repeat("Fan,1\n", 100_001), 'more than 100,000 lines'];
+        yield 'a quotation mark that is never closed' => [
+            "Item,Qty\n\"Fan,1\n".str_repeat("Fan,1\n", 100_000),
+            'quotation mark may be open',
+        ];
+        yield 'more lines than a build holds' => [
+            "Item,Qty\n".str_repeat("Fan,1\n", 100_001),
+            'more than 100,000 lines',
+        ];
         yield 'no table' => ["just words\nand more\n", 'not a table'];
     }
 
@@ -175,7 +238,9 @@ final class ImportTest extends FeatureTestCase
     public function test_a_list_past_all_bounds_is_refused_and_not_kept(string $csv, string $reason): void
     {
         $files = count(Storage::files('imports'));
-        $answer = $this->bring($this->emptyBuild(), $csv)->assertStatus(422)->assertJsonPath('errors.0.pointer', '/file');
+        $answer = $this->bring($this->emptyBuild(), $csv)
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/file');
         self::assertStringContainsString($reason, $answer->json('errors.0.reason'));
         self::assertCount($files, Storage::files('imports'));
     }
@@ -186,6 +251,9 @@ final class ImportTest extends FeatureTestCase
         $preview = $this->bring($build, "Ref,Item,Qty\nfan,Fan,1\nfan,Fan,1\nfan,Fan,1\n")->assertCreated();
         $this->postJson("/api/imports/{$preview->json('key')}/confirm")->assertOk();
 
-        self::assertSame(['fan', 'fan-2', 'fan-3'], DB::table('needs')->where('build_id', $build->id)->orderBy('id')->pluck('ref')->all());
+        self::assertSame(
+            ['fan', 'fan-2', 'fan-3'],
+            DB::table('needs')->where('build_id', $build->id)->orderBy('id')->pluck('ref')->all(),
+        );
     }
 }

@@ -30,34 +30,62 @@ final class LibraryTest extends FeatureTestCase
         self::assertGreaterThanOrEqual(300, $all->json('total'));
         self::assertGreaterThanOrEqual(40, count($all->json('families')));
         self::assertCount(200, $all->json('lines'));
-        self::assertSame($all->json('total') - 200 > 200 ? 200 : $all->json('total') - 200, count($this->getJson($this->shelf().'?from=200')->json('lines')));
+        self::assertSame(
+            $all->json('total') - 200 > 200 ? 200 : $all->json('total') - 200,
+            count($this->getJson($this->shelf().'?from=200')->json('lines')),
+        );
 
         $found = $this->getJson($this->shelf().'?words='.urlencode('SPINDLE 48 v'))->json('lines');
         self::assertNotSame([], $found);
         foreach ($found as $line) {
             self::assertStringContainsStringIgnoringCase('48 V', $line['name'].$line['key_specs']);
         }
-        self::assertSame(0, $this->getJson($this->shelf().'?words='.urlencode('100%'))->json('total'), 'A per cent sign is itself, no wildcard.');
+        self::assertSame(
+            0,
+            $this->getJson($this->shelf().'?words='.urlencode('100%'))->json('total'),
+            'A per cent sign is itself, no wildcard.',
+        );
         $fans = $this->getJson($this->shelf().'?family=fan&words=24');
         self::assertSame(['fan'], array_values(array_unique(array_column($fans->json('lines'), 'family'))));
-        self::assertGreaterThan($fans->json('total'), array_sum($fans->json('families')), 'The other kinds are still counted.');
+        self::assertGreaterThan(
+            $fans->json('total'),
+            array_sum($fans->json('families')),
+            'The other kinds are still counted.',
+        );
     }
 
     public function test_a_part_goes_in_is_changed_with_its_version_and_taken_back(): void
     {
         $this->as($this->isla());
-        $entry = ['part' => ['ref' => 'own-fan', 'family' => 'fan', 'name' => 'Quiet fan', 'specs' => ['rated_current' => ['value' => '0.1 A', 'evidence' => 'datasheet']]], 'faults' => [['what' => 'Ticks', 'severity' => 'blemish']]];
+        $entry = [
+            'part' => [
+                'ref' => 'own-fan',
+                'family' => 'fan',
+                'name' => 'Quiet fan',
+                'specs' => ['rated_current' => ['value' => '0.1 A', 'evidence' => 'datasheet']],
+            ],
+            'faults' => [['what' => 'Ticks', 'severity' => 'blemish']],
+        ];
         $made = $this->postJson($this->shelf(), ['entry' => $entry])->assertCreated();
         self::assertShape('LibraryItem', $made);
-        $this->postJson($this->shelf(), ['entry' => $entry])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/entry/part/ref');
+        $this->postJson($this->shelf(), ['entry' => $entry])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/entry/part/ref');
         $id = $made->json('id');
 
         $entry['spares'] = '50 %';
-        $this->putJson("/api/library/{$id}", ['entry' => $entry, 'version' => 1])->assertOk()->assertJsonPath('version', 2)->assertJsonPath('entry.spares', '50 %');
+        $this->putJson("/api/library/{$id}", ['entry' => $entry, 'version' => 1])
+            ->assertOk()
+            ->assertJsonPath('version', 2)
+            ->assertJsonPath('entry.spares', '50 %');
         $this->as($this->tam());
-        $this->putJson("/api/library/{$id}", ['entry' => $entry, 'version' => 1])->assertStatus(409)->assertJsonPath('clashes.0.ref', 'own-fan');
+        $this->putJson("/api/library/{$id}", ['entry' => $entry, 'version' => 1])
+            ->assertStatus(409)
+            ->assertJsonPath('clashes.0.ref', 'own-fan');
         $this->as($this->isla());
-        $this->postJson($this->shelf().'/undo')->assertOk()->assertJsonPath('ref', 'own-fan');
+        $this->postJson($this->shelf().'/undo')
+            ->assertOk()
+            ->assertJsonPath('ref', 'own-fan');
         self::assertNull($this->getJson("/api/library/{$id}")->json('entry.spares'));
         $this->postJson($this->shelf().'/undo')->assertOk();
         $this->getJson("/api/library/{$id}")->assertNotFound();
@@ -67,7 +95,13 @@ final class LibraryTest extends FeatureTestCase
     public function test_a_spec_of_the_wrong_dimension_is_refused_with_what_is_wanted(): void
     {
         $this->as($this->isla());
-        $answer = $this->postJson($this->shelf(), ['entry' => ['part' => ['ref' => 'x', 'family' => 'fan', 'name' => 'X', 'specs' => ['rated_current' => '12 V']]]])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/part/specs/rated_current');
+        $answer = $this->postJson($this->shelf(), [
+            'entry' => [
+                'part' => ['ref' => 'x', 'family' => 'fan', 'name' => 'X', 'specs' => ['rated_current' => '12 V']],
+            ],
+        ])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/part/specs/rated_current');
 
         self::assertStringContainsString('a current is wanted', $answer->json('errors.0.reason'));
         self::assertFalse(LibraryPart::query()->where('ref', 'x')->exists());
@@ -77,8 +111,17 @@ final class LibraryTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->linnet();
-        $item = LibraryPart::query()->where(['workshop_id' => $build->workshop_id, 'family' => 'power_supply', 'name' => '48 V supply, 1000 W, caged'])->firstOrFail();
-        $adopt = fn (string $need) => $this->postJson("/api/builds/{$build->id}/needs/{$need}/candidates", ['library' => $item->id, 'key' => (string) Str::uuid()]);
+        $item = LibraryPart::query()
+            ->where([
+                'workshop_id' => $build->workshop_id,
+                'family' => 'power_supply',
+                'name' => '48 V supply, 1000 W, caged',
+            ])
+            ->firstOrFail();
+        $adopt = fn (string $need) => $this->postJson("/api/builds/{$build->id}/needs/{$need}/candidates", [
+            'library' => $item->id,
+            'key' => (string) Str::uuid(),
+        ]);
         $result = $adopt('psu48')->assertCreated();
         self::assertShape('EditResult', $result);
 
@@ -90,7 +133,14 @@ final class LibraryTest extends FeatureTestCase
         $adopt('psu48')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/needs/psu48/candidates');
         $adopt('spindle')->assertStatus(422);
         $adopt('psu24')->assertCreated();
-        self::assertCount(1, array_filter($this->getJson("/api/builds/{$build->id}")->json('document.parts'), static fn (array $p): bool => ($p['library'] ?? '') === $item->ref), 'One part, a candidate for two needs.');
+        self::assertCount(
+            1,
+            array_filter(
+                $this->getJson("/api/builds/{$build->id}")->json('document.parts'),
+                static fn (array $p): bool => ($p['library'] ?? '') === $item->ref,
+            ),
+            'One part, a candidate for two needs.',
+        );
 
         // Chosen, it cannot leave the library; nor its part the build.
         $part = $candidate['part'];
@@ -99,34 +149,73 @@ final class LibraryTest extends FeatureTestCase
         self::assertStringContainsString('Linnet, 48 V motor and spindle supply', $refused->json('errors.0.reason'));
         $refused = $this->edit($build, [['section' => 'parts', 'ref' => $part, 'delete' => true]])->assertStatus(422);
         self::assertStringContainsString('48 V motor and spindle supply', $refused->json('errors.0.reason'));
-        self::assertContains('Linnet, 48 V motor and spindle supply', $this->getJson("/api/library/{$item->id}")->json('used_in'));
+        self::assertContains(
+            'Linnet, 48 V motor and spindle supply',
+            $this->getJson("/api/library/{$item->id}")->json('used_in'),
+        );
     }
 
     public function test_another_supplier_of_the_same_name_and_other_money_is_left_alone(): void
     {
         $this->as($this->isla());
         $build = $this->linnet();
-        $entry = ['part' => ['ref' => 'own-fan', 'family' => 'fan', 'name' => 'Quiet fan'], 'offers' => [
-            ['supplier' => 'Ferry Lane Motion', 'price' => '5', 'currency' => 'USD', 'date' => '2026-11-01'], ['supplier' => 'New Row Fans', 'price' => '6', 'currency' => 'EUR', 'date' => '2026-11-01', 'lead_days' => 8],
-        ]];
+        $entry = [
+            'part' => ['ref' => 'own-fan', 'family' => 'fan', 'name' => 'Quiet fan'],
+            'offers' => [
+                ['supplier' => 'Ferry Lane Motion', 'price' => '5', 'currency' => 'USD', 'date' => '2026-11-01'],
+                [
+                    'supplier' => 'New Row Fans',
+                    'price' => '6',
+                    'currency' => 'EUR',
+                    'date' => '2026-11-01',
+                    'lead_days' => 8,
+                ],
+            ],
+        ];
         $id = $this->postJson($this->shelf(), ['entry' => $entry])->json('id');
-        $this->postJson("/api/builds/{$build->id}/needs/fan-cab/candidates", ['library' => $id, 'key' => (string) Str::uuid()])->assertCreated();
+        $this->postJson("/api/builds/{$build->id}/needs/fan-cab/candidates", [
+            'library' => $id,
+            'key' => (string) Str::uuid(),
+        ])->assertCreated();
         $document = $this->getJson("/api/builds/{$build->id}")->json('document');
 
-        self::assertSame(['new-row-fans', 'EUR', 8], array_values(array_intersect_key(collect($document['suppliers'])->firstWhere('name', 'New Row Fans'), ['ref' => 0, 'currency' => 0, 'lead_days' => 0])));
-        self::assertSame(['new-row-fans'], array_column(array_filter($document['offers'], static fn (array $o): bool => $o['part'] === 'own-fan'), 'supplier'));
+        self::assertSame(
+            ['new-row-fans', 'EUR', 8],
+            array_values(
+                array_intersect_key(collect($document['suppliers'])->firstWhere('name', 'New Row Fans'), [
+                    'ref' => 0,
+                    'currency' => 0,
+                    'lead_days' => 0,
+                ]),
+            ),
+        );
+        self::assertSame(
+            ['new-row-fans'],
+            array_column(
+                array_filter($document['offers'], static fn (array $o): bool => $o['part'] === 'own-fan'),
+                'supplier',
+            ),
+        );
     }
 
     public function test_a_new_workshop_may_put_out_the_examples_once(): void
     {
         $stranger = $this->stranger();
-        $workshop = Workshop::query()->whereIn('id', $stranger->workshops()->pluck('workshops.id'))->firstOrFail();
+        $workshop = Workshop::query()
+            ->whereIn('id', $stranger->workshops()->pluck('workshops.id'))
+            ->firstOrFail();
         $this->as($stranger);
         self::assertSame(0, $this->getJson("/api/workshops/{$workshop->id}/library")->json('total'));
-        $added = $this->postJson("/api/workshops/{$workshop->id}/library/examples")->assertCreated()->json('added');
+        $added = $this->postJson("/api/workshops/{$workshop->id}/library/examples")
+            ->assertCreated()
+            ->json('added');
 
         self::assertGreaterThanOrEqual(300, $added);
         self::assertSame(0, $this->postJson("/api/workshops/{$workshop->id}/library/examples")->json('added'));
-        self::assertTrue(collect($this->getJson("/api/workshops/{$workshop->id}/library")->json('lines'))->every(static fn (array $l): bool => $l['example']));
+        self::assertTrue(
+            collect($this->getJson("/api/workshops/{$workshop->id}/library")->json('lines'))->every(
+                static fn (array $l): bool => $l['example'],
+            ),
+        );
     }
 }

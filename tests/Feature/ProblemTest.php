@@ -46,7 +46,11 @@ final class ProblemTest extends FeatureTestCase
     public function test_a_real_duplicate_is_told_from_a_database_that_is_away(): void
     {
         try {
-            \Illuminate\Support\Facades\DB::table('users')->insert(['name' => 'Isla', 'email' => 'isla@thistle-quay.example', 'password' => 'x']);
+            \Illuminate\Support\Facades\DB::table('users')->insert([
+                'name' => 'Isla',
+                'email' => 'isla@thistle-quay.example',
+                'password' => 'x',
+            ]);
             self::fail('An address was taken twice.');
         } catch (QueryException $e) {
             self::assertSame(409, Problem::from($e)->getStatusCode());

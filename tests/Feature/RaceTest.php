@@ -22,7 +22,12 @@ final class RaceTest extends TestCase
         $this->client->post('/api/session/demo');
         $list = $this->client->get('/api/builds')[0];
         $this->workshop = $list['id'];
-        $this->build = $this->client->post('/api/builds', ['workshop' => $this->workshop, 'name' => 'Race', 'kind' => 'router', 'currency' => 'GBP'])['id'];
+        $this->build = $this->client->post('/api/builds', [
+            'workshop' => $this->workshop,
+            'name' => 'Race',
+            'kind' => 'router',
+            'currency' => 'GBP',
+        ])['id'];
         $this->edit([['section' => 'needs', 'create' => ['ref' => 'fan', 'role' => 'Fan', 'family' => 'fan']]]);
     }
 
@@ -37,7 +42,11 @@ final class RaceTest extends TestCase
      */
     private function edit(array $changes, ?string $key = null): array
     {
-        return $this->client->post("/api/builds/{$this->build}/edits", ['key' => $key ?? self::uuid(), 'label' => 'Race', 'changes' => $changes]);
+        return $this->client->post("/api/builds/{$this->build}/edits", [
+            'key' => $key ?? self::uuid(),
+            'label' => 'Race',
+            'changes' => $changes,
+        ]);
     }
 
     private static function uuid(): string
@@ -57,9 +66,32 @@ final class RaceTest extends TestCase
     {
         $fans = array_slice($this->client->get("/api/workshops/{$this->workshop}/library?family=fan")['lines'], 0, 8);
         self::assertCount(8, $fans);
-        $requests = array_map(fn (array $fan): array => ['POST', "/api/builds/{$this->build}/needs/fan/candidates", ['library' => $fan['id'], 'key' => self::uuid()]], $fans);
+        $requests = array_map(
+            fn (array $fan): array => [
+                'POST',
+                "/api/builds/{$this->build}/needs/fan/candidates",
+                ['library' => $fan['id'], 'key' => self::uuid()],
+            ],
+            $fans,
+        );
         // And in the midst of it somebody edits the same need.
-        array_splice($requests, 4, 0, [['POST', "/api/builds/{$this->build}/edits", ['key' => self::uuid(), 'label' => 'Meanwhile', 'changes' => [['section' => 'needs', 'ref' => 'fan', 'set' => [['path' => ['role'], 'was' => 'Fan', 'to' => 'Chamber fan']]]]]]]);
+        array_splice($requests, 4, 0, [
+            [
+                'POST',
+                "/api/builds/{$this->build}/edits",
+                [
+                    'key' => self::uuid(),
+                    'label' => 'Meanwhile',
+                    'changes' => [
+                        [
+                            'section' => 'needs',
+                            'ref' => 'fan',
+                            'set' => [['path' => ['role'], 'was' => 'Fan', 'to' => 'Chamber fan']],
+                        ],
+                    ],
+                ],
+            ],
+        ]);
         $answers = $this->client->together($requests);
 
         $confirmed = count(array_filter($answers, static fn (array $a): bool => $a[0] === 201));
@@ -73,35 +105,82 @@ final class RaceTest extends TestCase
     public function test_an_edit_of_the_list_and_a_candidate_taken_at_the_same_time_never_lose_one_another(): void
     {
         $fans = array_slice($this->client->get("/api/workshops/{$this->workshop}/library?family=fan")['lines'], 0, 7);
-        $this->client->post("/api/builds/{$this->build}/needs/fan/candidates", ['library' => $fans[6]['id'], 'key' => self::uuid()]);
+        $this->client->post("/api/builds/{$this->build}/needs/fan/candidates", [
+            'library' => $fans[6]['id'],
+            'key' => self::uuid(),
+        ]);
         for ($round = 0; $round < 6; $round++) {
             $was = $this->fan()['candidates'];
             $kept = array_slice($was, 0, 1);
             $answers = $this->client->together([
-                ['POST', "/api/builds/{$this->build}/edits", ['key' => self::uuid(), 'label' => 'Only the first', 'changes' => [['section' => 'needs', 'ref' => 'fan', 'set' => [['path' => ['candidates'], 'was' => $was, 'to' => $kept]]]]]],
-                ['POST', "/api/builds/{$this->build}/needs/fan/candidates", ['library' => $fans[$round]['id'], 'key' => self::uuid()]],
+                [
+                    'POST',
+                    "/api/builds/{$this->build}/edits",
+                    [
+                        'key' => self::uuid(),
+                        'label' => 'Only the first',
+                        'changes' => [
+                            [
+                                'section' => 'needs',
+                                'ref' => 'fan',
+                                'set' => [['path' => ['candidates'], 'was' => $was, 'to' => $kept]],
+                            ],
+                        ],
+                    ],
+                ],
+                [
+                    'POST',
+                    "/api/builds/{$this->build}/needs/fan/candidates",
+                    ['library' => $fans[$round]['id'], 'key' => self::uuid()],
+                ],
             ]);
             self::assertSame(201, $answers[1][0]);
             // Either the edit came first and the new one stands behind what it kept, or it was refused as a conflict.
             self::assertContains($answers[0][0], [200, 409]);
-            self::assertCount($answers[0][0] === 200 ? 2 : count($was) + 1, $this->fan()['candidates'], "round {$round}");
+            self::assertCount(
+                $answers[0][0] === 200 ? 2 : count($was) + 1,
+                $this->fan()['candidates'],
+                "round {$round}",
+            );
         }
     }
 
     public function test_the_same_edit_sent_many_times_at_once_is_done_once_and_answered_every_time(): void
     {
         $key = self::uuid();
-        $request = ['POST', "/api/builds/{$this->build}/edits", ['key' => $key, 'label' => 'Once', 'changes' => [['section' => 'suppliers', 'create' => ['ref' => 'quay', 'name' => 'Quay', 'currency' => 'GBP']]]]];
+        $request = [
+            'POST',
+            "/api/builds/{$this->build}/edits",
+            [
+                'key' => $key,
+                'label' => 'Once',
+                'changes' => [
+                    ['section' => 'suppliers', 'create' => ['ref' => 'quay', 'name' => 'Quay', 'currency' => 'GBP']],
+                ],
+            ],
+        ];
         $answers = $this->client->together(array_fill(0, 10, $request));
 
         self::assertSame(array_fill(0, 10, 200), array_column($answers, 0));
         self::assertCount(1, array_unique(array_map(static fn (array $a): int => $a[1]['revision'], $answers)));
-        self::assertCount(1, array_filter($this->client->get("/api/builds/{$this->build}/edits"), static fn (array $e): bool => $e['label'] === 'Once'));
+        self::assertCount(
+            1,
+            array_filter(
+                $this->client->get("/api/builds/{$this->build}/edits"),
+                static fn (array $e): bool => $e['label'] === 'Once',
+            ),
+        );
     }
 
     public function test_builds_of_one_name_made_at_the_same_time_are_all_made(): void
     {
-        $answers = $this->client->together(array_fill(0, 8, ['POST', '/api/builds', ['workshop' => $this->workshop, 'name' => 'Same', 'kind' => 'plotter', 'currency' => 'GBP']]));
+        $answers = $this->client->together(
+            array_fill(0, 8, [
+                'POST',
+                '/api/builds',
+                ['workshop' => $this->workshop, 'name' => 'Same', 'kind' => 'plotter', 'currency' => 'GBP'],
+            ]),
+        );
         self::assertSame(array_fill(0, 8, 201), array_column($answers, 0));
         self::assertCount(8, array_unique(array_column(array_column($answers, 1), 'id')));
         foreach ($answers as [, $made]) {
@@ -114,7 +193,11 @@ final class RaceTest extends TestCase
         $url = (string) getenv('MAGPIE_URL');
         $ask = static function (string $path, string $host) use ($url): array {
             $handle = curl_init($url.$path) ?: throw new \RuntimeException('no curl');
-            curl_setopt_array($handle, [CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_HTTPHEADER => ["Host: {$host}", 'Accept: application/json']]);
+            curl_setopt_array($handle, [
+                CURLOPT_RETURNTRANSFER => true,
+                CURLOPT_HEADER => true,
+                CURLOPT_HTTPHEADER => ["Host: {$host}", 'Accept: application/json'],
+            ]);
 
             return [(string) curl_exec($handle), (int) curl_getinfo($handle, CURLINFO_RESPONSE_CODE)];
         };
@@ -123,7 +206,11 @@ final class RaceTest extends TestCase
         foreach (['/api/session', '/', '/mark.svg'] as $path) {
             [$answer, $status] = $ask($path, 'localhost');
             self::assertSame(200, $status);
-            self::assertMatchesRegularExpression("/content-security-policy: default-src 'self'; script-src 'self'/i", $answer, $path);
+            self::assertMatchesRegularExpression(
+                "/content-security-policy: default-src 'self'; script-src 'self'/i",
+                $answer,
+                $path,
+            );
             self::assertDoesNotMatchRegularExpression('/x-powered-by|access-control-allow-origin/i', $answer, $path);
         }
     }
@@ -131,10 +218,24 @@ final class RaceTest extends TestCase
     public function test_what_is_read_while_others_write_is_of_one_moment(): void
     {
         // Two places that are always edited together are never read apart.
-        $this->edit([['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => '0']]], ['section' => 'needs', 'ref' => 'fan', 'set' => [['path' => ['role'], 'to' => '0']]]]);
+        $this->edit([
+            ['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => '0']]],
+            ['section' => 'needs', 'ref' => 'fan', 'set' => [['path' => ['role'], 'to' => '0']]],
+        ]);
         $requests = [];
         for ($i = 1; $i <= 30; $i++) {
-            $requests[] = ['POST', "/api/builds/{$this->build}/edits", ['key' => self::uuid(), 'label' => (string) $i, 'changes' => [['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => (string) $i]]], ['section' => 'needs', 'ref' => 'fan', 'set' => [['path' => ['role'], 'to' => (string) $i]]]]]];
+            $requests[] = [
+                'POST',
+                "/api/builds/{$this->build}/edits",
+                [
+                    'key' => self::uuid(),
+                    'label' => (string) $i,
+                    'changes' => [
+                        ['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => (string) $i]]],
+                        ['section' => 'needs', 'ref' => 'fan', 'set' => [['path' => ['role'], 'to' => (string) $i]]],
+                    ],
+                ],
+            ];
             $requests[] = ['GET', "/api/builds/{$this->build}", null];
             $requests[] = ['GET', "/api/builds/{$this->build}/file", null];
         }

@@ -11,7 +11,10 @@ use Magpie\Bin\Terminal;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\HttpClient;
 
-/** The database is killed in the middle of an import; on the next start either all of it is there or nothing, and it is said. */
+/**
+ * The database is killed in the middle of an import; on the next start either all of it is there or nothing, and it is
+ * said.
+ */
 final class RecoveryTest extends TestCase
 {
     public function test_an_import_cut_off_by_a_killed_database_left_nothing_and_says_so(): void
@@ -34,7 +37,11 @@ final class RecoveryTest extends TestCase
         $build = $client->get('/api/builds')[0]['builds'][0]['id'];
         $parts = count($client->get("/api/builds/{$build}")['document']['parts']);
         $file = (string) tempnam(sys_get_temp_dir(), 'magpie');
-        file_put_contents($file, "Item,Qty,Voltage\n".implode("\n", array_map(static fn (int $i): string => "Fan {$i},1,24 V", range(1, 20_000))));
+        file_put_contents(
+            $file,
+            "Item,Qty,Voltage\n".
+                implode("\n", array_map(static fn (int $i): string => "Fan {$i},1,24 V", range(1, 20_000))),
+        );
         $key = $client->upload("/api/builds/{$build}/imports", 'file', $file)['key'];
         $going = $client->begin("/api/imports/{$key}/confirm");
         for ($i = 0; $i < 200 && ($seen = $client->get("/api/imports/{$key}")['seen']) === 0; $i++) {
@@ -43,7 +50,11 @@ final class RecoveryTest extends TestCase
         self::assertGreaterThan(0, $seen ?? 0, 'The import was under way.');
         posix_kill($instance->databasePid(), SIGKILL);
         $answer = $client->finish($going);
-        self::assertSame(503, $answer['status'] ?? 0, 'While the database is away it says so, and that nothing was stored.');
+        self::assertSame(
+            503,
+            $answer['status'] ?? 0,
+            'While the database is away it says so, and that nothing was stored.',
+        );
         $instance->stop();
 
         $again = $start(false);
@@ -52,7 +63,11 @@ final class RecoveryTest extends TestCase
         self::assertSame('interrupted', $client->get("/api/imports/{$key}")['state']);
         self::assertCount($parts, $client->get("/api/builds/{$build}")['document']['parts'], 'Nothing of the list.');
         $done = $client->post("/api/imports/{$key}/confirm");
-        self::assertSame(['done', 20_000], [$done['state'], $done['stored']], 'And the same list can be stored after all.');
+        self::assertSame(
+            ['done', 20_000],
+            [$done['state'], $done['stored']],
+            'And the same list can be stored after all.',
+        );
         $again->stop();
         unlink($file);
     }

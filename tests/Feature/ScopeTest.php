@@ -42,7 +42,11 @@ final class ScopeTest extends FeatureTestCase
             }
             $answer = $this->getJson("/api/builds/{$build->id}{$path}")->assertOk();
             foreach ($list ? $answer->json() : [json_decode((string) $answer->getContent())] as $item) {
-                self::assertSame([], Schemas::breaks((string) json_encode($item), "api/openapi.json#/components/schemas/{$shape}"), "{$build->name}{$path}");
+                self::assertSame(
+                    [],
+                    Schemas::breaks((string) json_encode($item), "api/openapi.json#/components/schemas/{$shape}"),
+                    "{$build->name}{$path}",
+                );
             }
         }
     }
@@ -51,8 +55,14 @@ final class ScopeTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->linnet();
-        $verdict = static fn (array $overview, string $key): ?string => collect($overview['findings'])->firstWhere('key', $key)['verdict'] ?? null;
-        $result = $this->edit($build, self::setting('workpieces', 'soundboard', ['length'], '700 mm', '612 mm', true))->assertOk();
+        $verdict = static fn (array $overview, string $key): ?string => collect($overview['findings'])->firstWhere(
+            'key',
+            $key,
+        )['verdict'] ?? null;
+        $result = $this->edit(
+            $build,
+            self::setting('workpieces', 'soundboard', ['length'], '700 mm', '612 mm', true),
+        )->assertOk();
         self::assertSame('fails', $verdict($result->json('overview'), 'M01/y'));
 
         $result = $this->edit($build, self::setting('brief', '', ['helper'], 'Effie Lorne, electrician'))->assertOk();
@@ -64,7 +74,11 @@ final class ScopeTest extends FeatureTestCase
         foreach (range(1, 4) as $_) {
             $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         }
-        self::assertSame(file_get_contents(base_path('demo/linnet.json')), $this->get("/api/builds/{$build->id}/file")->getContent(), 'And taken back to the byte.');
+        self::assertSame(
+            file_get_contents(base_path('demo/linnet.json')),
+            $this->get("/api/builds/{$build->id}/file")->getContent(),
+            'And taken back to the byte.',
+        );
     }
 
     /**
@@ -72,7 +86,13 @@ final class ScopeTest extends FeatureTestCase
      */
     public static function impossible(): iterable
     {
-        yield 'a workpiece larger than the room' => ['workpieces', 'soundboard', ['length'], '9 m', 'the room ends at 4.2 m'];
+        yield 'a workpiece larger than the room' => [
+            'workpieces',
+            'soundboard',
+            ['length'],
+            '9 m',
+            'the room ends at 4.2 m',
+        ];
         yield 'a workpiece in amps' => ['workpieces', 'soundboard', ['length'], '9 A', 'a length is wanted'];
         yield 'a budget below nothing' => ['build', '', ['budget'], '-1', 'not negative'];
         yield 'no such day' => ['brief', '', ['wanted_by'], '2027-02-30', 'YYYY-MM-DD'];
@@ -85,14 +105,22 @@ final class ScopeTest extends FeatureTestCase
      * @param  list<string>  $path
      */
     #[DataProvider('impossible')]
-    public function test_an_impossible_brief_is_named_at_the_field_and_nothing_is_stored(string $section, string $ref, array $path, mixed $to, string $reason): void
-    {
+    public function test_an_impossible_brief_is_named_at_the_field_and_nothing_is_stored(
+        string $section,
+        string $ref,
+        array $path,
+        mixed $to,
+        string $reason,
+    ): void {
         $this->as($this->isla());
         $build = $this->linnet();
         $answer = $this->edit($build, self::setting($section, $ref, $path, $to))->assertStatus(422);
 
         self::assertStringContainsString($reason, $answer->json('errors.0.reason'));
-        self::assertStringEndsWith('/'.end($path), preg_replace('#/\d+$#', '', $answer->json('errors.0.pointer')) ?? '');
+        self::assertStringEndsWith(
+            '/'.end($path),
+            preg_replace('#/\d+$#', '', $answer->json('errors.0.pointer')) ?? '',
+        );
         self::assertSame($build->revision, $this->linnet()->revision);
     }
 
@@ -100,17 +128,40 @@ final class ScopeTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->linnet();
-        $fork = $this->postJson("/api/builds/{$build->id}/variants", ['name' => 'Linnet, stronger supply'])->assertCreated()->json('id');
-        $this->edit(Build::query()->findOrFail($fork), self::setting('needs', 'psu48', ['choice'], 'PSU48-600'))->assertOk();
+        $fork = $this->postJson("/api/builds/{$build->id}/variants", ['name' => 'Linnet, stronger supply'])
+            ->assertCreated()
+            ->json('id');
+        $this->edit(
+            Build::query()->findOrFail($fork),
+            self::setting('needs', 'psu48', ['choice'], 'PSU48-600'),
+        )->assertOk();
 
-        self::assertSame([['Linnet, stronger supply', 'fork']], array_map(static fn (array $v): array => [$v['name'], $v['relation']], $this->getJson("/api/builds/{$build->id}/variants")->json()));
+        self::assertSame(
+            [['Linnet, stronger supply', 'fork']],
+            array_map(
+                static fn (array $v): array => [$v['name'], $v['relation']],
+                $this->getJson("/api/builds/{$build->id}/variants")->json(),
+            ),
+        );
         self::assertSame('origin', $this->getJson("/api/builds/{$fork}/variants")->json('0.relation'));
         $diff = $this->getJson("/api/builds/{$build->id}/variants/{$fork}")->assertOk();
         self::assertShape('VariantDiff', $diff);
-        self::assertSame([['psu48', '1 × 48 V supply, 350 W, caged', '1 × 48 V supply, 600 W, caged']], array_values(array_map(static fn (array $r): array => [$r['need'], $r['one'], $r['other']], array_filter($diff->json('parts'), static fn (array $r): bool => ! $r['same']))));
+        self::assertSame(
+            [['psu48', '1 × 48 V supply, 350 W, caged', '1 × 48 V supply, 600 W, caged']],
+            array_values(
+                array_map(
+                    static fn (array $r): array => [$r['need'], $r['one'], $r['other']],
+                    array_filter($diff->json('parts'), static fn (array $r): bool => ! $r['same']),
+                ),
+            ),
+        );
         self::assertEqualsWithDelta(0.5, $diff->json('sides.1.kilograms') - $diff->json('sides.0.kilograms'), 1e-6);
         self::assertNotSame([], $diff->json('findings'));
-        self::assertSame(file_get_contents(base_path('demo/linnet.json')), $this->get("/api/builds/{$build->id}/file")->getContent(), 'What it was forked from stays as it was.');
+        self::assertSame(
+            file_get_contents(base_path('demo/linnet.json')),
+            $this->get("/api/builds/{$build->id}/file")->getContent(),
+            'What it was forked from stays as it was.',
+        );
         $this->postJson("/api/builds/{$build->id}/variants", ['name' => ''])->assertStatus(422);
     }
 
@@ -122,10 +173,28 @@ final class ScopeTest extends FeatureTestCase
         $rows = $this->getJson("/api/builds/{$build->id}/measure-first")->json();
         $row = collect($rows)->firstWhere('where', 'parts/P-light/specs/rated_current');
         self::assertSame(['listing', 'A'], [$row['evidence'] ?? null, $row['unit'] ?? null]);
-        $result = $this->edit($build, [['section' => 'parts', 'ref' => 'P-light', 'set' => [['path' => ['specs', 'rated_current'], 'to' => ['value' => '0.29 A', 'evidence' => 'measured', 'source' => $row['instrument']]]]]])->assertOk();
+        $result = $this->edit($build, [
+            [
+                'section' => 'parts',
+                'ref' => 'P-light',
+                'set' => [
+                    [
+                        'path' => ['specs', 'rated_current'],
+                        'to' => ['value' => '0.29 A', 'evidence' => 'measured', 'source' => $row['instrument']],
+                    ],
+                ],
+            ],
+        ])->assertOk();
 
-        self::assertLessThan($before, $result->json('overview.tally.unproven'), 'Verdicts that hung on the listing are given now.');
-        self::assertNotContains('parts/P-light/specs/rated_current', array_column($this->getJson("/api/builds/{$build->id}/measure-first")->json(), 'where'));
+        self::assertLessThan(
+            $before,
+            $result->json('overview.tally.unproven'),
+            'Verdicts that hung on the listing are given now.',
+        );
+        self::assertNotContains(
+            'parts/P-light/specs/rated_current',
+            array_column($this->getJson("/api/builds/{$build->id}/measure-first")->json(), 'where'),
+        );
     }
 
     public function test_a_fix_that_is_offered_cures_when_it_is_applied_and_is_taken_back(): void
@@ -133,13 +202,22 @@ final class ScopeTest extends FeatureTestCase
         $this->as($this->isla());
         $build = $this->dunlin();
         $found = $this->getJson("/api/builds/{$build->id}/remedies/E14/inlet")->assertOk();
-        self::assertSame([], Schemas::breaks((string) $found->getContent(), 'api/openapi.json#/components/schemas/Remedies'));
+        self::assertSame(
+            [],
+            Schemas::breaks((string) $found->getContent(), 'api/openapi.json#/components/schemas/Remedies'),
+        );
         $remedy = $found->json('remedies.0');
         $result = $this->edit($build, $remedy['changes'])->assertOk();
 
-        self::assertSame($remedy['to'], collect($result->json('overview.findings'))->firstWhere('key', 'E14/inlet')['verdict']);
+        self::assertSame(
+            $remedy['to'],
+            collect($result->json('overview.findings'))->firstWhere('key', 'E14/inlet')['verdict'],
+        );
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
-        self::assertSame(file_get_contents(base_path('demo/dunlin.json')), $this->get("/api/builds/{$build->id}/file")->getContent());
+        self::assertSame(
+            file_get_contents(base_path('demo/dunlin.json')),
+            $this->get("/api/builds/{$build->id}/file")->getContent(),
+        );
         $this->getJson("/api/builds/{$build->id}/remedies/E99/x")->assertNotFound();
     }
 
@@ -148,9 +226,17 @@ final class ScopeTest extends FeatureTestCase
         $this->as($this->isla());
         $build = $this->linnet();
         foreach (['E06/drv-x.power', 'E13/W16', 'E03/W8', 'E02/W8', 'M10/rz/0'] as $key) {
-            foreach ($this->getJson("/api/builds/{$build->id}/remedies/{$key}")->assertOk()->json('remedies') as $remedy) {
+            foreach (
+                $this->getJson("/api/builds/{$build->id}/remedies/{$key}")
+                    ->assertOk()
+                    ->json('remedies') as $remedy
+            ) {
                 $result = $this->edit($build, $remedy['changes'])->assertOk();
-                self::assertSame($remedy['to'], collect($result->json('overview.findings'))->firstWhere('key', $key)['verdict'], "{$key}: {$remedy['says']}");
+                self::assertSame(
+                    $remedy['to'],
+                    collect($result->json('overview.findings'))->firstWhere('key', $key)['verdict'],
+                    "{$key}: {$remedy['says']}",
+                );
                 $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
             }
         }
@@ -163,10 +249,17 @@ final class ScopeTest extends FeatureTestCase
         $this->edit($build, self::setting('leads', 'W4', ['made'], true))->assertOk();
         self::assertSame(1, $this->getJson("/api/builds/{$build->id}/harness")->json('made'));
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
-        $csv = (string) $this->get("/api/builds/{$build->id}/harness.csv")->assertOk()->getContent();
+        $csv = (string) $this->get("/api/builds/{$build->id}/harness.csv")
+            ->assertOk()
+            ->getContent();
         self::assertStringContainsString('W4', $csv);
         self::assertSame(32, substr_count($csv, "\r\n"));
-        self::assertStringContainsString('.end', (string) $this->get("/api/builds/{$build->id}/wiring/worst.cir")->assertOk()->getContent());
+        self::assertStringContainsString(
+            '.end',
+            (string) $this->get("/api/builds/{$build->id}/wiring/worst.cir")
+                ->assertOk()
+                ->getContent(),
+        );
         $this->getJson("/api/builds/{$build->id}/wiring/nothing.cir")->assertNotFound();
     }
 }

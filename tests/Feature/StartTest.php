@@ -35,7 +35,12 @@ final class StartTest extends TestCase
     {
         [, $list] = Shell::run('ps -eo args');
 
-        return array_values(array_filter(explode("\n", $list), static fn (string $line): bool => str_contains($line, '.data/start-test')));
+        return array_values(
+            array_filter(
+                explode("\n", $list),
+                static fn (string $line): bool => str_contains($line, '.data/start-test'),
+            ),
+        );
     }
 
     protected function tearDown(): void
@@ -51,7 +56,12 @@ final class StartTest extends TestCase
         $client = new HttpClient($first->url());
         $client->post('/api/session/demo');
         $builds = $client->get('/api/builds')[0];
-        $client->post('/api/builds', ['workshop' => $builds['id'], 'name' => 'Kept', 'kind' => 'plotter', 'currency' => 'GBP']);
+        $client->post('/api/builds', [
+            'workshop' => $builds['id'],
+            'name' => 'Kept',
+            'kind' => 'plotter',
+            'currency' => 'GBP',
+        ]);
 
         try {
             self::instance()->claim(null);
@@ -80,7 +90,10 @@ final class StartTest extends TestCase
             self::instance()->claim($port);
             self::fail('A taken port was claimed.');
         } catch (Failure $failure) {
-            self::assertSame("port {$port} is taken; choose another with --port=N or leave it out.", $failure->getMessage());
+            self::assertSame(
+                "port {$port} is taken; choose another with --port=N or leave it out.",
+                $failure->getMessage(),
+            );
         }
         self::assertSame([], self::leftovers());
     }
@@ -124,7 +137,9 @@ final class StartTest extends TestCase
     #[DataProvider('commands')]
     public function test_the_command_line_says_what_it_wants(array $arguments, int $status, string $says): void
     {
-        [$exit, $output] = Shell::run(implode(' ', array_map(escapeshellarg(...), [self::root().'/bin/magpie', ...$arguments])));
+        [$exit, $output] = Shell::run(
+            implode(' ', array_map(escapeshellarg(...), [self::root().'/bin/magpie', ...$arguments])),
+        );
 
         self::assertSame($status, $exit, $output);
         self::assertStringContainsString($says, $output);

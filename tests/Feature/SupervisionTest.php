@@ -13,7 +13,10 @@ use Magpie\Bin\Terminal;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\HttpClient;
 
-/** What dies is started again, what was confirmed is still there, and nothing a killed start leaves keeps the next one out. */
+/**
+ * What dies is started again, what was confirmed is still there, and nothing a killed start leaves keeps the next one
+ * out.
+ */
 final class SupervisionTest extends TestCase
 {
     private const NAME = 'supervision';
@@ -59,7 +62,13 @@ final class SupervisionTest extends TestCase
         foreach (['worker', 'database', 'server', 'judge', 'database', 'worker'] as $round => $victim) {
             for ($i = 0; $i < 6; $i++) {
                 $ref = "s{$round}-{$i}";
-                [$status] = $client->send('POST', "/api/builds/{$build}/edits", ['key' => sprintf('%08d-0000-4000-8000-%012d', $round, $i), 'label' => $ref, 'changes' => [['section' => 'suppliers', 'create' => ['ref' => $ref, 'name' => $ref, 'currency' => 'GBP']]]]);
+                [$status] = $client->send('POST', "/api/builds/{$build}/edits", [
+                    'key' => sprintf('%08d-0000-4000-8000-%012d', $round, $i),
+                    'label' => $ref,
+                    'changes' => [
+                        ['section' => 'suppliers', 'create' => ['ref' => $ref, 'name' => $ref, 'currency' => 'GBP']],
+                    ],
+                ]);
                 self::assertSame(200, $status, "before the {$victim} was killed");
                 $confirmed[] = $ref;
             }
@@ -86,15 +95,27 @@ final class SupervisionTest extends TestCase
     {
         // A start in a process of its own, killed without a chance to stop what it started.
         $script = sys_get_temp_dir().'/magpie-start-'.getmypid().'.php';
-        file_put_contents($script, '<?php require '.var_export(self::root().'/vendor/autoload.php', true).'; $q = new Magpie\Bin\Terminal(quiet: true);
-            $i = new Magpie\Bin\Instance(new Magpie\Bin\Project('.var_export(self::root(), true).', $q), $q, "'.self::NAME.'"); $i->claim(null); $i->start(true, 2, Magpie\Bin\Shell::freePort()); echo "up\n"; $i->wait();');
+        file_put_contents(
+            $script,
+            '<?php require '.
+                var_export(self::root().'/vendor/autoload.php', true).
+                '; $q = new Magpie\Bin\Terminal(quiet: true);
+            $i = new Magpie\Bin\Instance(new Magpie\Bin\Project('.
+                var_export(self::root(), true).
+                ', $q), $q, "'.
+                self::NAME.
+                '"); $i->claim(null); $i->start(true, 2, Magpie\Bin\Shell::freePort()); echo "up\n"; $i->wait();',
+        );
         $process = proc_open([PHP_BINARY, $script], [1 => ['pipe', 'w']], $pipes);
         self::assertIsResource($process);
         self::assertSame("up\n", fgets($pipes[1]));
         $pid = proc_get_status($process)['pid'];
         posix_kill($pid, SIGKILL);
         proc_close($process);
-        $orphans = static fn (): array => array_filter(explode("\n", Shell::run('ps -eo args')[1]), static fn (string $l): bool => str_contains($l, '.data/'.self::NAME));
+        $orphans = static fn (): array => array_filter(
+            explode("\n", Shell::run('ps -eo args')[1]),
+            static fn (string $l): bool => str_contains($l, '.data/'.self::NAME),
+        );
         self::assertNotSame([], $orphans(), 'Its database still runs.');
 
         $instance = $this->start();
@@ -108,8 +129,13 @@ final class SupervisionTest extends TestCase
     {
         $folder = self::root().'/.data/'.self::NAME;
         @mkdir("{$folder}/mariadb", 0700, true);
-        // As an older version left it: a child that inherited the lock and goes by the name of this folder's web server.
-        $holder = proc_open(['bash', '-c', 'exec 9<>"$1/lock"; flock 9; exec -a "php $1 public/router.php" sleep 60', 'bash', $folder], [], $pipes);
+        // As an older version left it: a child that inherited the lock and goes by the name of this folder's web
+        // server.
+        $holder = proc_open(
+            ['bash', '-c', 'exec 9<>"$1/lock"; flock 9; exec -a "php $1 public/router.php" sleep 60', 'bash', $folder],
+            [],
+            $pipes,
+        );
         self::assertIsResource($holder);
         for ($i = 0; $i < 50 && Background::holding("{$folder}/lock") === []; $i++) {
             usleep(50_000);
@@ -130,7 +156,10 @@ final class SupervisionTest extends TestCase
             Logs::rotate([$log]);
             fwrite($handle, "after {$round}\n");
         }
-        self::assertSame(['', '.1', '.2', '.3'], array_map(static fn (string $f): string => substr($f, strlen($log)), glob("{$log}*") ?: []));
+        self::assertSame(
+            ['', '.1', '.2', '.3'],
+            array_map(static fn (string $f): string => substr($f, strlen($log)), glob("{$log}*") ?: []),
+        );
         self::assertSame("after 5\n", file_get_contents($log), 'The program that holds it open goes on writing to it.');
         array_map(unlink(...), glob("{$log}*") ?: []);
     }

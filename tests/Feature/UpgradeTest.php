@@ -14,7 +14,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\HttpClient;
 
-/** Data of every state that ever landed is taken over whole; what cannot be is left as it was; and all of it can be kept safe. */
+/**
+ * Data of every state that ever landed is taken over whole; what cannot be is left as it was; and all of it can be kept
+ * safe.
+ */
 final class UpgradeTest extends TestCase
 {
     private const NAME = 'upgrade-test';
@@ -82,7 +85,11 @@ final class UpgradeTest extends TestCase
         $instance = $this->fresh();
         $instance->start(true, 2, Shell::freePort());
 
-        self::assertCount($waiting > 0 ? 1 : 0, glob(self::folder().'/backups/before-*.zip') ?: [], 'A backup was kept before anything was changed.');
+        self::assertCount(
+            $waiting > 0 ? 1 : 0,
+            glob(self::folder().'/backups/before-*.zip') ?: [],
+            'A backup was kept before anything was changed.',
+        );
         $client = new HttpClient($instance->url());
         $client->post('/api/session/demo');
         $builds = array_column($client->get('/api/builds')[0]['builds'], 'id', 'name');
@@ -90,16 +97,31 @@ final class UpgradeTest extends TestCase
         foreach ($builds as $name => $id) {
             $build = $client->get("/api/builds/{$id}");
             self::assertSame([null, null], [$build['trouble'], $build['judging']], $name);
-            self::assertGreaterThan(0, array_sum($build['overview']['tally'] ?? []) + ($name === 'Numbers' ? 1 : 0), $name);
+            self::assertGreaterThan(
+                0,
+                array_sum($build['overview']['tally'] ?? []) + ($name === 'Numbers' ? 1 : 0),
+                $name,
+            );
         }
         $dunlin = $client->get("/api/builds/{$builds['Dunlin']}");
         self::assertSame('weather gauges, edited before the upgrade', $dunlin['document']['build']['purpose']);
         self::assertNotContains('quay', array_column($dunlin['document']['suppliers'], 'ref'));
-        self::assertSame('Add a supplier', $client->post("/api/builds/{$builds['Dunlin']}/redo")['label'], 'What was undone before the upgrade can still be done again.');
-        self::assertContains('quay', array_column($client->get("/api/builds/{$builds['Dunlin']}")['document']['suppliers'], 'ref'));
+        self::assertSame(
+            'Add a supplier',
+            $client->post("/api/builds/{$builds['Dunlin']}/redo")['label'],
+            'What was undone before the upgrade can still be done again.',
+        );
+        self::assertContains(
+            'quay',
+            array_column($client->get("/api/builds/{$builds['Dunlin']}")['document']['suppliers'], 'ref'),
+        );
 
         $numbers = $client->get("/api/builds/{$builds['Numbers']}")['document'];
-        self::assertSame(['n608', 'n24', 'Rail'], array_column($numbers['needs'], 'ref'), 'Names that PHP takes for numbers made this build unreadable.');
+        self::assertSame(
+            ['n608', 'n24', 'Rail'],
+            array_column($numbers['needs'], 'ref'),
+            'Names that PHP takes for numbers made this build unreadable.',
+        );
         $undone = $client->post("/api/builds/{$builds['Numbers']}/undo");
         self::assertSame('Import numbers.csv', $undone['label'] ?? $undone);
         self::assertSame([], $undone['left']);
@@ -114,7 +136,9 @@ final class UpgradeTest extends TestCase
         $database = $instance->databaseClient();
         // A table of that name stands in the way of the new one: the upgrade would break off half way.
         $database->statement('CREATE TABLE magpie.judgings (id INT)');
-        $tables = $database->statement("SELECT GROUP_CONCAT(table_name, '.', column_name, column_type ORDER BY 1) FROM information_schema.columns WHERE table_schema = 'magpie'");
+        $tables = $database->statement(
+            "SELECT GROUP_CONCAT(table_name, '.', column_name, column_type ORDER BY 1) FROM information_schema.columns WHERE table_schema = 'magpie'",
+        );
         try {
             $instance->upgrade();
             self::fail('An upgrade that cannot work was carried out.');
@@ -122,7 +146,12 @@ final class UpgradeTest extends TestCase
             self::assertStringContainsString('tried on a copy and failed', $failure->getMessage());
             self::assertStringContainsString('Nothing was changed', $failure->getMessage());
         }
-        self::assertSame($tables, $database->statement("SELECT GROUP_CONCAT(table_name, '.', column_name, column_type ORDER BY 1) FROM information_schema.columns WHERE table_schema = 'magpie'"));
+        self::assertSame(
+            $tables,
+            $database->statement(
+                "SELECT GROUP_CONCAT(table_name, '.', column_name, column_type ORDER BY 1) FROM information_schema.columns WHERE table_schema = 'magpie'",
+            ),
+        );
         self::assertSame('', $database->statement("SHOW DATABASES LIKE 'magpie_rehearsal'"));
     }
 
@@ -131,8 +160,14 @@ final class UpgradeTest extends TestCase
         $this->lay(self::landed()->current()[0]);
         $instance = $this->fresh();
         $instance->startDatabase(true, Shell::freePort());
-        $instance->databaseClient()->statement("INSERT INTO magpie.migrations (migration, batch) VALUES ('2099_01_01_000001_flying', 9)");
-        $this->expectExceptionObject(new Failure('this data was last used by a newer version (it knows 2099_01_01_000001_flying). Start that version, or restore a backup made by this one. Nothing was changed.'));
+        $instance
+            ->databaseClient()
+            ->statement("INSERT INTO magpie.migrations (migration, batch) VALUES ('2099_01_01_000001_flying', 9)");
+        $this->expectExceptionObject(
+            new Failure(
+                'this data was last used by a newer version (it knows 2099_01_01_000001_flying). Start that version, or restore a backup made by this one. Nothing was changed.',
+            ),
+        );
         $instance->upgrade();
     }
 
@@ -153,9 +188,17 @@ final class UpgradeTest extends TestCase
         $archive = sys_get_temp_dir().'/magpie-test-'.getmypid().'.zip';
 
         self::assertSame(0, $keeping->backup([$archive]));
-        $client->post("/api/builds/{$build}/edits", ['key' => '11111111-1111-4111-8111-111111111111', 'label' => 'After', 'changes' => [['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => 'changed after the backup']]]]]);
+        $client->post("/api/builds/{$build}/edits", [
+            'key' => '11111111-1111-4111-8111-111111111111',
+            'label' => 'After',
+            'changes' => [
+                ['section' => 'build', 'set' => [['path' => ['purpose'], 'to' => 'changed after the backup']]],
+            ],
+        ]);
         $instance->stop();
-        foreach ([[[$archive], 'there is data in'], [['/nowhere.zip', '--replace'], 'not a backup']] as [$arguments, $says]) {
+        foreach (
+            [[[$archive], 'there is data in'], [['/nowhere.zip', '--replace'], 'not a backup']] as [$arguments, $says]
+        ) {
             try {
                 $keeping->restore($arguments);
                 self::fail($says);
@@ -171,7 +214,11 @@ final class UpgradeTest extends TestCase
         $client = new HttpClient($again->url());
         $client->post('/api/session/demo');
         $after = $client->get("/api/builds/{$build}");
-        self::assertSame([$before['revision'], $before['document'], $before['overview']], [$after['revision'], $after['document'], $after['overview']], 'Equal, to the byte, to what it was when the backup began.');
+        self::assertSame(
+            [$before['revision'], $before['document'], $before['overview']],
+            [$after['revision'], $after['document'], $after['overview']],
+            'Equal, to the byte, to what it was when the backup began.',
+        );
         self::assertGreaterThan(100, strlen($client->raw("/api/builds/{$build}/photos/{$name}")));
         unlink($archive);
         unlink($photo);
@@ -183,7 +230,13 @@ final class UpgradeTest extends TestCase
         $zip = new \ZipArchive;
         $zip->open($archive, \ZipArchive::CREATE);
         $zip->addFromString('database.sql', 'DROP EVERYTHING');
-        $zip->addFromString('manifest.json', (string) json_encode(['magpie_backup' => 1, 'files' => ['database.sql' => ['bytes' => 3, 'sha256' => str_repeat('0', 64)]]]));
+        $zip->addFromString(
+            'manifest.json',
+            (string) json_encode([
+                'magpie_backup' => 1,
+                'files' => ['database.sql' => ['bytes' => 3, 'sha256' => str_repeat('0', 64)]],
+            ]),
+        );
         $zip->close();
         $quiet = new Terminal(quiet: true);
         try {

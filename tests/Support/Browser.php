@@ -28,12 +28,27 @@ final class Browser
     {
         $port = self::freePort();
         $this->profile = sys_get_temp_dir().'/magpie-chromium-'.getmypid().'-'.$port;
-        $service = proc_open(['chromedriver', "--port={$port}", '--allowed-ips=127.0.0.1'], [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']], $pipes);
-        $this->service = $service === false ? throw new RuntimeException('ChromeDriver could not be started.') : $service;
+        $service = proc_open(
+            ['chromedriver', "--port={$port}", '--allowed-ips=127.0.0.1'],
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+        );
+        $this->service =
+            $service === false ? throw new RuntimeException('ChromeDriver could not be started.') : $service;
         $options = (new ChromeOptions)->addArguments([
-            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-            '--disable-component-update', '--disable-sync', '--disable-dev-shm-usage', '--hide-scrollbars', '--force-color-profile=srgb',
-            "--user-data-dir={$this->profile}", "--window-size={$width},{$height}",
+            '--headless=new',
+            '--no-sandbox',
+            '--disable-gpu',
+            '--disable-quic',
+            '--no-first-run',
+            '--disable-background-networking',
+            '--disable-component-update',
+            '--disable-sync',
+            '--disable-dev-shm-usage',
+            '--hide-scrollbars',
+            '--force-color-profile=srgb',
+            "--user-data-dir={$this->profile}",
+            "--window-size={$width},{$height}",
         ]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
@@ -49,7 +64,8 @@ final class Browser
     public function size(int $width, int $height): void
     {
         $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 500],
+            'cmd' => 'Emulation.setDeviceMetricsOverride',
+            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 500],
         ]);
         $this->driver->manage()->window()->setSize(new WebDriverDimension($width, $height));
     }
@@ -67,41 +83,54 @@ final class Browser
     /** Waits for an element that shows, and returns it. */
     public function find(string $xpath, float $seconds = 10): RemoteWebElement
     {
-        return $this->until(function () use ($xpath): ?RemoteWebElement {
-            foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
-                if ($element->isDisplayed()) {
-                    return $element;
+        return $this->until(
+            function () use ($xpath): ?RemoteWebElement {
+                foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
+                    if ($element->isDisplayed()) {
+                        return $element;
+                    }
                 }
-            }
 
-            return null;
-        }, "Nothing shows at {$xpath}", $seconds);
+                return null;
+            },
+            "Nothing shows at {$xpath}",
+            $seconds,
+        );
     }
 
     public function sees(string $text, float $seconds = 10): void
     {
         $quoted = self::quote($text);
-        $this->find("//*[not(self::script)][contains(normalize-space(translate(., '\u{a0}', ' ')), {$quoted})]", $seconds);
+        $this->find(
+            "//*[not(self::script)][contains(normalize-space(translate(., '\u{a0}', ' ')), {$quoted})]",
+            $seconds,
+        );
     }
 
     public function waitUntilGone(string $xpath, float $seconds = 10): void
     {
-        $this->until(function () use ($xpath): ?bool {
-            foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
-                if ($element->isDisplayed()) {
-                    return null;
+        $this->until(
+            function () use ($xpath): ?bool {
+                foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
+                    if ($element->isDisplayed()) {
+                        return null;
+                    }
                 }
-            }
 
-            return true;
-        }, "Still shows: {$xpath}", $seconds);
+                return true;
+            },
+            "Still shows: {$xpath}",
+            $seconds,
+        );
     }
 
     /** Presses a button or link by what it says. */
     public function press(string $text): void
     {
         $quoted = self::quote($text);
-        $this->click("(//button|//a|//label)[normalize-space(.)={$quoted} or starts-with(normalize-space(.), {$quoted}) or @aria-label={$quoted}]");
+        $this->click(
+            "(//button|//a|//label)[normalize-space(.)={$quoted} or starts-with(normalize-space(.), {$quoted}) or @aria-label={$quoted}]",
+        );
     }
 
     public function click(string $xpath): void
@@ -121,19 +150,28 @@ final class Browser
     public function edit(string $label, string $text, string $end = WebDriverKeys::ENTER): void
     {
         $this->click('//button[starts-with(@aria-label, '.self::quote("{$label}: ").')]');
-        $field = $this->find('//*[self::input or self::select or self::textarea][@aria-label='.self::quote($label).']');
+        $field = $this->find(
+            '//*[self::input or self::select or self::textarea][@aria-label='.self::quote($label).']',
+        );
         if ($field->getTagName() === 'select') {
-            $field->findElement(WebDriverBy::xpath('.//option[normalize-space(.)='.self::quote($text).']'))->click();
+            $field
+                ->findElement(WebDriverBy::xpath('.//option[normalize-space(.)='.self::quote($text).']'))
+                ->click();
 
             return;
         }
-        $field->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys($text)->sendKeys($end);
+        $field
+            ->sendKeys([WebDriverKeys::CONTROL, 'a'])
+            ->sendKeys($text)
+            ->sendKeys($end);
     }
 
     public function type(string $label, string $text): void
     {
         $quoted = self::quote($label);
-        $field = $this->find("//*[self::input or self::textarea][@aria-label={$quoted} or @placeholder={$quoted} or @id=//label[normalize-space(.)={$quoted}]/@for]");
+        $field = $this->find(
+            "//*[self::input or self::textarea][@aria-label={$quoted} or @placeholder={$quoted} or @id=//label[normalize-space(.)={$quoted}]/@for]",
+        );
         $field->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys($text);
     }
 
@@ -156,7 +194,10 @@ final class Browser
     /** Makes the page's processor so many times slower. */
     public function slow(int $times): void
     {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', ['cmd' => 'Emulation.setCPUThrottlingRate', 'params' => ['rate' => $times]]);
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => 'Emulation.setCPUThrottlingRate',
+            'params' => ['rate' => $times],
+        ]);
     }
 
     public function shot(string $file): void
@@ -176,11 +217,16 @@ final class Browser
      */
     public function barriers(): array
     {
-        $this->driver->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
-        $found = $this->driver->executeAsyncScript(<<<'JS'
+        $this->driver->executeScript(
+            (string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'),
+        );
+        $found = $this->driver->executeAsyncScript(
+            <<<'JS'
             const done = arguments[arguments.length - 1];
             axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.help} (${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')})`)), (e) => done([String(e)]));
-            JS);
+            JS
+            ,
+        );
 
         return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
     }
@@ -194,7 +240,16 @@ final class Browser
     {
         $entries = $this->driver->manage()->getLog('browser');
 
-        return array_values(array_map(static fn (array $e): string => mb_strimwidth((string) $e['message'], 0, 400, '…'), array_filter($entries, static fn (array $e): bool => $e['level'] === 'SEVERE' && ! str_contains((string) $e['message'], 'status of 4'))));
+        return array_values(
+            array_map(
+                static fn (array $e): string => mb_strimwidth((string) $e['message'], 0, 400, '…'),
+                array_filter(
+                    $entries,
+                    static fn (array $e): bool => $e['level'] === 'SEVERE' &&
+                        ! str_contains((string) $e['message'], 'status of 4'),
+                ),
+            ),
+        );
     }
 
     public function quit(): void

@@ -102,7 +102,11 @@ final class HttpClient
         curl_multi_setopt($multi, CURLMOPT_MAX_TOTAL_CONNECTIONS, $atOnce);
         $handles = [];
         foreach ($requests as [$method, $path, $body]) {
-            $handles[] = $handle = $this->handle($method, $path, $body === null ? null : (string) json_encode((object) $body));
+            $handles[] = $handle = $this->handle(
+                $method,
+                $path,
+                $body === null ? null : (string) json_encode((object) $body),
+            );
             curl_multi_add_handle($multi, $handle);
         }
         do {
@@ -110,7 +114,13 @@ final class HttpClient
             curl_multi_select($multi, 0.2);
         } while ($running > 0);
 
-        return array_map(static fn (CurlHandle $h): array => [(int) curl_getinfo($h, CURLINFO_RESPONSE_CODE), (array) json_decode((string) curl_multi_getcontent($h), true)], $handles);
+        return array_map(
+            static fn (CurlHandle $h): array => [
+                (int) curl_getinfo($h, CURLINFO_RESPONSE_CODE),
+                (array) json_decode((string) curl_multi_getcontent($h), true),
+            ],
+            $handles,
+        );
     }
 
     /**
@@ -155,11 +165,23 @@ final class HttpClient
      */
     private function handle(string $method, string $path, string|array|null $body): CurlHandle
     {
-        $token = preg_match('/XSRF-TOKEN\t(\S+)/', (string) @file_get_contents($this->cookies), $m) === 1 ? rawurldecode($m[1]) : '';
+        $token =
+            preg_match('/XSRF-TOKEN\t(\S+)/', (string) @file_get_contents($this->cookies), $m) === 1
+                ? rawurldecode($m[1])
+                : '';
         $handle = curl_init($this->url.$path) ?: throw new RuntimeException('curl cannot start');
         curl_setopt_array($handle, [
-            CURLOPT_CUSTOMREQUEST => $method, CURLOPT_RETURNTRANSFER => true, CURLOPT_COOKIEFILE => $this->cookies, CURLOPT_COOKIEJAR => $this->cookies, CURLOPT_TIMEOUT => 240,
-            CURLOPT_HTTPHEADER => ['Accept: application/json', "Referer: {$this->url}/", "X-XSRF-TOKEN: {$token}", ...(is_string($body) ? ['Content-Type: application/json'] : [])],
+            CURLOPT_CUSTOMREQUEST => $method,
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_COOKIEFILE => $this->cookies,
+            CURLOPT_COOKIEJAR => $this->cookies,
+            CURLOPT_TIMEOUT => 240,
+            CURLOPT_HTTPHEADER => [
+                'Accept: application/json',
+                "Referer: {$this->url}/",
+                "X-XSRF-TOKEN: {$token}",
+                ...is_string($body) ? ['Content-Type: application/json'] : [],
+            ],
         ]);
         if ($body !== null) {
             curl_setopt($handle, CURLOPT_POSTFIELDS, $body);

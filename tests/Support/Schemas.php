@@ -32,6 +32,14 @@ final class Schemas
         $result = $validator->validate(json_decode($json), self::BASE.$shape);
         $error = $result->error();
 
-        return $error === null ? [] : array_values(array_map(static fn (string $pointer, array $reasons): string => "{$pointer}: ".implode('; ', $reasons), array_keys((new ErrorFormatter)->format($error)), (new ErrorFormatter)->format($error)));
+        return $error === null
+            ? []
+            : array_values(
+                array_map(
+                    static fn (string $pointer, array $reasons): string => "{$pointer}: ".implode('; ', $reasons),
+                    array_keys((new ErrorFormatter)->format($error)),
+                    (new ErrorFormatter)->format($error),
+                ),
+            );
     }
 }

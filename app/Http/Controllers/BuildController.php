@@ -31,7 +31,17 @@ final class BuildController
         $workshops = $user->workshops()->orderBy('name')->get();
         $builds = Listing::of(array_values($workshops->modelKeys()));
 
-        return new JsonResponse($workshops->map(static fn (Workshop $w): array => ['id' => $w->id, 'name' => $w->name, 'builds' => $builds[$w->id] ?? []])->all());
+        return new JsonResponse(
+            $workshops
+                ->map(
+                    static fn (Workshop $w): array => [
+                        'id' => $w->id,
+                        'name' => $w->name,
+                        'builds' => $builds[$w->id] ?? [],
+                    ],
+                )
+                ->all(),
+        );
     }
 
     /** A new build: from a build file, or empty with a name. */
@@ -39,17 +49,25 @@ final class BuildController
     {
         /** @var User $user */
         $user = $request->user();
-        $data = $request->validate([
-            'workshop' => ['required', 'integer'],
-            'file' => ['sometimes', 'string', 'max:20000000'],
-            'name' => ['required_without:file', 'string', 'max:120'],
-            'kind' => ['required_without:file', 'string', 'max:60'],
-            'currency' => ['required_without:file', 'string', 'regex:/^[A-Z]{3}$/'],
-        ], ['currency.regex' => 'A currency is three capital letters, such as GBP.']);
-        $workshop = Workshop::query()->whereIn('id', $user->workshops()->pluck('workshops.id'))->findOrFail((int) $data['workshop']);
+        $data = $request->validate(
+            [
+                'workshop' => ['required', 'integer'],
+                'file' => ['sometimes', 'string', 'max:20000000'],
+                'name' => ['required_without:file', 'string', 'max:120'],
+                'kind' => ['required_without:file', 'string', 'max:60'],
+                'currency' => ['required_without:file', 'string', 'regex:/^[A-Z]{3}$/'],
+            ],
+            ['currency.regex' => 'A currency is three capital letters, such as GBP.'],
+        );
+        $workshop = Workshop::query()
+            ->whereIn('id', $user->workshops()->pluck('workshops.id'))
+            ->findOrFail((int) $data['workshop']);
         $machine = isset($data['file'])
             ? BuildFile::read($data['file'])
-            : BuildFile::build(['magpie' => BuildFile::VERSION, 'build' => ['name' => $data['name'], 'kind' => $data['kind'], 'currency' => $data['currency']]]);
+            : BuildFile::build([
+                'magpie' => BuildFile::VERSION,
+                'build' => ['name' => $data['name'], 'kind' => $data['kind'], 'currency' => $data['currency']],
+            ]);
 
         return new JsonResponse(['id' => Workspace::add($workshop, $machine)->id], 201);
     }
@@ -58,7 +76,18 @@ final class BuildController
     {
         $document = Document::of($build);
 
-        return self::jsonText('{"id":'.$build->id.',"workshop":'.$build->workshop_id.',"revision":'.$build->revision.',"document":'.Document::json($document->data).Judging::of($build, $document)->json().'}');
+        return self::jsonText(
+            '{"id":'.
+                $build->id.
+                ',"workshop":'.
+                $build->workshop_id.
+                ',"revision":'.
+                $build->revision.
+                ',"document":'.
+                Document::json($document->data).
+                Judging::of($build, $document)->json().
+                '}',
+        );
     }
 
     public function destroy(Build $build): Response
@@ -76,9 +105,17 @@ final class BuildController
     public function file(Build $build): Response
     {
         // As it is kept, also where it cannot be read: nobody is ever locked out of what they wrote.
-        return new Response(json_encode(Document::of($build)->data, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n", 200, [
-            'Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",
-        ]);
+        return new Response(
+            json_encode(
+                Document::of($build)->data,
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+            )."\n",
+            200,
+            [
+                'Content-Type' => 'application/json',
+                'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",
+            ],
+        );
     }
 
     /** The file and the pictures it names, in one archive. */
@@ -96,18 +133,28 @@ final class BuildController
         }
         $zip->close();
 
-        return (new BinaryFileResponse($path, 200, ['Content-Type' => 'application/zip', 'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.zip\""]))->deleteFileAfterSend();
+        return (new BinaryFileResponse($path, 200, [
+            'Content-Type' => 'application/zip',
+            'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.zip\"",
+        ]))->deleteFileAfterSend();
     }
 
     public function partsList(Build $build): StreamedResponse
     {
         $machine = Document::of($build)->machine();
 
-        return new StreamedResponse(static function () use ($machine): void {
-            foreach (PartsListExport::lines($machine) as $line) {
-                echo $line;
-            }
-        }, 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"{$build->slug}-parts.csv\""]);
+        return new StreamedResponse(
+            static function () use ($machine): void {
+                foreach (PartsListExport::lines($machine) as $line) {
+                    echo $line;
+                }
+            },
+            200,
+            [
+                'Content-Type' => 'text/csv; charset=UTF-8',
+                'Content-Disposition' => "attachment; filename=\"{$build->slug}-parts.csv\"",
+            ],
+        );
     }
 
     public static function jsonText(string $json, int $status = 200): Response

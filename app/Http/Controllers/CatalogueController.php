@@ -37,7 +37,10 @@ final class CatalogueController
         return (new JsonResponse([
             'families' => array_values(array_map(self::family(...), Catalogue::standard()->all())),
             'checks' => array_map(self::check(...), Inspector::standard()->checks),
-            'evidence' => array_map(static fn (Evidence $e): array => ['key' => $e->value, 'label' => $e->label()], Evidence::cases()),
+            'evidence' => array_map(
+                static fn (Evidence $e): array => ['key' => $e->value, 'label' => $e->label()],
+                Evidence::cases(),
+            ),
             'cautions' => Cautions::all(),
             'terminations' => LeadEnd::TERMINATIONS,
             'strandings' => Conductor::STRANDINGS,
@@ -45,8 +48,21 @@ final class CatalogueController
             'severities' => Fault::SEVERITIES,
             'fault_states' => Fault::STATES,
             'fault_kinds' => Fault::KINDS,
-            'schools' => array_map(static fn (string $key, array $s): array => ['key' => $key] + $s, array_keys(Schools::all()), Schools::all()),
-            'countries' => array_map(static fn (string $name, array $c): array => ['name' => $name, 'voltage' => $c[0], 'frequency' => $c[1], 'outlets' => $c[2]], array_keys(Countries::all()), Countries::all()),
+            'schools' => array_map(
+                static fn (string $key, array $s): array => ['key' => $key] + $s,
+                array_keys(Schools::all()),
+                Schools::all(),
+            ),
+            'countries' => array_map(
+                static fn (string $name, array $c): array => [
+                    'name' => $name,
+                    'voltage' => $c[0],
+                    'frequency' => $c[1],
+                    'outlets' => $c[2],
+                ],
+                array_keys(Countries::all()),
+                Countries::all(),
+            ),
             'tables' => StandardTables::all(),
             'purposes' => Need::PURPOSES,
             'interests' => Opinion::INTERESTS,
@@ -78,12 +94,28 @@ final class CatalogueController
         }
 
         return [
-            'key' => $family->key(), 'title' => $family->title(), 'trade' => $family->trade()->value, 'account' => $family->account()->value,
-            'fields' => array_map(static fn (SpecField $f): array => [
-                'key' => $f->key, 'label' => $f->label, 'kind' => $f->kind->value, 'dimension' => $f->dimension?->value, 'unit' => $f->unit,
-                'choices' => $f->choices, 'help' => $f->help, 'better' => $f->better, 'checks' => $reads[$f->key] ?? [],
-            ], $family->sheet()),
-            'ports' => array_map(static fn (Port $p): array => ['name' => $p->name, 'kind' => $p->kind->value, 'mains' => $p->mains], $family->ports()),
+            'key' => $family->key(),
+            'title' => $family->title(),
+            'trade' => $family->trade()->value,
+            'account' => $family->account()->value,
+            'fields' => array_map(
+                static fn (SpecField $f): array => [
+                    'key' => $f->key,
+                    'label' => $f->label,
+                    'kind' => $f->kind->value,
+                    'dimension' => $f->dimension?->value,
+                    'unit' => $f->unit,
+                    'choices' => $f->choices,
+                    'help' => $f->help,
+                    'better' => $f->better,
+                    'checks' => $reads[$f->key] ?? [],
+                ],
+                $family->sheet(),
+            ),
+            'ports' => array_map(
+                static fn (Port $p): array => ['name' => $p->name, 'kind' => $p->kind->value, 'mains' => $p->mains],
+                $family->ports(),
+            ),
         ];
     }
 
@@ -95,8 +127,15 @@ final class CatalogueController
         $card = $check->card();
 
         return [
-            'id' => $card->id, 'title' => $card->title, 'question' => $card->question, 'trade' => $card->trade->value, 'source' => $card->source,
-            'thresholds' => array_map(static fn (Threshold $t): array => ['meaning' => $t->meaning, 'default' => $t->default->text()], $card->thresholds),
+            'id' => $card->id,
+            'title' => $card->title,
+            'question' => $card->question,
+            'trade' => $card->trade->value,
+            'source' => $card->source,
+            'thresholds' => array_map(
+                static fn (Threshold $t): array => ['meaning' => $t->meaning, 'default' => $t->default->text()],
+                $card->thresholds,
+            ),
         ];
     }
 }

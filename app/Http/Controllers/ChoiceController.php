@@ -35,7 +35,11 @@ final class ChoiceController
         $user = $request->user();
         $role = Document::of($build)->machine()->roleOf($need);
         // The list of candidates is taken up under the lock: whoever adopts another at the same time loses nothing.
-        $result = (new Editor($build, $user instanceof User ? $user : null))->apply($data['key'], "Take {$item->name} from the library for {$role}", static fn (Machine $machine): array => Adoption::changes($machine, $need, $item));
+        $result = (new Editor($build, $user instanceof User ? $user : null))->apply(
+            $data['key'],
+            "Take {$item->name} from the library for {$role}",
+            static fn (Machine $machine): array => Adoption::changes($machine, $need, $item),
+        );
 
         return BuildController::jsonText($result->json(), 201);
     }

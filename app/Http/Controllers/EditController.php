@@ -21,7 +21,9 @@ final class EditController
         $data = $request->validate(['key' => ['required', 'uuid'], 'label' => ['required', 'string', 'max:200']]);
         $changes = Changes::read($request->json('changes'));
 
-        return BuildController::jsonText($this->editor($request, $build)->apply($data['key'], $data['label'], $changes)->json());
+        return BuildController::jsonText(
+            $this->editor($request, $build)->apply($data['key'], $data['label'], $changes)->json(),
+        );
     }
 
     public function undo(Request $request, Build $build): Response
@@ -38,8 +40,11 @@ final class EditController
     public function timer(Request $request, Build $build, string $step): Response
     {
         $data = $request->validate([
-            'running' => ['required', 'boolean'], 'timings' => ['present', 'list', 'max:2000'],
-            'timings.*' => ['array:start,stop'], 'timings.*.start' => ['required', 'integer'], 'timings.*.stop' => ['integer'],
+            'running' => ['required', 'boolean'],
+            'timings' => ['present', 'list', 'max:2000'],
+            'timings.*' => ['array:start,stop'],
+            'timings.*.start' => ['required', 'integer'],
+            'timings.*.stop' => ['integer'],
         ]);
         /** @var list<array{start: int, stop?: int}> $timings */
         $timings = $request->json('timings');
@@ -50,10 +55,20 @@ final class EditController
             abort(409, $runs ? 'The clock of this step runs already.' : 'The clock of this step does not run.');
         }
         $now = now()->getTimestamp();
-        $after = $data['running'] ? [...$timings, ['start' => $now]] : array_replace($timings, [$last => ['start' => $open['start'] ?? $now, 'stop' => $now]]);
-        $result = $this->editor($request, $build)->apply((string) Str::uuid(), ($data['running'] ? 'Start' : 'Stop')." the clock of {$step}", [
-            ['section' => 'steps', 'ref' => $step, 'set' => [['path' => ['timings'], 'was' => $timings === [] ? null : $timings, 'to' => $after]]],
-        ]);
+        $after = $data['running']
+            ? [...$timings, ['start' => $now]]
+            : array_replace($timings, [$last => ['start' => $open['start'] ?? $now, 'stop' => $now]]);
+        $result = $this->editor($request, $build)->apply(
+            (string) Str::uuid(),
+            ($data['running'] ? 'Start' : 'Stop')." the clock of {$step}",
+            [
+                [
+                    'section' => 'steps',
+                    'ref' => $step,
+                    'set' => [['path' => ['timings'], 'was' => $timings === [] ? null : $timings, 'to' => $after]],
+                ],
+            ],
+        );
 
         return BuildController::jsonText($result->json());
     }
@@ -62,9 +77,20 @@ final class EditController
     {
         $edits = $build->edits()->with('user')->orderByDesc('id')->limit(200)->get();
 
-        return new JsonResponse($edits->map(static fn (Edit $e): array => [
-            'id' => $e->id, 'label' => $e->label, 'state' => $e->state, 'by' => $e->user->name ?? 'someone who left', 'at' => $e->made_at->toIso8601String(), 'revision' => $e->revision,
-        ])->all());
+        return new JsonResponse(
+            $edits
+                ->map(
+                    static fn (Edit $e): array => [
+                        'id' => $e->id,
+                        'label' => $e->label,
+                        'state' => $e->state,
+                        'by' => $e->user->name ?? 'someone who left',
+                        'at' => $e->made_at->toIso8601String(),
+                        'revision' => $e->revision,
+                    ],
+                )
+                ->all(),
+        );
     }
 
     /** One edit with what it changed, before and after. */
@@ -72,12 +98,21 @@ final class EditController
     {
         $found = $build->edits()->findOrFail($edit);
 
-        return new JsonResponse($found->changes()->limit(200)->get()->map->only(['section', 'ref', 'before', 'after'])->all());
+        return new JsonResponse(
+            $found
+                ->changes()
+                ->limit(200)
+                ->get()
+                ->map->only(['section', 'ref', 'before', 'after'])
+                ->all(),
+        );
     }
 
     private function reverted(Request $request, Build $build, bool $redo): Response
     {
-        $result = $this->editor($request, $build)->revert($redo) ?? abort(409, $redo ? 'There is nothing to do again.' : 'There is nothing of yours to take back.');
+        $result =
+            $this->editor($request, $build)->revert($redo) ??
+            abort(409, $redo ? 'There is nothing to do again.' : 'There is nothing of yours to take back.');
 
         return BuildController::jsonText($result->json());
     }

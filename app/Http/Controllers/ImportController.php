@@ -31,7 +31,10 @@ final class ImportController
 
     public function store(Request $request, Build $build): JsonResponse
     {
-        $request->validate(['file' => ['required', 'file', 'max:51200']], ['file.max' => 'The list is larger than 50 MB.', 'file.required' => 'Choose a CSV file first.']);
+        $request->validate(
+            ['file' => ['required', 'file', 'max:51200']],
+            ['file.max' => 'The list is larger than 50 MB.', 'file.required' => 'Choose a CSV file first.'],
+        );
         /** @var UploadedFile $file */
         $file = $request->file('file');
         $key = (string) Str::uuid();
@@ -41,7 +44,9 @@ final class ImportController
             $csv = self::csv($key);
             $headings = $csv->headings();
             if (count($headings) < 2) {
-                throw CannotImport::because('This is not a table: its first line has no columns parted by comma, semicolon or tab.');
+                throw CannotImport::because(
+                    'This is not a table: its first line has no columns parted by comma, semicolon or tab.',
+                );
             }
             $rows = $csv->countRows();
         } catch (CannotImport $e) {
@@ -50,8 +55,12 @@ final class ImportController
         }
         $user = $request->user();
         $import = $build->imports()->create([
-            'user_id' => $user instanceof User ? $user->id : null, 'key' => $key, 'file_name' => mb_substr($file->getClientOriginalName(), 0, 150),
-            'rows' => $rows, 'state' => 'previewed', 'mapping' => Mapping::guess($headings, $build->currency)->toArray(),
+            'user_id' => $user instanceof User ? $user->id : null,
+            'key' => $key,
+            'file_name' => mb_substr($file->getClientOriginalName(), 0, 150),
+            'rows' => $rows,
+            'state' => 'previewed',
+            'mapping' => Mapping::guess($headings, $build->currency)->toArray(),
         ]);
 
         return new JsonResponse($this->preview($import, $build), 201);
@@ -60,12 +69,23 @@ final class ImportController
     public function show(Import $import): JsonResponse
     {
         $progress = Cache::get(Importer::progressKey($import));
-        if ($import->state === 'running' && (! is_array($progress) || time() - $progress['at'] > 30) && now()->diffInSeconds($import->updated_at, true) > 30) {
+        if (
+            $import->state === 'running' &&
+            (! is_array($progress) || time() - $progress['at'] > 30) &&
+            now()->diffInSeconds($import->updated_at, true) > 30
+        ) {
             // Its work was one transaction, and "done" was written inside it: what is not done was not stored.
             $import->update(['state' => 'interrupted']);
         }
 
-        return new JsonResponse(['key' => $import->key, 'state' => $import->state, 'stored' => $import->stored, 'skipped' => $import->skipped, 'seen' => is_array($progress) ? $progress['seen'] : 0, 'of' => $import->rows]);
+        return new JsonResponse([
+            'key' => $import->key,
+            'state' => $import->state,
+            'stored' => $import->stored,
+            'skipped' => $import->skipped,
+            'seen' => is_array($progress) ? $progress['seen'] : 0,
+            'of' => $import->rows,
+        ]);
     }
 
     /** Another mapping, and the preview by it. */
@@ -74,14 +94,19 @@ final class ImportController
         $build = $import->build()->firstOrFail();
         $request->validate(['mapping' => ['required', 'array']]);
         abort_if($import->state !== 'previewed', 409, 'This list was dealt with already.');
-        $import->update(['mapping' => Mapping::fromArray((array) $request->json('mapping'), $build->currency)->toArray()]);
+        $import->update([
+            'mapping' => Mapping::fromArray((array) $request->json('mapping'), $build->currency)->toArray(),
+        ]);
 
         return new JsonResponse($this->preview($import, $build));
     }
 
     public function confirm(Import $import): JsonResponse
     {
-        $claimed = Import::query()->whereKey($import->id)->whereIn('state', ['previewed', 'interrupted'])->update(['state' => 'running', 'updated_at' => now()]);
+        $claimed = Import::query()
+            ->whereKey($import->id)
+            ->whereIn('state', ['previewed', 'interrupted'])
+            ->update(['state' => 'running', 'updated_at' => now()]);
         abort_if($claimed === 0, 409, 'This list was dealt with already.');
         set_time_limit(900);
         gc_enable();
@@ -123,8 +148,14 @@ final class ImportController
         }
 
         return [
-            'key' => $import->key, 'file_name' => $import->file_name, 'headings' => $csv->headings(), 'mapping' => $mapping->toArray(),
-            'targets' => Targets::all(), 'rows' => $rows, 'states' => $states, 'of' => $import->rows,
+            'key' => $import->key,
+            'file_name' => $import->file_name,
+            'headings' => $csv->headings(),
+            'mapping' => $mapping->toArray(),
+            'targets' => Targets::all(),
+            'rows' => $rows,
+            'states' => $states,
+            'of' => $import->rows,
         ];
     }
 
@@ -136,13 +167,23 @@ final class ImportController
     {
         $specs = [];
         foreach ($row->part->specs ?? [] as $spec) {
-            $specs[] = ['key' => $spec->key, 'label' => $row->part?->family->field($spec->key)->label ?? $spec->key, 'value' => $spec->printed()];
+            $specs[] = [
+                'key' => $spec->key,
+                'label' => $row->part?->family->field($spec->key)->label ?? $spec->key,
+                'value' => $spec->printed(),
+            ];
         }
 
         return [
-            'line' => $row->line, 'state' => $row->state(), 'cells' => array_map(static fn (string $c): string => mb_substr($c, 0, 120), $cells),
-            'name' => $row->part?->name, 'family' => $row->part?->family->title(), 'quantity' => $row->need['quantity'] ?? null, 'specs' => $specs,
-            'price' => $row->offer === null ? null : "{$row->offer['currency']} {$row->offer['price']}", 'problems' => $row->problems,
+            'line' => $row->line,
+            'state' => $row->state(),
+            'cells' => array_map(static fn (string $c): string => mb_substr($c, 0, 120), $cells),
+            'name' => $row->part?->name,
+            'family' => $row->part?->family->title(),
+            'quantity' => $row->need['quantity'] ?? null,
+            'specs' => $specs,
+            'price' => $row->offer === null ? null : "{$row->offer['currency']} {$row->offer['price']}",
+            'problems' => $row->problems,
             'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $row->doubts),
         ];
     }

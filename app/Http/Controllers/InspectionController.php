@@ -25,7 +25,9 @@ final class InspectionController
     /** One finding with its working. */
     public function finding(Build $build, string $key): JsonResponse
     {
-        $finding = Inspector::standard()->find(Document::of($build)->machine(), $key) ?? abort(404, 'This build has no such finding any more.');
+        $finding =
+            Inspector::standard()->find(Document::of($build)->machine(), $key) ??
+            abort(404, 'This build has no such finding any more.');
 
         return new JsonResponse($finding->toArray());
     }
@@ -46,6 +48,9 @@ final class InspectionController
         $found = Document::of($build)->machine()->steps[$step] ?? abort(404, 'There is no such step.');
         $check = $found->check ?? abort(404, 'This step has nothing to measure.');
 
-        return new JsonResponse(['value' => (new BenchMeter(crc32("{$build->slug}/{$step}")))->read($check)->text(), 'simulated' => true]);
+        return new JsonResponse([
+            'value' => (new BenchMeter(crc32("{$build->slug}/{$step}")))->read($check)->text(),
+            'simulated' => true,
+        ]);
     }
 }

@@ -23,20 +23,37 @@ final class LibraryController
     /** One page of what carries all the words, by family and name; with how many there are in each family. */
     public function index(Request $request, Workshop $workshop): JsonResponse
     {
-        $data = $request->validate(['words' => ['sometimes', 'nullable', 'string', 'max:200'], 'family' => ['sometimes', 'nullable', 'string', 'max:40'], 'from' => ['sometimes', 'integer', 'min:0']]);
+        $data = $request->validate([
+            'words' => ['sometimes', 'nullable', 'string', 'max:200'],
+            'family' => ['sometimes', 'nullable', 'string', 'max:40'],
+            'from' => ['sometimes', 'integer', 'min:0'],
+        ]);
         $found = LibraryPart::query()->where('workshop_id', $workshop->id);
         foreach (preg_split('/\s+/', mb_strtolower($data['words'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
             $found->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
         }
-        $families = (clone $found)->groupBy('family')->selectRaw('family, count(*) as pieces')->pluck('pieces', 'family')->map(static fn (mixed $pieces): int => (int) $pieces);
+        $families = (clone $found)
+            ->groupBy('family')
+            ->selectRaw('family, count(*) as pieces')
+            ->pluck('pieces', 'family')
+            ->map(static fn (mixed $pieces): int => (int) $pieces);
         if (($data['family'] ?? '') !== '') {
             $found->where('family', $data['family']);
         }
-        $page = $found->orderBy('family')->orderBy('name')->offset((int) ($data['from'] ?? 0))->limit(self::PAGE)->pluck('id');
+        $page = $found
+            ->orderBy('family')
+            ->orderBy('name')
+            ->offset((int) ($data['from'] ?? 0))
+            ->limit(self::PAGE)
+            ->pluck('id');
         $lines = LibraryPart::query()->whereIn('id', $page)->orderBy('family')->orderBy('name')->get();
         $total = ($data['family'] ?? '') === '' ? $families->sum() : $families->get($data['family'], 0);
 
-        return new JsonResponse(['total' => $total, 'families' => (object) $families->all(), 'lines' => $lines->map(self::line(...))->all()]);
+        return new JsonResponse([
+            'total' => $total,
+            'families' => (object) $families->all(),
+            'lines' => $lines->map(self::line(...))->all(),
+        ]);
     }
 
     public function show(LibraryPart $item): JsonResponse
@@ -48,14 +65,25 @@ final class LibraryController
     {
         $request->validate(['entry' => ['required', 'array']]);
 
-        return new JsonResponse(self::whole($this->shelf($request, $workshop)->add((array) $request->json('entry'))), 201);
+        return new JsonResponse(
+            self::whole($this->shelf($request, $workshop)->add((array) $request->json('entry'))),
+            201,
+        );
     }
 
     public function update(Request $request, LibraryPart $item): JsonResponse
     {
         $data = $request->validate(['entry' => ['required', 'array'], 'version' => ['required', 'integer']]);
 
-        return new JsonResponse(self::whole($this->shelf($request, Workshop::query()->findOrFail($item->workshop_id))->change($item, (array) $request->json('entry'), (int) $data['version'])));
+        return new JsonResponse(
+            self::whole(
+                $this->shelf($request, Workshop::query()->findOrFail($item->workshop_id))->change(
+                    $item,
+                    (array) $request->json('entry'),
+                    (int) $data['version'],
+                ),
+            ),
+        );
     }
 
     public function destroy(Request $request, LibraryPart $item): Response
@@ -67,7 +95,9 @@ final class LibraryController
 
     public function undo(Request $request, Workshop $workshop): JsonResponse
     {
-        return new JsonResponse(['ref' => $this->shelf($request, $workshop)->undo() ?? abort(409, 'There is nothing of yours to take back.')]);
+        return new JsonResponse([
+            'ref' => $this->shelf($request, $workshop)->undo() ?? abort(409, 'There is nothing of yours to take back.'),
+        ]);
     }
 
     public function examples(Request $request, Workshop $workshop): JsonResponse
@@ -80,18 +110,42 @@ final class LibraryController
      */
     private static function line(LibraryPart $part): array
     {
-        $line = ['id' => $part->id, 'ref' => $part->ref, 'family' => $part->family, 'name' => $part->name, 'example' => $part->example];
+        $line = [
+            'id' => $part->id,
+            'ref' => $part->ref,
+            'family' => $part->family,
+            'name' => $part->name,
+            'example' => $part->example,
+        ];
         try {
             $entry = $part->read();
         } catch (CannotReadBuildFile $e) {
-            return $line + ['key_specs' => "cannot be read at {$e->getMessage()}", 'price' => null, 'currency' => null, 'faults' => 0];
+            return $line + [
+                'key_specs' => "cannot be read at {$e->getMessage()}",
+                'price' => null,
+                'currency' => null,
+                'faults' => 0,
+            ];
         }
         $offers = $entry->offers;
         usort($offers, static fn (BookOffer $a, BookOffer $b): int => strcmp($b->date, $a->date));
 
         return $line + [
-            'key_specs' => implode(', ', array_map(static fn (Spec $s): string => $s->printed(), array_slice(array_values(array_filter($entry->part->specs, static fn (Spec $s): bool => $s->flag() === null)), 0, 4))),
-            'price' => isset($offers[0]) ? $offers[0]->price->exactAmount() : null, 'currency' => isset($offers[0]) ? $offers[0]->price->currency : null,
+            'key_specs' => implode(
+                ', ',
+                array_map(
+                    static fn (Spec $s): string => $s->printed(),
+                    array_slice(
+                        array_values(
+                            array_filter($entry->part->specs, static fn (Spec $s): bool => $s->flag() === null),
+                        ),
+                        0,
+                        4,
+                    ),
+                ),
+            ),
+            'price' => isset($offers[0]) ? $offers[0]->price->exactAmount() : null,
+            'currency' => isset($offers[0]) ? $offers[0]->price->currency : null,
             'faults' => count($entry->faults) + count($entry->pairings),
         ];
     }
@@ -101,7 +155,12 @@ final class LibraryController
      */
     private static function whole(LibraryPart $part): array
     {
-        return ['id' => $part->id, 'version' => $part->version, 'entry' => LibraryFile::write($part->read()), 'used_in' => Shelf::usedIn($part)];
+        return [
+            'id' => $part->id,
+            'version' => $part->version,
+            'entry' => LibraryFile::write($part->read()),
+            'used_in' => Shelf::usedIn($part),
+        ];
     }
 
     private function shelf(Request $request, Workshop $workshop): Shelf

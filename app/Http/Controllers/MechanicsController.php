@@ -33,12 +33,24 @@ final class MechanicsController
     {
         $bench = Document::of($build)->inspection()->bench;
         $held = $bench->build->axes[$axis] ?? abort(404, 'There is no such axis.');
-        $shelf = LibraryPart::query()->where('workshop_id', $build->workshop_id)->where('family', 'stepper_motor')->orderBy('id')->limit(1000)->get();
+        $shelf = LibraryPart::query()
+            ->where('workshop_id', $build->workshop_id)
+            ->where('family', 'stepper_motor')
+            ->orderBy('id')
+            ->limit(1000)
+            ->get();
 
         $ranked = (new MotorPicker($bench, $held))->rank(LibraryPart::readable($shelf));
         $ids = $shelf->pluck('id', 'ref');
 
-        return new JsonResponse(['motors' => array_map(static fn (array $m): array => $m + ['library' => $ids[$m['ref']]], $ranked['motors'])] + $ranked);
+        return new JsonResponse(
+            [
+                'motors' => array_map(
+                    static fn (array $m): array => $m + ['library' => $ids[$m['ref']]],
+                    $ranked['motors'],
+                ),
+            ] + $ranked,
+        );
     }
 
     public function joints(Build $build): JsonResponse
@@ -54,48 +66,114 @@ final class MechanicsController
     /** A belt to whole teeth; it needs no build. */
     public function belt(Request $request): JsonResponse
     {
-        $asked = $request->validate(['pitch' => ['required', 'numeric', 'between:0.5,20'], 'one' => ['required', 'integer', 'between:6,400'], 'other' => ['required', 'integer', 'between:6,400'], 'centre' => ['required', 'numeric', 'between:1,10000']]);
-        $loop = BeltLoop::of((float) $asked['pitch'], (int) $asked['one'], (int) $asked['other'], (float) $asked['centre']);
+        $asked = $request->validate([
+            'pitch' => ['required', 'numeric', 'between:0.5,20'],
+            'one' => ['required', 'integer', 'between:6,400'],
+            'other' => ['required', 'integer', 'between:6,400'],
+            'centre' => ['required', 'numeric', 'between:1,10000'],
+        ]);
+        $loop = BeltLoop::of(
+            (float) $asked['pitch'],
+            (int) $asked['one'],
+            (int) $asked['other'],
+            (float) $asked['centre'],
+        );
 
-        return new JsonResponse($loop ?? throw ValidationException::withMessages(['centre' => 'At this distance the two pulleys overlap; take the shafts further apart.']));
+        return new JsonResponse(
+            $loop ??
+                throw ValidationException::withMessages([
+                    'centre' => 'At this distance the two pulleys overlap; take the shafts further apart.',
+                ]),
+        );
     }
 
     /** Inertia of shafts, pulleys and nuts, segment by segment. */
     public function turning(Request $request): JsonResponse
     {
         $asked = $request->validate([
-            'segments' => ['required', 'array', 'min:1', 'max:20'], 'segments.*.outer' => ['required', 'numeric', 'between:0.5,1000'], 'segments.*.bore' => ['required', 'numeric', 'min:0', 'lt:segments.*.outer'],
-            'segments.*.length' => ['required', 'numeric', 'between:0.1,5000'], 'segments.*.material' => ['required', 'string', 'in:'.implode(',', array_keys(TurningParts::DENSITY))],
+            'segments' => ['required', 'array', 'min:1', 'max:20'],
+            'segments.*.outer' => ['required', 'numeric', 'between:0.5,1000'],
+            'segments.*.bore' => ['required', 'numeric', 'min:0', 'lt:segments.*.outer'],
+            'segments.*.length' => ['required', 'numeric', 'between:0.1,5000'],
+            'segments.*.material' => ['required', 'string', 'in:'.implode(',', array_keys(TurningParts::DENSITY))],
         ]);
-        $found = TurningParts::of(array_values(array_map(static fn (array $s): array => ['outer' => (float) $s['outer'], 'bore' => (float) $s['bore'], 'length' => (float) $s['length'], 'material' => $s['material']], $asked['segments'])));
+        $found = TurningParts::of(
+            array_values(
+                array_map(
+                    static fn (array $s): array => [
+                        'outer' => (float) $s['outer'],
+                        'bore' => (float) $s['bore'],
+                        'length' => (float) $s['length'],
+                        'material' => $s['material'],
+                    ],
+                    $asked['segments'],
+                ),
+            ),
+        );
 
-        return new JsonResponse(['inertia' => round($found['inertia']->in('kg cm²'), 5), 'mass' => round($found['mass']->in('kg'), 4), 'parts' => $found['parts']]);
+        return new JsonResponse([
+            'inertia' => round($found['inertia']->in('kg cm²'), 5),
+            'mass' => round($found['mass']->in('kg'), 4),
+            'parts' => $found['parts'],
+        ]);
     }
 
     /** Couplings of the library for two shafts. */
     public function couplings(Request $request, Build $build): JsonResponse
     {
-        $asked = $request->validate(['one' => ['required', 'numeric', 'between:1,100'], 'other' => ['required', 'numeric', 'between:1,100'], 'torque' => ['nullable', 'numeric', 'between:0,1000']]);
-        $shelf = LibraryPart::query()->where('workshop_id', $build->workshop_id)->where('family', 'coupling')->orderBy('id')->limit(500)->get();
+        $asked = $request->validate([
+            'one' => ['required', 'numeric', 'between:1,100'],
+            'other' => ['required', 'numeric', 'between:1,100'],
+            'torque' => ['nullable', 'numeric', 'between:0,1000'],
+        ]);
+        $shelf = LibraryPart::query()
+            ->where('workshop_id', $build->workshop_id)
+            ->where('family', 'coupling')
+            ->orderBy('id')
+            ->limit(500)
+            ->get();
 
-        return new JsonResponse(CouplingPicker::of(LibraryPart::readable($shelf), (float) $asked['one'], (float) $asked['other'], (float) ($asked['torque'] ?? 0)));
+        return new JsonResponse(
+            CouplingPicker::of(
+                LibraryPart::readable($shelf),
+                (float) $asked['one'],
+                (float) $asked['other'],
+                (float) ($asked['torque'] ?? 0),
+            ),
+        );
     }
 
     /** Feed, power and rim speed of a cut. */
     public function cutting(Request $request): JsonResponse
     {
         $asked = $request->validate([
-            'diameter' => ['required', 'numeric', 'between:0.1,300'], 'flutes' => ['required', 'integer', 'between:1,60'], 'speed' => ['required', 'numeric', 'between:10,100000'], 'chip' => ['required', 'numeric', 'between:0.001,2'],
-            'step_over' => ['required', 'numeric', 'between:1,100'], 'depth' => ['required', 'numeric', 'between:0.01,100'], 'material' => ['required', 'string', 'in:'.implode(',', array_keys(Cutting::ENERGY))],
+            'diameter' => ['required', 'numeric', 'between:0.1,300'],
+            'flutes' => ['required', 'integer', 'between:1,60'],
+            'speed' => ['required', 'numeric', 'between:10,100000'],
+            'chip' => ['required', 'numeric', 'between:0.001,2'],
+            'step_over' => ['required', 'numeric', 'between:1,100'],
+            'depth' => ['required', 'numeric', 'between:0.01,100'],
+            'material' => ['required', 'string', 'in:'.implode(',', array_keys(Cutting::ENERGY))],
         ]);
         $speed = Quantity::of((float) $asked['speed'], 'rpm');
         $share = Quantity::ratio((float) $asked['step_over'] / 100);
-        $feed = Cutting::feed(Quantity::of((float) $asked['chip'], 'mm'), Quantity::ratio((int) $asked['flutes']), $speed, $share);
-        $removal = Quantity::of($feed->in('mm/s') * (float) $asked['diameter'] * $share->in('') * (float) $asked['depth'], 'mm³/s');
+        $feed = Cutting::feed(
+            Quantity::of((float) $asked['chip'], 'mm'),
+            Quantity::ratio((int) $asked['flutes']),
+            $speed,
+            $share,
+        );
+        $removal = Quantity::of(
+            $feed->in('mm/s') * (float) $asked['diameter'] * $share->in('') * (float) $asked['depth'],
+            'mm³/s',
+        );
 
         return new JsonResponse([
-            'feed' => round($feed->in('mm/min'), 1), 'thinning' => round(Cutting::thinning($share), 3), 'removal' => round($removal->in('mm³/s'), 2),
-            'power' => round(Cutting::power($removal, $asked['material'])?->in('W') ?? 0.0, 1), 'rim' => round(Cutting::rim(Quantity::of((float) $asked['diameter'], 'mm'), $speed)->in('m/s'), 2),
+            'feed' => round($feed->in('mm/min'), 1),
+            'thinning' => round(Cutting::thinning($share), 3),
+            'removal' => round($removal->in('mm³/s'), 2),
+            'power' => round(Cutting::power($removal, $asked['material'])?->in('W') ?? 0.0, 1),
+            'rim' => round(Cutting::rim(Quantity::of((float) $asked['diameter'], 'mm'), $speed)->in('m/s'), 2),
         ]);
     }
 }

@@ -28,7 +28,10 @@ final class PhotoController
 
     public function store(Request $request, Build $build): JsonResponse
     {
-        $request->validate(['photo' => ['required', 'file', 'max:15360']], ['photo.max' => 'The picture is larger than 15 MB.']);
+        $request->validate(
+            ['photo' => ['required', 'file', 'max:15360']],
+            ['photo.max' => 'The picture is larger than 15 MB.'],
+        );
         /** @var UploadedFile $file */
         $file = $request->file('photo');
         $size = @getimagesize($file->getPathname());
@@ -36,18 +39,34 @@ final class PhotoController
             throw ValidationException::withMessages(['photo' => self::NONE]);
         }
         // By its header, before it is unpacked: a small file may hold a picture that fills all memory.
-        if ($size[0] < 1 || $size[1] < 1 || $size[0] * $size[1] > self::MOST_PIXELS || max($size[0], $size[1]) > self::LONGEST) {
-            throw ValidationException::withMessages(['photo' => "This picture is {$size[0]} × {$size[1]} pixels; at most ".self::MOST_PIXELS / 1_000_000 .' million can be taken.']);
+        if (
+            $size[0] < 1 ||
+            $size[1] < 1 ||
+            $size[0] * $size[1] > self::MOST_PIXELS ||
+            max($size[0], $size[1]) > self::LONGEST
+        ) {
+            throw ValidationException::withMessages([
+                'photo' => "This picture is {$size[0]} × {$size[1]} pixels; at most ".
+                    self::MOST_PIXELS / 1_000_000 .
+                    ' million can be taken.',
+            ]);
         }
         try {
-            $jpeg = (string) (new ImageManager(new Driver))->read($file->getPathname())->scaleDown(1600, 1600)->toJpeg(82);
+            $jpeg = (string) (new ImageManager(new Driver))
+                ->read($file->getPathname())
+                ->scaleDown(1600, 1600)
+                ->toJpeg(82);
         } catch (DecoderException) {
             throw ValidationException::withMessages(['photo' => self::NONE]);
         }
         $name = Str::uuid().'.jpg';
         Storage::put("photos/{$build->id}/{$name}", $jpeg);
         $user = $request->user();
-        $build->photos()->create(['user_id' => $user instanceof User ? $user->id : null, 'name' => $name, 'bytes' => strlen($jpeg)]);
+        $build->photos()->create([
+            'user_id' => $user instanceof User ? $user->id : null,
+            'name' => $name,
+            'bytes' => strlen($jpeg),
+        ]);
 
         return new JsonResponse(['name' => $name], 201);
     }
@@ -56,6 +75,10 @@ final class PhotoController
     {
         $photo = $build->photos()->where('name', $name)->firstOrFail();
 
-        return new Response((string) Storage::get("photos/{$build->id}/{$photo->name}"), 200, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=86400', 'X-Content-Type-Options' => 'nosniff']);
+        return new Response((string) Storage::get("photos/{$build->id}/{$photo->name}"), 200, [
+            'Content-Type' => 'image/jpeg',
+            'Cache-Control' => 'private, max-age=86400',
+            'X-Content-Type-Options' => 'nosniff',
+        ]);
     }
 }

@@ -24,9 +24,18 @@ final class RemedyController
         $inspection = $document->inspection();
         foreach ($inspection->findings as $finding) {
             if ($finding->key() === $key) {
-                $shelf = LibraryPart::query()->where('workshop_id', $build->workshop_id)->whereIn('family', Proposals::families($document->machine(), $finding))->orderBy('id')->limit(500)->get();
+                $shelf = LibraryPart::query()
+                    ->where('workshop_id', $build->workshop_id)
+                    ->whereIn('family', Proposals::families($document->machine(), $finding))
+                    ->orderBy('id')
+                    ->limit(500)
+                    ->get();
 
-                return new JsonResponse((new RemedySearch(Inspector::standard(), $inspection, LibraryPart::readable($shelf)))->for($finding));
+                return new JsonResponse(
+                    (new RemedySearch(Inspector::standard(), $inspection, LibraryPart::readable($shelf)))->for(
+                        $finding,
+                    ),
+                );
             }
         }
         abort(404, 'This build has no such finding any more.');
@@ -36,14 +45,32 @@ final class RemedyController
     public function together(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate([
-            'keys' => ['required', 'array', 'min:1', 'max:60'], 'keys.*' => ['string', 'max:200'],
+            'keys' => ['required', 'array', 'min:1', 'max:60'],
+            'keys.*' => ['string', 'max:200'],
             'offers' => ['required', 'array', 'max:400'],
-            'offers.*.says' => ['required', 'string', 'max:400'], 'offers.*.cost' => ['required', 'numeric'], 'offers.*.buys' => ['required', 'boolean'],
-            'offers.*.cured' => ['required', 'array', 'max:400'], 'offers.*.cured.*' => ['string', 'max:200'],
+            'offers.*.says' => ['required', 'string', 'max:400'],
+            'offers.*.cost' => ['required', 'numeric'],
+            'offers.*.buys' => ['required', 'boolean'],
+            'offers.*.cured' => ['required', 'array', 'max:400'],
+            'offers.*.cured.*' => ['string', 'max:200'],
             'offers.*.changes' => ['required', 'array', 'max:60'],
         ]);
-        $offers = array_map(static fn (array $o): array => ['says' => $o['says'], 'changes' => array_values($o['changes']), 'cured' => array_values($o['cured']), 'cost' => (float) $o['cost'], 'buys' => (bool) $o['buys']], array_values($asked['offers']));
+        $offers = array_map(
+            static fn (array $o): array => [
+                'says' => $o['says'],
+                'changes' => array_values($o['changes']),
+                'cured' => array_values($o['cured']),
+                'cost' => (float) $o['cost'],
+                'buys' => (bool) $o['buys'],
+            ],
+            array_values($asked['offers']),
+        );
 
-        return new JsonResponse((new CheapestSet(Inspector::standard(), Document::of($build)->inspection()))->of(array_values($asked['keys']), $offers));
+        return new JsonResponse(
+            (new CheapestSet(Inspector::standard(), Document::of($build)->inspection()))->of(
+                array_values($asked['keys']),
+                $offers,
+            ),
+        );
     }
 }

@@ -23,9 +23,17 @@ final class ScopeController
     public function show(Build $build): JsonResponse
     {
         $machine = Document::of($build)->machine();
-        $area = array_map(static fn (string $along): ?string => (new Envelope($machine))->workArea($along)?->text(), ['x' => 'x', 'y' => 'y', 'z' => 'z']);
+        $area = array_map(static fn (string $along): ?string => (new Envelope($machine))->workArea($along)?->text(), [
+            'x' => 'x',
+            'y' => 'y',
+            'z' => 'z',
+        ]);
 
-        return new JsonResponse(['figures' => (new BriefFigures($machine))->toArray(), 'scaling' => (new Scaling($machine))->toArray(), 'work_area' => $area]);
+        return new JsonResponse([
+            'figures' => (new BriefFigures($machine))->toArray(),
+            'scaling' => (new Scaling($machine))->toArray(),
+            'work_area' => $area,
+        ]);
     }
 
     public function routes(Build $build): JsonResponse
@@ -43,6 +51,15 @@ final class ScopeController
     /** Judging every value at both ends takes a while on a large build; the answer of a revision is kept. */
     public function measureFirst(Build $build): JsonResponse
     {
-        return new JsonResponse(Cache::remember("measure-first/{$build->id}/{$build->revision}", 3600, static fn (): array => (new MeasureFirst(Inspector::standard(), Document::of($build)->inspection()))->toArray()));
+        return new JsonResponse(
+            Cache::remember(
+                "measure-first/{$build->id}/{$build->revision}",
+                3600,
+                static fn (): array => (new MeasureFirst(
+                    Inspector::standard(),
+                    Document::of($build)->inspection(),
+                ))->toArray(),
+            ),
+        );
     }
 }

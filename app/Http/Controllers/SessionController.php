@@ -23,7 +23,10 @@ final class SessionController
     {
         $user = $request->user();
 
-        return new JsonResponse(['user' => $user instanceof User && $user->mayEnter() ? self::who($user) : null, 'demo' => self::demo() !== null]);
+        return new JsonResponse([
+            'user' => $user instanceof User && $user->mayEnter() ? self::who($user) : null,
+            'demo' => self::demo() !== null,
+        ]);
     }
 
     /**
@@ -31,16 +34,27 @@ final class SessionController
      */
     public function store(Request $request): JsonResponse
     {
-        abort_unless($request->hasSession(), 400, 'Signing in is for browsers; a script names the address of this server in its Referer.');
+        abort_unless(
+            $request->hasSession(),
+            400,
+            'Signing in is for browsers; a script names the address of this server in its Referer.',
+        );
         $given = $request->validate([
-            'email' => ['required', 'string', 'email', 'max:'.Password::LONGEST_ADDRESS], 'password' => ['required', 'string', 'max:1000'], 'remember' => ['sometimes', 'boolean'],
+            'email' => ['required', 'string', 'email', 'max:'.Password::LONGEST_ADDRESS],
+            'password' => ['required', 'string', 'max:1000'],
+            'remember' => ['sometimes', 'boolean'],
         ]);
         $limit = new SignInLimit($given['email'], (string) $request->ip());
         $wait = $limit->wait();
-        abort_if($wait > 0, 429, "Too many tries. Wait {$wait} seconds before the next one.", ['Retry-After' => (string) $wait]);
+        abort_if($wait > 0, 429, "Too many tries. Wait {$wait} seconds before the next one.", [
+            'Retry-After' => (string) $wait,
+        ]);
         $user = User::query()->where('email', $given['email'])->first();
         // Both are always done, and take as long, so that nobody learns which addresses have an account.
-        $right = Hash::check($given['password'], $user === null ? Password::OF_NOBODY : (string) $user->getAuthPassword());
+        $right = Hash::check(
+            $given['password'],
+            $user === null ? Password::OF_NOBODY : (string) $user->getAuthPassword(),
+        );
         if ($user === null || ! $right || ! $user->mayEnter()) {
             $limit->failed();
             throw ValidationException::withMessages(['email' => 'No account has this e-mail address and password.']);
@@ -53,7 +67,11 @@ final class SessionController
     /** The one button of the demo: enters its workshop without a password. */
     public function demoStore(Request $request): JsonResponse
     {
-        abort_unless($request->hasSession(), 400, 'Entering is for browsers; a script names the address of this server in its Referer.');
+        abort_unless(
+            $request->hasSession(),
+            400,
+            'Entering is for browsers; a script names the address of this server in its Referer.',
+        );
 
         return $this->enter($request, self::demo() ?? abort(404, 'This is not a demo.'), false);
     }
@@ -63,7 +81,10 @@ final class SessionController
     {
         /** @var User $user */
         $user = $request->user();
-        $given = $request->validate(['current' => ['required', 'string', 'max:1000'], 'password' => ['required', 'string', 'max:1000']]);
+        $given = $request->validate([
+            'current' => ['required', 'string', 'max:1000'],
+            'password' => ['required', 'string', 'max:1000'],
+        ]);
         $limit = new SignInLimit($user->email, (string) $request->ip());
         abort_if($limit->wait() > 0, 429, "Too many tries. Wait {$limit->wait()} seconds before the next one.");
         abort_if(config('app.demo') === true && $user->isOfDemo(), 403, 'The people of the demo keep their password.');
@@ -108,7 +129,9 @@ final class SessionController
 
     private static function demo(): ?User
     {
-        return config('app.demo') === true ? Workshop::query()->where('demo', true)->first()?->members()->orderBy('users.id')->first() : null;
+        return config('app.demo') === true
+            ? Workshop::query()->where('demo', true)->first()?->members()->orderBy('users.id')->first()
+            : null;
     }
 
     /**
@@ -119,7 +142,12 @@ final class SessionController
         return [
             'name' => $user->name,
             'email' => $user->email,
-            'workshops' => $user->workshops()->orderBy('name')->get()->map(static fn (Workshop $w): array => ['id' => $w->id, 'name' => $w->name, 'demo' => $w->demo])->all(),
+            'workshops' => $user
+                ->workshops()
+                ->orderBy('name')
+                ->get()
+                ->map(static fn (Workshop $w): array => ['id' => $w->id, 'name' => $w->name, 'demo' => $w->demo])
+                ->all(),
         ];
     }
 }

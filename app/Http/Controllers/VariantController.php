@@ -18,13 +18,33 @@ final class VariantController
 {
     public function index(Build $build): JsonResponse
     {
-        $related = Build::query()->where('workshop_id', $build->workshop_id)->where('id', '<>', $build->id)
-            ->where(static fn ($q) => $q->where('forked_from', $build->id)->orWhere('id', $build->forked_from ?? 0)->when($build->forked_from !== null, static fn ($q) => $q->orWhere('forked_from', $build->forked_from)))
-            ->orderBy('name')->get();
+        $related = Build::query()
+            ->where('workshop_id', $build->workshop_id)
+            ->where('id', '<>', $build->id)
+            ->where(
+                static fn ($q) => $q
+                    ->where('forked_from', $build->id)
+                    ->orWhere('id', $build->forked_from ?? 0)
+                    ->when(
+                        $build->forked_from !== null,
+                        static fn ($q) => $q->orWhere('forked_from', $build->forked_from),
+                    ),
+            )
+            ->orderBy('name')
+            ->get();
 
-        return new JsonResponse($related->map(static fn (Build $b): array => [
-            'id' => $b->id, 'name' => $b->name, 'relation' => $b->id === $build->forked_from ? 'origin' : 'fork', 'changed' => $b->updated_at?->toIso8601String(),
-        ])->all());
+        return new JsonResponse(
+            $related
+                ->map(
+                    static fn (Build $b): array => [
+                        'id' => $b->id,
+                        'name' => $b->name,
+                        'relation' => $b->id === $build->forked_from ? 'origin' : 'fork',
+                        'changed' => $b->updated_at?->toIso8601String(),
+                    ],
+                )
+                ->all(),
+        );
     }
 
     public function store(Request $request, Build $build): JsonResponse
@@ -32,7 +52,10 @@ final class VariantController
         $data = $request->validate(['name' => ['required', 'string', 'max:120']]);
         $machine = Document::of($build)->machine();
         $fork = DB::transaction(static function () use ($build, $machine, $data): Build {
-            $fork = Workspace::add($build->workshop()->firstOrFail(), $machine->with(['plan' => $machine->plan->named($data['name'])]));
+            $fork = Workspace::add(
+                $build->workshop()->firstOrFail(),
+                $machine->with(['plan' => $machine->plan->named($data['name'])]),
+            );
             Workspace::copyPhotos($build, $fork);
             $fork->update(['forked_from' => $build->id, 'forked_at' => $build->revision]);
 
@@ -44,6 +67,12 @@ final class VariantController
 
     public function show(Build $build, Build $other): JsonResponse
     {
-        return new JsonResponse((new VariantDiff(Document::of($build)->inspection(), Document::of($other)->inspection(), new DateTimeImmutable))->toArray());
+        return new JsonResponse(
+            (new VariantDiff(
+                Document::of($build)->inspection(),
+                Document::of($other)->inspection(),
+                new DateTimeImmutable,
+            ))->toArray(),
+        );
     }
 }

@@ -24,9 +24,17 @@ final class WiringController
     /** As planned; or with a load doubled, the supplies sagging or a stop pressed, and what that makes worse. */
     public function show(Request $request, Build $build): JsonResponse
     {
-        $asked = $request->validate(['doubled' => ['nullable', 'string', 'max:64'], 'sag' => ['nullable', 'boolean'], 'pressed' => ['nullable', 'string', 'max:64']]);
+        $asked = $request->validate([
+            'doubled' => ['nullable', 'string', 'max:64'],
+            'sag' => ['nullable', 'boolean'],
+            'pressed' => ['nullable', 'string', 'max:64'],
+        ]);
         $planned = Document::of($build)->inspection();
-        $whatIf = new WhatIf($asked['doubled'] ?? null, (bool) ($asked['sag'] ?? false), array_values(array_filter([$asked['pressed'] ?? null])));
+        $whatIf = new WhatIf(
+            $asked['doubled'] ?? null,
+            (bool) ($asked['sag'] ?? false),
+            array_values(array_filter([$asked['pressed'] ?? null])),
+        );
         if ($whatIf->changesNothing()) {
             return new JsonResponse((new WiringMap($planned))->toArray() + ['worse' => []]);
         }
@@ -48,7 +56,11 @@ final class WiringController
     public function transfer(Build $build, string $need, string $part): JsonResponse
     {
         $bench = Document::of($build)->inspection()->bench;
-        abort_unless(in_array($part, ($bench->build->needs[$need] ?? null)->candidates ?? [], true), 404, 'That part is no candidate for this board.');
+        abort_unless(
+            in_array($part, ($bench->build->needs[$need] ?? null)->candidates ?? [], true),
+            404,
+            'That part is no candidate for this board.',
+        );
 
         return new JsonResponse(PortAllocation::transfer($bench, $need, $part));
     }
@@ -66,17 +78,28 @@ final class WiringController
     /** A made-up loom held against one made by hand. */
     public function loom(Request $request, Build $build): JsonResponse
     {
-        $asked = $request->validate(['price' => ['required', 'decimal:0,2', 'min:0'], 'minutes' => ['required', 'numeric', 'between:0.1,60']]);
+        $asked = $request->validate([
+            'price' => ['required', 'decimal:0,2', 'min:0'],
+            'minutes' => ['required', 'numeric', 'between:0.1,60'],
+        ]);
         $machine = Document::of($build)->machine();
 
-        return new JsonResponse((new Harness($machine))->againstLoom(Money::of((string) $asked['price'], $machine->plan->currency), (float) $asked['minutes']));
+        return new JsonResponse(
+            (new Harness($machine))->againstLoom(
+                Money::of((string) $asked['price'], $machine->plan->currency),
+                (float) $asked['minutes'],
+            ),
+        );
     }
 
     public function harnessCsv(Build $build): Response
     {
         $lines = (new Harness(Document::of($build)->machine()))->lines();
 
-        return new Response(implode('', [...$lines]), 200, ['Content-Type' => 'text/csv; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"{$build->slug}-harness.csv\""]);
+        return new Response(implode('', [...$lines]), 200, [
+            'Content-Type' => 'text/csv; charset=UTF-8',
+            'Content-Disposition' => "attachment; filename=\"{$build->slug}-harness.csv\"",
+        ]);
     }
 
     public function netlist(Build $build, string $scenario): Response
@@ -84,7 +107,10 @@ final class WiringController
         $circuits = (new Bench(Document::of($build)->machine()))->circuits();
         foreach ($circuits->scenarios() as $one) {
             if ($one->ref === $scenario) {
-                return new Response((new Netlist($circuits))->of($one), 200, ['Content-Type' => 'text/plain; charset=UTF-8', 'Content-Disposition' => "attachment; filename=\"{$build->slug}-{$scenario}.cir\""]);
+                return new Response((new Netlist($circuits))->of($one), 200, [
+                    'Content-Type' => 'text/plain; charset=UTF-8',
+                    'Content-Disposition' => "attachment; filename=\"{$build->slug}-{$scenario}.cir\"",
+                ]);
             }
         }
         abort(404, 'This build has no such scenario.');

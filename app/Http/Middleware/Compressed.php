@@ -23,8 +23,17 @@ final class Compressed
             return $response;
         }
         $body = (string) $response->getContent();
-        $takes = in_array('gzip', array_map(static fn (string $e): string => trim(explode(';', $e)[0]), explode(',', strtolower((string) $request->headers->get('Accept-Encoding')))), true);
-        $text = preg_match('#^(application/(problem\+)?json|text/)#', (string) $response->headers->get('Content-Type')) === 1;
+        $takes = in_array(
+            'gzip',
+            array_map(
+                static fn (string $e): string => trim(explode(';', $e)[0]),
+                explode(',', strtolower((string) $request->headers->get('Accept-Encoding'))),
+            ),
+            true,
+        );
+        $text =
+            preg_match('#^(application/(problem\+)?json|text/)#', (string) $response->headers->get('Content-Type')) ===
+            1;
         if ($takes && $text && strlen($body) > self::WORTH && ! $response->headers->has('Content-Encoding')) {
             $response->setContent((string) gzencode($body, 4));
             $response->headers->set('Content-Encoding', 'gzip');

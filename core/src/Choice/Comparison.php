@@ -37,7 +37,9 @@ final readonly class Comparison
     {
         $build = $this->inspection->bench->build;
 
-        return $this->need->choice === $part ? $this->inspection : $this->inspector->inspect($build->choosing($this->need->ref, $part));
+        return $this->need->choice === $part
+            ? $this->inspection
+            : $this->inspector->inspect($build->choosing($this->need->ref, $part));
     }
 
     /**
@@ -50,7 +52,10 @@ final readonly class Comparison
         $build = $this->inspection->bench->build;
         $refs = array_values(array_unique(array_filter([$this->need->choice, ...$this->need->candidates])));
         $parts = array_map(static fn (string $ref): Part => $build->parts[$ref], $refs);
-        $without = Money::of((new MoneyLedger($build->choosing($this->need->ref, null)))->toArray(false)['planned'], $build->plan->currency);
+        $without = Money::of(
+            (new MoneyLedger($build->choosing($this->need->ref, null)))->toArray(false)['planned'],
+            $build->plan->currency,
+        );
         $candidates = array_map(fn (Part $part): array => $this->candidate($build, $part, $without), $parts);
         $rows = $this->rows($parts, $candidates);
         $scores = (new Preference($this->need->weights))->scores($rows, $candidates);
@@ -65,7 +70,10 @@ final readonly class Comparison
             'rows' => $rows,
             'ratios' => $this->ratios($parts, $candidates),
             'weights' => (object) $this->need->weights,
-            'candidates' => array_map(static fn (array $c): array => array_diff_key($c, ['read' => 0]) + ['score' => $scores[$c['part']]], $candidates),
+            'candidates' => array_map(
+                static fn (array $c): array => array_diff_key($c, ['read' => 0]) + ['score' => $scores[$c['part']]],
+                $candidates,
+            ),
             'order' => Preference::order($candidates, $scores),
         ];
     }
@@ -91,7 +99,12 @@ final readonly class Comparison
                 $read[$input->where] ??= $finding;
             }
         }
-        $own = array_values(array_filter($inspection->findings, fn (Finding $f): bool => in_array($this->need->ref, $f->subject->needs, true)));
+        $own = array_values(
+            array_filter(
+                $inspection->findings,
+                fn (Finding $f): bool => in_array($this->need->ref, $f->subject->needs, true),
+            ),
+        );
 
         return [
             'part' => $part->ref,
@@ -103,7 +116,9 @@ final readonly class Comparison
             'price_date' => $line?->offer?->date,
             'supplier' => $line?->offer === null ? null : $build->suppliers[$line->offer->supplier]->name,
             'lead_days' => $line?->offer === null ? null : $build->suppliers[$line->offer->supplier]->leadDays,
-            'mass' => ($mass = $part->spec('mass')?->nominal()) === null ? null : (string) $mass->times($this->need->quantity)->to('g'),
+            'mass' => ($mass = $part->spec('mass')?->nominal()) === null
+                    ? null
+                    : (string) $mass->times($this->need->quantity)->to('g'),
             'watts' => ($watts = self::watts($part)) === null ? null : (string) $watts->times($this->need->quantity)->to('W'),
             'tally' => $tally,
             'worst' => ($own[0] ?? null)?->verdict->value,
@@ -122,7 +137,10 @@ final readonly class Comparison
      */
     private function bars(array $own): bool
     {
-        return array_filter($own, static fn (Finding $f): bool => $f->verdict === Verdict::Danger || $f->verdict === Verdict::Fails) !== [];
+        return array_filter(
+            $own,
+            static fn (Finding $f): bool => $f->verdict === Verdict::Danger || $f->verdict === Verdict::Fails,
+        ) !== [];
     }
 
     /**
@@ -140,7 +158,14 @@ final readonly class Comparison
         foreach ($inspection->findings as $finding) {
             $was = $now[$finding->key()] ?? null;
             if ($was?->verdict !== $finding->verdict) {
-                $changes[] = ['key' => $finding->key(), 'title' => $finding->card->title, 'subject' => $finding->subject->label, 'from' => $was?->verdict->value, 'to' => $finding->verdict->value, 'headline' => $finding->headline];
+                $changes[] = [
+                    'key' => $finding->key(),
+                    'title' => $finding->card->title,
+                    'subject' => $finding->subject->label,
+                    'from' => $was?->verdict->value,
+                    'to' => $finding->verdict->value,
+                    'headline' => $finding->headline,
+                ];
             }
         }
 
@@ -150,13 +175,22 @@ final readonly class Comparison
     /**
      * @param  list<Part>  $parts
      * @param  list<array<string, mixed>>  $candidates
-     * @return list<array{key: string, label: string, unit: string, better: string|null, cells: list<array<string, mixed>|null>, best: list<string>, worst: list<string>}>
+     * @return list<array{key: string, label: string, unit: string, better: string|null, cells: list<array<string,
+     *     mixed>|null>, best: list<string>, worst: list<string>}>
      */
     private function rows(array $parts, array $candidates): array
     {
         $rows = [];
         foreach ($parts === [] ? [] : $parts[0]->family->sheet() as $field) {
-            $cells = array_map(fn (Part $p, array $c): ?array => self::cell($field, $p, $c['read']["parts/{$p->ref}/specs/{$field->key}"] ?? null), $parts, $candidates);
+            $cells = array_map(
+                fn (Part $p, array $c): ?array => self::cell(
+                    $field,
+                    $p,
+                    $c['read']["parts/{$p->ref}/specs/{$field->key}"] ?? null,
+                ),
+                $parts,
+                $candidates,
+            );
             if (array_filter($cells) === []) {
                 continue;
             }
@@ -166,7 +200,15 @@ final readonly class Comparison
                 $sizes += $size === null ? [] : [$part->ref => $size];
             }
             [$best, $worst] = self::ends($sizes, $field->better);
-            $rows[] = ['key' => $field->key, 'label' => $field->label, 'unit' => $field->unit, 'better' => $field->better, 'cells' => $cells, 'best' => $best, 'worst' => $worst];
+            $rows[] = [
+                'key' => $field->key,
+                'label' => $field->label,
+                'unit' => $field->unit,
+                'better' => $field->better,
+                'cells' => $cells,
+                'best' => $best,
+                'worst' => $worst,
+            ];
         }
 
         return $rows;
@@ -179,10 +221,18 @@ final readonly class Comparison
     {
         $spec = $part->spec($field->key);
 
-        return $spec === null ? null : [
-            'value' => $spec->printed(), 'alike' => self::alike($field, $spec), 'size' => $spec->nominal()?->in($field->unit), 'evidence' => $spec->evidence->value, 'source' => $spec->source,
-            'verdict' => $finding?->verdict->value, 'finding' => $finding?->key(), 'says' => $finding?->headline,
-        ];
+        return $spec === null
+            ? null
+            : [
+                'value' => $spec->printed(),
+                'alike' => self::alike($field, $spec),
+                'size' => $spec->nominal()?->in($field->unit),
+                'evidence' => $spec->evidence->value,
+                'source' => $spec->source,
+                'verdict' => $finding?->verdict->value,
+                'finding' => $finding?->key(),
+                'says' => $finding?->headline,
+            ];
     }
 
     /** The same in the unit of the sheet, where it was written in another. */
@@ -195,7 +245,8 @@ final readonly class Comparison
 
     /**
      * @param  array<string, Quantity>  $sizes  by part
-     * @return array{list<string>, list<string>} parts with the best and the worst; none when all are alike or neither way is better
+     * @return array{list<string>, list<string>} parts with the best and the worst; none when all are alike or neither
+     * way is better
      */
     private static function ends(array $sizes, ?string $better): array
     {
@@ -206,7 +257,10 @@ final readonly class Comparison
         if ($least->compare($most) === 0) {
             return [[], []];
         }
-        $at = static fn (Quantity $end): array => array_map(strval(...), array_keys(array_filter($sizes, static fn (Quantity $q): bool => $q->compare($end) === 0)));
+        $at = static fn (Quantity $end): array => array_map(
+            strval(...),
+            array_keys(array_filter($sizes, static fn (Quantity $q): bool => $q->compare($end) === 0)),
+        );
 
         return $better === 'more' ? [$at($most), $at($least)] : [$at($least), $at($most)];
     }
@@ -226,13 +280,28 @@ final readonly class Comparison
             $top = $parts[0]->family->field($of);
             $bottom = $for === 'price' ? null : $parts[0]->family->field($for);
             $unit = $for === 'price' ? $currency : ($for === 'mass' ? 'kg' : $bottom->unit ?? '');
-            $values = array_map(function (Part $part, array $c) use ($of, $for, $top, $unit): ?float {
-                $value = $part->spec($of)?->nominal()?->in($top->unit ?? '');
-                $by = $for === 'price' ? ($c['price'] === null ? null : (float) $c['price'] / max(1, $this->need->quantity)) : $part->spec($for)?->nominal()?->in($unit);
+            $values = array_map(
+                function (Part $part, array $c) use ($of, $for, $top, $unit): ?float {
+                    $value = $part
+                        ->spec($of)
+                        ?->nominal()
+                        ?->in($top->unit ?? '');
+                    $by =
+                        $for === 'price'
+                            ? ($c['price'] === null
+                                ? null
+                                : (float) $c['price'] / max(1, $this->need->quantity))
+                            : $part->spec($for)?->nominal()?->in($unit);
 
-                return $value === null || $by === null || $by <= 0 ? null : round($value / $by, 3);
-            }, $parts, $candidates);
-            $ratios[] = ['label' => ($top->label ?? $of).', '.($top->unit ?? '').' per '.$unit, 'values' => $values];
+                    return $value === null || $by === null || $by <= 0 ? null : round($value / $by, 3);
+                },
+                $parts,
+                $candidates,
+            );
+            $ratios[] = [
+                'label' => ($top->label ?? $of).', '.($top->unit ?? '').' per '.$unit,
+                'values' => $values,
+            ];
         }
 
         return $ratios;

@@ -15,15 +15,22 @@ final readonly class DecisionReview
     }
 
     /**
-     * @return list<array{ref: string, state: string, changed: list<array{fact: string, was: string|null, is: string|null}>}> state: open, made or reopened
+     * @return list<array{ref: string, state: string, changed: list<array{fact: string, was: string|null,
+     *     is: string|null}>}> state: open, made or reopened
      */
     public function toArray(): array
     {
-        return array_values(array_map(function (Decision $decision): array {
-            $changed = $decision->state === 'made' ? $this->changed($decision) : [];
+        return array_values(
+            array_map(function (Decision $decision): array {
+                $changed = $decision->state === 'made' ? $this->changed($decision) : [];
 
-            return ['ref' => $decision->ref, 'state' => $changed === [] ? $decision->state : 'reopened', 'changed' => $changed];
-        }, $this->inspection->bench->build->decisions));
+                return [
+                    'ref' => $decision->ref,
+                    'state' => $changed === [] ? $decision->state : 'reopened',
+                    'changed' => $changed,
+                ];
+            }, $this->inspection->bench->build->decisions),
+        );
     }
 
     /** How many wait for the builder: open ones and those reopened. */
@@ -43,9 +50,18 @@ final readonly class DecisionReview
         if ($decision->about === 'part') {
             $chosen = $build->needs[$decision->need ?? '']->choice ?? null;
             if ($chosen !== $decision->choice) {
-                return [['fact' => 'Part that is chosen', 'was' => $build->parts[$decision->choice ?? '']->name ?? $decision->choice, 'is' => $build->parts[$chosen ?? '']->name ?? $chosen]];
+                return [
+                    [
+                        'fact' => 'Part that is chosen',
+                        'was' => $build->parts[$decision->choice ?? '']->name ?? $decision->choice,
+                        'is' => $build->parts[$chosen ?? '']->name ?? $chosen,
+                    ],
+                ];
             }
-            $now = $decision->facts === [] || $chosen === null ? [] : Facts::ofPart($this->inspection, (string) $decision->need, $build->parts[$chosen]);
+            $now =
+                $decision->facts === [] || $chosen === null
+                    ? []
+                    : Facts::ofPart($this->inspection, (string) $decision->need, $build->parts[$chosen]);
         } elseif ($decision->about === 'route') {
             $now = $decision->facts === [] ? [] : Facts::ofRoutes((new RouteComparison($build))->ledgers);
         }

@@ -35,16 +35,25 @@ final class Facts
         $facts['Price'] = $best === null ? 'none' : (string) $best;
         $facts['Wait'] = $days === null ? 'not known' : "{$days} days";
         $read = [];
-        $own = array_filter($inspection->findings, static fn (Finding $f): bool => in_array($need, $f->subject->needs, true));
+        $own = array_filter(
+            $inspection->findings,
+            static fn (Finding $f): bool => in_array($need, $f->subject->needs, true),
+        );
         foreach ($own as $finding) {
-            $facts["{$finding->card->id} {$finding->card->title}, {$finding->subject->label}"] = $finding->verdict->label();
+            $facts[
+                "{$finding->card->id} {$finding->card->title}, {$finding->subject->label}"
+            ] = $finding->verdict->label();
             foreach ($finding->inputs as $input) {
                 $read[$input->where] = true;
             }
         }
         foreach ($part->specs as $key => $spec) {
             if (isset($read["parts/{$part->ref}/specs/{$key}"])) {
-                $facts[$part->family->field($key)->label ?? $key] = mb_substr("{$spec->printed()}, {$spec->evidence->label()}", 0, 400);
+                $facts[$part->family->field($key)->label ?? $key] = mb_substr(
+                    "{$spec->printed()}, {$spec->evidence->label()}",
+                    0,
+                    400,
+                );
             }
         }
         foreach ($build->revisions as $revision) {

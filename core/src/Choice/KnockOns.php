@@ -52,18 +52,61 @@ final readonly class KnockOns
                 continue;
             }
             $forces[] = match ($field->key) {
-                'frame' => $was->choice() === $is->choice() ? null : "Frame {$is->choice()} for {$was->choice()}: another bolt pattern and pilot".$this->on(' at '),
-                'thread' => $was->choice() === $is->choice() ? null : "{$is->choice()} for {$was->choice()}: other holes, nuts and keys".$this->on(' at '),
-                'shaft_diameter', 'bore', 'clamp_diameter', 'diameter' => $this->differs($was->nominal(), $is->nominal(), "{$field->label} %s for %s: what it meets must fit".$this->on(': ')),
-                'output_voltage', 'rated_voltage', 'coil_voltage' => $this->differs($was->nominal(), $is->nominal(), "{$field->label} %s for %s: another supply or converter".$this->leadsTo(' at ')),
+                'frame' => $was->choice() === $is->choice()
+                    ? null
+                    : "Frame {$is->choice()} for {$was->choice()}: another bolt pattern and pilot".$this->on(' at '),
+                'thread' => $was->choice() === $is->choice()
+                    ? null
+                    : "{$is->choice()} for {$was->choice()}: other holes, nuts and keys".$this->on(' at '),
+                'shaft_diameter', 'bore', 'clamp_diameter', 'diameter' => $this->differs(
+                    $was->nominal(),
+                    $is->nominal(),
+                    "{$field->label} %s for %s: what it meets must fit".$this->on(': '),
+                ),
+                'output_voltage', 'rated_voltage', 'coil_voltage' => $this->differs(
+                    $was->nominal(),
+                    $is->nominal(),
+                    "{$field->label} %s for %s: another supply or converter".$this->leadsTo(' at '),
+                ),
                 'contact_rating' => null,
-                'body_length' => $this->more($was->nominal(), $is->nominal(), $field->unit, '%s longer: room behind it, screws and spacers'.$this->on(' at ')),
-                'thickness' => $this->differs($was->nominal(), $is->nominal(), "{$field->label} %s for %s: screws through it change length".$this->on(' at ')),
-                'block_length' => $this->more($was->nominal(), $is->nominal(), $field->unit, '%s longer: so much travel is lost'),
-                'mass' => $this->more($was->nominal(), $is->nominal(), $field->unit, '%s heavier, for whatever carries it'),
-                'continuous_current' => $this->more($is->nominal(), $was->nominal(), $field->unit, '%s less for its motor'),
-                'rated_current' => $candidate->family->field('output_voltage') === null ? $this->more($was->nominal(), $is->nominal(), $field->unit, '%s more to feed, and a driver for it') : null,
-                'drivers' => $this->more($is->nominal(), $was->nominal(), $field->unit, '%s fewer drivers: a further module'),
+                'body_length' => $this->more(
+                    $was->nominal(),
+                    $is->nominal(),
+                    $field->unit,
+                    '%s longer: room behind it, screws and spacers'.$this->on(' at '),
+                ),
+                'thickness' => $this->differs(
+                    $was->nominal(),
+                    $is->nominal(),
+                    "{$field->label} %s for %s: screws through it change length".$this->on(' at '),
+                ),
+                'block_length' => $this->more(
+                    $was->nominal(),
+                    $is->nominal(),
+                    $field->unit,
+                    '%s longer: so much travel is lost',
+                ),
+                'mass' => $this->more(
+                    $was->nominal(),
+                    $is->nominal(),
+                    $field->unit,
+                    '%s heavier, for whatever carries it',
+                ),
+                'continuous_current' => $this->more(
+                    $is->nominal(),
+                    $was->nominal(),
+                    $field->unit,
+                    '%s less for its motor',
+                ),
+                'rated_current' => $candidate->family->field('output_voltage') === null
+                    ? $this->more($was->nominal(), $is->nominal(), $field->unit, '%s more to feed, and a driver for it')
+                    : null,
+                'drivers' => $this->more(
+                    $is->nominal(),
+                    $was->nominal(),
+                    $field->unit,
+                    '%s fewer drivers: a further module',
+                ),
                 default => null,
             };
         }
@@ -78,14 +121,18 @@ final readonly class KnockOns
 
     private function more(?Quantity $was, ?Quantity $is, string $unit, string $says): ?string
     {
-        return $was === null || $is === null || ! $is->exceeds($was) ? null : sprintf($says, $is->minus($was)->to($unit)).'.';
+        return $was === null || $is === null || ! $is->exceeds($was)
+            ? null
+            : sprintf($says, $is->minus($was)->to($unit)).'.';
     }
 
     /** The needs it is joined to, after a word; nothing when it is joined to none. */
     private function on(string $word): string
     {
         $others = [];
-        foreach (array_filter($this->build->mates, fn (Mate $m): bool => in_array($this->need->ref, $m->between, true)) as $mate) {
+        foreach (
+            array_filter($this->build->mates, fn (Mate $m): bool => in_array($this->need->ref, $m->between, true)) as $mate
+        ) {
             foreach ($mate->between as $side) {
                 if ($side !== $this->need->ref) {
                     $others[] = $this->build->roleOf($side);
@@ -108,6 +155,8 @@ final readonly class KnockOns
         }
         $others = array_values(array_unique($others));
 
-        return $others === [] ? '' : $word.implode(', ', array_slice($others, 0, 3)).(count($others) > 3 ? ' and others' : '');
+        return $others === []
+            ? ''
+            : $word.implode(', ', array_slice($others, 0, 3)).(count($others) > 3 ? ' and others' : '');
     }
 }

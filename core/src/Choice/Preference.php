@@ -30,11 +30,17 @@ final readonly class Preference
         $columns = [];
         foreach ($rows as $row) {
             if ($row['better'] !== null) {
-                $columns[$row['key']] = [$row['better'], array_map(static fn (?array $c): ?float => $c['size'] ?? null, $row['cells'])];
+                $columns[$row['key']] = [
+                    $row['better'],
+                    array_map(static fn (?array $c): ?float => $c['size'] ?? null, $row['cells']),
+                ];
             }
         }
         foreach (self::ALWAYS as $key) {
-            $columns[$key] ??= ['less', array_map(static fn (array $c): ?float => $c[$key] === null ? null : (float) $c[$key], $candidates)];
+            $columns[$key] ??= [
+                'less',
+                array_map(static fn (array $c): ?float => $c[$key] === null ? null : (float) $c[$key], $candidates),
+            ];
         }
         $sum = array_fill(0, count($candidates), 0.0);
         $whole = 0;
@@ -68,7 +74,13 @@ final readonly class Preference
      */
     public static function order(array $candidates, array $scores): array
     {
-        usort($candidates, static fn (array $a, array $b): int => [$a['barred'] || $a['blocked'] !== [], -($scores[$a['part']] ?? 0)] <=> [$b['barred'] || $b['blocked'] !== [], -($scores[$b['part']] ?? 0)]);
+        usort(
+            $candidates,
+            static fn (array $a, array $b): int => [
+                $a['barred'] || $a['blocked'] !== [],
+                -($scores[$a['part']] ?? 0),
+            ] <=> [$b['barred'] || $b['blocked'] !== [], -($scores[$b['part']] ?? 0)],
+        );
 
         return array_column($candidates, 'part');
     }

@@ -40,7 +40,11 @@ final readonly class VariantDiff
         [$mass, $unweighed] = self::mass($build);
         $watts = [];
         foreach ((new PowerLedger($inspection->bench))->toArray() as $scenario) {
-            $watts[] = ['scenario' => $scenario['name'], 'watts' => $scenario['energy']['known_watts'], 'complete' => $scenario['energy']['watts'] !== null];
+            $watts[] = [
+                'scenario' => $scenario['name'],
+                'watts' => $scenario['energy']['known_watts'],
+                'complete' => $scenario['energy']['watts'] !== null,
+            ];
         }
 
         return [
@@ -87,7 +91,13 @@ final readonly class VariantDiff
         $rows = [];
         foreach ($a->needs + $b->needs as $ref => $need) {
             [$one, $other] = [self::chosen($a, $ref), self::chosen($b, $ref)];
-            $rows[] = ['need' => $ref, 'role' => $need->role, 'one' => $one, 'other' => $other, 'same' => $one === $other];
+            $rows[] = [
+                'need' => $ref,
+                'role' => $need->role,
+                'one' => $one,
+                'other' => $other,
+                'same' => $one === $other,
+            ];
         }
 
         return $rows;
@@ -97,7 +107,9 @@ final readonly class VariantDiff
     {
         $need = $build->needs[$ref] ?? null;
 
-        return $need === null ? null : "{$need->quantity} × ".($build->parts[$need->choice ?? '']->name ?? 'nothing chosen');
+        return $need === null
+            ? null
+            : "{$need->quantity} × ".($build->parts[$need->choice ?? '']->name ?? 'nothing chosen');
     }
 
     /**
@@ -120,11 +132,27 @@ final readonly class VariantDiff
         foreach ($one + $other as $key => $finding) {
             [$was, $is] = [$one[$key] ?? null, $other[$key] ?? null];
             if ($was?->verdict !== $is?->verdict) {
-                $rows[] = ['rank' => min($was?->verdict->rank() ?? 9, $is?->verdict->rank() ?? 9), 'key' => $key, 'title' => $finding->card->title, 'subject' => $finding->subject->label, 'one' => $was?->verdict->value, 'other' => $is?->verdict->value];
+                $rows[] = [
+                    'rank' => min($was?->verdict->rank() ?? 9, $is?->verdict->rank() ?? 9),
+                    'key' => $key,
+                    'title' => $finding->card->title,
+                    'subject' => $finding->subject->label,
+                    'one' => $was?->verdict->value,
+                    'other' => $is?->verdict->value,
+                ];
             }
         }
         usort($rows, static fn (array $a, array $b): int => [$a['rank'], $a['key']] <=> [$b['rank'], $b['key']]);
 
-        return array_map(static fn (array $r): array => ['key' => $r['key'], 'title' => $r['title'], 'subject' => $r['subject'], 'one' => $r['one'], 'other' => $r['other']], $rows);
+        return array_map(
+            static fn (array $r): array => [
+                'key' => $r['key'],
+                'title' => $r['title'],
+                'subject' => $r['subject'],
+                'one' => $r['one'],
+                'other' => $r['other'],
+            ],
+            $rows,
+        );
     }
 }

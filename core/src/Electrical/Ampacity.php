@@ -9,7 +9,9 @@ use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Quantity\Quantity;
 
-/** What a lead as laid may carry: its conductors, corrected for the air around them and for what they are bunched with. */
+/**
+ * What a lead as laid may carry: its conductors, corrected for the air around them and for what they are bunched with.
+ */
 final class Ampacity
 {
     /**
@@ -19,9 +21,21 @@ final class Ampacity
      */
     public static function of(Inquiry $inquiry, Lead $lead): Quantity
     {
-        $size = $inquiry->given("conductor size of {$lead->ref}", 'A', $lead->conductor->size, $lead->conductor->evidence, "leads/{$lead->ref}/conductor/size");
+        $size = $inquiry->given(
+            "conductor size of {$lead->ref}",
+            'A',
+            $lead->conductor->size,
+            $lead->conductor->evidence,
+            "leads/{$lead->ref}/conductor/size",
+        );
         $site = $inquiry->build->site;
-        $ambient = $inquiry->given('ambient temperature of the site', 'T_a', $site->ambient, Evidence::Measured, 'site/ambient');
+        $ambient = $inquiry->given(
+            'ambient temperature of the site',
+            'T_a',
+            $site->ambient,
+            Evidence::Measured,
+            'site/ambient',
+        );
         // A lead alone and still lies in free air (E); any other is taken as enclosed with its neighbours (B2).
         $method = $lead->route === 'fixed' && $lead->bundledWith === 0 ? 'E' : 'B2';
         $row = Conductors::ampacity($size, $method);

@@ -19,7 +19,9 @@ use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
-/** E07: what a board or module passes on at one output, against what that output may, and the sum against its way in. */
+/**
+ * E07: what a board or module passes on at one output, against what that output may, and the sum against its way in.
+ */
 final class BoardOutput implements Check
 {
     public function card(): Card
@@ -30,7 +32,12 @@ final class BoardOutput implements Check
             'Can this output, and the input behind it, carry what hangs on it?',
             Trade::Electrical,
             "Maker's rating of the channel, fuse and terminal; 80 % continuous is common practice, no source",
-            ['controller_board.input_fuse', 'controller_board.input_terminal_rating', 'switching_module.rated_current', 'relay.contact_rating'],
+            [
+                'controller_board.input_fuse',
+                'controller_board.input_terminal_rating',
+                'switching_module.rated_current',
+                'relay.contact_rating',
+            ],
             [
                 'holds' => Threshold::share('share of its rating that holds for continuous use', 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),
@@ -43,9 +50,14 @@ final class BoardOutput implements Check
         $topology = $bench->circuits()->topology;
         foreach ($topology->ports as $node => [$fitted, $port]) {
             $used = $port->kind === PortKind::Outlet && count($topology->around[$node]) > 1;
-            $feeds = $port->kind === PortKind::Inlet && ($fitted->part->family->field('input_fuse') !== null);
+            $feeds = $port->kind === PortKind::Inlet && $fitted->part->family->field('input_fuse') !== null;
             if ($used || $feeds) {
-                yield new Subject('port', "{$fitted->need->ref}.{$port->name}", "{$fitted->need->role}, ".($used ? 'output' : 'input')." {$port->name}", [$fitted->need->ref]);
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, ".($used ? 'output' : 'input')." {$port->name}",
+                    [$fitted->need->ref],
+                );
             }
         }
     }
@@ -56,8 +68,12 @@ final class BoardOutput implements Check
         $node = $circuits->topology->nodes[$inquiry->subject->ref];
         [$fitted, $port] = $circuits->topology->ports[$node];
         $inward = $port->kind === PortKind::Inlet;
-        $leads = $inward ? $circuits->topology->leadsTo($inquiry->subject->ref) : $circuits->topology->leadsFrom($inquiry->subject->ref);
-        $leads = array_values(array_filter($leads, static fn (Lead $l): bool => isset($circuits->topology->leads[$l->ref])));
+        $leads = $inward
+            ? $circuits->topology->leadsTo($inquiry->subject->ref)
+            : $circuits->topology->leadsFrom($inquiry->subject->ref);
+        $leads = array_values(
+            array_filter($leads, static fn (Lead $l): bool => isset($circuits->topology->leads[$l->ref])),
+        );
         if ($leads === []) {
             $inquiry->lack($inward ? "a lead that feeds {$fitted->need->role}" : 'a lead at this output');
         }
@@ -66,7 +82,10 @@ final class BoardOutput implements Check
         $load = $inquiry->work('Through it', 'I = '.implode(' + ', array_keys($symbols)), $symbols, $load, 'A');
         $limit = null;
         $limits = $inward
-            ? ['its input terminal' => $inquiry->read($fitted, 'input_terminal_rating', 'I_t', Bound::Lowest), 'its input fuse' => $inquiry->tryRead($fitted, 'input_fuse', 'I_f', Bound::Lowest)]
+            ? [
+                'its input terminal' => $inquiry->read($fitted, 'input_terminal_rating', 'I_t', Bound::Lowest),
+                'its input fuse' => $inquiry->tryRead($fitted, 'input_fuse', 'I_f', Bound::Lowest),
+            ]
             : ['the output' => $inquiry->port($fitted, $port, 'rated_current', 'I_r', Bound::Lowest)];
         $by = '';
         foreach ($limits as $what => $one) {
@@ -74,19 +93,43 @@ final class BoardOutput implements Check
                 [$limit, $by] = [$one, $what];
             }
         }
-        $verdict = $inquiry->band($load, $limit, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Danger);
-        $cure = $verdict === Verdict::Holds ? '' : ($inward ? ' Take loads off the board.' : ' A switching module takes the load, and the board only signals it.');
+        $verdict = $inquiry->band(
+            $load,
+            $limit,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Danger,
+        );
+        $cure =
+            $verdict === Verdict::Holds
+                ? ''
+                : ($inward
+                    ? ' Take loads off the board.'
+                    : ' A switching module takes the load, and the board only signals it.');
 
-        return $inquiry->conclude($verdict, "{$load} through {$inquiry->subject->label}; {$by} is rated {$limit}.{$cure}", $inquiry->margin($load, $limit), "{$inquiry->threshold('holds')->to('%')} of {$limit}");
+        return $inquiry->conclude(
+            $verdict,
+            "{$load} through {$inquiry->subject->label}; {$by} is rated {$limit}.{$cure}",
+            $inquiry->margin($load, $limit),
+            "{$inquiry->threshold('holds')->to('%')} of {$limit}",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $watts): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
-            Examples::part('module', 'switching_module', ['rated_current' => '10 A']),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => $watts]),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'], ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power']]]);
+        $file = static fn (string $watts): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                Examples::part('module', 'switching_module', ['rated_current' => '10 A']),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => $watts]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power'],
+                ],
+            ],
+        );
 
         return new Examples(static fn (): array => $file('288 W'), static fn (): array => $file('150 W'));
     }
@@ -116,7 +159,13 @@ final class BoardOutput implements Check
                 $worst = [$sum, $symbols, $flow];
             }
         }
-        PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => array_merge(...array_map(static fn ($l) => $f->behind($l->ref), $leads)), $circuits->flows()));
+        PowerLeads::missing(
+            $inquiry,
+            array_map(
+                static fn (Flow $f): array => array_merge(...array_map(static fn ($l) => $f->behind($l->ref), $leads)),
+                $circuits->flows(),
+            ),
+        );
 
         return $worst ?? $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
     }

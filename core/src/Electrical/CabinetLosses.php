@@ -33,7 +33,11 @@ final class CabinetLosses
                     $terms['P_'.$ref] = $loss->to('W');
                 }
             }
-            $sum = array_reduce($terms, static fn (Quantity $sum, Quantity $one): Quantity => $sum->plus($one), Quantity::of(0, 'W'));
+            $sum = array_reduce(
+                $terms,
+                static fn (Quantity $sum, Quantity $one): Quantity => $sum->plus($one),
+                Quantity::of(0, 'W'),
+            );
             if ($worst === null || $sum->exceeds($worst[0])) {
                 $worst = [$sum, $flow->scenario->name, $terms];
             }
@@ -52,7 +56,12 @@ final class CabinetLosses
             'switching_module' => self::module($bench, $flow, $fitted, $inquiry),
             'motor_driver' => self::taken($bench, $flow, $fitted, $inquiry)?->times(self::DRIVER),
             'spindle_drive' => self::drive($bench, $flow, $fitted, $inquiry),
-            'controller_board', 'host_computer', 'display', 'bus_module' => self::taken($bench, $flow, $fitted, $inquiry),
+            'controller_board', 'host_computer', 'display', 'bus_module' => self::taken(
+                $bench,
+                $flow,
+                $fitted,
+                $inquiry,
+            ),
             default => null,
         };
     }

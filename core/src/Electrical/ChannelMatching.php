@@ -89,7 +89,10 @@ final class ChannelMatching
             }
         }
         foreach ($this->wishes as $wish) {
-            $level = $wish->window === null ? null : $wish->fitted->part->spec('rated_voltage')?->nominal() ?? $wish->window[1];
+            $level =
+                $wish->window === null
+                    ? null
+                    : $wish->fitted->part->spec('rated_voltage')?->nominal() ?? $wish->window[1];
             $levels += $level === null ? [] : [(string) $level->in('V') => $level];
         }
         $ways = [['banks' => [], 'pins' => []]];
@@ -159,8 +162,17 @@ final class ChannelMatching
             foreach ($wish->uses as $use) {
                 foreach ($this->channels as $key => $channel) {
                     $pin = $channel->pin === null ? null : $way['pins']["{$channel->board}/{$channel->pin}"] ?? null;
-                    $volts = $channel->bank === null ? $channel->voltage : $way['banks']["{$channel->board}/{$channel->bank}"] ?? null;
-                    if ($channel->use === $use && ! isset($held[$key]) && $channel->free() && ($pin === null || $pin === $wish->together) && $wish->stands($volts)) {
+                    $volts =
+                        $channel->bank === null
+                            ? $channel->voltage
+                            : $way['banks']["{$channel->board}/{$channel->bank}"] ?? null;
+                    if (
+                        $channel->use === $use &&
+                        ! isset($held[$key]) &&
+                        $channel->free() &&
+                        ($pin === null || $pin === $wish->together) &&
+                        $wish->stands($volts)
+                    ) {
                         $reach[$ref][] = $key;
                     }
                 }
@@ -229,7 +241,7 @@ final class ChannelMatching
         for ($set = 1; $set < 1 << count($keys); $set++) {
             $wishes = $channels = [];
             foreach ($keys as $i => $key) {
-                if (($set >> $i & 1) === 1) {
+                if ((($set >> $i) & 1) === 1) {
                     $wishes = [...$wishes, ...$kinds[$key]];
                     $channels += $key === '' ? [] : array_fill_keys(explode("\n", $key), true);
                 }

@@ -32,6 +32,8 @@ final readonly class ChannelWish
 
     public function stands(?Quantity $volts): bool
     {
-        return $volts === null || $this->window === null || (! $volts->isBelow($this->window[0]) && ! $volts->exceeds($this->window[1]));
+        return $volts === null ||
+            $this->window === null ||
+            (! $volts->isBelow($this->window[0]) && ! $volts->exceeds($this->window[1]));
     }
 }

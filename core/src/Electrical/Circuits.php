@@ -43,9 +43,16 @@ final class Circuits
      */
     public function scenarios(): array
     {
-        return $this->scenarios ??= $this->build->scenarios !== []
-            ? array_values($this->build->scenarios)
-            : [new Scenario('everything-on', 'Everything on', array_fill_keys(array_keys($this->build->needs), Quantity::ratio(1)))];
+        return $this->scenarios ??=
+            $this->build->scenarios !== []
+                ? array_values($this->build->scenarios)
+                : [
+                    new Scenario(
+                        'everything-on',
+                        'Everything on',
+                        array_fill_keys(array_keys($this->build->needs), Quantity::ratio(1)),
+                    ),
+                ];
     }
 
     /**
@@ -83,8 +90,14 @@ final class Circuits
     public function loopResistance(Lead $lead): ?Quantity
     {
         if (! array_key_exists($lead->ref, $this->resistances)) {
-            $this->resistances[$lead->ref] = $lead->conductor->size === null || $lead->length === null ? null
-                : Conductors::resistance($lead->conductor->size)->times($lead->length)->times(2)->over($lead->effectiveConductors())->to('Ω');
+            $this->resistances[$lead->ref] =
+                $lead->conductor->size === null || $lead->length === null
+                    ? null
+                    : Conductors::resistance($lead->conductor->size)
+                        ->times($lead->length)
+                        ->times(2)
+                        ->over($lead->effectiveConductors())
+                        ->to('Ω');
         }
 
         return $this->resistances[$lead->ref];
@@ -129,7 +142,14 @@ final class Circuits
         }
         $where = isset($port->specs['voltage']) ? "ports/{$port->name}/specs/voltage" : "specs/{$spec->key}";
 
-        return [Input::ofSpec($fitted->part, $spec, $fitted->part->family->field($spec->key)->label ?? "Voltage of port {$port->name}", "parts/{$fitted->part->ref}/{$where}")];
+        return [
+            Input::ofSpec(
+                $fitted->part,
+                $spec,
+                $fitted->part->family->field($spec->key)->label ?? "Voltage of port {$port->name}",
+                "parts/{$fitted->part->ref}/{$where}",
+            ),
+        ];
     }
 
     /**
@@ -173,14 +193,28 @@ final class Circuits
                 if ($spec === null) {
                     $read('rated_current');
                 } else {
-                    $inputs[] = Input::ofSpec($fitted->part, $spec, 'Current', isset($port->specs['rated_current']) ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/rated_current" : "parts/{$fitted->part->ref}/specs/{$spec->key}");
+                    $inputs[] = Input::ofSpec(
+                        $fitted->part,
+                        $spec,
+                        'Current',
+                        isset($port->specs['rated_current'])
+                            ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/rated_current"
+                            : "parts/{$fitted->part->ref}/specs/{$spec->key}",
+                    );
                     $current = $spec->highest()?->times($share);
                 }
                 break;
             case Draw::Power:
                 [$volts, $power] = [$read('rated_voltage'), $read('rated_power')];
-                $efficiency = $fitted->part->family->field('efficiency') === null ? Quantity::ratio(1) : $read('efficiency');
-                if ($volts !== null && $power !== null && $efficiency !== null && $volts->isPositive() && $efficiency->isPositive()) {
+                $efficiency =
+                    $fitted->part->family->field('efficiency') === null ? Quantity::ratio(1) : $read('efficiency');
+                if (
+                    $volts !== null &&
+                    $power !== null &&
+                    $efficiency !== null &&
+                    $volts->isPositive() &&
+                    $efficiency->isPositive()
+                ) {
                     $current = $power->over($efficiency)->over($volts)->to('A')->times($share);
                 }
                 break;
@@ -189,7 +223,14 @@ final class Circuits
                 $set = $stated === null ? $read('set_current') : null;
                 if ($set !== null) {
                     $current = $set->times(2 / 3)->times($share);
-                    $inputs[] = new Input("Supply current of {$fitted->part->name}, taken as two thirds of its set phase current", '', $set->times(2 / 3), Evidence::Assumed, 'common practice, no source', "parts/{$fitted->part->ref}/specs/supply_current");
+                    $inputs[] = new Input(
+                        "Supply current of {$fitted->part->name}, taken as two thirds of its set phase current",
+                        '',
+                        $set->times(2 / 3),
+                        Evidence::Assumed,
+                        'common practice, no source',
+                        "parts/{$fitted->part->ref}/specs/supply_current",
+                    );
                 }
                 $current = $stated?->times($share) ?? $current;
                 break;

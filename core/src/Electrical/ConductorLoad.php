@@ -43,10 +43,21 @@ final class ConductorLoad implements Check
         $lead = PowerLeads::named($inquiry);
         $current = PowerLeads::current($inquiry, $bench, $lead);
         $ampacity = Ampacity::of($inquiry, $lead);
-        $verdict = $inquiry->band($current, $ampacity, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Danger);
+        $verdict = $inquiry->band(
+            $current,
+            $ampacity,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Danger,
+        );
         $margin = $inquiry->margin($current, $ampacity);
 
-        return $inquiry->conclude($verdict, "{$current} through {$lead->conductor->size}, which may carry {$ampacity} here.", $margin, "{$inquiry->threshold('holds')->to('%')} of {$ampacity} holds, above {$ampacity} is a danger");
+        return $inquiry->conclude(
+            $verdict,
+            "{$current} through {$lead->conductor->size}, which may carry {$ampacity} here.",
+            $margin,
+            "{$inquiry->threshold('holds')->to('%')} of {$ampacity} holds, above {$ampacity} is a danger",
+        );
     }
 
     public function examples(): Examples

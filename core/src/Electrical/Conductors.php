@@ -19,7 +19,8 @@ final class Conductors
     /**
      * Resistance of one conductor, one way, at 20 °C.
      *
-     * @return Quantity line resistance, in Ω/km: the class 5 maximum for a listed metric size, else from the resistivity of copper
+     * @return Quantity line resistance, in Ω/km: the class 5 maximum for a listed metric size, else from the
+     * resistivity of copper
      */
     public static function resistance(Quantity $size): Quantity
     {
@@ -40,20 +41,27 @@ final class Conductors
      * takes the thinner one.
      *
      * @param  string  $method  B1, B2, C or E of IEC 60204-1
-     * @return array{Quantity, int, string}|null ampacity, ambient of the table in °C, the row in words; null when thinner than any row
+     * @return array{Quantity, int, string}|null ampacity, ambient of the table in °C, the row in words; null when
+     * thinner than any row
      */
     public static function ampacity(Quantity $size, string $method): ?array
     {
         $table = self::table();
         $gauge = $size->unit->symbol === 'AWG';
         $mm2 = $size->in('mm²');
-        if (! $gauge && $mm2 >= 0.75 - 1e-9 || $gauge && $size->in('AWG') < 15.999) {
+        if ((! $gauge && $mm2 >= 0.75 - 1e-9) || ($gauge && $size->in('AWG') < 15.999)) {
             $row = null;
             foreach (array_keys($table['ampacity']) as $listed) {
                 $row = (float) $listed <= $mm2 * (1 + 1e-9) ? (string) $listed : $row;
             }
 
-            return $row === null ? null : [Quantity::of($table['ampacity'][$row][$method], 'A'), 40, "IEC 60204-1 table 6, {$row} mm², method {$method}"];
+            return $row === null
+                ? null
+                : [
+                    Quantity::of($table['ampacity'][$row][$method], 'A'),
+                    40,
+                    "IEC 60204-1 table 6, {$row} mm², method {$method}",
+                ];
         }
         $number = $size->in('AWG');
         foreach (array_reverse($table['small_ampacity'], true) as $listed => $amps) {
@@ -77,9 +85,10 @@ final class Conductors
         $previous = null;
         foreach ($rows as $row => $factor) {
             if ($t <= $row + 1e-9) {
-                $value = $previous === null
-                    ? $factor
-                    : $rows[$previous] + ($factor - $rows[$previous]) * ($t - $previous) / ($row - $previous);
+                $value =
+                    $previous === null
+                        ? $factor
+                        : $rows[$previous] + (($factor - $rows[$previous]) * ($t - $previous)) / ($row - $previous);
 
                 return Quantity::ratio($value / $rows[$tableAmbient]);
             }
@@ -102,7 +111,8 @@ final class Conductors
     }
 
     /**
-     * @return array{class5_resistance: array<int|string, float>, ampacity: array<int|string, array<string, float>>, small_ampacity: array<int, float>, ambient: array<int, float>, grouping: array<int, float>}
+     * @return array{class5_resistance: array<int|string, float>, ampacity: array<int|string, array<string, float>>,
+     *     small_ampacity: array<int, float>, ambient: array<int, float>, grouping: array<int, float>}
      */
     private static function table(): array
     {

@@ -44,7 +44,12 @@ final class ContactLoad implements Check
         $lead = PowerLeads::named($inquiry);
         $loose = $this->unrelievedEnd($inquiry, $lead);
         if ($loose !== null) {
-            return $inquiry->conclude(Verdict::Danger, "This lead moves, and its joint at {$loose} has no strain relief: it works loose, arcs and burns.", null, 'strain relief at both ends of a moving lead');
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "This lead moves, and its joint at {$loose} has no strain relief: it works loose, arcs and burns.",
+                null,
+                'strain relief at both ends of a moving lead',
+            );
         }
         $current = PowerLeads::current($inquiry, $bench, $lead);
         $worst = null;
@@ -53,7 +58,13 @@ final class ContactLoad implements Check
             if ($contacts === null) {
                 continue;
             }
-            $each = $inquiry->work("Each contact at {$contacts->place}", 'I_e = I / n', ['I' => $current, 'n' => $contacts->perPole], $current->over($contacts->perPole), 'A');
+            $each = $inquiry->work(
+                "Each contact at {$contacts->place}",
+                'I_e = I / n',
+                ['I' => $current, 'n' => $contacts->perPole],
+                $current->over($contacts->perPole),
+                'A',
+            );
             $margin = $inquiry->margin($each, $contacts->rating);
             if ($worst === null || $margin->isBelow($worst[0])) {
                 $worst = [$margin, $each, $contacts];
@@ -67,12 +78,31 @@ final class ContactLoad implements Check
             return $inquiry->conclude(Verdict::Holds, 'Soldered or moulded at both ends: no contact to overload.');
         }
         [$margin, $each, $contacts] = $worst;
-        $verdict = $inquiry->band($each, $contacts->rating, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Danger);
+        $verdict = $inquiry->band(
+            $each,
+            $contacts->rating,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Danger,
+        );
         $count = (int) $contacts->perPole->in('');
-        $sharing = $count === 1 ? "One contact carries all {$current}" : "{$count} contacts share {$current}: {$each} each";
-        $says = "{$sharing} at {$contacts->place}; its rating is {$contacts->rating}.".($verdict === Verdict::Danger ? ' The plug overheats; a further contact pair costs a few coins.' : '');
+        $sharing =
+            $count === 1 ? "One contact carries all {$current}" : "{$count} contacts share {$current}: {$each} each";
+        $says =
+            "{$sharing} at {$contacts->place}; its rating is {$contacts->rating}.".
+            ($verdict === Verdict::Danger ? ' The plug overheats; a further contact pair costs a few coins.' : '');
 
-        return $inquiry->conclude($verdict, $says, $margin, $inquiry->threshold('holds')->to('%').' of '.$contacts->rating.' holds, above '.$contacts->rating.' is a danger');
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $margin,
+            $inquiry->threshold('holds')->to('%').
+                ' of '.
+                $contacts->rating.
+                ' holds, above '.
+                $contacts->rating.
+                ' is a danger',
+        );
     }
 
     public function examples(): Examples
@@ -87,14 +117,31 @@ final class ContactLoad implements Check
      */
     public static function bedOn(int $contacts): array
     {
-        return Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A', 'contact_rating' => '20 A']),
-            Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
-            Examples::part('plug', 'contact_housing', ['contact_rating' => '10 A']),
-        ], ['leads' => [[
-            'ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power', 'route' => 'fixed',
-            'ends' => [['termination' => 'ferrule'], ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => $contacts]],
-        ]]]);
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '20 A',
+                    'contact_rating' => '20 A',
+                ]),
+                Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
+                Examples::part('plug', 'contact_housing', ['contact_rating' => '10 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'bed.power',
+                        'route' => 'fixed',
+                        'ends' => [
+                            ['termination' => 'ferrule'],
+                            ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => $contacts],
+                        ],
+                    ],
+                ],
+            ],
+        );
     }
 
     private function unrelievedEnd(Inquiry $inquiry, Lead $lead): ?string

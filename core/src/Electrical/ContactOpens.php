@@ -49,26 +49,43 @@ final class ContactOpens implements Check
                 continue;
             }
             $left = $contacts->perPole->minus(Quantity::ratio(1));
-            $each = $inquiry->work("Each contact left at {$contacts->place}", 'I_e = I / (n − 1)', ['I' => $current, 'n' => $contacts->perPole], $current->over($left), 'A');
+            $each = $inquiry->work(
+                "Each contact left at {$contacts->place}",
+                'I_e = I / (n − 1)',
+                ['I' => $current, 'n' => $contacts->perPole],
+                $current->over($left),
+                'A',
+            );
             $margin = $inquiry->margin($each, $contacts->rating);
             if ($worst === null || $margin->isBelow($worst[0])) {
                 $worst = [$margin, $each, $contacts];
             }
         }
         if ($worst === null) {
-            return $inquiry->isIncomplete() ? $inquiry->unproven()
+            return $inquiry->isIncomplete()
+                ? $inquiry->unproven()
                 : $inquiry->conclude(Verdict::Holds, 'No end really has contacts in parallel.');
         }
         [$margin, $each, $contacts] = $worst;
         $stands = ! $each->exceeds($contacts->rating);
-        $says = "With one contact open at {$contacts->place} each of the rest carries {$each}; its rating is {$contacts->rating}."
-            .($stands ? '' : ' Look at this plug on every upkeep round.');
+        $says =
+            "With one contact open at {$contacts->place} each of the rest carries {$each}; its rating is {$contacts->rating}.".
+            ($stands ? '' : ' Look at this plug on every upkeep round.');
 
-        return $inquiry->conclude($stands ? Verdict::Holds : Verdict::Tight, $says, $margin, "{$contacts->rating} a contact");
+        return $inquiry->conclude(
+            $stands ? Verdict::Holds : Verdict::Tight,
+            $says,
+            $margin,
+            "{$contacts->rating} a contact",
+        );
     }
 
     public function examples(): Examples
     {
-        return new Examples(static fn (): array => ContactLoad::bedOn(2), static fn (): array => ContactLoad::bedOn(3), Verdict::Tight);
+        return new Examples(
+            static fn (): array => ContactLoad::bedOn(2),
+            static fn (): array => ContactLoad::bedOn(3),
+            Verdict::Tight,
+        );
     }
 }

@@ -22,7 +22,8 @@ final readonly class ContactsAtEnd
     }
 
     /**
-     * @return self|null null at an end that has no contact (soldered through), or whose rating is not known (then it is noted as missing)
+     * @return self|null null at an end that has no contact (soldered through),
+     *     or whose rating is not known (then it is noted as missing)
      */
     public static function find(Inquiry $inquiry, Lead $lead, int $side): ?self
     {
@@ -33,12 +34,13 @@ final readonly class ContactsAtEnd
         $at = $side === 0 ? $lead->from : $lead->to;
         $place = $inquiry->build->roleOf($at->need).', port '.$at->port;
 
-        return self::ofHousing($inquiry, $lead, $side, $end, $place) ?? self::ofPort($inquiry, $lead, $side, $end, $place);
+        return self::ofHousing($inquiry, $lead, $side, $end, $place) ??
+            self::ofPort($inquiry, $lead, $side, $end, $place);
     }
 
     private static function ofHousing(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self
     {
-        $housing = $end->contact === null ? null : ($inquiry->build->parts[$end->contact] ?? null);
+        $housing = $end->contact === null ? null : $inquiry->build->parts[$end->contact] ?? null;
         if ($housing === null) {
             return null;
         }
@@ -49,7 +51,9 @@ final readonly class ContactsAtEnd
 
             return null;
         }
-        $inquiry->absorb([Input::ofSpec($housing, $spec, 'Contact rating', "parts/{$housing->ref}/specs/contact_rating", 'I_c')]);
+        $inquiry->absorb([
+            Input::ofSpec($housing, $spec, 'Contact rating', "parts/{$housing->ref}/specs/contact_rating", 'I_c'),
+        ]);
 
         return new self($place, $rating, self::count($inquiry, $lead, $side, $end, null));
     }
@@ -69,7 +73,11 @@ final readonly class ContactsAtEnd
             return null;
         }
 
-        return new self($place, $rating, self::count($inquiry, $lead, $side, $end, $inquiry->tryPort($fitted, $port, 'contacts_per_pole', 'n')));
+        return new self(
+            $place,
+            $rating,
+            self::count($inquiry, $lead, $side, $end, $inquiry->tryPort($fitted, $port, 'contacts_per_pole', 'n')),
+        );
     }
 
     /** Contacts in parallel per pole: never more than there are conductors to reach them. */
@@ -80,7 +88,16 @@ final readonly class ContactsAtEnd
             return Quantity::ratio(1);
         }
         $count = Quantity::ratio($end->contactsPerPole);
-        $inquiry->absorb([new Input('Contacts per pole at end '.($side + 1)." of {$lead->ref}", 'n', $count, Evidence::Measured, null, "leads/{$lead->ref}/ends/{$side}/contacts_per_pole")]);
+        $inquiry->absorb([
+            new Input(
+                'Contacts per pole at end '.($side + 1)." of {$lead->ref}",
+                'n',
+                $count,
+                Evidence::Measured,
+                null,
+                "leads/{$lead->ref}/ends/{$side}/contacts_per_pole",
+            ),
+        ]);
         $reached = Quantity::ratio($lead->effectiveConductors() > 1 ? $lead->effectiveConductors() : 1);
         $wired = $lead->conductor->parallel > 1 ? Quantity::min($count, $reached) : $count;
         if ($wired->isBelow($count)) {

@@ -37,6 +37,8 @@ final readonly class Demand
      */
     public function resting(array $inputs): self
     {
-        return $inputs === [] ? $this : new self(...(['inputs' => [...$this->inputs, ...$inputs]] + get_object_vars($this)));
+        return $inputs === []
+            ? $this
+            : new self(...['inputs' => [...$this->inputs, ...$inputs]] + get_object_vars($this));
     }
 }

@@ -46,8 +46,20 @@ final class Energy implements Check
         foreach ($use->missing as $missing) {
             $inquiry->miss($missing);
         }
-        $duration = $inquiry->given("duration of \"{$scenario->name}\"", 't', $scenario->duration, Evidence::Measured, "scenarios/{$scenario->ref}/duration");
-        $run = $inquiry->work('One run', 'E = P × t', ['P' => $use->average, 't' => $duration], $use->average->times($duration), 'W h');
+        $duration = $inquiry->given(
+            "duration of \"{$scenario->name}\"",
+            't',
+            $scenario->duration,
+            Evidence::Measured,
+            "scenarios/{$scenario->ref}/duration",
+        );
+        $run = $inquiry->work(
+            'One run',
+            'E = P × t',
+            ['P' => $use->average, 't' => $duration],
+            $use->average->times($duration),
+            'W h',
+        );
         $says = "{$use->average} from the wall on average: {$run} a run";
         $tariff = $inquiry->build->site->tariff;
         if ($tariff === null) {
@@ -56,7 +68,10 @@ final class Energy implements Check
             $inquiry->remark("A run costs {$use->cost($duration, $tariff)} at {$tariff} a kilowatt-hour.");
             $says .= ", {$use->cost($duration, $tariff)}";
             if ($scenario->runsPerYear !== null) {
-                $says .= "; {$scenario->runsPerYear} runs a year cost {$use->cost($duration->times($scenario->runsPerYear), $tariff)}";
+                $says .= "; {$scenario->runsPerYear} runs a year cost {$use->cost(
+                    $duration->times($scenario->runsPerYear),
+                    $tariff,
+                )}";
             }
         }
 
@@ -65,15 +80,30 @@ final class Energy implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (array $scenario): array => Examples::file([
-            Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A']),
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A', 'efficiency' => '90 %', 'power_factor' => '0.95']),
-            Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
-        ], [
-            'leads' => [['ref' => 'W0', 'from' => 'inlet.out', 'to' => 'psu.mains'], ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']],
-            'scenarios' => [['ref' => 'print', 'name' => 'Print', 'loads' => ['bed' => '50 %']] + $scenario],
-        ]);
+        $file = static fn (array $scenario): array => Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A']),
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '20 A',
+                    'efficiency' => '90 %',
+                    'power_factor' => '0.95',
+                ]),
+                Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W0', 'from' => 'inlet.out', 'to' => 'psu.mains'],
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power'],
+                ],
+                'scenarios' => [['ref' => 'print', 'name' => 'Print', 'loads' => ['bed' => '50 %']] + $scenario],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file([]), static fn (): array => $file(['duration' => '4 h', 'runs_per_year' => 100]), Verdict::Unproven);
+        return new Examples(
+            static fn (): array => $file([]),
+            static fn (): array => $file(['duration' => '4 h', 'runs_per_year' => 100]),
+            Verdict::Unproven,
+        );
     }
 }

@@ -10,7 +10,10 @@ use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Money\Money;
 use Magpie\Core\Quantity\Quantity;
 
-/** What a scenario takes from the wall on average: each load by the part of the time it is on, over its supply's efficiency. */
+/**
+ * What a scenario takes from the wall on average: each load by the part of the time it is on, over its supply's
+ * efficiency.
+ */
 final readonly class EnergyUse
 {
     /**
@@ -63,7 +66,9 @@ final readonly class EnergyUse
             $out = $nothing;
             foreach ($fitted->part->ports as $source) {
                 $node = $circuits->topology->nodes["{$fitted->need->ref}.{$source->name}"] ?? null;
-                foreach ($node !== null && $source->kind === PortKind::Source ? ($flow->demands[$node] ?? []) : [] as $inner) {
+                foreach (
+                    $node !== null && $source->kind === PortKind::Source ? $flow->demands[$node] ?? [] : [] as $inner
+                ) {
                     $out = $out->plus(self::average($circuits, $flow, $inner));
                 }
             }

@@ -60,32 +60,78 @@ final class FanJob implements Check
             }
             $inquiry->lack('a lead to it');
         }
-        $inquiry->remark("On {$mine->ref()}".($mine->control === null ? '' : ", {$mine->control}").($mine->pin === null ? '.' : ", pin {$mine->pin}."));
+        $inquiry->remark(
+            "On {$mine->ref()}".
+                ($mine->control === null ? '' : ", {$mine->control}").
+                ($mine->pin === null ? '.' : ", pin {$mine->pin}."),
+        );
         foreach ($bench->ports()->wishes as $wish) {
-            $other = $wish->ref() === $inquiry->subject->ref || $wish->wired === null ? null : $this->channelOf($bench, $wish->ref());
+            $other =
+                $wish->ref() === $inquiry->subject->ref || $wish->wired === null
+                    ? null
+                    : $this->channelOf($bench, $wish->ref());
             $its = $wish->fitted->part->spec('job')?->choice();
-            if ($other !== null && $mine->pin !== null && $other->pin === $mine->pin && $other->board === $mine->board && $its !== $job) {
-                return $inquiry->conclude(Verdict::Fails, "It shares pin {$mine->pin} with {$wish->fitted->need->role}: the two switch together.".($job === 'hot end' ? ' The hot end clogs when the other stops.' : ''));
+            if (
+                $other !== null &&
+                $mine->pin !== null &&
+                $other->pin === $mine->pin &&
+                $other->board === $mine->board &&
+                $its !== $job
+            ) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "It shares pin {$mine->pin} with {$wish->fitted->need->role}: the two switch together.".
+                        ($job === 'hot end' ? ' The hot end clogs when the other stops.' : ''),
+                );
             }
         }
         if ($mine->control === null) {
-            $inquiry->miss("how {$mine->ref()} is switched", "parts/{$inquiry->build->needs[$mine->board]->choice}/ports/{$mine->port}/specs/control");
+            $inquiry->miss(
+                "how {$mine->ref()} is switched",
+                "parts/{$inquiry->build->needs[$mine->board]->choice}/ports/{$mine->port}/specs/control",
+            );
         }
 
         return $job === 'part' && in_array($mine->control, ['always on', 'switched'], true)
-            ? $inquiry->conclude(Verdict::Fails, "The part fan hangs on an output that is {$mine->control}: its speed cannot be set.")
-            : $inquiry->conclude(Verdict::Holds, $job === 'part' ? 'Its speed can be set, and it has a pin of its own.' : 'It has a pin of its own. Set it to run whenever the hot end is warm.');
+            ? $inquiry->conclude(
+                Verdict::Fails,
+                "The part fan hangs on an output that is {$mine->control}: its speed cannot be set.",
+            )
+            : $inquiry->conclude(
+                Verdict::Holds,
+                $job === 'part'
+                    ? 'Its speed can be set, and it has a pin of its own.'
+                    : 'It has a pin of its own. Set it to run whenever the hot end is warm.',
+            );
     }
 
     public function examples(): Examples
     {
         $file = static function (string $pin): array {
             [$part, $need] = Examples::part('board', 'controller_board', []);
-            $part['ports'] = array_map(static fn (array $p): array => ['name' => $p[0], 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => Examples::sheet(['use' => 'fan', 'pin' => $p[1], 'control' => 'speed'])], [['fan0', 'P1'], ['fan1', $pin]]);
+            $part['ports'] = array_map(
+                static fn (array $p): array => [
+                    'name' => $p[0],
+                    'kind' => 'outlet',
+                    'fed_from' => 'power',
+                    'specs' => Examples::sheet(['use' => 'fan', 'pin' => $p[1], 'control' => 'speed']),
+                ],
+                [['fan0', 'P1'], ['fan1', $pin]],
+            );
 
-            return Examples::file([[$part, $need], Examples::part('hot', 'fan', ['job' => 'hot end']), Examples::part('part', 'fan', ['job' => 'part'])], [
-                'leads' => [['ref' => 'W1', 'from' => 'board.fan0', 'to' => 'hot.power'], ['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'part.power']],
-            ]);
+            return Examples::file(
+                [
+                    [$part, $need],
+                    Examples::part('hot', 'fan', ['job' => 'hot end']),
+                    Examples::part('part', 'fan', ['job' => 'part']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'board.fan0', 'to' => 'hot.power'],
+                        ['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'part.power'],
+                    ],
+                ],
+            );
         };
 
         return new Examples(static fn (): array => $file('P1'), static fn (): array => $file('P2'), Verdict::Fails);

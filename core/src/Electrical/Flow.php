@@ -53,7 +53,7 @@ final readonly class Flow
             // More than one way round: any lead may feed any load.
             $source = $this->topology->sources[$island][0] ?? null;
 
-            return $source === null ? [] : ($this->demands[$source] ?? []);
+            return $source === null ? [] : $this->demands[$source] ?? [];
         }
 
         return $this->behind[$joint] ?? [];

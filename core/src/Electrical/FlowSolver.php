@@ -66,7 +66,17 @@ final class FlowSolver
             }
         }
 
-        return new Flow($this->scenario, $this->topology, $this->volts, $this->currents, $this->delivered, $this->behind, $this->demands, $this->unsolved, $byNeed);
+        return new Flow(
+            $this->scenario,
+            $this->topology,
+            $this->volts,
+            $this->currents,
+            $this->delivered,
+            $this->behind,
+            $this->demands,
+            $this->unsolved,
+            $byNeed,
+        );
     }
 
     private function island(int $island): void
@@ -92,9 +102,13 @@ final class FlowSolver
         foreach ($this->members[$island] as $node) {
             [, $port] = $this->topology->ports[$node];
             if ($port->kind === PortKind::Inlet && $port->draw !== null) {
-                $demand = $port->draw === Draw::Converter ? $this->converter($node, $source) : $this->circuits->demand($node, $this->scenario);
+                $demand =
+                    $port->draw === Draw::Converter
+                        ? $this->converter($node, $source)
+                        : $this->circuits->demand($node, $this->scenario);
                 // What a heater takes follows from the voltage it is given.
-                $demands[] = $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
+                $demands[] =
+                    $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
             }
         }
         if (isset($this->unsolved[$island])) {
@@ -112,7 +126,10 @@ final class FlowSolver
         }
         $held = $this->circuits->heldBy($source);
         if ($held === null) {
-            $this->giveUp($island, 'the voltage of '.$this->topology->ports[$source][0]->need->role.' is not known');
+            $this->giveUp(
+                $island,
+                'the voltage of '.$this->topology->ports[$source][0]->need->role.' is not known',
+            );
 
             return;
         }
@@ -199,7 +216,10 @@ final class FlowSolver
             $out = $this->topology->nodes["{$need}.{$port->name}"];
             $island = $this->topology->islands[$out];
             if (($this->done[$island] ?? null) === false && ! isset($this->unsolved[$island])) {
-                $this->giveUp($island, "{$fitted->need->role} would feed itself: its output leads back to its own input");
+                $this->giveUp(
+                    $island,
+                    "{$fitted->need->role} would feed itself: its output leads back to its own input",
+                );
             }
             $this->island($island);
             $held = $this->circuits->heldBy($out);

@@ -27,7 +27,8 @@ final readonly class Harness
     }
 
     /**
-     * @return array{rows: list<array<string, mixed>>, contacts: list<array<string, mixed>>, conductors: list<array<string, mixed>>, joints: int, made: int}
+     * @return array{rows: list<array<string, mixed>>, contacts: list<array<string, mixed>>,
+     *     conductors: list<array<string, mixed>>, joints: int, made: int}
      */
     public function toArray(): array
     {
@@ -44,7 +45,8 @@ final readonly class Harness
             }
             $size = $row['size'] === null ? null : trim("{$row['size']} {$row['stranding']}");
             if ($size !== null && $row['cut'] !== null) {
-                $metres[$size] = ($metres[$size] ?? 0.0) + Quantity::parse($row['cut'], Dimension::Length)->in('m') * $row['cores'];
+                $metres[$size] =
+                    ($metres[$size] ?? 0.0) + Quantity::parse($row['cut'], Dimension::Length)->in('m') * $row['cores'];
             }
         }
         ksort($contacts);
@@ -52,8 +54,16 @@ final readonly class Harness
 
         return [
             'rows' => $rows,
-            'contacts' => array_map(static fn (string $what, int $n): array => ['what' => $what, 'pieces' => $n, 'metres' => null], array_keys($contacts), $contacts),
-            'conductors' => array_map(static fn (string $what, float $m): array => ['what' => $what, 'pieces' => 0, 'metres' => round($m, 2)], array_keys($metres), $metres),
+            'contacts' => array_map(
+                static fn (string $what, int $n): array => ['what' => $what, 'pieces' => $n, 'metres' => null],
+                array_keys($contacts),
+                $contacts,
+            ),
+            'conductors' => array_map(
+                static fn (string $what, float $m): array => ['what' => $what, 'pieces' => 0, 'metres' => round($m, 2)],
+                array_keys($metres),
+                $metres,
+            ),
             'joints' => $joints,
             'made' => count(array_filter($rows, static fn (array $r): bool => $r['made'])),
         ];
@@ -64,13 +74,50 @@ final readonly class Harness
      */
     public function lines(): iterable
     {
-        yield CsvLine::of(['lead', 'label', 'use', 'from', 'to', 'cores', 'size', 'stranding', 'length', 'cut', 'route', 'end at from', 'contacts', 'end at to', 'contacts', 'fuse', 'pull test N', 'made']);
+        yield CsvLine::of([
+            'lead',
+            'label',
+            'use',
+            'from',
+            'to',
+            'cores',
+            'size',
+            'stranding',
+            'length',
+            'cut',
+            'route',
+            'end at from',
+            'contacts',
+            'end at to',
+            'contacts',
+            'fuse',
+            'pull test N',
+            'made',
+        ]);
         foreach ($this->toArray()['rows'] as $row) {
             [$a, $b] = $row['ends'];
-            yield CsvLine::of(array_map(strval(...), [
-                $row['ref'], $row['label'], $row['use'], "{$a['at']}, {$a['port']}", "{$b['at']}, {$b['port']}", $row['cores'], $row['size'] ?? '', $row['stranding'] ?? '', $row['length'] ?? '', $row['cut'] ?? '', $row['route'] ?? '',
-                $a['contact'] ?? $a['termination'] ?? '', $a['pieces'], $b['contact'] ?? $b['termination'] ?? '', $b['pieces'], $row['protection'] ?? '', $row['pull'] ?? '', $row['made'] ? 'yes' : 'no',
-            ]));
+            yield CsvLine::of(
+                array_map(strval(...), [
+                    $row['ref'],
+                    $row['label'],
+                    $row['use'],
+                    "{$a['at']}, {$a['port']}",
+                    "{$b['at']}, {$b['port']}",
+                    $row['cores'],
+                    $row['size'] ?? '',
+                    $row['stranding'] ?? '',
+                    $row['length'] ?? '',
+                    $row['cut'] ?? '',
+                    $row['route'] ?? '',
+                    $a['contact'] ?? ($a['termination'] ?? ''),
+                    $a['pieces'],
+                    $b['contact'] ?? ($b['termination'] ?? ''),
+                    $b['pieces'],
+                    $row['protection'] ?? '',
+                    $row['pull'] ?? '',
+                    $row['made'] ? 'yes' : 'no',
+                ]),
+            );
         }
     }
 
@@ -82,7 +129,7 @@ final readonly class Harness
      */
     public function againstLoom(Money $loom, float $minutes): array
     {
-        $hours = $this->toArray()['joints'] * $minutes / 60;
+        $hours = ($this->toArray()['joints'] * $minutes) / 60;
         $hour = $this->build->brief->hour;
         $own = $hour?->times(Quantity::ratio($hours));
         $at = sprintf('%.1f h at %g minutes a joint', $hours, $minutes);
@@ -92,14 +139,23 @@ final readonly class Harness
             default => "{$at} are worth {$own}: made by hand it costs less, wire and contacts apart, and every length is right.",
         };
 
-        return ['hours' => round($hours, 2), 'own' => $own?->amount(), 'loom' => $loom->amount(), 'currency' => $loom->currency, 'says' => $says];
+        return [
+            'hours' => round($hours, 2),
+            'own' => $own?->amount(),
+            'loom' => $loom->amount(),
+            'currency' => $loom->currency,
+            'says' => $says,
+        ];
     }
 
     /** What a lead is there for: "mains", "power", "motor", "signal" or "earth". */
     public static function useOf(Build $build, Lead $lead): string
     {
         $ports = array_filter([$build->port($lead->from), $build->port($lead->to)]);
-        $has = static fn (PortKind $kind): bool => array_filter($ports, static fn (Port $p): bool => $p->kind === $kind) !== [];
+        $has = static fn (PortKind $kind): bool => array_filter(
+            $ports,
+            static fn (Port $p): bool => $p->kind === $kind,
+        ) !== [];
 
         return match (true) {
             $has(PortKind::Earth) => 'earth',
@@ -136,14 +192,28 @@ final readonly class Harness
             'protection' => $lead->protection === null ? null : $this->build->roleOf($lead->protection),
             'pull' => $size === null ? null : Terminations::pull($size),
             'made' => $lead->made,
-            'missing' => array_keys(array_filter(['size' => $size, 'length' => $lead->length, 'stranding' => $lead->conductor->stranding, 'route' => $lead->route, 'an end' => $lead->ends[0]->termination, 'the other end' => $lead->ends[1]->termination], static fn (mixed $v): bool => $v === null)),
+            'missing' => array_keys(
+                array_filter(
+                    [
+                        'size' => $size,
+                        'length' => $lead->length,
+                        'stranding' => $lead->conductor->stranding,
+                        'route' => $lead->route,
+                        'an end' => $lead->ends[0]->termination,
+                        'the other end' => $lead->ends[1]->termination,
+                    ],
+                    static fn (mixed $v): bool => $v === null,
+                ),
+            ),
         ];
     }
 
-    /** The run with its slack, rounded up to the next centimetre, in the unit it was given in where that is not metres. */
+    /**
+     * The run with its slack, rounded up to the next centimetre, in the unit it was given in where that is not metres.
+     */
     private function cut(Quantity $length): Quantity
     {
-        return Quantity::of(ceil($length->in('mm') * (1 + self::SLACK) / 10 - 1e-9) * 10, 'mm');
+        return Quantity::of(ceil(($length->in('mm') * (1 + self::SLACK)) / 10 - 1e-9) * 10, 'mm');
     }
 
     /**
@@ -161,7 +231,12 @@ final readonly class Harness
             'port' => $port->port,
             'termination' => $end->termination,
             'contact' => $end->contact === null ? null : $this->build->parts[$end->contact]->name,
-            'pieces' => in_array($end->termination, ['soldered', 'moulded', 'bare', 'tinned', null], true) && $end->contact === null ? 0 : ($end->contactsPerPole !== null ? $end->contactsPerPole * $poles : $cores),
+            'pieces' => in_array($end->termination, ['soldered', 'moulded', 'bare', 'tinned', null], true) &&
+                $end->contact === null
+                    ? 0
+                    : ($end->contactsPerPole !== null
+                        ? $end->contactsPerPole * $poles
+                        : $cores),
             'strain_relief' => $end->strainRelief,
         ];
     }

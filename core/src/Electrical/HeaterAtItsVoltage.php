@@ -66,12 +66,36 @@ final class HeaterAtItsVoltage implements Check
         }
         [$supply, $out] = $topology->ports[$source];
         $held = $out->mains
-            ? $inquiry->given('mains voltage of the site', 'V', $inquiry->build->site->mainsVoltage, $inquiry->build->site->mainsVoltage === null ? null : \Magpie\Core\Machine\Evidence::Standard, 'site/mains_voltage')
+            ? $inquiry->given(
+                'mains voltage of the site',
+                'V',
+                $inquiry->build->site->mainsVoltage,
+                $inquiry->build->site->mainsVoltage === null ? null : \Magpie\Core\Machine\Evidence::Standard,
+                'site/mains_voltage',
+            )
             : $inquiry->port($supply, $out, 'voltage', 'V', Bound::Highest);
-        $resistance = $inquiry->work('Resistance of the heater', 'R = V_r² / P_r', ['V_r' => $rated, 'P_r' => $power], $rated->squared()->over($power), 'Ω');
+        $resistance = $inquiry->work(
+            'Resistance of the heater',
+            'R = V_r² / P_r',
+            ['V_r' => $rated, 'P_r' => $power],
+            $rated->squared()->over($power),
+            'Ω',
+        );
         $inquiry->work('Current', 'I = V / R', ['V' => $held, 'R' => $resistance], $held->over($resistance), 'A');
-        $gives = $inquiry->work('Power it gives', 'P = V² / R', ['V' => $held, 'R' => $resistance], $held->squared()->over($resistance), 'W');
-        $share = $inquiry->work('Share of its rating', 's = P / P_r', ['P' => $gives, 'P_r' => $power], $gives->over($power), '%');
+        $gives = $inquiry->work(
+            'Power it gives',
+            'P = V² / R',
+            ['V' => $held, 'R' => $resistance],
+            $held->squared()->over($resistance),
+            'W',
+        );
+        $share = $inquiry->work(
+            'Share of its rating',
+            's = P / P_r',
+            ['P' => $gives, 'P_r' => $power],
+            $gives->over($power),
+            '%',
+        );
         $verdict = match (true) {
             $share->exceeds(Quantity::ratio(1.3)) => Verdict::Danger,
             $share->exceeds(Quantity::ratio(1.15)) => Verdict::Tight,
@@ -86,15 +110,25 @@ final class HeaterAtItsVoltage implements Check
             default => '',
         };
 
-        return $inquiry->conclude($verdict, $says, Quantity::ratio(1)->minus(Quantity::max($share->minus(Quantity::ratio(1)), Quantity::ratio(1)->minus($share))->over(0.3))->to('%'), 'holds from 80 % to 115 % of rated power, danger above 130 %');
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            Quantity::ratio(1)
+                ->minus(Quantity::max($share->minus(Quantity::ratio(1)), Quantity::ratio(1)->minus($share))->over(0.3))
+                ->to('%'),
+            'holds from 80 % to 115 % of rated power, danger above 130 %',
+        );
     }
 
     public function examples(): Examples
     {
-        $on = static fn (string $volts): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '20 A']),
-            Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]]);
+        $on = static fn (string $volts): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '20 A']),
+                Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]],
+        );
 
         return new Examples(static fn (): array => $on('12 V'), static fn (): array => $on('24 V'), Verdict::Fails);
     }

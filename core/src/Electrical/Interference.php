@@ -26,7 +26,14 @@ final class Interference implements Check
             'Are the noisy leads screened, the arc start harmless and the controls in an earthed metal box?',
             Trade::Electrical,
             'Screened spindle and arc leads, blow-back start, an earthed metal box: common practice, no source',
-            ['arc_source.start', 'arc_source.isolated', 'arc_source.duty_cycle', 'cabinet.material', 'cabinet.earthed', 'lead.conductor'],
+            [
+                'arc_source.start',
+                'arc_source.isolated',
+                'arc_source.duty_cycle',
+                'cabinet.material',
+                'cabinet.earthed',
+                'lead.conductor',
+            ],
         );
     }
 
@@ -48,7 +55,9 @@ final class Interference implements Check
                 } elseif ($lead->conductor->screen === 'none') {
                     $wrong[] = "{$lead->ref} has no screen";
                 } else {
-                    $inquiry->remark("{$lead->ref} is screened, bonded at {$lead->conductor->screen}. Run it apart from signal leads, crossing them square.");
+                    $inquiry->remark(
+                        "{$lead->ref} is screened, bonded at {$lead->conductor->screen}. Run it apart from signal leads, crossing them square.",
+                    );
                 }
             }
         }
@@ -59,7 +68,10 @@ final class Interference implements Check
         }
         $box || $inquiry->miss('an earthed metal box around the controls');
         if ($wrong !== []) {
-            return $inquiry->conclude(Verdict::Fails, ucfirst(implode('; ', $wrong)).'. The controls lose steps or restart.');
+            return $inquiry->conclude(
+                Verdict::Fails,
+                ucfirst(implode('; ', $wrong)).'. The controls lose steps or restart.',
+            );
         }
 
         return $inquiry->conclude(Verdict::Holds, 'Screened leads, and the controls in an earthed metal box.');
@@ -68,11 +80,20 @@ final class Interference implements Check
     public function examples(): Examples
     {
         $file = static fn (string $start): array => Examples::file([
-            Examples::part('arc', 'arc_source', ['start' => $start, 'isolated' => false, 'duty_cycle' => '60 %', 'torch_switch' => 'dry contact']),
+            Examples::part('arc', 'arc_source', [
+                'start' => $start,
+                'isolated' => false,
+                'duty_cycle' => '60 %',
+                'torch_switch' => 'dry contact',
+            ]),
             Examples::part('box', 'cabinet', ['material' => 'steel', 'earthed' => true]),
         ]);
 
-        return new Examples(static fn (): array => $file('high frequency'), static fn (): array => $file('blow-back'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('high frequency'),
+            static fn (): array => $file('blow-back'),
+            Verdict::Fails,
+        );
     }
 
     /**
@@ -85,9 +106,16 @@ final class Interference implements Check
         $start ?? $inquiry->miss("how {$source->need->role} starts its arc", "parts/{$source->part->ref}/specs/start");
         $duty = $inquiry->tryRead($source, 'duty_cycle', 'k');
         $duty ?? $inquiry->miss("duty cycle of {$source->need->role}", "parts/{$source->part->ref}/specs/duty_cycle");
-        $duty !== null && $inquiry->remark("At its current it may cut {$duty} of any ten minutes: ".$duty->times(10)->in('').' minutes, then it rests. Eye and skin shade, fume extraction, no timber below and a fire watch after the last cut.');
+        $duty !== null &&
+            $inquiry->remark(
+                "At its current it may cut {$duty} of any ten minutes: ".
+                    $duty->times(10)->in('').
+                    ' minutes, then it rests. Eye and skin shade, fume extraction, no timber below and a fire watch after the last cut.',
+            );
         if ($start === 'high frequency' && $isolated !== true) {
-            return ['a high-frequency start beside the controls; a source with blow-back start, or isolation and screens'];
+            return [
+                'a high-frequency start beside the controls; a source with blow-back start, or isolation and screens',
+            ];
         }
 
         return [];

@@ -45,19 +45,28 @@ final class MainsEntry implements Check
         $inlet = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $without = [];
         $fuse = $inquiry->tryRead($inlet, 'fuse_rating', 'I_f');
-        $lines = array_filter($inquiry->build->leads, static fn (Lead $l): bool => $l->from->need === $inlet->need->ref && $l->from->port === 'out');
+        $lines = array_filter(
+            $inquiry->build->leads,
+            static fn (Lead $l): bool => $l->from->need === $inlet->need->ref && $l->from->port === 'out',
+        );
         $unfused = array_filter($lines, static fn (Lead $l): bool => $l->protection === null);
         if ($fuse === null && ($lines === [] || $unfused !== [])) {
-            $inquiry->miss('a fuse in the inlet, or one in each lead from it', "parts/{$inlet->part->ref}/specs/fuse_rating");
+            $inquiry->miss(
+                'a fuse in the inlet, or one in each lead from it',
+                "parts/{$inlet->part->ref}/specs/fuse_rating",
+            );
         }
         match ($inquiry->tryFlag($inlet, 'switch')) {
             null => $inquiry->miss('whether the inlet has a switch', "parts/{$inlet->part->ref}/specs/switch"),
-            false => $without[] = 'no switch',
+            false => ($without[] = 'no switch'),
             true => $inquiry->remark('The inlet has a switch.'),
         };
         match ($inquiry->build->site->residualCurrentDevice) {
-            null => $inquiry->miss('whether the outlet has residual-current protection', 'site/residual_current_device'),
-            false => $without[] = 'no residual-current protection',
+            null => $inquiry->miss(
+                'whether the outlet has residual-current protection',
+                'site/residual_current_device',
+            ),
+            false => ($without[] = 'no residual-current protection'),
             true => $inquiry->remark('The outlet has residual-current protection.'),
         };
         $lineTo = [];
@@ -75,31 +84,79 @@ final class MainsEntry implements Check
             if ($earth->conductor->size === null) {
                 $inquiry->miss("conductor size of {$earth->ref}", "leads/{$earth->ref}/conductor/size");
             } elseif ($line?->conductor->size !== null && $earth->conductor->size->isBelow($line->conductor->size)) {
-                $inquiry->work("Earth of {$fitted->need->role} against its line", 'k = A_PE / A_L', ['A_PE' => $earth->conductor->size, 'A_L' => $line->conductor->size], $earth->conductor->size->over($line->conductor->size), '%');
+                $inquiry->work(
+                    "Earth of {$fitted->need->role} against its line",
+                    'k = A_PE / A_L',
+                    ['A_PE' => $earth->conductor->size, 'A_L' => $line->conductor->size],
+                    $earth->conductor->size->over($line->conductor->size),
+                    '%',
+                );
                 $without[] = "an earth of {$earth->conductor->size} beside a line of {$line->conductor->size} to {$fitted->need->role}";
             } else {
-                $inquiry->given("size of {$earth->ref}", 'A_PE', $earth->conductor->size, $earth->conductor->evidence ?? Evidence::Assumed, "leads/{$earth->ref}/conductor/size");
+                $inquiry->given(
+                    "size of {$earth->ref}",
+                    'A_PE',
+                    $earth->conductor->size,
+                    $earth->conductor->evidence ?? Evidence::Assumed,
+                    "leads/{$earth->ref}/conductor/size",
+                );
             }
         }
         if ($without !== []) {
-            return $inquiry->conclude(Verdict::Danger, ucfirst(implode('; ', $without)).'. Not to be powered so. Local code and a licensed electrician decide.');
+            return $inquiry->conclude(
+                Verdict::Danger,
+                ucfirst(implode('; ', $without)).
+                    '. Not to be powered so. Local code and a licensed electrician decide.',
+            );
         }
-        $inquiry->remark('Measure the bond from the plug\'s pin to every metal part: at most 0.1 Ω (IEC 60204-1 §18.2, from memory).');
+        $inquiry->remark(
+            'Measure the bond from the plug\'s pin to every metal part: at most 0.1 Ω (IEC 60204-1 §18.2, from memory).',
+        );
 
-        return $inquiry->conclude(Verdict::Holds, 'Fused, switched, protected and earthed as planned. Measure the bond before power; local code and a licensed electrician decide.', null, 'bond at most 0.1 Ω');
+        return $inquiry->conclude(
+            Verdict::Holds,
+            'Fused, switched, protected and earthed as planned. Measure the bond before power; local code and a licensed electrician decide.',
+            null,
+            'bond at most 0.1 Ω',
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (array $earth): array => Examples::file([
-            Examples::part('inlet', 'mains_inlet', ['fuse_rating' => '6.3 A', 'switch' => true, 'rated_current' => '10 A']),
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
-        ], ['site' => ['mains_voltage' => '230 V', 'residual_current_device' => true], 'leads' => [
-            ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains', 'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet']],
-            ...$earth,
-        ]]);
+        $file = static fn (array $earth): array => Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', [
+                    'fuse_rating' => '6.3 A',
+                    'switch' => true,
+                    'rated_current' => '10 A',
+                ]),
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+            ],
+            [
+                'site' => ['mains_voltage' => '230 V', 'residual_current_device' => true],
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'inlet.out',
+                        'to' => 'psu.mains',
+                        'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                    ],
+                    ...$earth,
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file([]), static fn (): array => $file([['ref' => 'W2', 'from' => 'inlet.earth', 'to' => 'psu.earth', 'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet']]]));
+        return new Examples(
+            static fn (): array => $file([]),
+            static fn (): array => $file([
+                [
+                    'ref' => 'W2',
+                    'from' => 'inlet.earth',
+                    'to' => 'psu.earth',
+                    'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                ],
+            ]),
+        );
     }
 
     /**
@@ -108,8 +165,15 @@ final class MainsEntry implements Check
     private function touchable(Inquiry $inquiry): iterable
     {
         foreach ($inquiry->build->allFitted() as $fitted) {
-            $mains = array_filter($fitted->part->ports, static fn ($p): bool => $p->mains && $p->kind === PortKind::Inlet);
-            if (isset($fitted->part->ports['earth']) && $fitted->part->family->key() !== 'mains_inlet' && $mains !== []) {
+            $mains = array_filter(
+                $fitted->part->ports,
+                static fn ($p): bool => $p->mains && $p->kind === PortKind::Inlet,
+            );
+            if (
+                isset($fitted->part->ports['earth']) &&
+                $fitted->part->family->key() !== 'mains_inlet' &&
+                $mains !== []
+            ) {
                 yield $fitted;
             }
         }
@@ -120,6 +184,6 @@ final class MainsEntry implements Check
         $topology = $bench->circuits()->topology;
         $earth = "{$fitted->need->ref}.earth";
 
-        return $topology->leadsFrom($earth)[0] ?? $topology->leadsTo($earth)[0] ?? null;
+        return $topology->leadsFrom($earth)[0] ?? ($topology->leadsTo($earth)[0] ?? null);
     }
 }

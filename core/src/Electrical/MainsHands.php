@@ -42,20 +42,37 @@ final class MainsHands implements Check
         if ($brief->helper !== null) {
             $inquiry->remark("Named in the brief: {$brief->helper}.");
 
-            return $inquiry->conclude(Verdict::Holds, "{$brief->helper} does the mains work, or checks it before power. Local code and a licensed electrician decide.");
+            return $inquiry->conclude(
+                Verdict::Holds,
+                "{$brief->helper} does the mains work, or checks it before power. Local code and a licensed electrician decide.",
+            );
         }
-        $experience = $brief->experience['mains'] ?? $inquiry->lack('your experience with mains wiring, or who helps with it');
+        $experience =
+            $brief->experience['mains'] ?? $inquiry->lack('your experience with mains wiring, or who helps with it');
         $inquiry->remark("The builder's experience with mains wiring: {$experience}.");
 
         return $experience === 'practised'
-            ? $inquiry->conclude(Verdict::Holds, 'The builder is practised in mains wiring. Local code and a licensed electrician decide.')
-            : $inquiry->conclude(Verdict::Fails, "There is mains wiring to do, the builder's experience with it is \"{$experience}\", and nobody is named who helps. Name a helper or a licensed electrician before anything is bought.");
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                'The builder is practised in mains wiring. Local code and a licensed electrician decide.',
+            )
+            : $inquiry->conclude(
+                Verdict::Fails,
+                "There is mains wiring to do, the builder's experience with it is \"{$experience}\", and nobody is named who helps. Name a helper or a licensed electrician before anything is bought.",
+            );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (array $brief): array => Examples::file([Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A'])], ['brief' => $brief]);
+        $file = static fn (array $brief): array => Examples::file(
+            [Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A'])],
+            ['brief' => $brief],
+        );
 
-        return new Examples(static fn (): array => $file(['experience' => ['mains' => 'none']]), static fn (): array => $file(['experience' => ['mains' => 'none'], 'helper' => 'Effie Lorne, electrician']), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file(['experience' => ['mains' => 'none']]),
+            static fn (): array => $file(['experience' => ['mains' => 'none'], 'helper' => 'Effie Lorne, electrician']),
+            Verdict::Fails,
+        );
     }
 }

@@ -29,7 +29,13 @@ final class MotorVoltage implements Check
             'Does the motor get a voltage that suits it, and up to which speed does its torque hold?',
             Trade::Electrical,
             'V ≈ 32·√L (mH) and the corner speed V/(2·L·I·steps) are common practice, no source',
-            ['stepper_motor.inductance', 'stepper_motor.rated_current', 'stepper_motor.step_angle', 'motor_driver.set_current', 'power_supply.output_voltage'],
+            [
+                'stepper_motor.inductance',
+                'stepper_motor.rated_current',
+                'stepper_motor.step_angle',
+                'motor_driver.set_current',
+                'power_supply.output_voltage',
+            ],
             ['ceiling' => Threshold::share('share of the sensible ceiling that holds', 1.0)],
         );
     }
@@ -53,19 +59,54 @@ final class MotorVoltage implements Check
         $volts = $inquiry->port($supply, $port, 'voltage', 'V');
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
         $current = $inquiry->read($driven->driver, 'set_current', 'I');
-        $angle = $inquiry->tryRead($motor, 'step_angle', 'θ') ?? $inquiry->given("step angle of {$motor->need->role}", 'θ', Quantity::of(1.8, '°'), Evidence::Standard, "parts/{$motor->part->ref}/specs/step_angle");
-        $ceiling = $inquiry->work('Sensible ceiling', 'V_max = 32 × √L', ['L' => $inductance], Quantity::of(32 * sqrt($inductance->in('mH')), 'V'), 'V');
+        $angle =
+            $inquiry->tryRead($motor, 'step_angle', 'θ') ??
+            $inquiry->given(
+                "step angle of {$motor->need->role}",
+                'θ',
+                Quantity::of(1.8, '°'),
+                Evidence::Standard,
+                "parts/{$motor->part->ref}/specs/step_angle",
+            );
+        $ceiling = $inquiry->work(
+            'Sensible ceiling',
+            'V_max = 32 × √L',
+            ['L' => $inductance],
+            Quantity::of(32 * sqrt($inductance->in('mH')), 'V'),
+            'V',
+        );
         $steps = Quantity::ratio(360 / $angle->in('°'));
-        $corner = Quantity::of($volts->in('V') / (2 * $inductance->in('H') * $current->in('A') * $steps->in('')), 'rev/s');
-        $corner = $inquiry->work('Torque holds up to', 'n = V / (2 × L × I × N)', ['V' => $volts, 'L' => $inductance, 'I' => $current, 'N' => $steps], $corner, 'rpm');
-        $inquiry->remark('Above that it falls about as one over the speed: an estimate, until the curve of the maker says more.');
+        $corner = Quantity::of(
+            $volts->in('V') / (2 * $inductance->in('H') * $current->in('A') * $steps->in('')),
+            'rev/s',
+        );
+        $corner = $inquiry->work(
+            'Torque holds up to',
+            'n = V / (2 × L × I × N)',
+            ['V' => $volts, 'L' => $inductance, 'I' => $current, 'N' => $steps],
+            $corner,
+            'rpm',
+        );
+        $inquiry->remark(
+            'Above that it falls about as one over the speed: an estimate, until the curve of the maker says more.',
+        );
         $verdict = $volts->exceeds($ceiling->times($inquiry->threshold('ceiling'))) ? Verdict::Tight : Verdict::Holds;
 
-        return $inquiry->conclude($verdict, "{$volts} on {$inductance}: torque holds to about {$corner}.".($verdict === Verdict::Tight ? " More than {$ceiling} only heats it." : ''), $inquiry->margin($volts, $ceiling), "{$ceiling} by its inductance");
+        return $inquiry->conclude(
+            $verdict,
+            "{$volts} on {$inductance}: torque holds to about {$corner}.".
+                ($verdict === Verdict::Tight ? " More than {$ceiling} only heats it." : ''),
+            $inquiry->margin($volts, $ceiling),
+            "{$ceiling} by its inductance",
+        );
     }
 
     public function examples(): Examples
     {
-        return new Examples(static fn (): array => MotorCurrent::axis([], ['inductance' => '1 mH'], '48 V'), static fn (): array => MotorCurrent::axis(), Verdict::Tight);
+        return new Examples(
+            static fn (): array => MotorCurrent::axis([], ['inductance' => '1 mH'], '48 V'),
+            static fn (): array => MotorCurrent::axis(),
+            Verdict::Tight,
+        );
     }
 }

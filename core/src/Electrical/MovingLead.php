@@ -43,18 +43,27 @@ final class MovingLead implements Check
         $stranding = $lead->conductor->stranding ?? $inquiry->lack("stranding of {$lead->ref}");
         $inquiry->remark("{$lead->ref} moves; its conductors are {$stranding}.");
         if ($stranding === 'solid') {
-            return $inquiry->conclude(Verdict::Fails, 'Solid conductors in a lead that moves: they break inside the sheath, where nobody sees it.');
+            return $inquiry->conclude(
+                Verdict::Fails,
+                'Solid conductors in a lead that moves: they break inside the sheath, where nobody sees it.',
+            );
         }
         foreach ($lead->ends as $side => $end) {
             $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
             if ($end->strainRelief === null) {
                 $inquiry->miss("strain relief at {$at}");
             } elseif ($end->strainRelief === false) {
-                return $inquiry->conclude(Verdict::Fails, "It moves, and at {$at} nothing takes the pull off its joint.");
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "It moves, and at {$at} nothing takes the pull off its joint.",
+                );
             }
         }
         if ($stranding === 'stranded') {
-            return $inquiry->conclude(Verdict::Tight, 'Stranded, but not fine-stranded: it lasts where it moves seldom or in a wide bend.');
+            return $inquiry->conclude(
+                Verdict::Tight,
+                'Stranded, but not fine-stranded: it lasts where it moves seldom or in a wide bend.',
+            );
         }
 
         return $inquiry->conclude(Verdict::Holds, 'Fine-stranded, and held at both ends.');
@@ -62,9 +71,24 @@ final class MovingLead implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (string $stranding): array => Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('fan', 'fan', ['rated_current' => '0.1 A'])], ['leads' => [[
-            'ref' => 'W1', 'from' => 'psu.out', 'to' => 'fan.power', 'route' => 'flexing', 'conductor' => ['stranding' => $stranding], 'ends' => [['strain_relief' => true], ['strain_relief' => true]],
-        ]]]);
+        $file = static fn (string $stranding): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'fan.power',
+                        'route' => 'flexing',
+                        'conductor' => ['stranding' => $stranding],
+                        'ends' => [['strain_relief' => true], ['strain_relief' => true]],
+                    ],
+                ],
+            ],
+        );
 
         return new Examples(static fn (): array => $file('solid'), static fn (): array => $file('fine'), Verdict::Fails);
     }

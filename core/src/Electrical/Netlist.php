@@ -28,7 +28,13 @@ final readonly class Netlist
                 $lines[] = "* n{$node} is {$name}";
                 $lines[] = "V{$node} n{$node} 0 ".self::number($held->in('V'));
                 foreach ($flow->demands[$node] ?? [] as $demand) {
-                    $lines[] = '* n'.$demand->node.' is '.$topology->ports[$demand->node][0]->need->ref.'.'.$topology->ports[$demand->node][1]->name;
+                    $lines[] =
+                        '* n'.
+                        $demand->node.
+                        ' is '.
+                        $topology->ports[$demand->node][0]->need->ref.
+                        '.'.
+                        $topology->ports[$demand->node][1]->name;
                     if ($demand->resistance !== null) {
                         $lines[] = "RL{$demand->node} n{$demand->node} 0 ".self::number($demand->resistance->in('Ω'));
                     } elseif ($demand->current !== null && $demand->current->isPositive()) {
@@ -41,10 +47,17 @@ final readonly class Netlist
         foreach ($topology->joints as $index => $joint) {
             if ($topology->sourceOf($joint->a) !== null && $flow->whyUnsolved($joint->a) === null) {
                 $lines[] = '* '.($joint->lead->ref ?? 'through '.$topology->ports[$joint->b][0]->need->ref);
-                $lines[] = "R{$index} n{$joint->a} n{$joint->b} ".self::number($this->circuits->resistanceOf($index)->in('Ω'));
+                $lines[] =
+                    "R{$index} n{$joint->a} n{$joint->b} ".
+                    self::number($this->circuits->resistanceOf($index)->in('Ω'));
             }
         }
-        $print = $asked === [] ? '' : 'print '.implode(' ', array_map(static fn (string $n): string => "v({$n})", array_keys($asked)))."\n";
+        $print =
+            $asked === []
+                ? ''
+                : 'print '.
+                    implode(' ', array_map(static fn (string $n): string => "v({$n})", array_keys($asked))).
+                    "\n";
 
         return implode("\n", $lines)."\n.op\n.control\nrun\n{$print}quit\n.endc\n.end\n";
     }

@@ -21,8 +21,12 @@ final readonly class PortAllocation
 
     /** What a sheet counts → the use it counts. */
     private const COUNTS = [
-        'driver_slots' => 'motor', 'drivers' => 'motor', 'heater_outputs' => 'heater', 'fan_outputs' => 'fan',
-        'thermistor_inputs' => 'thermistor', 'switch_inputs' => 'switch',
+        'driver_slots' => 'motor',
+        'drivers' => 'motor',
+        'heater_outputs' => 'heater',
+        'fan_outputs' => 'fan',
+        'thermistor_inputs' => 'thermistor',
+        'switch_inputs' => 'switch',
     ];
 
     /** What would take one more of a kind. */
@@ -77,7 +81,10 @@ final readonly class PortAllocation
                 $cures[self::CURES[$wish->uses[0]]] = true;
             }
         }
-        if ($this->matching->blocked !== [] && array_filter($this->wishes, static fn (ChannelWish $w): bool => $w->wired !== null) !== []) {
+        if (
+            $this->matching->blocked !== [] &&
+            array_filter($this->wishes, static fn (ChannelWish $w): bool => $w->wired !== null) !== []
+        ) {
             $free = new ChannelMatching($this->wishes, $this->channels, false);
             if (count($free->found) === count($this->wishes)) {
                 $cures = ['Everything fits when leads are moved to other channels.' => true] + $cures;
@@ -115,7 +122,12 @@ final readonly class PortAllocation
         $moves = [];
         foreach ($now->wishes as $wish) {
             $before = $now->matching->found[$wish->ref()] ?? $wish->wired;
-            $moves[] = ['need' => $wish->ref(), 'role' => $wish->fitted->need->role, 'before' => $before, 'after' => $then->matching->found[$wish->ref()] ?? null];
+            $moves[] = [
+                'need' => $wish->ref(),
+                'role' => $wish->fitted->need->role,
+                'before' => $before,
+                'after' => $then->matching->found[$wish->ref()] ?? null,
+            ];
         }
 
         return $moves;
@@ -140,12 +152,31 @@ final readonly class PortAllocation
                 $bank = $c->bank === null ? null : $this->matching->banks["{$c->board}/{$c->bank}"] ?? null;
 
                 return [
-                    'ref' => $c->ref(), 'board' => $c->board, 'port' => $c->port, 'use' => $c->use, 'volts' => ($bank ?? $c->voltage)?->in('V'), 'bank' => $c->bank, 'pin' => $c->pin,
-                    'control' => $c->control, 'support' => $c->support, 'reserved' => $c->reserved, 'stated' => $c->stated,
-                    'load' => $load, 'how' => $load === null ? null : (($wired[$load] ?? null) === $c->ref() ? 'wired' : 'proposed'),
+                    'ref' => $c->ref(),
+                    'board' => $c->board,
+                    'port' => $c->port,
+                    'use' => $c->use,
+                    'volts' => ($bank ?? $c->voltage)?->in('V'),
+                    'bank' => $c->bank,
+                    'pin' => $c->pin,
+                    'control' => $c->control,
+                    'support' => $c->support,
+                    'reserved' => $c->reserved,
+                    'stated' => $c->stated,
+                    'load' => $load,
+                    'how' => $load === null ? null : (($wired[$load] ?? null) === $c->ref() ? 'wired' : 'proposed'),
                 ];
             }, $this->channels),
-            'unplaced' => array_values(array_map(static fn (ChannelWish $w): array => ['need' => $w->ref(), 'role' => $w->fitted->need->role, 'uses' => $w->uses], array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->matching->found[$w->ref()])))),
+            'unplaced' => array_values(
+                array_map(
+                    static fn (ChannelWish $w): array => [
+                        'need' => $w->ref(),
+                        'role' => $w->fitted->need->role,
+                        'uses' => $w->uses,
+                    ],
+                    array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->matching->found[$w->ref()])),
+                ),
+            ),
             'blocked' => $this->matching->blocked,
             'contested' => $this->matching->contested,
             'cures' => $this->cures(),
@@ -168,8 +199,15 @@ final readonly class PortAllocation
                 if ($use !== null) {
                     $stated[$use] = ($stated[$use] ?? 0) + 1;
                     $channels[] = new Channel(
-                        $ref, $port->name, $use, $this->voltsAt($board, $port), $this->text($port, 'bank'), $this->text($port, 'pin'),
-                        $this->text($port, 'control'), $this->text($port, 'support'), ($port->specs['reserved'] ?? null)?->flag() === true,
+                        $ref,
+                        $port->name,
+                        $use,
+                        $this->voltsAt($board, $port),
+                        $this->text($port, 'bank'),
+                        $this->text($port, 'pin'),
+                        $this->text($port, 'control'),
+                        $this->text($port, 'support'),
+                        ($port->specs['reserved'] ?? null)?->flag() === true,
                     );
                 }
             }
@@ -236,7 +274,9 @@ final readonly class PortAllocation
             }
             $job = $fitted->part->spec('job')?->choice();
             $window = [$fitted->part->spec('min_voltage')?->nominal(), $fitted->part->spec('max_voltage')?->nominal()];
-            $power = in_array($uses[0], ['fan', 'heater', 'light'], true) && $fitted->part->family->key() !== 'switching_module';
+            $power =
+                in_array($uses[0], ['fan', 'heater', 'light'], true) &&
+                $fitted->part->family->key() !== 'switching_module';
             $wishes[] = new ChannelWish(
                 $fitted,
                 $uses,
@@ -276,7 +316,12 @@ final readonly class PortAllocation
     {
         foreach ($this->leads[$ref] ?? [] as $lead) {
             $from = $this->bench->build->needs[$lead->from->need] ?? null;
-            if ($lead->to->need === $ref && $lead->to->port === 'power' && $from !== null && ! in_array($from->family, self::BOARDS, true)) {
+            if (
+                $lead->to->need === $ref &&
+                $lead->to->port === 'power' &&
+                $from !== null &&
+                ! in_array($from->family, self::BOARDS, true)
+            ) {
                 return true;
             }
         }
@@ -290,8 +335,13 @@ final readonly class PortAllocation
             foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
                 $board = $this->bench->build->fitted($other->need);
                 $port = $board?->part->ports[$other->port] ?? null;
-                if ($one->need === $ref && $board !== null && $port !== null && in_array($board->part->family->key(), self::BOARDS, true)
-                    && ($this->text($port, 'use') ?? $this->useByLoad($other->need, $port)) !== null) {
+                if (
+                    $one->need === $ref &&
+                    $board !== null &&
+                    $port !== null &&
+                    in_array($board->part->family->key(), self::BOARDS, true) &&
+                    ($this->text($port, 'use') ?? $this->useByLoad($other->need, $port)) !== null
+                ) {
                     return $other->text();
                 }
             }

@@ -25,7 +25,13 @@ final class Ports implements Check
             'Is there a channel of the right kind, voltage and pin for everything that needs one?',
             Trade::Electrical,
             'Bipartite matching with shared pins and selectors; the blocking set by the theorem of Hall (1935)',
-            ['controller_board.driver_slots', 'controller_board.heater_outputs', 'controller_board.fan_outputs', 'controller_board.thermistor_inputs', 'controller_board.switch_inputs'],
+            [
+                'controller_board.driver_slots',
+                'controller_board.heater_outputs',
+                'controller_board.fan_outputs',
+                'controller_board.thermistor_inputs',
+                'controller_board.switch_inputs',
+            ],
         );
     }
 
@@ -44,7 +50,15 @@ final class Ports implements Check
     {
         $ports = $bench->ports();
         $board = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        foreach (['driver_slots' => 'n_d', 'heater_outputs' => 'n_h', 'fan_outputs' => 'n_f', 'thermistor_inputs' => 'n_t', 'switch_inputs' => 'n_s'] as $key => $symbol) {
+        foreach (
+            [
+                'driver_slots' => 'n_d',
+                'heater_outputs' => 'n_h',
+                'fan_outputs' => 'n_f',
+                'thermistor_inputs' => 'n_t',
+                'switch_inputs' => 'n_s',
+            ] as $key => $symbol
+        ) {
             $inquiry->tryRead($board, $key, $symbol);
         }
         $all = count($ports->wishes);
@@ -54,15 +68,31 @@ final class Ports implements Check
         }
         foreach ($ports->channels as $channel) {
             if ($channel->support !== null && $channel->support !== 'today') {
-                $inquiry->remark("{$channel->ref()} does not count: ".($channel->support === 'promised' ? 'only promised.' : 'not with the firmware of today.'));
+                $inquiry->remark(
+                    "{$channel->ref()} does not count: ".
+                        ($channel->support === 'promised' ? 'only promised.' : 'not with the firmware of today.'),
+                );
             }
         }
-        $inquiry->remark("{$all} ask for a channel, {$placed} get one.".($ports->matching->exact ? '' : ' Not every way of setting its selectors and pins was tried.'));
+        $inquiry->remark(
+            "{$all} ask for a channel, {$placed} get one.".
+                ($ports->matching->exact ? '' : ' Not every way of setting its selectors and pins was tried.'),
+        );
         if ($placed < $all) {
-            $names = array_map(fn (string $ref): string => $inquiry->build->roleOf($ref), array_slice($ports->matching->blocked, 0, 6));
+            $names = array_map(
+                fn (string $ref): string => $inquiry->build->roleOf($ref),
+                array_slice($ports->matching->blocked, 0, 6),
+            );
             $more = count($ports->matching->blocked) - count($names);
             $room = count($ports->matching->contested);
-            $says = implode(', ', $names).($more > 0 ? " and {$more} more" : '').' share '.($room === 0 ? 'no channel that suits' : ($room === 1 ? 'one channel' : "{$room} channels")).': '.($all - $placed).' get none.';
+            $says =
+                implode(', ', $names).
+                ($more > 0 ? " and {$more} more" : '').
+                ' share '.
+                ($room === 0 ? 'no channel that suits' : ($room === 1 ? 'one channel' : "{$room} channels")).
+                ': '.
+                ($all - $placed).
+                ' get none.';
 
             return $inquiry->conclude(Verdict::Fails, $says.' '.implode(' ', array_slice($ports->cures(), 0, 2)));
         }
@@ -71,7 +101,10 @@ final class Ports implements Check
             $spare[] = "{$count} {$use}";
         }
 
-        return $inquiry->conclude(Verdict::Holds, "All {$all} have a channel.".($spare === [] ? ' None is left.' : ' Left: '.implode(', ', $spare).'.'));
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "All {$all} have a channel.".($spare === [] ? ' None is left.' : ' Left: '.implode(', ', $spare).'.'),
+        );
     }
 
     public function examples(): Examples
@@ -88,7 +121,11 @@ final class Ports implements Check
     {
         return Examples::file([
             Examples::part('board', 'controller_board', ['driver_slots' => (string) $slots]),
-            ...array_map(static fn (string $ref): array => Examples::part($ref, 'motor_driver', []), ['drv-x', 'drv-y', 'drv-z']),
+            ...array_map(static fn (string $ref): array => Examples::part($ref, 'motor_driver', []), [
+                'drv-x',
+                'drv-y',
+                'drv-z',
+            ]),
         ]);
     }
 }

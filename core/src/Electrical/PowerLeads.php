@@ -39,7 +39,12 @@ final class PowerLeads
     {
         $label = "{$lead->ref}: {$bench->build->roleOf($lead->from->need)} to {$bench->build->roleOf($lead->to->need)}";
 
-        return new Subject('lead', $lead->ref, $label, array_values(array_unique([$lead->from->need, $lead->to->need])));
+        return new Subject(
+            'lead',
+            $lead->ref,
+            $label,
+            array_values(array_unique([$lead->from->need, $lead->to->need])),
+        );
     }
 
     public static function named(Inquiry $inquiry): Lead
@@ -83,7 +88,12 @@ final class PowerLeads
             $inquiry->lack('a scenario in which what it feeds runs');
         }
         $names = array_column(array_slice($terms, 0, 6), 1);
-        $label = 'Current in "'.$flow->scenario->name.'" for '.implode(', ', $names).(count($terms) > 6 ? ' and '.(count($terms) - 6).' more' : '');
+        $label =
+            'Current in "'.
+            $flow->scenario->name.
+            '" for '.
+            implode(', ', $names).
+            (count($terms) > 6 ? ' and '.(count($terms) - 6).' more' : '');
         if ($terms === []) {
             return $current;
         }

@@ -42,7 +42,14 @@ final readonly class PowerLedger
         foreach ($this->toArray() as $scenario) {
             foreach ($scenario['outputs'] as $output) {
                 if ($output['share'] !== null && ($worst === null || $output['share'] > $worst['share'])) {
-                    $worst = ['ref' => $output['ref'], 'label' => $output['label'], 'share' => $output['share'], 'load' => $output['load'], 'limit' => $output['limit'], 'scenario' => $scenario['name']];
+                    $worst = [
+                        'ref' => $output['ref'],
+                        'label' => $output['label'],
+                        'share' => $output['share'],
+                        'load' => $output['load'],
+                        'limit' => $output['limit'],
+                        'scenario' => $scenario['name'],
+                    ];
                 }
             }
         }
@@ -64,7 +71,12 @@ final readonly class PowerLedger
             }
         }
 
-        return ['ref' => $scenario->ref, 'name' => $scenario->name, 'outputs' => $outputs, 'energy' => $this->energy($scenario)];
+        return [
+            'ref' => $scenario->ref,
+            'name' => $scenario->name,
+            'outputs' => $outputs,
+            'energy' => $this->energy($scenario),
+        ];
     }
 
     /**
@@ -85,7 +97,9 @@ final readonly class PowerLedger
                     'need' => $demand->need,
                     'role' => $this->bench->build->roleOf($demand->need),
                     'amps' => round($taken->in('A'), 3),
-                    'watts' => $volts === null ? null : round(($flow->volts[$demand->node] ?? $volts)->times($taken)->in('W'), 1),
+                    'watts' => $volts === null
+                            ? null
+                            : round(($flow->volts[$demand->node] ?? $volts)->times($taken)->in('W'), 1),
                 ];
             }
         }
@@ -109,7 +123,15 @@ final readonly class PowerLedger
     {
         [$fitted, $port] = $this->bench->circuits()->topology->ports[$node];
         try {
-            return SupplyLimit::of(new Inquiry($this->bench->build, (new SupplyLoad)->card(), new Subject('port', $port->name, $port->name)), $fitted, $port);
+            return SupplyLimit::of(
+                new Inquiry(
+                    $this->bench->build,
+                    (new SupplyLoad)->card(),
+                    new Subject('port', $port->name, $port->name),
+                ),
+                $fitted,
+                $port,
+            );
         } catch (InputMissing) {
             return null;
         }
@@ -130,7 +152,8 @@ final readonly class PowerLedger
         $tariff = $this->bench->build->site->tariff;
         $duration = $scenario->duration;
         $run = $duration === null ? null : $use->average->times($duration);
-        $yearly = $duration === null || $scenario->runsPerYear === null ? null : $duration->times($scenario->runsPerYear);
+        $yearly =
+            $duration === null || $scenario->runsPerYear === null ? null : $duration->times($scenario->runsPerYear);
 
         return [
             'watts' => $use->missing === [] ? round($use->average->in('W'), 1) : null,

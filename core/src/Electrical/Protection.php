@@ -70,7 +70,11 @@ final class Protection implements Check
         $with = static function (string $amps): array {
             $file = ContactLoad::bedOn(2);
             [$file['parts'][], $file['needs'][]] = Examples::part('F1', 'fuse', ['rated_current' => $amps]);
-            $file['leads'][0] += ['conductor' => ['size' => '2.5 mm²', 'evidence' => 'datasheet'], 'length' => '0.5 m', 'protection' => 'F1'];
+            $file['leads'][0] += [
+                'conductor' => ['size' => '2.5 mm²', 'evidence' => 'datasheet'],
+                'length' => '0.5 m',
+                'protection' => 'F1',
+            ];
 
             return $file;
         };
@@ -90,19 +94,43 @@ final class Protection implements Check
         }
         [$supply, $out] = $topology->ports[$source];
         if ($out->mains) {
-            return $inquiry->conclude(Verdict::Danger, 'No fuse or breaker stands between the wall and this lead.', null, "a fuse of at most {$ampacity}");
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'No fuse or breaker stands between the wall and this lead.',
+                null,
+                "a fuse of at most {$ampacity}",
+            );
         }
-        $most = $supply->part->family->field('peak_current') === null ? null : $inquiry->tryRead($supply, 'peak_current', 'I_p');
+        $most =
+            $supply->part->family->field('peak_current') === null
+                ? null
+                : $inquiry->tryRead($supply, 'peak_current', 'I_p');
         if ($most === null) {
             $rated = $inquiry->port($supply, $out, 'rated_current', 'I_r');
-            $most = $inquiry->work('What the supply gives into a short, until it shuts down', 'I_p = 1.5 × I_r', ['I_r' => $rated], $rated->times(1.5), 'A');
+            $most = $inquiry->work(
+                'What the supply gives into a short, until it shuts down',
+                'I_p = 1.5 × I_r',
+                ['I_r' => $rated],
+                $rated->times(1.5),
+                'A',
+            );
         }
         $margin = $inquiry->margin($most, $ampacity);
         if ($most->exceeds($ampacity)) {
-            return $inquiry->conclude(Verdict::Danger, "No fuse: {$supply->need->role} can push {$most} into a lead that may carry {$ampacity}.", $margin, "a fuse of at most {$ampacity}");
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "No fuse: {$supply->need->role} can push {$most} into a lead that may carry {$ampacity}.",
+                $margin,
+                "a fuse of at most {$ampacity}",
+            );
         }
 
-        return $inquiry->conclude(Verdict::Holds, "No fuse, and none needed: {$supply->need->role} cannot give more than {$most}, the lead may carry {$ampacity}.", $margin, "source ≤ {$ampacity}");
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "No fuse, and none needed: {$supply->need->role} cannot give more than {$most}, the lead may carry {$ampacity}.",
+            $margin,
+            "source ≤ {$ampacity}",
+        );
     }
 
     /**
@@ -119,7 +147,13 @@ final class Protection implements Check
         while (true) {
             [$fitted, $port] = $topology->ports[$node];
             if ($port->kind !== PortKind::Inlet || $fitted->part->portSpec($port, 'fuse_rating') !== null) {
-                $rating = $inquiry->tryPort($fitted, $port, 'fuse_rating', 'I_r', \Magpie\Core\Inspection\Bound::Highest);
+                $rating = $inquiry->tryPort(
+                    $fitted,
+                    $port,
+                    'fuse_rating',
+                    'I_r',
+                    \Magpie\Core\Inspection\Bound::Highest,
+                );
                 if ($rating !== null && $rating->isPositive()) {
                     return [$rating, $fitted->need->role];
                 }
@@ -145,9 +179,13 @@ final class Protection implements Check
         if ($lead->protection === null) {
             return null;
         }
-        $fuse = $inquiry->build->fitted($lead->protection)
-            ?? $inquiry->lack("a part for {$inquiry->build->roleOf($lead->protection)}");
+        $fuse =
+            $inquiry->build->fitted($lead->protection) ??
+            $inquiry->lack("a part for {$inquiry->build->roleOf($lead->protection)}");
 
-        return [$inquiry->read($fuse, 'rated_current', 'I_r', \Magpie\Core\Inspection\Bound::Highest), $fuse->need->role];
+        return [
+            $inquiry->read($fuse, 'rated_current', 'I_r', \Magpie\Core\Inspection\Bound::Highest),
+            $fuse->need->role,
+        ];
     }
 }

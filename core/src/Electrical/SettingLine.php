@@ -50,15 +50,31 @@ final readonly class SettingLine
     public function toArray(): array
     {
         return [
-            'key' => $this->key, 'kind' => $this->kind, 'of' => ['kind' => $this->of[0], 'ref' => $this->of[1]], 'label' => $this->label, 'wants' => $this->wants, 'why' => $this->why,
-            'grave' => $this->grave, 'state' => $this->state(), 'setting' => $this->set?->ref, 'value' => $this->set?->value, 'done' => $this->set->done ?? false, 'until' => $this->set?->until,
+            'key' => $this->key,
+            'kind' => $this->kind,
+            'of' => ['kind' => $this->of[0], 'ref' => $this->of[1]],
+            'label' => $this->label,
+            'wants' => $this->wants,
+            'why' => $this->why,
+            'grave' => $this->grave,
+            'state' => $this->state(),
+            'setting' => $this->set?->ref,
+            'value' => $this->set?->value,
+            'done' => $this->set->done ?? false,
+            'until' => $this->set?->until,
         ];
     }
 
     /** Numbers agree within a thousandth of the larger, whatever stands after them; words letter by letter. */
     private static function same(string $wants, string $value): bool
     {
-        $number = static fn (string $text): ?float => preg_match('/^\s*(-?\d+(?:[.,]\d+)?)/', str_replace("\u{a0}", ' ', $text), $m) === 1 ? (float) strtr($m[1], ',', '.') : null;
+        $number = static fn (string $text): ?float => preg_match(
+            '/^\s*(-?\d+(?:[.,]\d+)?)/',
+            str_replace("\u{a0}", ' ', $text),
+            $m,
+        ) === 1
+            ? (float) strtr($m[1], ',', '.')
+            : null;
         [$a, $b] = [$number($wants), $number($value)];
         if ($a !== null && $b !== null) {
             return abs($a - $b) <= 0.001 * max(abs($a), abs($b));

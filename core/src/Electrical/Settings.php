@@ -27,7 +27,15 @@ final class Settings implements Check
             'Do the settings read from the machine agree with the parts that are fitted?',
             Trade::Electrical,
             'Derived from the model; runaway protection before the first heat: common practice, no source',
-            ['motor_driver.set_current', 'motor_driver.microsteps', 'thermistor.table', 'thermistor.highest_temperature', 'fan.speed_sense', 'axis.homing', 'axis.drive'],
+            [
+                'motor_driver.set_current',
+                'motor_driver.microsteps',
+                'thermistor.table',
+                'thermistor.highest_temperature',
+                'fan.speed_sense',
+                'axis.homing',
+                'axis.drive',
+            ],
         );
     }
 
@@ -38,11 +46,16 @@ final class Settings implements Check
             [$kind, $ref] = $line->of;
             if (! isset($seen[$ref])) {
                 $seen[$ref] = true;
-                yield new Subject($kind, $ref, match ($kind) {
-                    'axis' => $bench->build->axes[$ref]->name,
-                    'need' => $bench->build->roleOf($ref),
-                    default => $ref === 'temporary' ? 'Temporary states' : 'Firmware',
-                }, $kind === 'need' ? [$ref] : []);
+                yield new Subject(
+                    $kind,
+                    $ref,
+                    match ($kind) {
+                        'axis' => $bench->build->axes[$ref]->name,
+                        'need' => $bench->build->roleOf($ref),
+                        default => $ref === 'temporary' ? 'Temporary states' : 'Firmware',
+                    },
+                    $kind === 'need' ? [$ref] : [],
+                );
             }
         }
     }
@@ -56,7 +69,12 @@ final class Settings implements Check
         foreach ($lines as $line) {
             $state = $line->state();
             $agree += $state === SettingLine::AGREES ? 1 : 0;
-            $inquiry->remark("{$line->label}: ".($line->wants ?? 'not known').", since {$line->why}. ".($line->set?->value === null ? ucfirst($state).'.' : "Set to {$line->set->value}: {$state}."));
+            $inquiry->remark(
+                "{$line->label}: ".
+                    ($line->wants ?? 'not known').
+                    ", since {$line->why}. ".
+                    ($line->set?->value === null ? ucfirst($state).'.' : "Set to {$line->set->value}: {$state}."),
+            );
             if ($line->kind === 'temporary' && $line->set?->done === false) {
                 $worst = Verdict::worst($worst, Verdict::Tight);
                 $says[] = "{$line->label} must be undone {$line->set->until}";
@@ -64,7 +82,12 @@ final class Settings implements Check
                 $worst = Verdict::worst($worst, $line->grave ? Verdict::Danger : Verdict::Fails);
                 $says[] = "{$line->label} is {$line->set?->value}, and should be {$line->wants}";
             } elseif ($state === SettingLine::OPEN) {
-                $inquiry->miss($line->wants === null ? "what {$line->label} should be, and what it is" : "{$line->label}, as it is now", "settings/{$line->key}");
+                $inquiry->miss(
+                    $line->wants === null
+                        ? "what {$line->label} should be, and what it is"
+                        : "{$line->label}, as it is now",
+                    "settings/{$line->key}",
+                );
             }
         }
         $axis = $inquiry->build->axes[$inquiry->subject->ref] ?? null;
@@ -73,15 +96,26 @@ final class Settings implements Check
         }
 
         return $says === []
-            ? $inquiry->conclude(Verdict::Holds, $agree === count($lines) ? 'All that is set agrees with what is fitted.' : "{$agree} of ".count($lines).' settings are read and agree with what is fitted.')
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                $agree === count($lines)
+                    ? 'All that is set agrees with what is fitted.'
+                    : "{$agree} of ".count($lines).' settings are read and agree with what is fitted.',
+            )
             : $inquiry->conclude($worst, implode('; ', $says).'.');
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $runaway): array => Examples::file([Examples::part('bed', 'heater', ['rated_power' => '100 W'])], [
-            'settings' => [['ref' => 'S1', 'kind' => 'setting', 'about' => 'firmware.runaway', 'value' => $runaway], ['ref' => 'S2', 'kind' => 'setting', 'about' => 'heater.bed.crossed', 'value' => 'tried']],
-        ]);
+        $file = static fn (string $runaway): array => Examples::file(
+            [Examples::part('bed', 'heater', ['rated_power' => '100 W'])],
+            [
+                'settings' => [
+                    ['ref' => 'S1', 'kind' => 'setting', 'about' => 'firmware.runaway', 'value' => $runaway],
+                    ['ref' => 'S2', 'kind' => 'setting', 'about' => 'heater.bed.crossed', 'value' => 'tried'],
+                ],
+            ],
+        );
 
         return new Examples(static fn (): array => $file('absent'), static fn (): array => $file('present'));
     }

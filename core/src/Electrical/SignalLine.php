@@ -16,8 +16,13 @@ final readonly class SignalLine
 
     private const LISTENS = ['switching_module.control', 'relay.coil', 'motor_driver.control', 'arc_source.torch'];
 
-    private function __construct(public Lead $lead, public Fitted $from, public Port $out, public Fitted $to, public Port $in)
-    {
+    private function __construct(
+        public Lead $lead,
+        public Fitted $from,
+        public Port $out,
+        public Fitted $to,
+        public Port $in,
+    ) {
     }
 
     public static function of(Build $build, Lead $lead): ?self
@@ -42,6 +47,8 @@ final readonly class SignalLine
     /** What closes the signal: contact, sinking, sourcing, push-pull; null when it is not known. */
     public function output(): ?string
     {
-        return $this->from->part->family->key() === 'limit_switch' ? 'contact' : $this->from->part->spec('output')?->choice();
+        return $this->from->part->family->key() === 'limit_switch'
+            ? 'contact'
+            : $this->from->part->spec('output')?->choice();
     }
 }

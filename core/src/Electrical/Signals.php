@@ -29,7 +29,18 @@ final class Signals implements Check
             'Does the input understand this signal, and does it survive it?',
             Trade::Electrical,
             '70 % of the logic level reads as high (CMOS input, from memory); contacts and sinking outputs need a pull-up; a protected input is proven by a test: common practice, no source',
-            ['sensor.output', 'probe.output', 'controller_board.logic_voltage', 'switching_module.control_min', 'switching_module.control_max', 'switching_module.polarity_free', 'relay.coil_voltage', 'relay.coil_current', 'motor_driver.signal_voltage', 'arc_source.torch_switch'],
+            [
+                'sensor.output',
+                'probe.output',
+                'controller_board.logic_voltage',
+                'switching_module.control_min',
+                'switching_module.control_max',
+                'switching_module.polarity_free',
+                'relay.coil_voltage',
+                'relay.coil_current',
+                'motor_driver.signal_voltage',
+                'arc_source.torch_switch',
+            ],
         );
     }
 
@@ -57,7 +68,10 @@ final class Signals implements Check
 
     public function examples(): Examples
     {
-        return new Examples(static fn (): array => self::probe('push-pull', '24 V'), static fn (): array => self::probe('sinking', '24 V'));
+        return new Examples(
+            static fn (): array => self::probe('push-pull', '24 V'),
+            static fn (): array => self::probe('sinking', '24 V'),
+        );
     }
 
     /**
@@ -69,18 +83,40 @@ final class Signals implements Check
     public static function probe(string $output, string $volts, array $input = []): array
     {
         [$part, $need] = Examples::part('board', 'controller_board', ['logic_voltage' => '3.3 V']);
-        $part['ports'] = [['name' => 'probe', 'kind' => 'signal', 'specs' => Examples::sheet($input + ['use' => 'probe', 'pull_up' => true, 'input' => 'none'])]];
+        $part['ports'] = [
+            [
+                'name' => 'probe',
+                'kind' => 'signal',
+                'specs' => Examples::sheet($input + ['use' => 'probe', 'pull_up' => true, 'input' => 'none']),
+            ],
+        ];
 
-        return Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '2 A']),
-            [$part, $need],
-            Examples::part('probe', 'probe', ['output' => $output, 'min_voltage' => '3 V', 'max_voltage' => '30 V', 'rated_current' => '10 mA']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'probe.power'], ['ref' => 'W2', 'from' => 'probe.signal', 'to' => 'board.probe']]]);
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '2 A']),
+                [$part, $need],
+                Examples::part('probe', 'probe', [
+                    'output' => $output,
+                    'min_voltage' => '3 V',
+                    'max_voltage' => '30 V',
+                    'rated_current' => '10 mA',
+                ]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'probe.power'],
+                    ['ref' => 'W2', 'from' => 'probe.signal', 'to' => 'board.probe'],
+                ],
+            ],
+        );
     }
 
     private function sensed(Inquiry $inquiry, Bench $bench, SignalLine $line): Finding
     {
-        if ($line->from->part->family->key() !== 'limit_switch' && $inquiry->tryChoice($line->from, 'output') === null) {
+        if (
+            $line->from->part->family->key() !== 'limit_switch' &&
+            $inquiry->tryChoice($line->from, 'output') === null
+        ) {
             $inquiry->miss("output of {$line->from->need->role}", "parts/{$line->from->part->ref}/specs/output");
             throw new InputMissing;
         }
@@ -93,41 +129,79 @@ final class Signals implements Check
                 $inquiry->miss("whether {$at} has a pull-up", "{$where}/pull_up");
                 throw new InputMissing;
             }
-            $inquiry->remark(($output === 'contact' ? 'A contact' : 'A sinking output')." pulls {$at} to common; its level is the input's own. The input has ".($pull->flag() ? 'a pull-up' : 'no pull-up')." ({$pull->evidence->label()}).");
+            $inquiry->remark(
+                ($output === 'contact' ? 'A contact' : 'A sinking output').
+                    " pulls {$at} to common; its level is the input's own. The input has ".
+                    ($pull->flag() ? 'a pull-up' : 'no pull-up').
+                    " ({$pull->evidence->label()}).",
+            );
             if ($pull->evidence->isWeakerThan($inquiry->card->asks)) {
-                $inquiry->miss("a better word than a {$pull->evidence->label()} for the pull-up of {$at}", "{$where}/pull_up");
+                $inquiry->miss(
+                    "a better word than a {$pull->evidence->label()} for the pull-up of {$at}",
+                    "{$where}/pull_up",
+                );
             }
 
             return $pull->flag() === true
-                ? $inquiry->conclude(Verdict::Holds, "{$line->from->need->role} pulls {$at} down; its pull-up brings it back.")
-                : $inquiry->conclude(Verdict::Fails, "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.");
+                ? $inquiry->conclude(
+                    Verdict::Holds,
+                    "{$line->from->need->role} pulls {$at} down; its pull-up brings it back.",
+                )
+                : $inquiry->conclude(
+                    Verdict::Fails,
+                    "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.",
+                );
         }
         $volts = $this->supplyOf($inquiry, $bench, $line);
         $high = $inquiry->tryPort($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest);
         $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
-        $limit = $high ?? $logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest);
+        $limit = $high ?? ($logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest));
         $inquiry->work('Level of its output', 'V_o = V_s', ['V_s' => $volts], $volts, 'V');
-        $guard = ($line->in->specs['input'] ?? null);
+        $guard = $line->in->specs['input'] ?? null;
         if ($volts->exceeds($limit->times(1.1))) {
             if ($guard?->choice() === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
                 return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
             }
             if ($guard?->choice() === 'protected') {
                 if ($guard->evidence === Evidence::Measured) {
-                    return $inquiry->conclude(Verdict::Holds, "{$volts} into a protected input, and the pair was tested.");
+                    return $inquiry->conclude(
+                        Verdict::Holds,
+                        "{$volts} into a protected input, and the pair was tested.",
+                    );
                 }
-                $inquiry->miss("a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips", "{$where}/input");
+                $inquiry->miss(
+                    "a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips",
+                    "{$where}/input",
+                );
 
-                return $inquiry->conclude(Verdict::Tight, "{$volts} into a protected input. Keep one plain input free to fall back on.");
+                return $inquiry->conclude(
+                    Verdict::Tight,
+                    "{$volts} into a protected input. Keep one plain input free to fall back on.",
+                );
             }
 
-            return $inquiry->conclude(Verdict::Danger, "{$line->from->need->role} puts {$volts} on {$at}, which stands {$limit}. It burns. An isolating stage, or a sensor that sinks.", $inquiry->margin($volts, $limit), "{$limit}");
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "{$line->from->need->role} puts {$volts} on {$at}, which stands {$limit}. It burns. An isolating stage, or a sensor that sinks.",
+                $inquiry->margin($volts, $limit),
+                "{$limit}",
+            );
         }
         if ($logic !== null && $volts->isBelow($logic->times(0.7))) {
-            return $inquiry->conclude(Verdict::Fails, "{$volts} never reads as high on a {$logic} input.", null, "70 % of {$logic}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$volts} never reads as high on a {$logic} input.",
+                null,
+                "70 % of {$logic}",
+            );
         }
 
-        return $inquiry->conclude(Verdict::Holds, "{$volts} on {$at}, which stands {$limit}.", $inquiry->margin($volts, $limit), "{$limit}");
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$volts} on {$at}, which stands {$limit}.",
+            $inquiry->margin($volts, $limit),
+            "{$limit}",
+        );
     }
 
     private function module(Inquiry $inquiry, SignalLine $line): Finding
@@ -135,17 +209,39 @@ final class Signals implements Check
         $level = $this->level($inquiry, $line);
         [$low, $high] = $inquiry->readAll($line->to, ['V_min' => 'control_min', 'V_max' => 'control_max']);
         if ($level->exceeds($high)) {
-            return $inquiry->conclude(Verdict::Danger, "{$level} on a control input that stands {$high}: it burns, and may stay closed.", $inquiry->margin($level, $high), "{$high}");
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "{$level} on a control input that stands {$high}: it burns, and may stay closed.",
+                $inquiry->margin($level, $high),
+                "{$high}",
+            );
         }
         if ($level->isBelow($low)) {
-            return $inquiry->conclude(Verdict::Fails, "{$level} does not switch it: it asks for {$low}.", null, "at least {$low}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$level} does not switch it: it asks for {$low}.",
+                null,
+                "at least {$low}",
+            );
         }
         $this->drawn($inquiry, $line, 'control_current');
         $free = $inquiry->tryFlag($line->to, 'polarity_free');
-        $free ?? $inquiry->miss("whether the control input of {$line->to->need->role} takes either polarity", "parts/{$line->to->part->ref}/specs/polarity_free");
-        $free === false && $inquiry->remark('Its control input has a polarity: plus to the signal that is switched, minus to common, unless its sheet says otherwise.');
+        $free ??
+            $inquiry->miss(
+                "whether the control input of {$line->to->need->role} takes either polarity",
+                "parts/{$line->to->part->ref}/specs/polarity_free",
+            );
+        $free === false &&
+            $inquiry->remark(
+                'Its control input has a polarity: plus to the signal that is switched, minus to common, unless its sheet says otherwise.',
+            );
 
-        return $inquiry->conclude(Verdict::Holds, "{$level} switches it ({$low} to {$high}).", $inquiry->margin($level, $high), "{$low} to {$high}");
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$level} switches it ({$low} to {$high}).",
+            $inquiry->margin($level, $high),
+            "{$low} to {$high}",
+        );
     }
 
     private function coil(Inquiry $inquiry, SignalLine $line): Finding
@@ -153,11 +249,24 @@ final class Signals implements Check
         $level = $this->level($inquiry, $line);
         $rated = $inquiry->read($line->to, 'coil_voltage', 'V_c');
         if ($level->exceeds($rated->times(1.1)) || $level->isBelow($rated->times(0.8))) {
-            return $inquiry->conclude(Verdict::Fails, $level->isBelow($rated) ? "{$level} on a coil for {$rated}: it does not pull in." : "{$level} on a coil for {$rated}: it overheats.", null, "80 to 110 % of {$rated}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                $level->isBelow($rated)
+                    ? "{$level} on a coil for {$rated}: it does not pull in."
+                    : "{$level} on a coil for {$rated}: it overheats.",
+                null,
+                "80 to 110 % of {$rated}",
+            );
         }
         $fails = $this->drawn($inquiry, $line, 'coil_current');
 
-        return $fails ?? $inquiry->conclude(Verdict::Holds, "{$level} on a coil for {$rated}. A diode across the coil, unless the output has one.", null, "80 to 110 % of {$rated}");
+        return $fails ??
+            $inquiry->conclude(
+                Verdict::Holds,
+                "{$level} on a coil for {$rated}. A diode across the coil, unless the output has one.",
+                null,
+                "80 to 110 % of {$rated}",
+            );
     }
 
     private function driver(Inquiry $inquiry, SignalLine $line): Finding
@@ -165,10 +274,18 @@ final class Signals implements Check
         $level = $this->level($inquiry, $line);
         $wanted = $inquiry->read($line->to, 'signal_voltage', 'V_d');
         if ($level->exceeds($wanted->times(1.2))) {
-            return $inquiry->conclude(Verdict::Fails, "{$level} on an input for {$wanted}: its opto-couplers burn without a resistor.", $inquiry->margin($level, $wanted), "{$wanted}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$level} on an input for {$wanted}: its opto-couplers burn without a resistor.",
+                $inquiry->margin($level, $wanted),
+                "{$wanted}",
+            );
         }
         if ($level->isBelow($wanted->times(0.9))) {
-            $inquiry->miss("a test that {$line->to->need->role} takes every step at {$level}; a level shifter settles it", "parts/{$line->to->part->ref}/specs/signal_voltage");
+            $inquiry->miss(
+                "a test that {$line->to->need->role} takes every step at {$level}; a level shifter settles it",
+                "parts/{$line->to->part->ref}/specs/signal_voltage",
+            );
 
             return $inquiry->conclude(Verdict::Tight, "{$level} on an input made for {$wanted}.", null, "{$wanted}");
         }
@@ -180,15 +297,28 @@ final class Signals implements Check
     {
         $wants = $inquiry->tryChoice($line->to, 'torch_switch') ?? 'not known';
         if ($wants === 'not known') {
-            $inquiry->miss("what the torch switch of {$line->to->need->role} wants", "parts/{$line->to->part->ref}/specs/torch_switch");
+            $inquiry->miss(
+                "what the torch switch of {$line->to->need->role} wants",
+                "parts/{$line->to->part->ref}/specs/torch_switch",
+            );
             throw new InputMissing;
         }
         $contact = in_array($line->from->part->family->key(), ['relay', 'switching_module', 'stop_button'], true);
-        $inquiry->remark("It wants a {$wants}; it gets ".($contact ? 'a contact' : 'an output that only sinks current').'. A start word closes nothing without a speed word: test both before cutting.');
+        $inquiry->remark(
+            "It wants a {$wants}; it gets ".
+                ($contact ? 'a contact' : 'an output that only sinks current').
+                '. A start word closes nothing without a speed word: test both before cutting.',
+        );
 
         return $contact
-            ? $inquiry->conclude(Verdict::Holds, 'A contact closes the torch circuit. A welded contact keeps it burning: the main stop must cut it too.')
-            : $inquiry->conclude(Verdict::Fails, "The source wants a plain switch; {$line->from->need->role} only sinks current. A relay between them.");
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                'A contact closes the torch circuit. A welded contact keeps it burning: the main stop must cut it too.',
+            )
+            : $inquiry->conclude(
+                Verdict::Fails,
+                "The source wants a plain switch; {$line->from->need->role} only sinks current. A relay between them.",
+            );
     }
 
     /** Level of a board's output: what its port says, else the board's logic level. */
@@ -207,12 +337,27 @@ final class Signals implements Check
         $takes = $inquiry->tryRead($line->to, $key, 'I_c');
         $gives = $inquiry->tryPort($line->from, $line->out, 'rated_current', 'I_o', Bound::Lowest);
         if ($takes === null || $gives === null) {
-            $takes === null ? $inquiry->miss("control current of {$line->to->need->role}", "parts/{$line->to->part->ref}/specs/{$key}") : $inquiry->miss("current that port {$line->out->name} of {$line->from->need->role} gives", "parts/{$line->from->part->ref}/ports/{$line->out->name}/specs/rated_current");
+            $takes === null
+                ? $inquiry->miss(
+                    "control current of {$line->to->need->role}",
+                    "parts/{$line->to->part->ref}/specs/{$key}",
+                )
+                : $inquiry->miss(
+                    "current that port {$line->out->name} of {$line->from->need->role} gives",
+                    "parts/{$line->from->part->ref}/ports/{$line->out->name}/specs/rated_current",
+                );
 
             return null;
         }
 
-        return $takes->exceeds($gives) ? $inquiry->conclude(Verdict::Fails, "It takes {$takes}; the output gives {$gives}. A driver stage between them.", $inquiry->margin($takes, $gives), "{$gives}") : null;
+        return $takes->exceeds($gives)
+            ? $inquiry->conclude(
+                Verdict::Fails,
+                "It takes {$takes}; the output gives {$gives}. A driver stage between them.",
+                $inquiry->margin($takes, $gives),
+                "{$gives}",
+            )
+            : null;
     }
 
     private function supplyOf(Inquiry $inquiry, Bench $bench, SignalLine $line): Quantity

@@ -49,42 +49,95 @@ final class SolidState implements Check
         $alternating = $topology->ports[$source][1]->mains;
         $inquiry->remark($alternating ? 'Fed with alternating current from the mains.' : 'Fed with direct current.');
         if ($kind === 'AC solid-state' && ! $alternating) {
-            return $inquiry->conclude(Verdict::Danger, 'An AC type on direct current never opens again once it has closed: the load stays on.');
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'An AC type on direct current never opens again once it has closed: the load stays on.',
+            );
         }
         if ($alternating && in_array($kind, ['DC solid-state', 'transistor'], true)) {
-            return $inquiry->conclude(Verdict::Danger, 'A DC type on the mains conducts one half-wave always, and breaks down on the other.');
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'A DC type on the mains conducts one half-wave always, and breaks down on the other.',
+            );
         }
         if ($kind === 'relay') {
             return $inquiry->conclude(Verdict::Holds, 'Contacts that open: either kind of current.');
         }
         $current = $this->current($inquiry, $bench);
-        $heat = $kind === 'AC solid-state'
-            ? $inquiry->work('Heat', 'P = 1.2 V × I', ['I' => $current], Quantity::of(1.2, 'V')->times($current), 'W')
-            : $inquiry->work('Heat', 'P = I² × R', ['I' => $current, 'R' => $inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)], $current->squared()->times($inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)), 'W');
+        $heat =
+            $kind === 'AC solid-state'
+                ? $inquiry->work(
+                    'Heat',
+                    'P = 1.2 V × I',
+                    ['I' => $current],
+                    Quantity::of(1.2, 'V')->times($current),
+                    'W',
+                )
+                : $inquiry->work(
+                    'Heat',
+                    'P = I² × R',
+                    ['I' => $current, 'R' => $inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)],
+                    $current->squared()->times($inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)),
+                    'W',
+                );
         $sink = $inquiry->tryFlag($fitted, 'heat_sink');
         if ($heat->exceeds(Quantity::of(2, 'W'))) {
-            $needed = $inquiry->work('Heat sink for a rise of 40 K', 'R_th = 40 K / P', ['P' => $heat], Quantity::of(40, 'K')->over($heat), 'K/W');
+            $needed = $inquiry->work(
+                'Heat sink for a rise of 40 K',
+                'R_th = 40 K / P',
+                ['P' => $heat],
+                Quantity::of(40, 'K')->over($heat),
+                'K/W',
+            );
             if ($sink === null) {
-                $inquiry->miss("whether {$fitted->need->role} has a heat sink", "parts/{$fitted->part->ref}/specs/heat_sink");
+                $inquiry->miss(
+                    "whether {$fitted->need->role} has a heat sink",
+                    "parts/{$fitted->part->ref}/specs/heat_sink",
+                );
             }
 
             return $sink === false
-                ? $inquiry->conclude(Verdict::Fails, "{$heat} of heat and no heat sink: it needs one of at most {$needed}.")
-                : $inquiry->conclude(Verdict::Holds, "{$heat} of heat; its heat sink must be at most {$needed}. It fails closed: a heater behind it needs a cut-off of its own.");
+                ? $inquiry->conclude(
+                    Verdict::Fails,
+                    "{$heat} of heat and no heat sink: it needs one of at most {$needed}.",
+                )
+                : $inquiry->conclude(
+                    Verdict::Holds,
+                    "{$heat} of heat; its heat sink must be at most {$needed}. It fails closed: a heater behind it needs a cut-off of its own.",
+                );
         }
 
-        return $inquiry->conclude(Verdict::Holds, "{$heat} of heat. It fails closed: a heater behind it needs a cut-off of its own.");
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$heat} of heat. It fails closed: a heater behind it needs a cut-off of its own.",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $kind): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
-            Examples::part('module', 'switching_module', ['kind' => $kind, 'rated_current' => '25 A', 'on_resistance' => '6 mΩ', 'heat_sink' => true]),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'], ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power']]]);
+        $file = static fn (string $kind): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                Examples::part('module', 'switching_module', [
+                    'kind' => $kind,
+                    'rated_current' => '25 A',
+                    'on_resistance' => '6 mΩ',
+                    'heat_sink' => true,
+                ]),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power'],
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file('AC solid-state'), static fn (): array => $file('DC solid-state'));
+        return new Examples(
+            static fn (): array => $file('AC solid-state'),
+            static fn (): array => $file('DC solid-state'),
+        );
     }
 
     private function current(Inquiry $inquiry, Bench $bench): Quantity

@@ -28,7 +28,18 @@ final class SpindleOnDrive implements Check
             'Does the drive give the spindle its current and its frequency, and does the spindle cool itself at the speed it is used at?',
             Trade::Electrical,
             'n = 120·f/p (synchronous speed); torque about constant below the rated frequency: machine theory',
-            ['spindle_drive.output_current', 'spindle_drive.top_frequency', 'spindle_drive.input_phases', 'spindle_drive.reverse_lock', 'spindle.rated_current', 'spindle.poles', 'spindle.top_speed', 'spindle.rated_power', 'spindle.lowest_speed', 'spindle.cooling'],
+            [
+                'spindle_drive.output_current',
+                'spindle_drive.top_frequency',
+                'spindle_drive.input_phases',
+                'spindle_drive.reverse_lock',
+                'spindle.rated_current',
+                'spindle.poles',
+                'spindle.top_speed',
+                'spindle.rated_power',
+                'spindle.lowest_speed',
+                'spindle.cooling',
+            ],
         );
     }
 
@@ -49,50 +60,118 @@ final class SpindleOnDrive implements Check
         $gives = $inquiry->read($drive, 'output_current', 'I_d', Bound::Lowest);
         $takes = $inquiry->read($spindle, 'rated_current', 'I_m', Bound::Highest);
         [$poles, $speed] = $inquiry->readAll($spindle, ['p' => 'poles', 'n' => 'top_speed']);
-        $wanted = $inquiry->work('Frequency at its highest speed', 'f = n × p / 120', ['n' => $speed, 'p' => $poles], Quantity::of($speed->in('rpm') * $poles->in('') / 120, 'Hz'), 'Hz');
+        $wanted = $inquiry->work(
+            'Frequency at its highest speed',
+            'f = n × p / 120',
+            ['n' => $speed, 'p' => $poles],
+            Quantity::of(($speed->in('rpm') * $poles->in('')) / 120, 'Hz'),
+            'Hz',
+        );
         $top = $inquiry->read($drive, 'top_frequency', 'f_max');
         $power = $inquiry->tryRead($spindle, 'rated_power', 'P');
         $lowest = $inquiry->tryRead($spindle, 'lowest_speed', 'n_min');
         if ($power !== null) {
-            $inquiry->work('Torque', 'T = P / (2π × n)', ['P' => $power, 'n' => $speed], Quantity::of($power->in('W') / (2 * M_PI * $speed->in('rev/s')), 'N m'), 'N m');
+            $inquiry->work(
+                'Torque',
+                'T = P / (2π × n)',
+                ['P' => $power, 'n' => $speed],
+                Quantity::of($power->in('W') / (2 * M_PI * $speed->in('rev/s')), 'N m'),
+                'N m',
+            );
             if ($lowest !== null) {
-                $inquiry->work('Power left at its lowest speed', 'P_min = P × n_min / n', ['P' => $power, 'n_min' => $lowest, 'n' => $speed], $power->times($lowest->over($speed)), 'W');
+                $inquiry->work(
+                    'Power left at its lowest speed',
+                    'P_min = P × n_min / n',
+                    ['P' => $power, 'n_min' => $lowest, 'n' => $speed],
+                    $power->times($lowest->over($speed)),
+                    'W',
+                );
             }
         }
         $lock = $inquiry->tryFlag($drive, 'reverse_lock');
-        $lock ?? $inquiry->miss("whether reverse can be locked out on {$drive->need->role}", "parts/{$drive->part->ref}/specs/reverse_lock");
-        $inquiry->tryChoice($spindle, 'cooling') === 'own fan' && $inquiry->remark('Its fan turns with it: below '.($lowest ?? 'its lowest speed').' it does not cool itself.');
+        $lock ??
+            $inquiry->miss(
+                "whether reverse can be locked out on {$drive->need->role}",
+                "parts/{$drive->part->ref}/specs/reverse_lock",
+            );
+        $inquiry->tryChoice($spindle, 'cooling') === 'own fan' &&
+            $inquiry->remark(
+                'Its fan turns with it: below '.($lowest ?? 'its lowest speed').' it does not cool itself.',
+            );
         $wait = $inquiry->tryRead($drive, 'discharge_time', 't');
-        $inquiry->remark('Its capacitors stay charged after switching off: wait '.($wait ?? 'as long as its manual says').' and measure before touching.');
+        $inquiry->remark(
+            'Its capacitors stay charged after switching off: wait '.
+                ($wait ?? 'as long as its manual says').
+                ' and measure before touching.',
+        );
         if ($takes->exceeds($gives)) {
-            return $inquiry->conclude(Verdict::Fails, "The spindle takes {$takes}; the drive gives {$gives}.", $inquiry->margin($takes, $gives), "{$gives}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "The spindle takes {$takes}; the drive gives {$gives}.",
+                $inquiry->margin($takes, $gives),
+                "{$gives}",
+            );
         }
         if ($wanted->exceeds($top)) {
-            $reach = Quantity::of(120 * $top->in('Hz') / $poles->in(''), 'rpm');
+            $reach = Quantity::of((120 * $top->in('Hz')) / $poles->in(''), 'rpm');
 
-            return $inquiry->conclude(Verdict::Fails, "{$speed} asks for {$wanted}; the drive ends at {$top}, which is {$reach}.", $inquiry->margin($wanted, $top), "{$top}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$speed} asks for {$wanted}; the drive ends at {$top}, which is {$reach}.",
+                $inquiry->margin($wanted, $top),
+                "{$top}",
+            );
         }
         if ($lock === false) {
-            return $inquiry->conclude(Verdict::Fails, 'Reverse cannot be locked out: the nut of a cutter that turns backwards unscrews.');
+            return $inquiry->conclude(
+                Verdict::Fails,
+                'Reverse cannot be locked out: the nut of a cutter that turns backwards unscrews.',
+            );
         }
 
-        return $inquiry->conclude(Verdict::Holds, "{$takes} of {$gives}, and {$wanted} of {$top} for {$speed}. Lock reverse out, then test that the key does nothing.", $inquiry->margin($takes, $gives), "{$gives}, {$top}");
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$takes} of {$gives}, and {$wanted} of {$top} for {$speed}. Lock reverse out, then test that the key does nothing.",
+            $inquiry->margin($takes, $gives),
+            "{$gives}, {$top}",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $top): array => Examples::file([
-            Examples::part('drive', 'spindle_drive', ['output_current' => '7 A', 'top_frequency' => $top, 'reverse_lock' => true, 'input_phases' => 'single']),
-            Examples::part('spindle', 'spindle', ['rated_current' => '5 A', 'poles' => '2', 'top_speed' => '24000 rpm', 'rated_power' => '1.5 kW', 'lowest_speed' => '8000 rpm']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power']]]);
+        $file = static fn (string $top): array => Examples::file(
+            [
+                Examples::part('drive', 'spindle_drive', [
+                    'output_current' => '7 A',
+                    'top_frequency' => $top,
+                    'reverse_lock' => true,
+                    'input_phases' => 'single',
+                ]),
+                Examples::part('spindle', 'spindle', [
+                    'rated_current' => '5 A',
+                    'poles' => '2',
+                    'top_speed' => '24000 rpm',
+                    'rated_power' => '1.5 kW',
+                    'lowest_speed' => '8000 rpm',
+                ]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power']]],
+        );
 
-        return new Examples(static fn (): array => $file('150 Hz'), static fn (): array => $file('400 Hz'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('150 Hz'),
+            static fn (): array => $file('400 Hz'),
+            Verdict::Fails,
+        );
     }
 
     private static function spindleOf(Bench $bench, string $drive): ?Fitted
     {
         foreach ($bench->build->leads as $lead) {
-            $spindle = $lead->from->need === $drive && $lead->from->port === 'motor' ? $bench->build->fitted($lead->to->need) : null;
+            $spindle =
+                $lead->from->need === $drive && $lead->from->port === 'motor'
+                    ? $bench->build->fitted($lead->to->need)
+                    : null;
             if ($spindle?->part->family->key() === 'spindle') {
                 return $spindle;
             }

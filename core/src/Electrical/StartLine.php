@@ -43,9 +43,14 @@ final class StartLine implements Check
     {
         $supply = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $line = $inquiry->tryChoice($supply, 'start_line');
-        $inquiry->remark("Its start line is {$line}. Each output has a limit of its own, and each contact of its plugs: both are judged where the leads are.");
+        $inquiry->remark(
+            "Its start line is {$line}. Each output has a limit of its own, and each contact of its plugs: both are judged where the leads are.",
+        );
         if ($line === 'open') {
-            return $inquiry->conclude(Verdict::Fails, 'Its start line is open: it never switches on. Tie it to common, through the main switch if you like.');
+            return $inquiry->conclude(
+                Verdict::Fails,
+                'Its start line is open: it never switches on. Tie it to common, through the main switch if you like.',
+            );
         }
         $least = $inquiry->tryRead($supply, 'least_load', 'I_min', Bound::Highest);
         if ($least === null) {
@@ -68,17 +73,39 @@ final class StartLine implements Check
         $inquiry->work('Least it ever gives', 'I = min I_out', ['I_out' => $taken], $taken, 'A');
 
         return $taken->isBelow($least)
-            ? $inquiry->conclude(Verdict::Tight, "At its quietest {$taken} are taken; it wants {$least} to hold its voltages. A load resistor, or another supply.", $inquiry->margin($least, $taken), "at least {$least}")
-            : $inquiry->conclude(Verdict::Holds, "It starts, and {$taken} at the least keep its voltages in place.", $inquiry->margin($least, $taken), "at least {$least}");
+            ? $inquiry->conclude(
+                Verdict::Tight,
+                "At its quietest {$taken} are taken; it wants {$least} to hold its voltages. A load resistor, or another supply.",
+                $inquiry->margin($least, $taken),
+                "at least {$least}",
+            )
+            : $inquiry->conclude(
+                Verdict::Holds,
+                "It starts, and {$taken} at the least keep its voltages in place.",
+                $inquiry->margin($least, $taken),
+                "at least {$least}",
+            );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $line): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '12 V', 'rated_current' => '30 A', 'start_line' => $line, 'least_load' => '0.5 A']),
-            Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]]);
+        $file = static fn (string $line): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '12 V',
+                    'rated_current' => '30 A',
+                    'start_line' => $line,
+                    'least_load' => '0.5 A',
+                ]),
+                Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]],
+        );
 
-        return new Examples(static fn (): array => $file('open'), static fn (): array => $file('tied to common'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('open'),
+            static fn (): array => $file('tied to common'),
+            Verdict::Fails,
+        );
     }
 }

@@ -41,7 +41,10 @@ final readonly class Stops
      */
     public function hazards(): array
     {
-        return array_filter([...$this->topology->build->fittedOf(...self::HAZARDS)], fn (Fitted $f): bool => $this->inlets($f) !== []);
+        return array_filter(
+            [...$this->topology->build->fittedOf(...self::HAZARDS)],
+            fn (Fitted $f): bool => $this->inlets($f) !== [],
+        );
     }
 
     /**
@@ -67,7 +70,9 @@ final readonly class Stops
     }
 
     /**
-     * @return array{stops: list<array{ref: string, role: string}>, loads: list<array{ref: string, role: string, family: string}>, states: list<array{pressed: list<string>, loads: array<string, string>}>, main: string|null}
+     * @return array{stops: list<array{ref: string, role: string}>, loads: list<array{ref: string, role: string,
+     *     family: string}>, states: list<array{pressed: list<string>, loads: array<string, string>}>,
+     *     main: string|null}
      */
     public function toArray(): array
     {
@@ -81,9 +86,23 @@ final readonly class Stops
         }
 
         return [
-            'stops' => array_values(array_map(static fn (Fitted $f): array => ['ref' => $f->need->ref, 'role' => $f->need->role], $buttons)),
-            'loads' => array_values(array_map(static fn (Fitted $f): array => ['ref' => $f->need->ref, 'role' => $f->need->role, 'family' => $f->part->family->title()], $this->hazards())),
-            'states' => array_map(fn (array $pressed): array => ['pressed' => $pressed, 'loads' => $this->state($pressed)], $states),
+            'stops' => array_values(
+                array_map(static fn (Fitted $f): array => ['ref' => $f->need->ref, 'role' => $f->need->role], $buttons),
+            ),
+            'loads' => array_values(
+                array_map(
+                    static fn (Fitted $f): array => [
+                        'ref' => $f->need->ref,
+                        'role' => $f->need->role,
+                        'family' => $f->part->family->title(),
+                    ],
+                    $this->hazards(),
+                ),
+            ),
+            'states' => array_map(
+                fn (array $pressed): array => ['pressed' => $pressed, 'loads' => $this->state($pressed)],
+                $states,
+            ),
             'main' => $this->main(),
         ];
     }
@@ -174,7 +193,11 @@ final readonly class Stops
         foreach ($this->topology->build->leads as $lead) {
             foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
                 $port = $fitted->part->ports[$one->port] ?? null;
-                if ($one->need === $fitted->need->ref && $port?->kind === PortKind::Signal && in_array($one->port, ['control', 'coil', 'run', 'torch'], true)) {
+                if (
+                    $one->need === $fitted->need->ref &&
+                    $port?->kind === PortKind::Signal &&
+                    in_array($one->port, ['control', 'coil', 'run', 'torch'], true)
+                ) {
                     $commanders[] = $this->topology->build->fitted($other->need);
                 }
             }
@@ -198,7 +221,14 @@ final readonly class Stops
         $inlets = [];
         foreach ($fitted->part->ports as $port) {
             $node = $this->topology->nodes["{$fitted->need->ref}.{$port->name}"] ?? null;
-            if ($port->kind === PortKind::Inlet && $node !== null && array_filter(array_keys($this->topology->around[$node]), fn (int $j): bool => $this->topology->joints[$j]->lead !== null) !== []) {
+            if (
+                $port->kind === PortKind::Inlet &&
+                $node !== null &&
+                array_filter(
+                    array_keys($this->topology->around[$node]),
+                    fn (int $j): bool => $this->topology->joints[$j]->lead !== null,
+                ) !== []
+            ) {
                 $inlets[] = $node;
             }
         }

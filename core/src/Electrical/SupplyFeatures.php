@@ -27,7 +27,16 @@ final class SupplyFeatures implements Check
             'Is this supply covered, earthed, switched and fused, and does it cool itself?',
             Trade::Electrical,
             'IEC 60204-1 §5.3 and §6.2 (from memory); fan and own fuse are common practice, no source',
-            ['power_supply.terminal_cover', 'power_supply.earth_terminal', 'power_supply.own_switch', 'power_supply.own_fuse', 'power_supply.cooling', 'power_supply.mains_selector', 'mains_inlet.switch', 'mains_inlet.fuse_rating'],
+            [
+                'power_supply.terminal_cover',
+                'power_supply.earth_terminal',
+                'power_supply.own_switch',
+                'power_supply.own_fuse',
+                'power_supply.cooling',
+                'power_supply.mains_selector',
+                'mains_inlet.switch',
+                'mains_inlet.fuse_rating',
+            ],
         );
     }
 
@@ -47,15 +56,19 @@ final class SupplyFeatures implements Check
         $supply = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $dangers = [];
         $lacks = [];
-        foreach (['terminal_cover' => 'a cover over its live terminals', 'earth_terminal' => 'an earth terminal'] as $key => $what) {
+        foreach (
+            ['terminal_cover' => 'a cover over its live terminals', 'earth_terminal' => 'an earth terminal'] as $key => $what
+        ) {
             match ($inquiry->tryFlag($supply, $key)) {
                 true => $inquiry->remark("Has {$what}."),
-                false => $dangers[] = $what,
+                false => ($dangers[] = $what),
                 null => $inquiry->miss("whether it has {$what}"),
             };
         }
         $before = $this->inletBefore($bench, $supply);
-        foreach (['own_switch' => ['a mains switch', 'switch'], 'own_fuse' => ['a fuse', 'fuse_rating']] as $key => [$what, $onInlet]) {
+        foreach (
+            ['own_switch' => ['a mains switch', 'switch'], 'own_fuse' => ['a fuse', 'fuse_rating']] as $key => [$what, $onInlet]
+        ) {
             $own = $inquiry->tryFlag($supply, $key);
             if ($own === true) {
                 $inquiry->remark("Has {$what}.");
@@ -71,8 +84,12 @@ final class SupplyFeatures implements Check
         $mains = $inquiry->build->site->mainsVoltage;
         if (in_array($selector, ['115 V', '230 V'], true) && $mains !== null) {
             $high = $mains->in('V') > 170;
-            $selector === '115 V' && $high && $dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
-            $selector === '230 V' && ! $high && $lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
+            $selector === '115 V' &&
+                $high &&
+                ($dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})");
+            $selector === '230 V' &&
+                ! $high &&
+                ($lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})");
         }
         $fanless = $inquiry->tryChoice($supply, 'cooling');
         if ($fanless === null) {
@@ -90,7 +107,10 @@ final class SupplyFeatures implements Check
         $says = match ($verdict) {
             Verdict::Holds => 'Covered, earthed, switched and fused, with a fan of its own.',
             Verdict::Tight => 'Covered, earthed, switched and fused; it has no fan, so give it moving air.',
-            default => 'It lacks '.implode(' and ', [...$dangers, ...$lacks]).'.'.($dangers !== [] ? ' Nothing is powered before that is put right.' : ''),
+            default => 'It lacks '.
+                implode(' and ', [...$dangers, ...$lacks]).
+                '.'.
+                ($dangers !== [] ? ' Nothing is powered before that is put right.' : ''),
         };
 
         return $inquiry->conclude($verdict, $says, null, 'cover, earth terminal, switch and fuse present');
@@ -99,7 +119,13 @@ final class SupplyFeatures implements Check
     public function examples(): Examples
     {
         $with = static fn (bool $cover): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['terminal_cover' => $cover, 'earth_terminal' => true, 'own_switch' => true, 'own_fuse' => true, 'cooling' => 'fan']),
+            Examples::part('psu', 'power_supply', [
+                'terminal_cover' => $cover,
+                'earth_terminal' => true,
+                'own_switch' => true,
+                'own_fuse' => true,
+                'cooling' => 'fan',
+            ]),
         ]);
 
         return new Examples(static fn (): array => $with(false), static fn (): array => $with(true));
@@ -122,6 +148,7 @@ final class SupplyFeatures implements Check
 
     private function inletHas(Inquiry $inquiry, Fitted $inlet, string $key): bool
     {
-        return $inquiry->tryFlag($inlet, $key) === true || ($inquiry->tryRead($inlet, $key, 'I_n')?->isPositive() ?? false);
+        return $inquiry->tryFlag($inlet, $key) === true ||
+            ($inquiry->tryRead($inlet, $key, 'I_n')?->isPositive() ?? false);
     }
 }

@@ -28,7 +28,13 @@ final class SupplyLimit
         if ($power !== null && $volts !== null && $volts->isPositive()) {
             $byPower = $power->over($volts)->to('A');
             if ($byPower->isBelow($limit)) {
-                $limit = $inquiry->work('The label of the whole supply allows less', 'I_r = P_r / V', ['P_r' => $power, 'V' => $volts], $byPower, 'A');
+                $limit = $inquiry->work(
+                    'The label of the whole supply allows less',
+                    'I_r = P_r / V',
+                    ['P_r' => $power, 'V' => $volts],
+                    $byPower,
+                    'A',
+                );
             }
         }
         if ($inquiry->tryChoice($fitted, 'cooling') !== 'fanless') {
@@ -37,14 +43,36 @@ final class SupplyLimit
         $from = $inquiry->tryRead($fitted, 'derate_from', 'T_0') ?? Quantity::of(50, '°C');
         $slope = $inquiry->tryRead($fitted, 'derating', 'k') ?? Quantity::of(-2, '%/K');
         $zone = $inquiry->build->zoneOf($fitted->need->ref);
-        $ambient = $zone?->temperature === null
-            ? $inquiry->given('ambient temperature of the site', 'T_a', $inquiry->build->site->ambient, Evidence::Measured, 'site/ambient')
-            : $inquiry->given("air in {$zone->name}", 'T_a', $zone->temperature, $zone->evidence, "zones/{$zone->ref}/temperature");
+        $ambient =
+            $zone?->temperature === null
+                ? $inquiry->given(
+                    'ambient temperature of the site',
+                    'T_a',
+                    $inquiry->build->site->ambient,
+                    Evidence::Measured,
+                    'site/ambient',
+                )
+                : $inquiry->given(
+                    "air in {$zone->name}",
+                    'T_a',
+                    $zone->temperature,
+                    $zone->evidence,
+                    "zones/{$zone->ref}/temperature",
+                );
         if (! $ambient->exceeds($from)) {
             return $limit;
         }
-        $left = Quantity::max(Quantity::ratio(0.01), Quantity::ratio(1)->plus($slope->times($ambient->minus($from))->to('')));
+        $left = Quantity::max(
+            Quantity::ratio(0.01),
+            Quantity::ratio(1)->plus($slope->times($ambient->minus($from))->to('')),
+        );
 
-        return $inquiry->work('Fanless, in warm air', 'I_max = I_r × (1 + k × (T_a − T_0))', ['I_r' => $limit, 'k' => $slope, 'T_a' => $ambient, 'T_0' => $from], $limit->times($left), 'A');
+        return $inquiry->work(
+            'Fanless, in warm air',
+            'I_max = I_r × (1 + k × (T_a − T_0))',
+            ['I_r' => $limit, 'k' => $slope, 'T_a' => $ambient, 'T_0' => $from],
+            $limit->times($left),
+            'A',
+        );
     }
 }

@@ -39,7 +39,12 @@ final class SupplyLoad implements Check
     {
         foreach ($bench->circuits()->topology->ports as [$fitted, $port]) {
             if ($port->kind === PortKind::Source && ! $port->mains) {
-                yield new Subject('port', "{$fitted->need->ref}.{$port->name}", "{$fitted->need->role}, output {$port->name}", [$fitted->need->ref]);
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, output {$port->name}",
+                    [$fitted->need->ref],
+                );
             }
         }
     }
@@ -61,7 +66,10 @@ final class SupplyLoad implements Check
             $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
         }
         $inquiry->in($worst->scenario->name);
-        PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => $f->demands[$node] ?? [], $circuits->flows()));
+        PowerLeads::missing(
+            $inquiry,
+            array_map(static fn (Flow $f): array => $f->demands[$node] ?? [], $circuits->flows()),
+        );
         $symbols = [];
         $names = [];
         foreach ($worst->demands[$node] ?? [] as $demand) {
@@ -79,19 +87,46 @@ final class SupplyLoad implements Check
             }
             $inquiry->lack('a load that runs on it in some scenario');
         }
-        $inquiry->work("Load in \"{$worst->scenario->name}\": ".implode(', ', $names), 'I = '.implode(' + ', array_keys($symbols)), $symbols, $load, 'A');
-        $share = $inquiry->work('Share of what it may give', 's = I / I_max', ['I' => $load, 'I_max' => $limit], $load->over($limit), '%');
-        $verdict = $inquiry->band($load, $limit, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Fails);
+        $inquiry->work(
+            "Load in \"{$worst->scenario->name}\": ".implode(', ', $names),
+            'I = '.implode(' + ', array_keys($symbols)),
+            $symbols,
+            $load,
+            'A',
+        );
+        $share = $inquiry->work(
+            'Share of what it may give',
+            's = I / I_max',
+            ['I' => $load, 'I_max' => $limit],
+            $load->over($limit),
+            '%',
+        );
+        $verdict = $inquiry->band(
+            $load,
+            $limit,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Fails,
+        );
 
-        return $inquiry->conclude($verdict, "{$load} of {$limit} in \"{$worst->scenario->name}\": {$share} used, ".($load->exceeds($limit) ? "{$load->minus($limit)} too much." : "{$limit->minus($load)} left."), $inquiry->margin($load, $limit), "{$inquiry->threshold('holds')->to('%')} of {$limit} holds, above {$limit} fails");
+        return $inquiry->conclude(
+            $verdict,
+            "{$load} of {$limit} in \"{$worst->scenario->name}\": {$share} used, ".
+                ($load->exceeds($limit) ? "{$load->minus($limit)} too much." : "{$limit->minus($load)} left."),
+            $inquiry->margin($load, $limit),
+            "{$inquiry->threshold('holds')->to('%')} of {$limit} holds, above {$limit} fails",
+        );
     }
 
     public function examples(): Examples
     {
-        $on = static fn (string $amps): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => $amps]),
-            Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]]);
+        $on = static fn (string $amps): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => $amps]),
+                Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]],
+        );
 
         return new Examples(static fn (): array => $on('10 A'), static fn (): array => $on('16 A'), Verdict::Fails);
     }

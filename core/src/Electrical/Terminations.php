@@ -56,17 +56,42 @@ final class Terminations implements Check
         }
 
         return $weak === []
-            ? $inquiry->conclude(Verdict::Holds, 'Ends that hold under a screw.'.($pull === null ? '' : " Pull test {$pull} N."))
-            : $inquiry->conclude(Verdict::Tight, ucfirst(implode(', ', $weak)).': they creep under the screw and loosen. Crimp a ferrule.');
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                'Ends that hold under a screw.'.($pull === null ? '' : " Pull test {$pull} N."),
+            )
+            : $inquiry->conclude(
+                Verdict::Tight,
+                ucfirst(implode(', ', $weak)).': they creep under the screw and loosen. Crimp a ferrule.',
+            );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $end): array => Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('fan', 'fan', ['rated_current' => '0.1 A'])], ['leads' => [[
-            'ref' => 'W1', 'from' => 'psu.out', 'to' => 'fan.power', 'route' => 'fixed', 'conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'], 'ends' => [['termination' => $end], ['termination' => 'crimp']],
-        ]]]);
+        $file = static fn (string $end): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'fan.power',
+                        'route' => 'fixed',
+                        'conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'],
+                        'ends' => [['termination' => $end], ['termination' => 'crimp']],
+                    ],
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file('tinned'), static fn (): array => $file('ferrule'), Verdict::Tight);
+        return new Examples(
+            static fn (): array => $file('tinned'),
+            static fn (): array => $file('ferrule'),
+            Verdict::Tight,
+        );
     }
 
     /** Newtons a crimp on a conductor of this size must stand; null when the table has no such gauge. */

@@ -13,7 +13,8 @@ use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\PortRef;
 
 /**
- * How the power ports of a build hang together: which source feeds what, and along which leads. The same in every scenario.
+ * How the power ports of a build hang together: which source feeds what, and along which leads. The same in every
+ * scenario.
  */
 final class Topology
 {
@@ -199,7 +200,9 @@ final class Topology
                 continue;
             }
             $members = $this->spread([$start], $start, false);
-            $sources = array_values(array_filter($members, fn (int $n): bool => $this->ports[$n][1]->kind === PortKind::Source));
+            $sources = array_values(
+                array_filter($members, fn (int $n): bool => $this->ports[$n][1]->kind === PortKind::Source),
+            );
             $this->sources[$start] = $sources;
             $joints = [];
             foreach ($members as $member) {

@@ -43,7 +43,12 @@ final class VoltageDrop implements Check
         $topology = $bench->circuits()->topology;
         foreach ($topology->ports as $node => [$fitted, $port]) {
             if ($port->kind === PortKind::Inlet && $port->draw !== null && $topology->wayBack($node) !== []) {
-                yield new Subject('port', "{$fitted->need->ref}.{$port->name}", "{$fitted->need->role}, port {$port->name}", [$fitted->need->ref]);
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, port {$port->name}",
+                    [$fitted->need->ref],
+                );
             }
         }
     }
@@ -80,28 +85,74 @@ final class VoltageDrop implements Check
 
                 continue;
             }
-            $size = $inquiry->given("conductor size of {$lead->ref}", 'A', $lead->conductor->size, $lead->conductor->evidence, "leads/{$lead->ref}/conductor/size");
-            $length = $inquiry->given("length of {$lead->ref}", 'l', $lead->length, \Magpie\Core\Machine\Evidence::Measured, "leads/{$lead->ref}/length");
+            $size = $inquiry->given(
+                "conductor size of {$lead->ref}",
+                'A',
+                $lead->conductor->size,
+                $lead->conductor->evidence,
+                "leads/{$lead->ref}/conductor/size",
+            );
+            $length = $inquiry->given(
+                "length of {$lead->ref}",
+                'l',
+                $lead->length,
+                \Magpie\Core\Machine\Evidence::Measured,
+                "leads/{$lead->ref}/length",
+            );
             $current = $worst->currents[$lead->ref];
             foreach ($worst->behind($lead->ref) as $demand) {
                 $inquiry->absorb($demand->inputs);
             }
-            PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()));
+            PowerLeads::missing(
+                $inquiry,
+                array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()),
+            );
             $line = Conductors::resistance($size);
             $loop = $circuits->loopResistance($lead) ?? $line->times($length);
-            $inquiry->work("Lead {$lead->ref}, out and back", 'U = I × 2 × l × r / n', ['I' => $current, 'l' => $length, 'r' => $line, 'n' => Quantity::ratio($lead->effectiveConductors())], $current->times($loop), 'V');
+            $inquiry->work(
+                "Lead {$lead->ref}, out and back",
+                'U = I × 2 × l × r / n',
+                ['I' => $current, 'l' => $length, 'r' => $line, 'n' => Quantity::ratio($lead->effectiveConductors())],
+                $current->times($loop),
+                'V',
+            );
         }
-        $drop = $inquiry->work('Lost on the way', 'U = V − V_a', ['V' => $held, 'V_a' => $arrives], $held->minus($arrives), 'V');
-        $share = $inquiry->work('Share of the supply', 'u = U / V', ['U' => $drop, 'V' => $held], $drop->over($held), '%');
+        $drop = $inquiry->work(
+            'Lost on the way',
+            'U = V − V_a',
+            ['V' => $held, 'V_a' => $arrives],
+            $held->minus($arrives),
+            'V',
+        );
+        $share = $inquiry->work(
+            'Share of the supply',
+            'u = U / V',
+            ['U' => $drop, 'V' => $held],
+            $drop->over($held),
+            '%',
+        );
         $least = $this->least($inquiry, $fitted, $port);
         $starved = $least !== null && $arrives->isBelow($least);
         $verdict = match (true) {
             $starved => Verdict::Fails,
-            default => $inquiry->band($share, Quantity::ratio(1), $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Fails),
+            default => $inquiry->band(
+                $share,
+                Quantity::ratio(1),
+                $inquiry->threshold('holds'),
+                $inquiry->threshold('tight'),
+                Verdict::Fails,
+            ),
         };
-        $says = "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".($starved ? " It needs at least {$least}." : '');
+        $says =
+            "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".
+            ($starved ? " It needs at least {$least}." : '');
 
-        return $inquiry->conclude($verdict, $says, $inquiry->margin($share, $inquiry->threshold('tight')), "{$inquiry->threshold('holds')->to('%')} holds, above {$inquiry->threshold('tight')->to('%')} fails");
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin($share, $inquiry->threshold('tight')),
+            "{$inquiry->threshold('holds')->to('%')} holds, above {$inquiry->threshold('tight')->to('%')} fails",
+        );
     }
 
     public function examples(): Examples
@@ -121,6 +172,8 @@ final class VoltageDrop implements Check
     {
         $spec = $fitted->part->portSpec($port, 'min_voltage');
 
-        return $spec === null ? null : $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
+        return $spec === null
+            ? null
+            : $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
     }
 }

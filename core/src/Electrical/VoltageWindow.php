@@ -32,7 +32,14 @@ final class VoltageWindow implements Check
             'Does this input stand the voltage it is joined to, and is it fed exactly once?',
             Trade::Electrical,
             "Maker's limits; 90 % and 95 % of the weakest part on a motor rail are common practice, no source",
-            ['power_supply.output_voltage', 'power_supply.voltage_tolerance', 'controller_board.max_voltage', 'motor_driver.max_voltage', 'fan.max_voltage', 'site.mains_voltage'],
+            [
+                'power_supply.output_voltage',
+                'power_supply.voltage_tolerance',
+                'controller_board.max_voltage',
+                'motor_driver.max_voltage',
+                'fan.max_voltage',
+                'site.mains_voltage',
+            ],
             [
                 'holds' => Threshold::share('share of the weakest part\'s rating that holds on a motor rail', 0.9),
                 'tight' => Threshold::share('share above which a motor rail is a danger', 0.95),
@@ -43,8 +50,16 @@ final class VoltageWindow implements Check
     public function subjects(Bench $bench): iterable
     {
         foreach ($bench->circuits()->topology->ports as [$fitted, $port]) {
-            if ($port->kind === PortKind::Inlet && ($port->draw !== null || $fitted->part->portSpec($port, 'max_voltage') !== null)) {
-                yield new Subject('port', "{$fitted->need->ref}.{$port->name}", "{$fitted->need->role}, port {$port->name}", [$fitted->need->ref]);
+            if (
+                $port->kind === PortKind::Inlet &&
+                ($port->draw !== null || $fitted->part->portSpec($port, 'max_voltage') !== null)
+            ) {
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, port {$port->name}",
+                    [$fitted->need->ref],
+                );
             }
         }
     }
@@ -59,9 +74,17 @@ final class VoltageWindow implements Check
             $inquiry->lack('a lead from a supply to it');
         }
         if (count($sources) > 1) {
-            $names = implode(' and ', array_map(static fn (int $n): string => $topology->ports[$n][0]->need->role, $sources));
+            $names = implode(
+                ' and ',
+                array_map(static fn (int $n): string => $topology->ports[$n][0]->need->role, $sources),
+            );
 
-            return $inquiry->conclude(Verdict::Fails, "Fed from {$names} at once. One of them has to go, or be parted by an isolating stage.", null, 'one source for each input');
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "Fed from {$names} at once. One of them has to go, or be parted by an isolating stage.",
+                null,
+                'one source for each input',
+            );
         }
         [$supply, $out] = $topology->ports[$sources[0]];
         [$low, $high] = $this->held($inquiry, $supply, $out);
@@ -75,34 +98,61 @@ final class VoltageWindow implements Check
         }
         $at = "{$supply->need->role} holds {$high}";
         if ($min !== null && $low->isBelow($min)) {
-            return $inquiry->conclude(Verdict::Fails, "{$supply->need->role} may hold as little as {$low}; this input needs {$min}.", $inquiry->margin($min, $low), "at least {$min}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$supply->need->role} may hold as little as {$low}; this input needs {$min}.",
+                $inquiry->margin($min, $low),
+                "at least {$min}",
+            );
         }
         if ($max === null) {
             return $inquiry->unproven();
         }
-        $share = $inquiry->work('Share of what it stands', 's = V / V_max', ['V' => $high, 'V_max' => $max], $high->over($max), '%');
+        $share = $inquiry->work(
+            'Share of what it stands',
+            's = V / V_max',
+            ['V' => $high, 'V_max' => $max],
+            $high->over($max),
+            '%',
+        );
         $motors = $topology->feedsMotors($node);
         if ($motors) {
-            $inquiry->remark('Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.');
+            $inquiry->remark(
+                'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
+            );
         }
         $verdict = $motors
             ? $inquiry->band($high, $max, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Danger)
-            : ($high->exceeds($max) ? Verdict::Danger : Verdict::Holds);
+            : ($high->exceeds($max)
+                ? Verdict::Danger
+                : Verdict::Holds);
         $says = match ($verdict) {
             Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
             Verdict::Tight => "{$at}; the weakest part here stands {$max}: {$share} of it is used.",
             default => "{$at}; this input stands {$max}.",
         };
 
-        return $inquiry->conclude($verdict, $says, $inquiry->margin($high, $max), $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}");
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin($high, $max),
+            $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
+        );
     }
 
     public function examples(): Examples
     {
-        $on = static fn (string $volts): array => Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
-            Examples::part('drv', 'motor_driver', ['min_voltage' => '12 V', 'max_voltage' => '35 V', 'supply_current' => '2 A']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]]);
+        $on = static fn (string $volts): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
+                Examples::part('drv', 'motor_driver', [
+                    'min_voltage' => '12 V',
+                    'max_voltage' => '35 V',
+                    'supply_current' => '2 A',
+                ]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]],
+        );
 
         return new Examples(static fn (): array => $on('36 V'), static fn (): array => $on('24 V'));
     }
@@ -113,17 +163,35 @@ final class VoltageWindow implements Check
     private function held(Inquiry $inquiry, Fitted $supply, Port $out): array
     {
         if ($out->mains) {
-            $mains = $inquiry->given('mains voltage of the site', 'V', $inquiry->build->site->mainsVoltage, Evidence::Standard, 'site/mains_voltage');
+            $mains = $inquiry->given(
+                'mains voltage of the site',
+                'V',
+                $inquiry->build->site->mainsVoltage,
+                Evidence::Standard,
+                'site/mains_voltage',
+            );
 
             return [$mains, $mains];
         }
         $volts = $inquiry->port($supply, $out, 'voltage', 'V');
-        $tolerance = $supply->part->family->field('voltage_tolerance') === null ? null : $inquiry->tryRead($supply, 'voltage_tolerance', 't');
+        $tolerance =
+            $supply->part->family->field('voltage_tolerance') === null
+                ? null
+                : $inquiry->tryRead($supply, 'voltage_tolerance', 't');
         if ($tolerance === null) {
             return [$volts, $volts];
         }
         $one = Quantity::ratio(1);
 
-        return [$volts->times($one->minus($tolerance)), $inquiry->work('Highest voltage of the source', 'V = V_0 × (1 + t)', ['V_0' => $volts, 't' => $tolerance], $volts->times($one->plus($tolerance)), 'V')];
+        return [
+            $volts->times($one->minus($tolerance)),
+            $inquiry->work(
+                'Highest voltage of the source',
+                'V = V_0 × (1 + t)',
+                ['V_0' => $volts, 't' => $tolerance],
+                $volts->times($one->plus($tolerance)),
+                'V',
+            ),
+        ];
     }
 }

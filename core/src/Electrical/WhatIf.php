@@ -41,7 +41,10 @@ final readonly class WhatIf
         }
         foreach ($this->pressed as $stop) {
             // A pressed stop is a way that is not there.
-            $build = isset($build->needs[$stop]) && $build->needs[$stop]->family === 'stop_button' ? $build->choosing($stop, null) : $build;
+            $build =
+                isset($build->needs[$stop]) && $build->needs[$stop]->family === 'stop_button'
+                    ? $build->choosing($stop, null)
+                    : $build;
         }
 
         return $build;
@@ -50,9 +53,18 @@ final readonly class WhatIf
     private static function sagged(Fitted $fitted): \Magpie\Core\Machine\Part
     {
         $volts = $fitted->part->spec('output_voltage');
-        $off = $fitted->part->spec('voltage_tolerance')?->nominal() ?? $volts->tolerance ?? Quantity::ratio(0.05);
+        $off = $fitted->part->spec('voltage_tolerance')?->nominal() ?? ($volts->tolerance ?? Quantity::ratio(0.05));
         $held = $volts?->nominal();
 
-        return $volts === null || $held === null ? $fitted->part : $fitted->part->reading(new Spec('output_voltage', $held->times(Quantity::ratio(1)->minus($off)), $volts->evidence, $volts->source));
+        return $volts === null || $held === null
+            ? $fitted->part
+            : $fitted->part->reading(
+                new Spec(
+                    'output_voltage',
+                    $held->times(Quantity::ratio(1)->minus($off)),
+                    $volts->evidence,
+                    $volts->source,
+                ),
+            );
     }
 }

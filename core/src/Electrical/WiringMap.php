@@ -9,7 +9,10 @@ use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\PortKind;
 
-/** All that a drawing of the wiring shows: ports, leads with what they carry and how full they are, the way to each load. */
+/**
+ * All that a drawing of the wiring shows: ports, leads with what they carry and how full they are, the way to each
+ * load.
+ */
 final readonly class WiringMap
 {
     public function __construct(private Inspection $inspection)
@@ -35,21 +38,46 @@ final readonly class WiringMap
         }
         $volts = $why = [];
         foreach ($flows as $flow) {
-            $volts[$flow->scenario->ref] = (object) array_map(static fn ($q): float => round($q->in('V'), 3), $this->named($flow->volts));
+            $volts[$flow->scenario->ref] = (object) array_map(
+                static fn ($q): float => round($q->in('V'), 3),
+                $this->named($flow->volts),
+            );
             foreach (array_unique($flow->unsolved) as $reason) {
                 $why[] = "{$flow->scenario->name}: {$reason}";
             }
         }
 
         return [
-            'scenarios' => array_map(static fn (Flow $f): array => ['ref' => $f->scenario->ref, 'name' => $f->scenario->name], $flows),
+            'scenarios' => array_map(
+                static fn (Flow $f): array => ['ref' => $f->scenario->ref, 'name' => $f->scenario->name],
+                $flows,
+            ),
             'ports' => $this->ports(),
-            'leads' => array_values(array_map(fn ($lead): array => [
-                'ref' => $lead->ref, 'from' => $lead->from->text(), 'to' => $lead->to->text(), 'use' => Harness::useOf($build, $lead),
-                'amps' => (object) array_filter(array_combine(array_map(static fn (Flow $f): string => $f->scenario->ref, $flows), array_map(static fn (Flow $f): ?float => ($a = $f->current($lead->ref)) === null ? null : round($a->in('A'), 3), $flows)), static fn (?float $a): bool => $a !== null),
-                'fill' => self::fill($fill[$lead->ref] ?? null),
-                'proven' => isset($fill[$lead->ref]) && $fill[$lead->ref]->verdict !== Verdict::Unproven,
-            ], $build->leads)),
+            'leads' => array_values(
+                array_map(
+                    fn ($lead): array => [
+                        'ref' => $lead->ref,
+                        'from' => $lead->from->text(),
+                        'to' => $lead->to->text(),
+                        'use' => Harness::useOf($build, $lead),
+                        'amps' => (object) array_filter(
+                            array_combine(
+                                array_map(static fn (Flow $f): string => $f->scenario->ref, $flows),
+                                array_map(
+                                    static fn (Flow $f): ?float => ($a = $f->current($lead->ref)) === null
+                                        ? null
+                                        : round($a->in('A'), 3),
+                                    $flows,
+                                ),
+                            ),
+                            static fn (?float $a): bool => $a !== null,
+                        ),
+                        'fill' => self::fill($fill[$lead->ref] ?? null),
+                        'proven' => isset($fill[$lead->ref]) && $fill[$lead->ref]->verdict !== Verdict::Unproven,
+                    ],
+                    $build->leads,
+                ),
+            ),
             'loads' => $this->loads($flows),
             'volts' => (object) $volts,
             'unsolved' => array_values(array_unique($why)),
@@ -75,7 +103,13 @@ final readonly class WiringMap
         foreach ($build->allFitted() as $ref => $fitted) {
             foreach ($fitted->part->ports as $port) {
                 if (isset($used["{$ref}.{$port->name}"])) {
-                    $ports[] = ['ref' => "{$ref}.{$port->name}", 'need' => $ref, 'port' => $port->name, 'kind' => $port->kind->value, 'mains' => $port->mains];
+                    $ports[] = [
+                        'ref' => "{$ref}.{$port->name}",
+                        'need' => $ref,
+                        'port' => $port->name,
+                        'kind' => $port->kind->value,
+                        'mains' => $port->mains,
+                    ];
                 }
             }
         }
@@ -104,7 +138,13 @@ final readonly class WiringMap
                 $volts += $held === null ? [] : [$flow->scenario->ref => round($held->in('V'), 3)];
                 $amps += $taken === null ? [] : [$flow->scenario->ref => round($taken->in('A'), 3)];
             }
-            $loads[] = ['port' => "{$fitted->need->ref}.{$port->name}", 'role' => $fitted->need->role, 'way' => array_reverse($leads), 'volts' => (object) $volts, 'amps' => (object) $amps];
+            $loads[] = [
+                'port' => "{$fitted->need->ref}.{$port->name}",
+                'role' => $fitted->need->role,
+                'way' => array_reverse($leads),
+                'volts' => (object) $volts,
+                'amps' => (object) $amps,
+            ];
         }
 
         return $loads;

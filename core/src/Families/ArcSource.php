@@ -32,10 +32,16 @@ final class ArcSource extends Family
     public function sheet(): array
     {
         return [
-            SpecField::quantity('output_current', 'Cutting current', Dimension::Current, 'A', ['10 A', '200 A'])->moreIsBetter(),
+            SpecField::quantity('output_current', 'Cutting current', Dimension::Current, 'A', [
+                '10 A',
+                '200 A',
+            ])->moreIsBetter(),
             SpecField::quantity('rated_voltage', 'Mains voltage', Dimension::Voltage, 'V', ['100 V', '480 V']),
             SpecField::quantity('rated_power', 'Input power', Dimension::Power, 'kW', ['1 kW', '30 kW']),
-            SpecField::quantity('duty_cycle', 'Duty cycle at that current', Dimension::Ratio, '%', ['10 %', '100 %'])->moreIsBetter(),
+            SpecField::quantity('duty_cycle', 'Duty cycle at that current', Dimension::Ratio, '%', [
+                '10 %',
+                '100 %',
+            ])->moreIsBetter(),
             SpecField::choice('start', 'Arc start', ['high frequency', 'blow-back', 'scratch']),
             SpecField::flag('pilot_arc', 'Pilot arc'),
             SpecField::flag('isolated', 'Its torch lead is isolated and screened from the controls'),

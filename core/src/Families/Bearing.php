@@ -33,7 +33,10 @@ final class Bearing extends Family
             SpecField::quantity('bore', 'Bore', Dimension::Length, 'mm', ['1 mm', '120 mm']),
             SpecField::quantity('outer_diameter', 'Outer diameter', Dimension::Length, 'mm', ['3 mm', '250 mm']),
             SpecField::quantity('width', 'Width', Dimension::Length, 'mm', ['1 mm', '80 mm']),
-            SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', ['20 N', '500000 N'])->moreIsBetter(),
+            SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', [
+                '20 N',
+                '500000 N',
+            ])->moreIsBetter(),
             SpecField::flag('sealed', 'Sealed'),
         ];
     }

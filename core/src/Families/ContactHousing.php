@@ -29,7 +29,10 @@ final class ContactHousing extends Family
     public function sheet(): array
     {
         return [
-            SpecField::quantity('contact_rating', 'Rating of one contact', Dimension::Current, 'A', ['0.1 A', '100 A'])->moreIsBetter(),
+            SpecField::quantity('contact_rating', 'Rating of one contact', Dimension::Current, 'A', [
+                '0.1 A',
+                '100 A',
+            ])->moreIsBetter(),
             SpecField::quantity('ways', 'Ways', Dimension::Ratio, '', ['1', '64']),
             SpecField::quantity('pitch', 'Pitch', Dimension::Length, 'mm', ['0.5 mm', '20 mm']),
             SpecField::quantity('wire_from', 'Thinnest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '16 mm²']),

@@ -34,8 +34,18 @@ final class ControllerBoard extends Family
         return [
             SpecField::quantity('own_current', 'Current for itself', Dimension::Current, 'A', ['10 mA', '5 A']),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '60 V']),
-            SpecField::quantity('max_voltage', 'Highest supply voltage, by its weakest part', Dimension::Voltage, 'V', ['3 V', '100 V'], 'Capacitors and converters on the rail count.'),
-            SpecField::quantity('input_terminal_rating', 'Rating of its power terminal', Dimension::Current, 'A', ['1 A', '60 A']),
+            SpecField::quantity(
+                'max_voltage',
+                'Highest supply voltage, by its weakest part',
+                Dimension::Voltage,
+                'V',
+                ['3 V', '100 V'],
+                'Capacitors and converters on the rail count.',
+            ),
+            SpecField::quantity('input_terminal_rating', 'Rating of its power terminal', Dimension::Current, 'A', [
+                '1 A',
+                '60 A',
+            ]),
             SpecField::quantity('input_fuse', 'Fuse on its power input', Dimension::Current, 'A', ['1 A', '60 A']),
             SpecField::quantity('logic_voltage', 'Logic level', Dimension::Voltage, 'V', ['1.8 V', '5 V']),
             SpecField::quantity('driver_slots', 'Driver slots', Dimension::Ratio, '', ['0', '16']),
@@ -52,7 +62,18 @@ final class ControllerBoard extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'own_current', 'contact_rating' => 'input_terminal_rating', 'fuse_rating' => 'input_fuse']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Current,
+                lends: [
+                    'min_voltage' => 'min_voltage',
+                    'max_voltage' => 'max_voltage',
+                    'rated_current' => 'own_current',
+                    'contact_rating' => 'input_terminal_rating',
+                    'fuse_rating' => 'input_fuse',
+                ],
+            ),
         ];
     }
 

@@ -36,7 +36,10 @@ final class Cutter extends Family
             SpecField::quantity('flutes', 'Flutes', Dimension::Ratio, '', ['1', '12']),
             SpecField::quantity('cutting_length', 'Cutting length', Dimension::Length, 'mm', ['0.5 mm', '150 mm']),
             SpecField::quantity('length', 'Length over all', Dimension::Length, 'mm', ['10 mm', '250 mm']),
-            SpecField::quantity('top_speed', 'Highest speed', Dimension::RotationalSpeed, 'rpm', ['1000 rpm', '100000 rpm']),
+            SpecField::quantity('top_speed', 'Highest speed', Dimension::RotationalSpeed, 'rpm', [
+                '1000 rpm',
+                '100000 rpm',
+            ]),
             SpecField::choice('material', 'Material', ['carbide', 'high-speed steel', 'diamond']),
         ];
     }

@@ -33,12 +33,21 @@ final class DcConverter extends Family
     {
         return [
             SpecField::quantity('output_voltage', 'Output voltage', Dimension::Voltage, 'V', ['1 V', '100 V']),
-            SpecField::quantity('voltage_tolerance', 'Output tolerance, either way', Dimension::Ratio, '%', ['0 %', '20 %']),
-            SpecField::quantity('rated_current', 'Rated output current', Dimension::Current, 'A', ['0.1 A', '60 A'])->moreIsBetter(),
+            SpecField::quantity('voltage_tolerance', 'Output tolerance, either way', Dimension::Ratio, '%', [
+                '0 %',
+                '20 %',
+            ]),
+            SpecField::quantity('rated_current', 'Rated output current', Dimension::Current, 'A', [
+                '0.1 A',
+                '60 A',
+            ])->moreIsBetter(),
             SpecField::range('input_voltage', 'Input voltage', Dimension::Voltage, 'V', ['1 V', '100 V']),
             SpecField::quantity('min_input', 'Lowest input', Dimension::Voltage, 'V', ['1 V', '100 V']),
             SpecField::quantity('max_input', 'Highest input', Dimension::Voltage, 'V', ['1 V', '100 V']),
-            SpecField::quantity('efficiency', 'Efficiency at full load', Dimension::Ratio, '%', ['50 %', '99 %'])->moreIsBetter(),
+            SpecField::quantity('efficiency', 'Efficiency at full load', Dimension::Ratio, '%', [
+                '50 %',
+                '99 %',
+            ])->moreIsBetter(),
             SpecField::flag('isolated', 'Output isolated from input'),
             ...SpecField::body(),
         ];
@@ -47,8 +56,17 @@ final class DcConverter extends Family
     public function ports(): array
     {
         return [
-            new Port('in', PortKind::Inlet, draw: Draw::Converter, lends: ['min_voltage' => 'min_input', 'max_voltage' => 'max_input']),
-            new Port('out', PortKind::Source, lends: ['voltage' => 'output_voltage', 'rated_current' => 'rated_current']),
+            new Port(
+                'in',
+                PortKind::Inlet,
+                draw: Draw::Converter,
+                lends: ['min_voltage' => 'min_input', 'max_voltage' => 'max_input'],
+            ),
+            new Port(
+                'out',
+                PortKind::Source,
+                lends: ['voltage' => 'output_voltage', 'rated_current' => 'rated_current'],
+            ),
         ];
     }
 }

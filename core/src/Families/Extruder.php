@@ -29,7 +29,10 @@ final class Extruder extends Family
     public function sheet(): array
     {
         return [
-            SpecField::quantity('push', 'Push on the filament', Dimension::Force, 'N', ['5 N', '300 N'])->moreIsBetter(),
+            SpecField::quantity('push', 'Push on the filament', Dimension::Force, 'N', [
+                '5 N',
+                '300 N',
+            ])->moreIsBetter(),
             SpecField::quantity('ratio', 'Gear ratio', Dimension::Ratio, '', ['1', '60']),
             SpecField::quantity('filament_diameter', 'Filament', Dimension::Length, 'mm', ['1 mm', '3 mm']),
             SpecField::choice('drive', 'Drive', ['direct', 'remote']),

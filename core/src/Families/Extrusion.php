@@ -32,7 +32,13 @@ final class Extrusion extends Family
             SpecField::note('profile', 'Profile'),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['10 mm', '6 m']),
             SpecField::quantity('slot', 'Slot width', Dimension::Length, 'mm', ['4 mm', '14 mm']),
-            SpecField::quantity('second_moment', 'Second moment of area, as it is loaded', Dimension::SecondMoment, 'mm⁴', ['100 mm⁴', '10000000 mm⁴'])->moreIsBetter(),
+            SpecField::quantity(
+                'second_moment',
+                'Second moment of area, as it is loaded',
+                Dimension::SecondMoment,
+                'mm⁴',
+                ['100 mm⁴', '10000000 mm⁴'],
+            )->moreIsBetter(),
             SpecField::quantity('line_mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '100 kg']),
             SpecField::quantity('squareness', 'Ends cut square within', Dimension::Angle, '°', ['0.001 °', '5 °']),
         ];

@@ -44,7 +44,16 @@ final class Fuse extends Family
     {
         return [
             new Port('in', PortKind::Inlet),
-            new Port('out', PortKind::Outlet, fedFrom: 'in', lends: ['rated_current' => 'rated_current', 'fuse_rating' => 'rated_current', 'resistance' => 'resistance']),
+            new Port(
+                'out',
+                PortKind::Outlet,
+                fedFrom: 'in',
+                lends: [
+                    'rated_current' => 'rated_current',
+                    'fuse_rating' => 'rated_current',
+                    'resistance' => 'resistance',
+                ],
+            ),
         ];
     }
 }

@@ -35,7 +35,10 @@ final class HostComputer extends Family
             SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '24 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
-            SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', ['0.1 A', '10 A'])->lessIsBetter(),
+            SpecField::quantity('rated_current', 'Highest current', Dimension::Current, 'A', [
+                '0.1 A',
+                '10 A',
+            ])->lessIsBetter(),
             SpecField::note('storage', 'Storage'),
             ...SpecField::body(),
         ];
@@ -44,7 +47,16 @@ final class HostComputer extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Current,
+                lends: [
+                    'min_voltage' => 'min_voltage',
+                    'max_voltage' => 'max_voltage',
+                    'rated_current' => 'rated_current',
+                ],
+            ),
             new Port('link', PortKind::Signal),
         ];
     }

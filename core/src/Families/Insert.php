@@ -29,7 +29,14 @@ final class Insert extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('kind', 'Kind', ['heat-set insert', 'press insert', 'washer', 'spring washer', 'shim', 'spacer']),
+            SpecField::choice('kind', 'Kind', [
+                'heat-set insert',
+                'press insert',
+                'washer',
+                'spring washer',
+                'shim',
+                'spacer',
+            ]),
             SpecField::choice('thread', 'Thread', ['M2', 'M2.5', 'M3', 'M4', 'M5', 'M6', 'M8', 'M10', 'M12']),
             SpecField::quantity('length', 'Length or thickness', Dimension::Length, 'mm', ['0.05 mm', '100 mm']),
             SpecField::quantity('outer_diameter', 'Outer diameter', Dimension::Length, 'mm', ['2 mm', '60 mm']),

@@ -36,7 +36,14 @@ final class Lamp extends Family
             SpecField::quantity('min_voltage', 'Lowest voltage', Dimension::Voltage, 'V', ['3 V', '250 V']),
             SpecField::quantity('max_voltage', 'Highest voltage', Dimension::Voltage, 'V', ['3 V', '264 V']),
             SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 mA', '5 A']),
-            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
+            SpecField::quantity(
+                'cut_out',
+                'Cut-out it needs',
+                Dimension::Length,
+                'mm',
+                ['3 mm', '300 mm'],
+                'Its longest side, or its diameter. Measure the part in hand before cutting.',
+            ),
             ...SpecField::body(),
         ];
     }
@@ -44,7 +51,16 @@ final class Lamp extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Current,
+                lends: [
+                    'min_voltage' => 'min_voltage',
+                    'max_voltage' => 'max_voltage',
+                    'rated_current' => 'rated_current',
+                ],
+            ),
         ];
     }
 }

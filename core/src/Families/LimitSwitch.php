@@ -33,9 +33,15 @@ final class LimitSwitch extends Family
         return [
             SpecField::choice('kind', 'Kind', ['lever', 'roller', 'plunger', 'reed', 'optical', 'inductive']),
             SpecField::choice('normally', 'Contact at rest', ['open', 'closed', 'change-over']),
-            SpecField::quantity('contact_rating', 'Contact rating', Dimension::Current, 'A', ['1 mA', '20 A'])->moreIsBetter(),
+            SpecField::quantity('contact_rating', 'Contact rating', Dimension::Current, 'A', [
+                '1 mA',
+                '20 A',
+            ])->moreIsBetter(),
             SpecField::quantity('max_voltage', 'Highest voltage', Dimension::Voltage, 'V', ['3 V', '400 V']),
-            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', ['0.1 µm', '1 mm'])->lessIsBetter(),
+            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', [
+                '0.1 µm',
+                '1 mm',
+            ])->lessIsBetter(),
             SpecField::quantity('life', 'Operations', Dimension::Ratio, '', ['1000', '100000000'])->moreIsBetter(),
             ...SpecField::body(),
         ];
@@ -43,8 +49,6 @@ final class LimitSwitch extends Family
 
     public function ports(): array
     {
-        return [
-            new Port('signal', PortKind::Signal),
-        ];
+        return [new Port('signal', PortKind::Signal)];
     }
 }

@@ -31,10 +31,19 @@ final class LinearRail extends Family
         return [
             SpecField::note('series', 'Size'),
             SpecField::quantity('length', 'Rail length', Dimension::Length, 'mm', ['20 mm', '6 m']),
-            SpecField::quantity('block_length', 'Block length', Dimension::Length, 'mm', ['10 mm', '300 mm'])->lessIsBetter(),
+            SpecField::quantity('block_length', 'Block length', Dimension::Length, 'mm', [
+                '10 mm',
+                '300 mm',
+            ])->lessIsBetter(),
             SpecField::quantity('blocks', 'Blocks per rail', Dimension::Ratio, '', ['1', '8']),
-            SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', ['50 N', '500000 N'])->moreIsBetter(),
-            SpecField::quantity('static_load', 'Static load rating', Dimension::Force, 'N', ['50 N', '900000 N'])->moreIsBetter(),
+            SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', [
+                '50 N',
+                '500000 N',
+            ])->moreIsBetter(),
+            SpecField::quantity('static_load', 'Static load rating', Dimension::Force, 'N', [
+                '50 N',
+                '900000 N',
+            ])->moreIsBetter(),
             SpecField::choice('preload', 'Preload', ['clearance', 'light', 'medium', 'heavy']),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '100 kg'])->lessIsBetter(),
         ];

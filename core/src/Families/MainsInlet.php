@@ -32,13 +32,23 @@ final class MainsInlet extends Family
     public function sheet(): array
     {
         return [
-            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['1 A', '63 A'])->moreIsBetter(),
+            SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', [
+                '1 A',
+                '63 A',
+            ])->moreIsBetter(),
             SpecField::quantity('rated_voltage', 'Rated for', Dimension::Voltage, 'V', ['100 V', '480 V']),
             SpecField::quantity('fuse_rating', 'Fuse fitted', Dimension::Current, 'A', ['0.5 A', '63 A']),
             SpecField::flag('switch', 'Switch built in'),
             SpecField::flag('filter', 'Filter built in'),
             SpecField::quantity('poles_switched', 'Poles switched', Dimension::Ratio, '', ['0', '4']),
-            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
+            SpecField::quantity(
+                'cut_out',
+                'Cut-out it needs',
+                Dimension::Length,
+                'mm',
+                ['3 mm', '300 mm'],
+                'Its longest side, or its diameter. Measure the part in hand before cutting.',
+            ),
             SpecField::quantity('contact_rating', 'Rating of its terminals', Dimension::Current, 'A', ['1 A', '63 A']),
         ];
     }
@@ -46,7 +56,16 @@ final class MainsInlet extends Family
     public function ports(): array
     {
         return [
-            new Port('out', PortKind::Source, mains: true, lends: ['rated_current' => 'rated_current', 'fuse_rating' => 'fuse_rating', 'contact_rating' => 'contact_rating']),
+            new Port(
+                'out',
+                PortKind::Source,
+                mains: true,
+                lends: [
+                    'rated_current' => 'rated_current',
+                    'fuse_rating' => 'fuse_rating',
+                    'contact_rating' => 'contact_rating',
+                ],
+            ),
             new Port('earth', PortKind::Earth, mains: true),
         ];
     }

@@ -33,11 +33,27 @@ final class MotorDriver extends Family
     {
         return [
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '80 V']),
-            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '120 V'])->moreIsBetter(),
-            SpecField::quantity('continuous_current', 'Continuous phase current, rms', Dimension::Current, 'A', ['0.1 A', '20 A'])->moreIsBetter(),
-            SpecField::quantity('bare_current', 'Continuous without heat sink, rms', Dimension::Current, 'A', ['0.1 A', '20 A'])->moreIsBetter(),
+            SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', [
+                '3 V',
+                '120 V',
+            ])->moreIsBetter(),
+            SpecField::quantity('continuous_current', 'Continuous phase current, rms', Dimension::Current, 'A', [
+                '0.1 A',
+                '20 A',
+            ])->moreIsBetter(),
+            SpecField::quantity('bare_current', 'Continuous without heat sink, rms', Dimension::Current, 'A', [
+                '0.1 A',
+                '20 A',
+            ])->moreIsBetter(),
             SpecField::quantity('set_current', 'Set phase current, rms', Dimension::Current, 'A', ['0.1 A', '20 A']),
-            SpecField::quantity('supply_current', 'Current it takes from its supply', Dimension::Current, 'A', ['10 mA', '20 A'], 'Measured at speed, if you can.'),
+            SpecField::quantity(
+                'supply_current',
+                'Current it takes from its supply',
+                Dimension::Current,
+                'A',
+                ['10 mA', '20 A'],
+                'Measured at speed, if you can.',
+            ),
             SpecField::quantity('microsteps', 'Microsteps', Dimension::Ratio, '', ['1', '256']),
             SpecField::flag('heat_sink', 'Heat sink fitted'),
             SpecField::quantity('signal_voltage', 'Step and direction level', Dimension::Voltage, 'V', ['3 V', '24 V']),
@@ -49,7 +65,12 @@ final class MotorDriver extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Driver, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Driver,
+                lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage'],
+            ),
             new Port('motor', PortKind::Phase, lends: ['rated_current' => 'continuous_current']),
             new Port('control', PortKind::Signal),
         ];

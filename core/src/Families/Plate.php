@@ -29,12 +29,26 @@ final class Plate extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('material', 'Material', ['aluminium', 'steel', 'stainless steel', 'brass', 'glass', 'plywood', 'plastic']),
+            SpecField::choice('material', 'Material', [
+                'aluminium',
+                'steel',
+                'stainless steel',
+                'brass',
+                'glass',
+                'plywood',
+                'plastic',
+            ]),
             SpecField::quantity('thickness', 'Thickness', Dimension::Length, 'mm', ['0.5 mm', '100 mm']),
             SpecField::quantity('width', 'Width', Dimension::Length, 'mm', ['5 mm', '3 m']),
             SpecField::quantity('depth', 'Depth', Dimension::Length, 'mm', ['5 mm', '3 m']),
-            SpecField::quantity('hole_spacing', 'Spacing of its motor holes', Dimension::Length, 'mm', ['10 mm', '200 mm']),
-            SpecField::quantity('pilot', 'Bore for the pilot of the motor', Dimension::Length, 'mm', ['10 mm', '150 mm']),
+            SpecField::quantity('hole_spacing', 'Spacing of its motor holes', Dimension::Length, 'mm', [
+                '10 mm',
+                '200 mm',
+            ]),
+            SpecField::quantity('pilot', 'Bore for the pilot of the motor', Dimension::Length, 'mm', [
+                '10 mm',
+                '150 mm',
+            ]),
             SpecField::quantity('flatness', 'Flatness', Dimension::Length, 'mm', ['1 µm', '10 mm']),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '300 kg']),
         ];

@@ -32,13 +32,26 @@ final class Probe extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('kind', 'Kind', ['inductive', 'contact', 'optical', 'load cell', 'nozzle contact', 'tool length']),
+            SpecField::choice('kind', 'Kind', [
+                'inductive',
+                'contact',
+                'optical',
+                'load cell',
+                'nozzle contact',
+                'tool length',
+            ]),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '40 V']),
             SpecField::quantity('rated_current', 'Supply current', Dimension::Current, 'mA', ['0 mA', '500 mA']),
             SpecField::choice('output', 'Output', ['contact', 'sinking', 'sourcing', 'push-pull']),
-            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', ['0.1 µm', '1 mm'])->lessIsBetter(),
-            SpecField::quantity('heat_limit', 'Highest air temperature', Dimension::Temperature, '°C', ['20 °C', '200 °C'])->moreIsBetter(),
+            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', [
+                '0.1 µm',
+                '1 mm',
+            ])->lessIsBetter(),
+            SpecField::quantity('heat_limit', 'Highest air temperature', Dimension::Temperature, '°C', [
+                '20 °C',
+                '200 °C',
+            ])->moreIsBetter(),
             SpecField::quantity('sense_distance', 'Sensing distance', Dimension::Length, 'mm', ['0 mm', '50 mm']),
             ...SpecField::body(),
         ];
@@ -47,7 +60,16 @@ final class Probe extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Current,
+                lends: [
+                    'min_voltage' => 'min_voltage',
+                    'max_voltage' => 'max_voltage',
+                    'rated_current' => 'rated_current',
+                ],
+            ),
             new Port('signal', PortKind::Signal),
         ];
     }

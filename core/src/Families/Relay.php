@@ -31,13 +31,25 @@ final class Relay extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('kind', 'Kind', ['mechanical', 'solid state, AC', 'solid state, DC', 'contactor', 'safety']),
+            SpecField::choice('kind', 'Kind', [
+                'mechanical',
+                'solid state, AC',
+                'solid state, DC',
+                'contactor',
+                'safety',
+            ]),
             SpecField::quantity('coil_voltage', 'Coil voltage', Dimension::Voltage, 'V', ['3 V', '240 V']),
             SpecField::quantity('coil_current', 'Coil current', Dimension::Current, 'mA', ['1 mA', '1 A']),
-            SpecField::quantity('contact_rating', 'Contact rating', Dimension::Current, 'A', ['0.5 A', '100 A'])->moreIsBetter(),
+            SpecField::quantity('contact_rating', 'Contact rating', Dimension::Current, 'A', [
+                '0.5 A',
+                '100 A',
+            ])->moreIsBetter(),
             SpecField::quantity('max_voltage', 'Highest switched voltage', Dimension::Voltage, 'V', ['5 V', '690 V']),
             SpecField::choice('normally', 'Contact at rest', ['open', 'closed', 'change-over']),
-            SpecField::quantity('leakage', 'Leakage when off', Dimension::Current, 'mA', ['0 mA', '50 mA'])->lessIsBetter(),
+            SpecField::quantity('leakage', 'Leakage when off', Dimension::Current, 'mA', [
+                '0 mA',
+                '50 mA',
+            ])->lessIsBetter(),
             SpecField::flag('positive_opening', 'Positive-opening contacts'),
             ...SpecField::body(),
         ];

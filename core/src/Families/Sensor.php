@@ -32,13 +32,23 @@ final class Sensor extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('kind', 'Kind', ['lever switch', 'inductive', 'magnetic', 'optical', 'contact probe', 'filament']),
+            SpecField::choice('kind', 'Kind', [
+                'lever switch',
+                'inductive',
+                'magnetic',
+                'optical',
+                'contact probe',
+                'filament',
+            ]),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '40 V']),
             SpecField::quantity('rated_current', 'Supply current', Dimension::Current, 'mA', ['0 mA', '500 mA']),
             SpecField::choice('output', 'Output', ['contact', 'sinking', 'sourcing', 'push-pull']),
             SpecField::choice('normally', 'Contact at rest', ['open', 'closed']),
-            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', ['0.1 µm', '1 mm'])->lessIsBetter(),
+            SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', [
+                '0.1 µm',
+                '1 mm',
+            ])->lessIsBetter(),
             ...SpecField::body(),
         ];
     }
@@ -46,7 +56,16 @@ final class Sensor extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Current,
+                lends: [
+                    'min_voltage' => 'min_voltage',
+                    'max_voltage' => 'max_voltage',
+                    'rated_current' => 'rated_current',
+                ],
+            ),
             new Port('signal', PortKind::Signal),
         ];
     }

@@ -36,12 +36,31 @@ final class ServoMotor extends Family
             SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
-            SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', ['10 mN m', '50 N m'])->moreIsBetter(),
-            SpecField::quantity('peak_torque', 'Peak torque', Dimension::Torque, 'N m', ['10 mN m', '150 N m'])->moreIsBetter(),
-            SpecField::quantity('rated_speed', 'Rated speed', Dimension::RotationalSpeed, 'rpm', ['100 rpm', '10000 rpm']),
-            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', ['1 g cm²', '50000 g cm²'])->lessIsBetter(),
-            SpecField::note('torque_curve', 'Torque over speed', 'Points of its curve, such as "0 rpm 1.2 N m; 3000 rpm 0.9 N m".'),
-            SpecField::quantity('inertia_limit', 'Largest load inertia, times its own', Dimension::Ratio, '', ['1', '60']),
+            SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', [
+                '10 mN m',
+                '50 N m',
+            ])->moreIsBetter(),
+            SpecField::quantity('peak_torque', 'Peak torque', Dimension::Torque, 'N m', [
+                '10 mN m',
+                '150 N m',
+            ])->moreIsBetter(),
+            SpecField::quantity('rated_speed', 'Rated speed', Dimension::RotationalSpeed, 'rpm', [
+                '100 rpm',
+                '10000 rpm',
+            ]),
+            SpecField::quantity('rotor_inertia', 'Rotor inertia', Dimension::Inertia, 'g cm²', [
+                '1 g cm²',
+                '50000 g cm²',
+            ])->lessIsBetter(),
+            SpecField::note(
+                'torque_curve',
+                'Torque over speed',
+                'Points of its curve, such as "0 rpm 1.2 N m; 3000 rpm 0.9 N m".',
+            ),
+            SpecField::quantity('inertia_limit', 'Largest load inertia, times its own', Dimension::Ratio, '', [
+                '1',
+                '60',
+            ]),
             SpecField::note('encoder', 'Encoder'),
             SpecField::quantity('shaft_diameter', 'Shaft diameter', Dimension::Length, 'mm', ['2 mm', '40 mm']),
             SpecField::choice('shaft_form', 'Shaft form', ['round', 'flat', 'two flats', 'keyed']),
@@ -53,7 +72,12 @@ final class ServoMotor extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Power, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Power,
+                lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage'],
+            ),
             new Port('control', PortKind::Signal),
         ];
     }

@@ -32,13 +32,26 @@ final class Spindle extends Family
     public function sheet(): array
     {
         return [
-            SpecField::quantity('rated_power', 'Rated power', Dimension::Power, 'W', ['20 W', '5 kW'], 'Power at the shaft; the supply gives more.')->moreIsBetter(),
+            SpecField::quantity(
+                'rated_power',
+                'Rated power',
+                Dimension::Power,
+                'W',
+                ['20 W', '5 kW'],
+                'Power at the shaft; the supply gives more.',
+            )->moreIsBetter(),
             SpecField::quantity('rated_voltage', 'Rated voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '480 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::quantity('efficiency', 'Efficiency', Dimension::Ratio, '%', ['30 %', '95 %'])->moreIsBetter(),
-            SpecField::quantity('top_speed', 'Highest speed', Dimension::RotationalSpeed, 'rpm', ['1000 rpm', '60000 rpm'])->moreIsBetter(),
-            SpecField::quantity('lowest_speed', 'Lowest usable speed', Dimension::RotationalSpeed, 'rpm', ['100 rpm', '30000 rpm'])->lessIsBetter(),
+            SpecField::quantity('top_speed', 'Highest speed', Dimension::RotationalSpeed, 'rpm', [
+                '1000 rpm',
+                '60000 rpm',
+            ])->moreIsBetter(),
+            SpecField::quantity('lowest_speed', 'Lowest usable speed', Dimension::RotationalSpeed, 'rpm', [
+                '100 rpm',
+                '30000 rpm',
+            ])->lessIsBetter(),
             SpecField::quantity('rated_current', 'Rated phase current', Dimension::Current, 'A', ['0.5 A', '40 A']),
             SpecField::quantity('rated_frequency', 'Rated frequency', Dimension::Frequency, 'Hz', ['50 Hz', '2000 Hz']),
             SpecField::quantity('poles', 'Poles', Dimension::Ratio, '', ['2', '12']),
@@ -47,7 +60,10 @@ final class Spindle extends Family
             SpecField::quantity('runout', 'Run-out', Dimension::Length, 'µm', ['0.1 µm', '1 mm'])->lessIsBetter(),
             SpecField::choice('cooling', 'Cooling', ['air', 'water', 'own fan']),
             SpecField::quantity('clamp_diameter', 'Clamp diameter', Dimension::Length, 'mm', ['20 mm', '125 mm']),
-            SpecField::quantity('skin_temperature', 'Highest skin temperature', Dimension::Temperature, '°C', ['20 °C', '150 °C'])->lessIsBetter(),
+            SpecField::quantity('skin_temperature', 'Highest skin temperature', Dimension::Temperature, '°C', [
+                '20 °C',
+                '150 °C',
+            ])->lessIsBetter(),
             ...SpecField::body(),
         ];
     }
@@ -55,7 +71,12 @@ final class Spindle extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Power, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Power,
+                lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage'],
+            ),
             new Port('earth', PortKind::Earth, mains: true),
         ];
     }

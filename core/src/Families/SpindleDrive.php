@@ -34,15 +34,28 @@ final class SpindleDrive extends Family
         return [
             SpecField::quantity('rated_power', 'Rated motor power', Dimension::Power, 'W', ['50 W', '10 kW']),
             SpecField::quantity('rated_voltage', 'Mains voltage', Dimension::Voltage, 'V', ['100 V', '480 V']),
-            SpecField::quantity('output_current', 'Output current', Dimension::Current, 'A', ['0.5 A', '40 A'])->moreIsBetter(),
+            SpecField::quantity('output_current', 'Output current', Dimension::Current, 'A', [
+                '0.5 A',
+                '40 A',
+            ])->moreIsBetter(),
             SpecField::quantity('efficiency', 'Efficiency', Dimension::Ratio, '%', ['60 %', '99 %'])->moreIsBetter(),
             SpecField::quantity('power_factor', 'Power factor', Dimension::Ratio, '', ['0.4', '1'])->moreIsBetter(),
-            SpecField::quantity('top_frequency', 'Highest output frequency', Dimension::Frequency, 'Hz', ['50 Hz', '2000 Hz']),
+            SpecField::quantity('top_frequency', 'Highest output frequency', Dimension::Frequency, 'Hz', [
+                '50 Hz',
+                '2000 Hz',
+            ]),
             SpecField::choice('input_phases', 'Mains phases', ['single', 'three']),
             SpecField::choice('speed_command', 'Speed is set by', ['knob', '0 to 10 V', 'pulse width', 'serial line']),
             SpecField::flag('filter', 'Mains filter fitted'),
             SpecField::flag('reverse_lock', 'Reverse can be locked out'),
-            SpecField::quantity('discharge_time', 'Wait after switching off', Dimension::Time, 'min', ['0 min', '30 min'], 'Its capacitors stay charged for so long.'),
+            SpecField::quantity(
+                'discharge_time',
+                'Wait after switching off',
+                Dimension::Time,
+                'min',
+                ['0 min', '30 min'],
+                'Its capacitors stay charged for so long.',
+            ),
             ...SpecField::body(),
         ];
     }

@@ -34,9 +34,19 @@ final class StopButton extends Family
             SpecField::flag('latching', 'Latches when pressed'),
             SpecField::flag('positive_opening', 'Contacts open positively'),
             SpecField::choice('normally', 'Contact at rest', ['closed', 'open']),
-            SpecField::quantity('rated_current', 'Rated current of a contact', Dimension::Current, 'A', ['0.1 A', '63 A']),
+            SpecField::quantity('rated_current', 'Rated current of a contact', Dimension::Current, 'A', [
+                '0.1 A',
+                '63 A',
+            ]),
             SpecField::flag('separate_reset', 'Stays off when released; a reset of its own'),
-            SpecField::quantity('cut_out', 'Cut-out it needs', Dimension::Length, 'mm', ['3 mm', '300 mm'], 'Its longest side, or its diameter. Measure the part in hand before cutting.'),
+            SpecField::quantity(
+                'cut_out',
+                'Cut-out it needs',
+                Dimension::Length,
+                'mm',
+                ['3 mm', '300 mm'],
+                'Its longest side, or its diameter. Measure the part in hand before cutting.',
+            ),
             SpecField::quantity('contacts', 'Contacts', Dimension::Ratio, '', ['1', '6']),
         ];
     }

@@ -33,7 +33,10 @@ final class Thermistor extends Family
         return [
             SpecField::quantity('resistance_25', 'Resistance at 25 °C', Dimension::Resistance, 'kΩ', ['10 Ω', '2 MΩ']),
             SpecField::quantity('beta', 'Beta value', Dimension::TemperatureDifference, 'K', ['2000 K', '6000 K']),
-            SpecField::quantity('highest_temperature', 'Highest temperature', Dimension::Temperature, '°C', ['50 °C', '500 °C']),
+            SpecField::quantity('highest_temperature', 'Highest temperature', Dimension::Temperature, '°C', [
+                '50 °C',
+                '500 °C',
+            ]),
             SpecField::note('table', 'Table name in the firmware'),
             ...SpecField::body(),
         ];
@@ -41,8 +44,6 @@ final class Thermistor extends Family
 
     public function ports(): array
     {
-        return [
-            new Port('signal', PortKind::Signal),
-        ];
+        return [new Port('signal', PortKind::Signal)];
     }
 }

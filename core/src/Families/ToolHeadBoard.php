@@ -37,7 +37,10 @@ final class ToolHeadBoard extends Family
             SpecField::quantity('rated_current', 'Own current', Dimension::Current, 'A', ['0.01 A', '5 A']),
             SpecField::choice('link', 'Link to the main board', ['differential bus', 'serial line', 'separate wires']),
             SpecField::quantity('drivers', 'Motor drivers on it', Dimension::Ratio, '', ['0', '4']),
-            SpecField::quantity('heat_limit', 'Highest air temperature', Dimension::Temperature, '°C', ['40 °C', '125 °C']),
+            SpecField::quantity('heat_limit', 'Highest air temperature', Dimension::Temperature, '°C', [
+                '40 °C',
+                '125 °C',
+            ]),
             ...SpecField::body(),
         ];
     }
@@ -45,7 +48,16 @@ final class ToolHeadBoard extends Family
     public function ports(): array
     {
         return [
-            new Port('power', PortKind::Inlet, draw: Draw::Current, lends: ['min_voltage' => 'min_voltage', 'max_voltage' => 'max_voltage', 'rated_current' => 'rated_current']),
+            new Port(
+                'power',
+                PortKind::Inlet,
+                draw: Draw::Current,
+                lends: [
+                    'min_voltage' => 'min_voltage',
+                    'max_voltage' => 'max_voltage',
+                    'rated_current' => 'rated_current',
+                ],
+            ),
             new Port('link', PortKind::Signal),
         ];
     }

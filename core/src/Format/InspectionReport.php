@@ -31,7 +31,14 @@ final class InspectionReport
 
     public static function json(Inspection $inspection): string
     {
-        return str_replace("\u{a0}", ' ', json_encode(self::data($inspection), JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR))."\n";
+        return str_replace(
+            "\u{a0}",
+            ' ',
+            json_encode(
+                self::data($inspection),
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+            ),
+        )."\n";
     }
 
     /**
@@ -64,17 +71,22 @@ final class InspectionReport
     private static function finding(Finding $finding): array
     {
         $lines = [
-            strtoupper($finding->verdict->value)."  {$finding->card->id} {$finding->card->title} · {$finding->subject->label}",
+            strtoupper($finding->verdict->value).
+            "  {$finding->card->id} {$finding->card->title} · {$finding->subject->label}",
             "  {$finding->headline}",
         ];
         foreach ($finding->working as $step) {
             $lines[] = '    '.$step->text();
         }
         if ($finding->limit !== null) {
-            $lines[] = "    Limit: {$finding->limit}".($finding->margin === null ? '' : "; margin {$finding->margin->to('%')}");
+            $lines[] =
+                "    Limit: {$finding->limit}".
+                ($finding->margin === null ? '' : "; margin {$finding->margin->to('%')}");
         }
         foreach ($finding->inputs as $input) {
-            $lines[] = "    Rests on: {$input->label} {$input->value()} [{$input->evidence->label()}]".($input->source === null ? '' : " ({$input->source})");
+            $lines[] =
+                "    Rests on: {$input->label} {$input->value()} [{$input->evidence->label()}]".
+                ($input->source === null ? '' : " ({$input->source})");
         }
         $lines[] = "    Source: {$finding->card->source}";
 

@@ -44,25 +44,59 @@ final class LibraryFile
      */
     public static function write(Entry $entry): array
     {
-        $filled = static fn (array $members): array => array_filter($members, static fn (mixed $v): bool => $v !== null && $v !== []);
+        $filled = static fn (array $members): array => array_filter(
+            $members,
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
 
         return $filled([
             'part' => (new Sections\Parts)->write($entry->part),
             'example' => $entry->example ? true : null,
             'revision' => $entry->revision,
             'spares' => $entry->spares?->text(),
-            'offers' => array_map(static fn (BookOffer $o): array => $filled([
-                'supplier' => $o->supplier, 'price' => $o->price->exactAmount(), 'currency' => $o->price->currency, 'pack' => $o->pack, 'date' => $o->date,
-                'lead_days' => $o->leadDays, 'article' => $o->article,
-            ]), $entry->offers),
-            'faults' => array_map(static fn (KnownFault $f): array => $filled(['what' => $f->what, 'severity' => $f->severity, 'reports' => $f->reports, 'fix' => $f->fix]), $entry->faults),
-            'pairings' => array_map(static fn (Pairing $p): array => ['with' => $p->with, 'what' => $p->what, 'bad' => $p->bad, 'good' => $p->good], $entry->pairings),
+            'offers' => array_map(
+                static fn (BookOffer $o): array => $filled([
+                    'supplier' => $o->supplier,
+                    'price' => $o->price->exactAmount(),
+                    'currency' => $o->price->currency,
+                    'pack' => $o->pack,
+                    'date' => $o->date,
+                    'lead_days' => $o->leadDays,
+                    'article' => $o->article,
+                ]),
+                $entry->offers,
+            ),
+            'faults' => array_map(
+                static fn (KnownFault $f): array => $filled([
+                    'what' => $f->what,
+                    'severity' => $f->severity,
+                    'reports' => $f->reports,
+                    'fix' => $f->fix,
+                ]),
+                $entry->faults,
+            ),
+            'pairings' => array_map(
+                static fn (Pairing $p): array => [
+                    'with' => $p->with,
+                    'what' => $p->what,
+                    'bad' => $p->bad,
+                    'good' => $p->good,
+                ],
+                $entry->pairings,
+            ),
         ]);
     }
 
     private static function offer(Node $node): BookOffer
     {
-        $offer = new BookOffer($node->text('supplier'), $node->money('price', $node->currency('currency')), $node->day('date'), $node->whole('pack', 1, 1, 100_000), $node->optionalWhole('lead_days', 0, 1000), $node->optionalText('article'));
+        $offer = new BookOffer(
+            $node->text('supplier'),
+            $node->money('price', $node->currency('currency')),
+            $node->day('date'),
+            $node->whole('pack', 1, 1, 100_000),
+            $node->optionalWhole('lead_days', 0, 1000),
+            $node->optionalText('article'),
+        );
         $node->close();
 
         return $offer;
@@ -70,7 +104,12 @@ final class LibraryFile
 
     private static function fault(Node $node): KnownFault
     {
-        $fault = new KnownFault($node->text('what', 500), $node->oneOf('severity', Fault::SEVERITIES), $node->whole('reports', 1, 1), $node->optionalText('fix', 2000));
+        $fault = new KnownFault(
+            $node->text('what', 500),
+            $node->oneOf('severity', Fault::SEVERITIES),
+            $node->whole('reports', 1, 1),
+            $node->optionalText('fix', 2000),
+        );
         $node->close();
 
         return $fault;
@@ -78,7 +117,12 @@ final class LibraryFile
 
     private static function pairing(Node $node): Pairing
     {
-        $pairing = new Pairing($node->text('with'), $node->text('what', 500), $node->whole('bad', 1), $node->whole('good', 0));
+        $pairing = new Pairing(
+            $node->text('with'),
+            $node->text('what', 500),
+            $node->whole('bad', 1),
+            $node->whole('good', 0),
+        );
         $node->close();
 
         return $pairing;

@@ -40,8 +40,12 @@ final class Node
     /**
      * @param  bool  $kept  it was accepted before: what could be written then is still read, however unlikely it is
      */
-    public function __construct(private readonly mixed $value, private readonly string $base = '', private readonly ?self $parent = null, bool $kept = false)
-    {
+    public function __construct(
+        private readonly mixed $value,
+        private readonly string $base = '',
+        private readonly ?self $parent = null,
+        bool $kept = false,
+    ) {
         $this->kept = $parent !== null ? $parent->kept : $kept;
     }
 
@@ -56,7 +60,10 @@ final class Node
      */
     public function fail(string $reason, ?string $member = null): never
     {
-        throw CannotReadBuildFile::at($this->pointer().($member === null ? '' : '/'.self::escaped($member)), $reason);
+        throw CannotReadBuildFile::at(
+            $this->pointer().($member === null ? '' : '/'.self::escaped($member)),
+            $reason,
+        );
     }
 
     public function has(string $key): bool
@@ -263,7 +270,10 @@ final class Node
     public function optionalWithin(string $key, Dimension $dimension, string $least, string $most): ?Quantity
     {
         $value = $this->optionalQuantity($key, $dimension);
-        $why = $value === null || $this->kept ? null : Bounds::outside($value, Quantity::parse($least, $dimension), Quantity::parse($most, $dimension));
+        $why =
+            $value === null || $this->kept
+                ? null
+                : Bounds::outside($value, Quantity::parse($least, $dimension), Quantity::parse($most, $dimension));
         if ($why !== null) {
             $this->fail($why, $key);
         }
@@ -306,7 +316,10 @@ final class Node
         }
         try {
             if (preg_match('/^\d{1,9}(\.\d{1,6})?$/', $value) !== 1) {
-                $this->fail(sprintf('"%s" is not an amount of money; write it like "12.50", not negative.', $value), $key);
+                $this->fail(
+                    sprintf('"%s" is not an amount of money; write it like "12.50", not negative.', $value),
+                    $key,
+                );
             }
 
             return Money::of($value, $currency);
@@ -341,7 +354,8 @@ final class Node
      */
     public function oneOf(string $key, array $choices): string
     {
-        return $this->optionalOneOf($key, $choices) ?? $this->fail('is missing; it is one of '.implode(', ', $choices).'.', $key);
+        return $this->optionalOneOf($key, $choices) ??
+            $this->fail('is missing; it is one of '.implode(', ', $choices).'.', $key);
     }
 
     /**
@@ -367,8 +381,13 @@ final class Node
     {
         $value = $this->optionalText($key);
 
-        return $value === null ? null : $enum::tryFrom($value)
-            ?? $this->fail(sprintf('"%s" is not one of %s.', $value, implode(', ', array_column($enum::cases(), 'value'))), $key);
+        return $value === null
+            ? null
+            : $enum::tryFrom($value) ??
+                    $this->fail(
+                        sprintf('"%s" is not one of %s.', $value, implode(', ', array_column($enum::cases(), 'value'))),
+                        $key,
+                    );
     }
 
     /**

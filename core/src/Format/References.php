@@ -42,8 +42,11 @@ final class References
         }
         foreach ($build->leads as $lead) {
             $ends = array_filter([$lead->ends[0]->contact, $lead->ends[1]->contact]);
-            if (($section === 'needs' && in_array($ref, [$lead->from->need, $lead->to->need, $lead->protection, $lead->chain], true))
-                || ($section === 'parts' && in_array($ref, $ends, true))) {
+            if (
+                ($section === 'needs' &&
+                    in_array($ref, [$lead->from->need, $lead->to->need, $lead->protection, $lead->chain], true)) ||
+                ($section === 'parts' && in_array($ref, $ends, true))
+            ) {
                 $note('lead', $lead->ref);
             }
         }
@@ -59,12 +62,18 @@ final class References
             }
         }
         foreach ([...$build->offers, ...$build->purchases] as $line) {
-            if (($section === 'parts' && $line->part === $ref) || ($section === 'suppliers' && $line->supplier === $ref)) {
+            if (
+                ($section === 'parts' && $line->part === $ref) ||
+                ($section === 'suppliers' && $line->supplier === $ref)
+            ) {
                 $note('price', $line->ref);
             }
         }
         foreach ($build->steps as $step) {
-            if (($section === 'needs' && isset($step->uses[$ref])) || ($section === 'steps' && in_array($ref, $step->after, true))) {
+            if (
+                ($section === 'needs' && isset($step->uses[$ref])) ||
+                ($section === 'steps' && in_array($ref, $step->after, true))
+            ) {
                 $note('step', $step->title);
             }
         }
@@ -74,7 +83,21 @@ final class References
             }
         }
         foreach ($build->axes as $axis) {
-            if ($section === 'needs' && in_array($ref, [$axis->rail, $axis->drive->by, $axis->drive->board, $axis->drive->beam, ...$axis->drive->motors, ...$axis->homing->sensors], true)) {
+            if (
+                $section === 'needs' &&
+                in_array(
+                    $ref,
+                    [
+                        $axis->rail,
+                        $axis->drive->by,
+                        $axis->drive->board,
+                        $axis->drive->beam,
+                        ...$axis->drive->motors,
+                        ...$axis->homing->sensors,
+                    ],
+                    true,
+                )
+            ) {
                 $note('axis', $axis->name);
             }
         }
@@ -84,19 +107,28 @@ final class References
             }
         }
         foreach ($build->clearances as $clearance) {
-            if ($section === 'axes' && in_array($ref, [...$clearance->between[0]->moves, ...$clearance->between[1]->moves], true)) {
+            if (
+                $section === 'axes' &&
+                in_array($ref, [...$clearance->between[0]->moves, ...$clearance->between[1]->moves], true)
+            ) {
                 $note('clearance', $clearance->name);
             }
         }
         foreach ($build->routes as $route) {
             $suppliers = array_map(static fn ($l) => $l->supplier, $route->lines);
-            if (($section === 'needs' && in_array($ref, $route->needs, true)) || ($section === 'suppliers' && in_array($ref, $suppliers, true))) {
+            if (
+                ($section === 'needs' && in_array($ref, $route->needs, true)) ||
+                ($section === 'suppliers' && in_array($ref, $suppliers, true))
+            ) {
                 $note('route', $route->name);
             }
         }
         foreach ($build->decisions as $decision) {
             $taken = ['parts' => 'part', 'routes' => 'route'][$section] ?? null;
-            if (($section === 'needs' && $decision->need === $ref) || ($taken === $decision->about && $decision->choice === $ref)) {
+            if (
+                ($section === 'needs' && $decision->need === $ref) ||
+                ($taken === $decision->about && $decision->choice === $ref)
+            ) {
                 $note('decision', "\"{$decision->question}\"");
             }
         }
@@ -126,7 +158,10 @@ final class References
                 if ($part === null) {
                     yield ["/needs/{$i}/choice", "there is no part \"{$need->choice}\"."];
                 } elseif ($part->family->key() !== $need->family) {
-                    yield ["/needs/{$i}/choice", "\"{$need->choice}\" is a {$part->family->title()}; this need asks for another family ({$need->family})."];
+                    yield [
+                        "/needs/{$i}/choice",
+                        "\"{$need->choice}\" is a {$part->family->title()}; this need asks for another family ({$need->family}).",
+                    ];
                 }
             }
             $i++;
@@ -146,7 +181,12 @@ final class References
                 yield ["/leads/{$i}/protection", "there is no need \"{$lead->protection}\"."];
             }
             if ($lead->chain !== null && ($build->needs[$lead->chain] ?? null)?->family !== 'cable_chain') {
-                yield ["/leads/{$i}/chain", isset($build->needs[$lead->chain]) ? "\"{$lead->chain}\" is no cable chain." : "there is no need \"{$lead->chain}\"."];
+                yield [
+                    "/leads/{$i}/chain",
+                    isset($build->needs[$lead->chain])
+                        ? "\"{$lead->chain}\" is no cable chain."
+                        : "there is no need \"{$lead->chain}\".",
+                ];
             }
             foreach ($lead->ends as $j => $end) {
                 if ($end->contact !== null && ! isset($build->parts[$end->contact])) {
@@ -225,18 +265,37 @@ final class References
     {
         $room = $build->site;
         foreach (array_values($build->workpieces) as $i => $piece) {
-            foreach (['length' => [$piece->length, $room->roomLength, $room->roomWidth], 'width' => [$piece->width, $room->roomLength, $room->roomWidth], 'height' => [$piece->height, $room->roomHeight, null]] as $side => [$size, $one, $other]) {
-                $limit = $one !== null && $other !== null ? Quantity::max($one, $other) : ($other === null ? $one : null);
+            foreach (
+                [
+                    'length' => [$piece->length, $room->roomLength, $room->roomWidth],
+                    'width' => [$piece->width, $room->roomLength, $room->roomWidth],
+                    'height' => [$piece->height, $room->roomHeight, null],
+                ] as $side => [$size, $one, $other]
+            ) {
+                $limit =
+                    $one !== null && $other !== null ? Quantity::max($one, $other) : ($other === null ? $one : null);
                 if ($size !== null && $limit !== null && $size->exceeds($limit)) {
-                    yield ["/workpieces/{$i}/{$side}", "{$piece->name} would be {$size->text()}; the room ends at {$limit->text()}."];
+                    yield [
+                        "/workpieces/{$i}/{$side}",
+                        "{$piece->name} would be {$size->text()}; the room ends at {$limit->text()}.",
+                    ];
                 }
             }
         }
         foreach (array_values($build->axes) as $i => $axis) {
             if ($axis->rail !== null && ($build->needs[$axis->rail] ?? null)?->family !== 'linear_rail') {
-                yield ["/axes/{$i}/rail", isset($build->needs[$axis->rail]) ? "\"{$axis->rail}\" is no rail." : "there is no need \"{$axis->rail}\"."];
+                yield [
+                    "/axes/{$i}/rail",
+                    isset($build->needs[$axis->rail])
+                        ? "\"{$axis->rail}\" is no rail."
+                        : "there is no need \"{$axis->rail}\".",
+                ];
             }
-            $parts = [['drive/by', $axis->drive->by, ['drive_screw', 'pulley']], ['drive/board', $axis->drive->board, ['controller_board']], ['drive/beam', $axis->drive->beam, ['extrusion']]];
+            $parts = [
+                ['drive/by', $axis->drive->by, ['drive_screw', 'pulley']],
+                ['drive/board', $axis->drive->board, ['controller_board']],
+                ['drive/beam', $axis->drive->beam, ['extrusion']],
+            ];
             foreach ($axis->drive->motors as $j => $motor) {
                 $parts[] = ["drive/motors/{$j}", $motor, ['stepper_motor', 'servo_motor']];
             }
@@ -245,14 +304,24 @@ final class References
             }
             foreach ($parts as [$where, $need, $families]) {
                 if ($need !== null && ! in_array(($build->needs[$need] ?? null)?->family, $families, true)) {
-                    yield ["/axes/{$i}/{$where}", isset($build->needs[$need]) ? "\"{$need}\" is none of: ".strtr(implode(', ', $families), '_', ' ').'.' : "there is no need \"{$need}\"."];
+                    yield [
+                        "/axes/{$i}/{$where}",
+                        isset($build->needs[$need])
+                            ? "\"{$need}\" is none of: ".strtr(implode(', ', $families), '_', ' ').'.'
+                            : "there is no need \"{$need}\".",
+                    ];
                 }
             }
         }
         $stands = [];
         foreach (array_values($build->zones) as $i => $zone) {
             if ($zone->box !== null && ($build->needs[$zone->box] ?? null)?->family !== 'cabinet') {
-                yield ["/zones/{$i}/box", isset($build->needs[$zone->box]) ? "\"{$zone->box}\" is no cabinet." : "there is no need \"{$zone->box}\"."];
+                yield [
+                    "/zones/{$i}/box",
+                    isset($build->needs[$zone->box])
+                        ? "\"{$zone->box}\" is no cabinet."
+                        : "there is no need \"{$zone->box}\".",
+                ];
             }
             foreach ($zone->holds as $j => $need) {
                 if (! isset($build->needs[$need])) {
@@ -307,6 +376,8 @@ final class References
         }
         $known = implode(', ', array_keys($fitted->part->ports));
 
-        return "\"{$fitted->part->name}\" has no port \"{$port->port}\" (it has: ".($known === '' ? 'none' : $known).').';
+        return "\"{$fitted->part->name}\" has no port \"{$port->port}\" (it has: ".
+            ($known === '' ? 'none' : $known).
+            ').';
     }
 }

@@ -41,7 +41,9 @@ final class Bench
     /** How many needs a part is chosen for. */
     public function takersOf(string $part): int
     {
-        return ($this->takers ??= array_count_values(array_filter(array_map(static fn (Need $n): ?string => $n->choice, $this->build->needs))))[$part] ?? 0;
+        return ($this->takers ??= array_count_values(
+            array_filter(array_map(static fn (Need $n): ?string => $n->choice, $this->build->needs)),
+        ))[$part] ?? 0;
     }
 
     /**

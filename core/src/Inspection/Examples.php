@@ -17,8 +17,11 @@ final readonly class Examples
      * @param  Closure(): array<string, mixed>  $trips
      * @param  Closure(): array<string, mixed>  $holds
      */
-    public function __construct(private Closure $trips, private Closure $holds, public Verdict $tripped = Verdict::Danger)
-    {
+    public function __construct(
+        private Closure $trips,
+        private Closure $holds,
+        public Verdict $tripped = Verdict::Danger,
+    ) {
     }
 
     public function tripping(): Build
@@ -71,10 +74,17 @@ final readonly class Examples
      */
     private static function build(array $data): Build
     {
-        return BuildFile::build($data + [
-            'magpie' => BuildFile::VERSION,
-            'build' => ['name' => 'Sample', 'kind' => 'sample', 'currency' => 'GBP'],
-            'site' => ['mains_voltage' => '230 V', 'mains_frequency' => '50 Hz', 'ambient' => '30 °C', 'tariff' => '0.28'],
-        ]);
+        return BuildFile::build(
+            $data + [
+                'magpie' => BuildFile::VERSION,
+                'build' => ['name' => 'Sample', 'kind' => 'sample', 'currency' => 'GBP'],
+                'site' => [
+                    'mains_voltage' => '230 V',
+                    'mains_frequency' => '50 Hz',
+                    'ambient' => '30 °C',
+                    'tariff' => '0.28',
+                ],
+            ],
+        );
     }
 }

@@ -46,7 +46,9 @@ final readonly class Finding
 
     public function weakest(): ?Evidence
     {
-        return $this->inputs === [] ? null : Evidence::weakest(...array_map(static fn (Input $i): Evidence => $i->evidence, $this->inputs));
+        return $this->inputs === []
+            ? null
+            : Evidence::weakest(...array_map(static fn (Input $i): Evidence => $i->evidence, $this->inputs));
     }
 
     /**
@@ -61,7 +63,12 @@ final readonly class Finding
             'check' => $this->card->id,
             'title' => $this->card->title,
             'trade' => $this->card->trade->value,
-            'subject' => ['kind' => $this->subject->kind, 'ref' => $this->subject->ref, 'label' => $this->subject->label, 'needs' => $this->subject->needs],
+            'subject' => [
+                'kind' => $this->subject->kind,
+                'ref' => $this->subject->ref,
+                'label' => $this->subject->label,
+                'needs' => $this->subject->needs,
+            ],
             'verdict' => $this->verdict->value,
             'otherwise' => $this->otherwise?->value,
             'headline' => $this->headline,

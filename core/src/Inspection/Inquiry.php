@@ -68,7 +68,10 @@ final class Inquiry
         foreach ($keys as $symbol => $key) {
             $quantity = $this->tryRead($fitted, $key, $symbol, $bound);
             if ($quantity === null) {
-                $this->miss(lcfirst($fitted->part->family->field($key)->label ?? $key).' of '.$fitted->need->role, "parts/{$fitted->part->ref}/specs/{$key}");
+                $this->miss(
+                    lcfirst($fitted->part->family->field($key)->label ?? $key).' of '.$fitted->need->role,
+                    "parts/{$fitted->part->ref}/specs/{$key}",
+                );
             } else {
                 $found[] = $quantity;
             }
@@ -85,7 +88,16 @@ final class Inquiry
     {
         $spec = $fitted->part->spec($key);
 
-        return $spec === null ? null : $this->take($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", $symbol, $bound, $fitted->part->family->field($key)->label ?? $key);
+        return $spec === null
+            ? null
+            : $this->take(
+                $fitted->part,
+                $spec,
+                "parts/{$fitted->part->ref}/specs/{$key}",
+                $symbol,
+                $bound,
+                $fitted->part->family->field($key)->label ?? $key,
+            );
     }
 
     /** A choice, or a free text such as the points of a curve; null when it is not there. */
@@ -93,7 +105,13 @@ final class Inquiry
     {
         $spec = $fitted->part->spec($key);
         if ($spec?->choice() !== null) {
-            $this->noteSpec($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", '', $fitted->part->family->field($key)->label ?? $key);
+            $this->noteSpec(
+                $fitted->part,
+                $spec,
+                "parts/{$fitted->part->ref}/specs/{$key}",
+                '',
+                $fitted->part->family->field($key)->label ?? $key,
+            );
         }
 
         return $spec?->choice();
@@ -103,15 +121,26 @@ final class Inquiry
     {
         $spec = $fitted->part->spec($key);
         if ($spec?->flag() !== null) {
-            $this->noteSpec($fitted->part, $spec, "parts/{$fitted->part->ref}/specs/{$key}", '', $fitted->part->family->field($key)->label ?? $key);
+            $this->noteSpec(
+                $fitted->part,
+                $spec,
+                "parts/{$fitted->part->ref}/specs/{$key}",
+                '',
+                $fitted->part->family->field($key)->label ?? $key,
+            );
         }
 
         return $spec?->flag();
     }
 
     /** A port's quantity: its own word, or what the part's sheet lends it. */
-    public function tryPort(Fitted $fitted, Port $port, string $key, string $symbol, Bound $bound = Bound::Nominal): ?Quantity
-    {
+    public function tryPort(
+        Fitted $fitted,
+        Port $port,
+        string $key,
+        string $symbol,
+        Bound $bound = Bound::Nominal,
+    ): ?Quantity {
         $spec = $fitted->part->portSpec($port, $key);
         if ($spec === null) {
             return null;
@@ -120,16 +149,33 @@ final class Inquiry
             ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}"
             : "parts/{$fitted->part->ref}/specs/{$spec->key}";
 
-        return $this->take($fitted->part, $spec, $where, $symbol, $bound, $fitted->part->family->field($spec->key)->label ?? str_replace('_', ' ', $key).' of port '.$port->name);
+        return $this->take(
+            $fitted->part,
+            $spec,
+            $where,
+            $symbol,
+            $bound,
+            $fitted->part->family->field($spec->key)->label ?? str_replace('_', ' ', $key).' of port '.$port->name,
+        );
     }
 
     /** As tryPort(), naming what is missing. */
-    public function port(Fitted $fitted, Port $port, string $key, string $symbol, Bound $bound = Bound::Nominal): Quantity
-    {
+    public function port(
+        Fitted $fitted,
+        Port $port,
+        string $key,
+        string $symbol,
+        Bound $bound = Bound::Nominal,
+    ): Quantity {
         $found = $this->tryPort($fitted, $port, $key, $symbol, $bound);
         if ($found === null) {
             $own = $port->lends[$key] ?? null;
-            $this->miss(str_replace('_', ' ', $key)." of {$fitted->need->role}, port {$port->name}", $own === null ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}" : "parts/{$fitted->part->ref}/specs/{$own}");
+            $this->miss(
+                str_replace('_', ' ', $key)." of {$fitted->need->role}, port {$port->name}",
+                $own === null
+                    ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}"
+                    : "parts/{$fitted->part->ref}/specs/{$own}",
+            );
             throw new InputMissing;
         }
 
@@ -204,8 +250,13 @@ final class Inquiry
      *
      * @param  array<string, Quantity>  $symbols
      */
-    public function work(string $label, string $formula, array $symbols, Quantity $result, ?string $unit = null): Quantity
-    {
+    public function work(
+        string $label,
+        string $formula,
+        array $symbols,
+        Quantity $result,
+        ?string $unit = null,
+    ): Quantity {
         $result = $unit === null ? $result : $result->to($unit);
         $this->working[] = new WorkingStep($label, $formula, $symbols, $result);
 
@@ -248,8 +299,12 @@ final class Inquiry
         };
     }
 
-    public function conclude(Verdict $verdict, string $headline, ?Quantity $margin = null, ?string $limit = null): Finding
-    {
+    public function conclude(
+        Verdict $verdict,
+        string $headline,
+        ?Quantity $margin = null,
+        ?string $limit = null,
+    ): Finding {
         $otherwise = null;
         if ($verdict->passes()) {
             $weak = array_filter($this->inputs, fn (Input $i): bool => $i->evidence->isWeakerThan($this->card->asks));
@@ -258,12 +313,32 @@ final class Inquiry
                 $headline .= ' Not known yet: '.implode('; ', $this->missing).'.';
             } elseif ($weak !== []) {
                 [$verdict, $otherwise] = [Verdict::Unproven, $verdict];
-                $names = array_map(static fn (Input $i): string => lcfirst($i->label).' ('.$i->evidence->label().')', array_slice($weak, 0, 3));
-                $headline .= ' Rests on '.implode(', ', $names).(count($weak) > 3 ? ' and '.(count($weak) - 3).' more' : '').'.';
+                $names = array_map(
+                    static fn (Input $i): string => lcfirst($i->label).' ('.$i->evidence->label().')',
+                    array_slice($weak, 0, 3),
+                );
+                $headline .=
+                    ' Rests on '.
+                    implode(', ', $names).
+                    (count($weak) > 3 ? ' and '.(count($weak) - 3).' more' : '').
+                    '.';
             }
         }
 
-        return new Finding($this->card, $this->subject, $verdict, $headline, $margin, $limit, $this->working, array_values($this->inputs), $this->missing, $this->scenario, $otherwise, $this->wanted);
+        return new Finding(
+            $this->card,
+            $this->subject,
+            $verdict,
+            $headline,
+            $margin,
+            $limit,
+            $this->working,
+            array_values($this->inputs),
+            $this->missing,
+            $this->scenario,
+            $otherwise,
+            $this->wanted,
+        );
     }
 
     /** The finding of a judgement that was left early. */
@@ -291,13 +366,19 @@ final class Inquiry
     public function troubled(Throwable $cause): Finding
     {
         $place = basename($cause->getFile(), '.php').':'.$cause->getLine();
-        $read = array_map(static fn (Input $i): string => lcfirst($i->label)." {$i->value()}", array_slice(array_values($this->inputs), -3));
+        $read = array_map(
+            static fn (Input $i): string => lcfirst($i->label)." {$i->value()}",
+            array_slice(array_values($this->inputs), -3),
+        );
 
         return new Finding(
             $this->card,
             $this->subject,
             Verdict::Unproven,
-            'This check could not be judged: '.lcfirst($cause->getMessage()).($read === [] ? '' : ' It had read '.implode(', ', $read).'.').' Look at these values; if they are right, the fault is in this program.',
+            'This check could not be judged: '.
+                lcfirst($cause->getMessage()).
+                ($read === [] ? '' : ' It had read '.implode(', ', $read).'.').
+                ' Look at these values; if they are right, the fault is in this program.',
             null,
             null,
             $this->working,

@@ -17,7 +17,10 @@ final readonly class Inspection
      */
     public function __construct(public Bench $bench, array $findings)
     {
-        $order = array_map(static fn (Finding $f): array => [$f->verdict->rank(), $f->margin?->in('') ?? 0.0, $f->key()], $findings);
+        $order = array_map(
+            static fn (Finding $f): array => [$f->verdict->rank(), $f->margin?->in('') ?? 0.0, $f->key()],
+            $findings,
+        );
         array_multisort($order, $findings);
         $this->findings = $findings;
     }
@@ -49,8 +52,19 @@ final readonly class Inspection
         $worse = [];
         foreach ($other->findings as $finding) {
             $was = $now[$finding->key()] ?? null;
-            if ($was === null ? $finding->verdict->rank() < Verdict::Unproven->rank() : $finding->verdict->rank() < $was->rank()) {
-                $worse[] = ['key' => $finding->key(), 'title' => $finding->card->title, 'label' => $finding->subject->label, 'from' => $was?->value, 'to' => $finding->verdict->value, 'headline' => $finding->headline];
+            if (
+                $was === null
+                    ? $finding->verdict->rank() < Verdict::Unproven->rank()
+                    : $finding->verdict->rank() < $was->rank()
+            ) {
+                $worse[] = [
+                    'key' => $finding->key(),
+                    'title' => $finding->card->title,
+                    'label' => $finding->subject->label,
+                    'from' => $was?->value,
+                    'to' => $finding->verdict->value,
+                    'headline' => $finding->headline,
+                ];
             }
         }
 

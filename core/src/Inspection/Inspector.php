@@ -29,7 +29,13 @@ final readonly class Inspector
     {
         static $standard = null;
 
-        return $standard ??= new self([...ElectricalRules::all(), ...MechanicalRules::all(), ...ThermalRules::all(), ...SiteRules::all(), ...SupplyRules::all()]);
+        return $standard ??= new self([
+            ...ElectricalRules::all(),
+            ...MechanicalRules::all(),
+            ...ThermalRules::all(),
+            ...SiteRules::all(),
+            ...SupplyRules::all(),
+        ]);
     }
 
     /**

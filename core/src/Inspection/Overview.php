@@ -33,7 +33,12 @@ final readonly class Overview
         $doubts = $this->doubts();
         $tally = $this->inspection->tally();
         $steps = Sequence::order($build->steps);
-        $ready = array_values(array_filter($steps, static fn (Step $s): bool => $s->state === 'open' && Sequence::waitsFor($s, $build->steps) === []));
+        $ready = array_values(
+            array_filter(
+                $steps,
+                static fn (Step $s): bool => $s->state === 'open' && Sequence::waitsFor($s, $build->steps) === [],
+            ),
+        );
         $undecided = count(array_filter($build->needs, static fn ($n): bool => $n->choice === null));
         $decisions = new DecisionReview($this->inspection);
         $openFaults = count(array_filter($build->faults, static fn ($f): bool => $f->isOpen()));
@@ -43,14 +48,29 @@ final readonly class Overview
             'power_forbidden' => $build->forbidsPower() || $tally['danger'] > 0,
             'danger_faults' => count(array_filter($build->faults, static fn ($f): bool => $f->forbidsPower())),
             'open_faults' => $openFaults,
-            'money' => array_intersect_key($money, array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid'])) + ['open' => count($money['open'])],
+            'money' => array_intersect_key(
+                $money,
+                array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid']),
+            ) + ['open' => count($money['open'])],
             'supply' => (new PowerLedger($this->inspection->bench))->worst(),
             'forecast' => Forecast::of($build->steps, $build->plan, $this->now)->toArray(),
             'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $doubts),
-            'steps' => array_map(static fn (Step $s): array => ['ref' => $s->ref, 'waits_for' => Sequence::waitsFor($s, $build->steps), 'verdict' => $s->check?->verdict()->value], $steps),
+            'steps' => array_map(
+                static fn (Step $s): array => [
+                    'ref' => $s->ref,
+                    'waits_for' => Sequence::waitsFor($s, $build->steps),
+                    'verdict' => $s->check?->verdict()->value,
+                ],
+                $steps,
+            ),
             'decisions' => $decisions->toArray(),
             'waiting' => [
-                'scope' => count(array_filter((new BriefFigures($build))->toArray(), static fn (array $f): bool => $f['missing'] !== [])),
+                'scope' => count(
+                    array_filter(
+                        (new BriefFigures($build))->toArray(),
+                        static fn (array $f): bool => $f['missing'] !== [],
+                    ),
+                ),
                 'choose' => $undecided + count($doubts) + $decisions->waiting(),
                 'prove' => $tally['danger'] + $tally['fails'] + $tally['unproven'],
                 'buy' => count($money['open']),

@@ -29,15 +29,19 @@ final readonly class WorkingStep
         $right = explode(' = ', $this->formula, 2)[1] ?? '';
         $symbols = $this->symbols;
 
-        return (string) preg_replace_callback('/([\p{L}][\p{L}\d_]*)(²?)/u', static function (array $m) use ($symbols): string {
-            $value = isset($symbols[$m[1]]) ? (string) $symbols[$m[1]] : null;
+        return (string) preg_replace_callback(
+            '/([\p{L}][\p{L}\d_]*)(²?)/u',
+            static function (array $m) use ($symbols): string {
+                $value = isset($symbols[$m[1]]) ? (string) $symbols[$m[1]] : null;
 
-            return match (true) {
-                $value === null => $m[0],
-                $m[2] !== '' => "({$value})²",
-                default => $value,
-            };
-        }, $right);
+                return match (true) {
+                    $value === null => $m[0],
+                    $m[2] !== '' => "({$value})²",
+                    default => $value,
+                };
+            },
+            $right,
+        );
     }
 
     public function text(): string
@@ -49,9 +53,11 @@ final readonly class WorkingStep
         $right = explode(' = ', $this->formula, 2)[1] ?? '';
         $result = $this->result === null ? '' : (string) $this->result;
 
-        return $this->label.': '.$this->formula
-            .(in_array($substituted, [$right, $result], true) ? '' : ' = '.$substituted)
-            .($result === '' ? '' : ' = '.$result);
+        return $this->label.
+            ': '.
+            $this->formula.
+            (in_array($substituted, [$right, $result], true) ? '' : ' = '.$substituted).
+            ($result === '' ? '' : ' = '.$result);
     }
 
     /**

@@ -11,7 +11,8 @@ use Magpie\Core\Machine\Build;
 final class Adopting
 {
     /**
-     * @return array{string, list<array<string, mixed>>} ref of the part in the build, and changes as docs/api/openapi.json has them
+     * @return array{string, list<array<string, mixed>>} ref of the part in the build, and changes as
+     * docs/api/openapi.json has them
      */
     public static function changes(Build $build, Entry $entry): array
     {
@@ -51,17 +52,38 @@ final class Adopting
         $taken = $build->offers;
         foreach ($offers as $offer) {
             $supplier = array_search($offer->supplier, $suppliers, true);
-            if ($supplier !== false && isset($build->suppliers[$supplier]) && $build->suppliers[$supplier]->currency !== $offer->price->currency) {
+            if (
+                $supplier !== false &&
+                isset($build->suppliers[$supplier]) &&
+                $build->suppliers[$supplier]->currency !== $offer->price->currency
+            ) {
                 continue;
             }
             if ($supplier === false) {
-                $supplier = self::free(trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($offer->supplier)), '-') ?: 'supplier', $suppliers);
+                $supplier = self::free(
+                    trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($offer->supplier)), '-') ?: 'supplier',
+                    $suppliers,
+                );
                 $suppliers[$supplier] = $offer->supplier;
-                $changes[] = ['section' => 'suppliers', 'create' => ['ref' => $supplier, 'name' => $offer->supplier, 'currency' => $offer->price->currency] + ($offer->leadDays === null ? [] : ['lead_days' => $offer->leadDays])];
+                $changes[] = [
+                    'section' => 'suppliers',
+                    'create' => ['ref' => $supplier, 'name' => $offer->supplier, 'currency' => $offer->price->currency] +
+                        ($offer->leadDays === null ? [] : ['lead_days' => $offer->leadDays]),
+                ];
             }
             $ref = self::free("{$part}-price", $taken);
             $taken[$ref] = true;
-            $changes[] = ['section' => 'offers', 'create' => ['ref' => $ref, 'part' => $part, 'supplier' => $supplier, 'price' => $offer->price->exactAmount(), 'pack' => $offer->pack, 'date' => $offer->date]];
+            $changes[] = [
+                'section' => 'offers',
+                'create' => [
+                    'ref' => $ref,
+                    'part' => $part,
+                    'supplier' => $supplier,
+                    'price' => $offer->price->exactAmount(),
+                    'pack' => $offer->pack,
+                    'date' => $offer->date,
+                ],
+            ];
         }
 
         return $changes;

@@ -32,7 +32,14 @@ final readonly class Entry
     public function words(): string
     {
         $values = array_map(static fn ($s): string => $s->printed(), $this->part->specs);
-        $all = implode(' ', [$this->part->name, $this->part->family->title(), $this->part->ref, $this->revision ?? '', $this->part->notes ?? '', ...array_values($values)]);
+        $all = implode(' ', [
+            $this->part->name,
+            $this->part->family->title(),
+            $this->part->ref,
+            $this->revision ?? '',
+            $this->part->notes ?? '',
+            ...array_values($values),
+        ]);
 
         return mb_strtolower(trim((string) preg_replace('/[\s\x{a0}]+/u', ' ', $all)));
     }

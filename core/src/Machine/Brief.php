@@ -24,7 +24,8 @@ final readonly class Brief
      * @param  Quantity|null  $duty  share of its hours in which it works
      * @param  Quantity|null  $weekly  hours a week the machine may run
      * @param  array{x: Quantity|null, y: Quantity|null, z: Quantity|null}  $size  working size the builder settled on
-     * @param  array{x: Quantity|null, y: Quantity|null, z: Quantity|null}  $kitSize  size the quantities were written for
+     * @param  array{x: Quantity|null, y: Quantity|null, z: Quantity|null}  $kitSize  size the quantities were written
+     * for
      * @param  array<string, string>  $experience  by trade
      * @param  string|null  $helper  who does the mains work when the builder does not
      * @param  Money|null  $hour  what an hour of the builder's is worth to them
@@ -52,6 +53,6 @@ final readonly class Brief
     /** The same brief with an hour of the builder's worth something else. */
     public function valuing(?Money $hour): self
     {
-        return new self(...(['hour' => $hour] + get_object_vars($this)));
+        return new self(...['hour' => $hour] + get_object_vars($this));
     }
 }

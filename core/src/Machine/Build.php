@@ -74,7 +74,7 @@ final readonly class Build
      */
     public function with(array $members): self
     {
-        return new self(...($members + get_object_vars($this)));
+        return new self(...$members + get_object_vars($this));
     }
 
     /** The same build with another part chosen for one need. */
@@ -86,7 +86,7 @@ final readonly class Build
     public function fitted(string $need): ?Fitted
     {
         $found = $this->needs[$need] ?? null;
-        $part = $found === null ? null : ($this->parts[$found->choice ?? ''] ?? null);
+        $part = $found === null ? null : $this->parts[$found->choice ?? ''] ?? null;
 
         return $found !== null && $part !== null ? new Fitted($found, $part) : null;
     }

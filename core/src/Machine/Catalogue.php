@@ -83,7 +83,7 @@ final class Catalogue
     {
         $class = $this->families[$key] ?? null;
 
-        return $class === null ? null : $this->made[$key] ??= new $class;
+        return $class === null ? null : ($this->made[$key] ??= new $class);
     }
 
     /**

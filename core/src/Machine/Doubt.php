@@ -10,8 +10,12 @@ final readonly class Doubt
     /**
      * @param  array<string, string>  $suggestion  spec key → value that would make sense
      */
-    public function __construct(public string $part, public string $key, public string $question, public array $suggestion = [])
-    {
+    public function __construct(
+        public string $part,
+        public string $key,
+        public string $question,
+        public array $suggestion = [],
+    ) {
     }
 
     /**
@@ -19,6 +23,11 @@ final readonly class Doubt
      */
     public function toArray(): array
     {
-        return ['part' => $this->part, 'key' => $this->key, 'question' => $this->question, 'suggestion' => $this->suggestion];
+        return [
+            'part' => $this->part,
+            'key' => $this->key,
+            'question' => $this->question,
+            'suggestion' => $this->suggestion,
+        ];
     }
 }

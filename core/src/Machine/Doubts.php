@@ -46,7 +46,9 @@ final class Doubts
             return $slip;
         }
         $field = $part->family->field($spec->key);
-        foreach ($spec->value instanceof Range ? [$spec->value->low, $spec->value->high] : [$spec->nominal()] as $value) {
+        foreach (
+            $spec->value instanceof Range ? [$spec->value->low, $spec->value->high] : [$spec->nominal()] as $value
+        ) {
             $question = $value === null ? null : $field?->doubt($value);
             if ($question !== null) {
                 return new Doubt($part->ref, $spec->key, "{$question} Is it right?");
@@ -64,7 +66,12 @@ final class Doubts
     {
         $power = $part->spec('rated_power')?->nominal();
         $volts = ($part->spec('output_voltage') ?? $part->spec('rated_voltage'))?->nominal();
-        if ($power === null || $volts === null || ! $volts->isPositive() || $part->family->field('output_voltage') === null) {
+        if (
+            $power === null ||
+            $volts === null ||
+            ! $volts->isPositive() ||
+            $part->family->field('output_voltage') === null
+        ) {
             return null;
         }
         $asAmps = Quantity::of($power->in('W'), 'A');
@@ -75,11 +82,25 @@ final class Doubts
             $ratio = $power->isPositive() ? $stated->over($power) : Quantity::ratio(100);
 
             return $ratio->exceeds(Quantity::ratio(1.6)) && $amps->compare($asAmps) === 0
-                ? new Doubt($part->ref, 'rated_power', "{$power} does not go with {$volts} and {$amps}; was {$amps} written twice ({$stated} is meant)?", ['rated_power' => $stated->text()])
+                ? new Doubt(
+                    $part->ref,
+                    'rated_power',
+                    "{$power} does not go with {$volts} and {$amps}; was {$amps} written twice ({$stated} is meant)?",
+                    ['rated_power' => $stated->text()],
+                )
                 : null;
         }
-        if ($power->isBelow(Quantity::of(60, 'W')) && $meant->exceeds(Quantity::of(100, 'W')) && $meant->isBelow(Quantity::of(2, 'kW'))) {
-            return new Doubt($part->ref, 'rated_power', "{$power} is little for a machine: was {$asAmps} meant ({$meant} at {$volts})?", ['rated_current' => $asAmps->text(), 'rated_power' => $meant->text()]);
+        if (
+            $power->isBelow(Quantity::of(60, 'W')) &&
+            $meant->exceeds(Quantity::of(100, 'W')) &&
+            $meant->isBelow(Quantity::of(2, 'kW'))
+        ) {
+            return new Doubt(
+                $part->ref,
+                'rated_power',
+                "{$power} is little for a machine: was {$asAmps} meant ({$meant} at {$volts})?",
+                ['rated_current' => $asAmps->text(), 'rated_power' => $meant->text()],
+            );
         }
 
         return null;

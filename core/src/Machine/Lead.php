@@ -44,6 +44,13 @@ final readonly class Lead
     /** Conductors that are really in parallel: a wire joined at one end only carries nothing. */
     public function effectiveConductors(): int
     {
-        return max(1, min($this->conductor->parallel, $this->ends[0]->conductors ?? $this->conductor->parallel, $this->ends[1]->conductors ?? $this->conductor->parallel));
+        return max(
+            1,
+            min(
+                $this->conductor->parallel,
+                $this->ends[0]->conductors ?? $this->conductor->parallel,
+                $this->ends[1]->conductors ?? $this->conductor->parallel,
+            ),
+        );
     }
 }

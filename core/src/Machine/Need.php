@@ -38,17 +38,17 @@ final readonly class Need
     /** The same need with so many of its pieces in the drawer. */
     public function owning(int $pieces): self
     {
-        return new self(...(['owned' => $pieces] + get_object_vars($this)));
+        return new self(...['owned' => $pieces] + get_object_vars($this));
     }
 
     /** The same need filled so many times over. */
     public function times(int $factor): self
     {
-        return new self(...(['quantity' => $this->quantity * $factor] + get_object_vars($this)));
+        return new self(...['quantity' => $this->quantity * $factor] + get_object_vars($this));
     }
 
     public function choosing(?string $part): self
     {
-        return new self(...(['choice' => $part] + get_object_vars($this)));
+        return new self(...['choice' => $part] + get_object_vars($this));
     }
 }

@@ -44,7 +44,7 @@ final readonly class Part
     /** A port's spec: its own word first, then what its family lends it from the part's sheet. */
     public function portSpec(Port $port, string $key): ?Spec
     {
-        return $port->specs[$key] ?? $this->specs[$port->lends[$key] ?? ''] ?? null;
+        return $port->specs[$key] ?? ($this->specs[$port->lends[$key] ?? ''] ?? null);
     }
 
     /**
@@ -55,11 +55,35 @@ final readonly class Part
     public function reading(Spec $spec, ?string $port = null): self
     {
         if ($port === null) {
-            return new self($this->ref, $this->family, $this->name, array_replace($this->specs, [$spec->key => $spec]), $this->ownPorts, $this->notes, $this->library);
+            return new self(
+                $this->ref,
+                $this->family,
+                $this->name,
+                array_replace($this->specs, [$spec->key => $spec]),
+                $this->ownPorts,
+                $this->notes,
+                $this->library,
+            );
         }
         $own = $this->ownPorts[$port] ?? $this->ports[$port];
-        $own = new Port($own->name, $own->kind, $own->mains, $own->draw, $own->fedFrom, $own->lends, array_replace($own->specs, [$spec->key => $spec]));
+        $own = new Port(
+            $own->name,
+            $own->kind,
+            $own->mains,
+            $own->draw,
+            $own->fedFrom,
+            $own->lends,
+            array_replace($own->specs, [$spec->key => $spec]),
+        );
 
-        return new self($this->ref, $this->family, $this->name, $this->specs, array_replace($this->ownPorts, [$port => $own]), $this->notes, $this->library);
+        return new self(
+            $this->ref,
+            $this->family,
+            $this->name,
+            $this->specs,
+            array_replace($this->ownPorts, [$port => $own]),
+            $this->notes,
+            $this->library,
+        );
     }
 }

@@ -32,11 +32,11 @@ final readonly class Plan
 
     public function named(string $name): self
     {
-        return new self(...(['name' => $name] + get_object_vars($this)));
+        return new self(...['name' => $name] + get_object_vars($this));
     }
 
     public function atPace(Quantity $pace): self
     {
-        return new self(...(['pace' => $pace] + get_object_vars($this)));
+        return new self(...['pace' => $pace] + get_object_vars($this));
     }
 }

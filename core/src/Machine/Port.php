@@ -28,6 +28,14 @@ final readonly class Port
     /** This port, refined by what a part says of a port of the same name. */
     public function refinedBy(self $own): self
     {
-        return new self($this->name, $this->kind, $this->mains || $own->mains, $own->draw ?? $this->draw, $own->fedFrom ?? $this->fedFrom, $this->lends, $own->specs + $this->specs);
+        return new self(
+            $this->name,
+            $this->kind,
+            $this->mains || $own->mains,
+            $own->draw ?? $this->draw,
+            $own->fedFrom ?? $this->fedFrom,
+            $this->lends,
+            $own->specs + $this->specs,
+        );
     }
 }

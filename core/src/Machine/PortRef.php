@@ -13,7 +13,9 @@ final readonly class PortRef
 
     public static function of(string $text): ?self
     {
-        return preg_match('/^([A-Za-z0-9][\w-]*)\.([A-Za-z0-9][\w-]*)$/', $text, $m) === 1 ? new self($m[1], $m[2]) : null;
+        return preg_match('/^([A-Za-z0-9][\w-]*)\.([A-Za-z0-9][\w-]*)$/', $text, $m) === 1
+            ? new self($m[1], $m[2])
+            : null;
     }
 
     public function text(): string

@@ -10,7 +10,8 @@ final readonly class Setting
     public const KINDS = ['setting', 'link', 'temporary'];
 
     /**
-     * @param  string  $about  what the audit asks for, such as "axis.x.steps_per_mm"; a name of one's own for a temporary state
+     * @param  string  $about  what the audit asks for, such as "axis.x.steps_per_mm"; a name of one's own for a
+     * temporary state
      * @param  string|null  $value  as it is set now
      * @param  string|null  $until  moment by which a temporary state must be gone
      * @param  bool  $done  ticked off, or undone again

@@ -64,7 +64,7 @@ final readonly class Spec
     /** The same line of the sheet with one value, and no tolerance about it. */
     public function at(Quantity $value): self
     {
-        return new self(...(['value' => $value, 'tolerance' => null] + get_object_vars($this)));
+        return new self(...['value' => $value, 'tolerance' => null] + get_object_vars($this));
     }
 
     public function flag(): ?bool

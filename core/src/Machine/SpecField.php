@@ -15,11 +15,21 @@ use Magpie\Core\Quantity\Range;
 final readonly class SpecField
 {
     /** What a part may do without, so that nought is an answer; of size, mass and count it is none. */
-    private const MAY_BE_NOUGHT = [Dimension::Voltage, Dimension::Current, Dimension::Power, Dimension::Force, Dimension::Torque, Dimension::Flow, Dimension::Pressure, Dimension::Time];
+    private const MAY_BE_NOUGHT = [
+        Dimension::Voltage,
+        Dimension::Current,
+        Dimension::Power,
+        Dimension::Force,
+        Dimension::Torque,
+        Dimension::Flow,
+        Dimension::Pressure,
+        Dimension::Time,
+    ];
 
     /**
      * @param  list<string>  $choices  allowed values of a choice
-     * @param  array{string, string}|null  $plausible  lowest and highest size anyone has seen, as texts in one dimension
+     * @param  array{string, string}|null  $plausible  lowest and highest size anyone has seen, as texts in one
+     * dimension
      * @param  string|null  $better  "more" or "less", where one of them is, whatever the build
      */
     private function __construct(
@@ -39,27 +49,40 @@ final readonly class SpecField
     /** Between two parts that both do, the one with more of it is the better. */
     public function moreIsBetter(): self
     {
-        return new self(...(['better' => 'more'] + get_object_vars($this)));
+        return new self(...['better' => 'more'] + get_object_vars($this));
     }
 
     public function lessIsBetter(): self
     {
-        return new self(...(['better' => 'less'] + get_object_vars($this)));
+        return new self(...['better' => 'less'] + get_object_vars($this));
     }
 
     /**
      * @param  array{string, string}|null  $plausible
      */
-    public static function quantity(string $key, string $label, Dimension $dimension, string $unit, ?array $plausible = null, string $help = '', ?string $imperial = null): self
-    {
+    public static function quantity(
+        string $key,
+        string $label,
+        Dimension $dimension,
+        string $unit,
+        ?array $plausible = null,
+        string $help = '',
+        ?string $imperial = null,
+    ): self {
         return new self($key, $label, FieldKind::Quantity, $dimension, $unit, $imperial, [], $plausible, $help);
     }
 
     /**
      * @param  array{string, string}|null  $plausible
      */
-    public static function range(string $key, string $label, Dimension $dimension, string $unit, ?array $plausible = null, string $help = ''): self
-    {
+    public static function range(
+        string $key,
+        string $label,
+        Dimension $dimension,
+        string $unit,
+        ?array $plausible = null,
+        string $help = '',
+    ): self {
         return new self($key, $label, FieldKind::Range, $dimension, $unit, null, [], $plausible, $help);
     }
 

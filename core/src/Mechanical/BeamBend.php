@@ -55,24 +55,65 @@ final class BeamBend implements Check
         if (! $force->isPositive()) {
             $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $axis->drive->mass);
             $acceleration = $motion->given($inquiry, 'acceleration', 'acceleration', 'a', $axis->drive->acceleration);
-            $force = $inquiry->work('Force of accelerating what it carries', 'F = m × a', ['m' => $mass, 'a' => $acceleration], $mass->times($acceleration), 'N');
+            $force = $inquiry->work(
+                'Force of accelerating what it carries',
+                'F = m × a',
+                ['m' => $mass, 'a' => $acceleration],
+                $mass->times($acceleration),
+                'N',
+            );
         }
         $count = max(1, $beam->need->quantity);
-        $bend = Quantity::of($force->in('N') * $length->in('m') ** 3 / (48 * self::MODULUS * $moment->in('m⁴') * $count), 'm');
-        $bend = $inquiry->work('It bends in the middle', 'f = F × L³ / (48 × E × I'.($count > 1 ? ' × n' : '').')', ['F' => $force, 'L' => $length, 'I' => $moment], $bend, 'mm');
-        $accuracy = $inquiry->given('accuracy wanted', 'a', $inquiry->build->brief->accuracy, Evidence::Measured, 'brief/accuracy');
+        $bend = Quantity::of(
+            ($force->in('N') * $length->in('m') ** 3) / (48 * self::MODULUS * $moment->in('m⁴') * $count),
+            'm',
+        );
+        $bend = $inquiry->work(
+            'It bends in the middle',
+            'f = F × L³ / (48 × E × I'.($count > 1 ? ' × n' : '').')',
+            ['F' => $force, 'L' => $length, 'I' => $moment],
+            $bend,
+            'mm',
+        );
+        $accuracy = $inquiry->given(
+            'accuracy wanted',
+            'a',
+            $inquiry->build->brief->accuracy,
+            Evidence::Measured,
+            'brief/accuracy',
+        );
         $verdict = $inquiry->band($bend, $accuracy, Quantity::ratio(0.5), Quantity::ratio(1), Verdict::Fails);
         $inquiry->remark('Joints, uprights and guides bend too: a measured push tells more.');
 
-        return $inquiry->conclude($verdict, "{$force} bend it by {$bend}; the brief wants {$accuracy}, and half of that may be bending.", $inquiry->margin($bend, $accuracy), "half of {$accuracy}");
+        return $inquiry->conclude(
+            $verdict,
+            "{$force} bend it by {$bend}; the brief wants {$accuracy}, and half of that may be bending.",
+            $inquiry->margin($bend, $accuracy),
+            "half of {$accuracy}",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $moment): array => Examples::file([Examples::part('beam', 'extrusion', ['length' => '500 mm', 'second_moment' => $moment])], [
-            'brief' => ['accuracy' => '0.1 mm'], 'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['beam' => 'beam', 'force' => '100 N', 'evidence' => 'measured']]],
-        ]);
+        $file = static fn (string $moment): array => Examples::file(
+            [Examples::part('beam', 'extrusion', ['length' => '500 mm', 'second_moment' => $moment])],
+            [
+                'brief' => ['accuracy' => '0.1 mm'],
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'drive' => ['beam' => 'beam', 'force' => '100 N', 'evidence' => 'measured'],
+                    ],
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file('7300 mm⁴'), static fn (): array => $file('150000 mm⁴'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('7300 mm⁴'),
+            static fn (): array => $file('150000 mm⁴'),
+            Verdict::Fails,
+        );
     }
 }

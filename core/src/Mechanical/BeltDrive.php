@@ -27,7 +27,17 @@ final class BeltDrive implements Check
             'Do belt and pulley belong together, and does the pulley stay on its shaft?',
             Trade::Mechanical,
             'Pitch by pitch; six teeth in mesh and a flat under the grub screw: common practice, no source',
-            ['pulley.teeth', 'pulley.pitch', 'pulley.width', 'pulley.bore', 'pulley.grub_screws', 'belt.pitch', 'belt.width', 'stepper_motor.shaft_form', 'stepper_motor.shaft_diameter'],
+            [
+                'pulley.teeth',
+                'pulley.pitch',
+                'pulley.width',
+                'pulley.bore',
+                'pulley.grub_screws',
+                'belt.pitch',
+                'belt.width',
+                'stepper_motor.shaft_form',
+                'stepper_motor.shaft_diameter',
+            ],
         );
     }
 
@@ -46,7 +56,13 @@ final class BeltDrive implements Check
         $motion = AxisMotion::of($inquiry->build, $axis);
         $pulley = $motion->by ?? $inquiry->lack("the pulley of {$axis->name}");
         [$teeth, $pitch] = $inquiry->readAll($pulley, ['z' => 'teeth', 'p' => 'pitch']);
-        $inquiry->work('Pitch diameter', 'd = z × p / π', ['z' => $teeth, 'p' => $pitch], $teeth->times($pitch)->over(M_PI), 'mm');
+        $inquiry->work(
+            'Pitch diameter',
+            'd = z × p / π',
+            ['z' => $teeth, 'p' => $pitch],
+            $teeth->times($pitch)->over(M_PI),
+            'mm',
+        );
         $mesh = $inquiry->work('Teeth in mesh, half of it wrapped', 'z_m = z / 2', ['z' => $teeth], $teeth->over(2));
         $belt = null;
         foreach ($inquiry->build->fittedOf('belt') as $fitted) {
@@ -56,7 +72,10 @@ final class BeltDrive implements Check
         $belt ?? $inquiry->lack('a belt');
         $beltPitch = $inquiry->read($belt, 'pitch', 'p_b');
         if ($beltPitch->compare($pitch) !== 0) {
-            return $inquiry->conclude(Verdict::Fails, "The belt has a pitch of {$beltPitch}, the pulley of {$pitch}: it climbs out.");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "The belt has a pitch of {$beltPitch}, the pulley of {$pitch}: it climbs out.",
+            );
         }
         $wide = $inquiry->tryRead($pulley, 'width', 'b_p');
         $belted = $inquiry->tryRead($belt, 'width', 'b');
@@ -72,10 +91,23 @@ final class BeltDrive implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (string $pitch): array => Examples::file([
-            Examples::part('pulley', 'pulley', ['teeth' => '20', 'pitch' => '2 mm', 'bore' => '5 mm', 'grub_screws' => '2']), Examples::part('belt', 'belt', ['pitch' => $pitch, 'width' => '6 mm']),
-            Examples::part('motor', 'stepper_motor', ['shaft_form' => 'flat', 'shaft_diameter' => '5 mm']),
-        ], ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['motor'], 'by' => 'pulley']]]]);
+        $file = static fn (string $pitch): array => Examples::file(
+            [
+                Examples::part('pulley', 'pulley', [
+                    'teeth' => '20',
+                    'pitch' => '2 mm',
+                    'bore' => '5 mm',
+                    'grub_screws' => '2',
+                ]),
+                Examples::part('belt', 'belt', ['pitch' => $pitch, 'width' => '6 mm']),
+                Examples::part('motor', 'stepper_motor', ['shaft_form' => 'flat', 'shaft_diameter' => '5 mm']),
+            ],
+            [
+                'axes' => [
+                    ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['motor'], 'by' => 'pulley']],
+                ],
+            ],
+        );
 
         return new Examples(static fn (): array => $file('3 mm'), static fn (): array => $file('2 mm'), Verdict::Fails);
     }
@@ -89,11 +121,19 @@ final class BeltDrive implements Check
         if ($motion->axis->drive->ratio === null && abs($bore->in('mm') - $shaft->in('mm')) > 0.05) {
             return $inquiry->conclude(Verdict::Fails, "A bore of {$bore} on a shaft of {$shaft}.");
         }
-        $form = $inquiry->tryChoice($motor, 'shaft_form') ?? $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
+        $form =
+            $inquiry->tryChoice($motor, 'shaft_form') ??
+            $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
         if ($form === 'round') {
-            return $inquiry->conclude(Verdict::Tight, 'A grub screw on a round shaft slips: grind a flat, and use thread lock and a witness mark.');
+            return $inquiry->conclude(
+                Verdict::Tight,
+                'A grub screw on a round shaft slips: grind a flat, and use thread lock and a witness mark.',
+            );
         }
 
-        return $inquiry->conclude(Verdict::Holds, "{$mesh} teeth in mesh, belt and pulley of one pitch, a flat under the grub screw. Thread lock and a witness mark; both runs level.");
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$mesh} teeth in mesh, belt and pulley of one pitch, a flat under the grub screw. Thread lock and a witness mark; both runs level.",
+        );
     }
 }

@@ -13,7 +13,17 @@ final class Cutting
      * Specific cutting energy in J/mm³, the upper end of what handbooks give, so that power is not under-read:
      * common practice, from memory.
      */
-    public const ENERGY = ['softwood' => 0.05, 'hardwood' => 0.09, 'plywood' => 0.08, 'MDF' => 0.06, 'acrylic' => 0.15, 'plastic' => 0.12, 'aluminium' => 1.1, 'brass' => 2.2, 'steel' => 4.0];
+    public const ENERGY = [
+        'softwood' => 0.05,
+        'hardwood' => 0.09,
+        'plywood' => 0.08,
+        'MDF' => 0.06,
+        'acrylic' => 0.15,
+        'plastic' => 0.12,
+        'aluminium' => 1.1,
+        'brass' => 2.2,
+        'steel' => 4.0,
+    ];
 
     /** f_z = v_f / (z·n) */
     public static function chipLoad(Quantity $feed, Quantity $flutes, Quantity $speed): Quantity
@@ -24,7 +34,10 @@ final class Cutting
     /** Feed for a chip of this thickness, bolder below half the width: v_f = f_z·z·n / thinning. */
     public static function feed(Quantity $chip, Quantity $flutes, Quantity $speed, Quantity $stepOver): Quantity
     {
-        return Quantity::of($chip->in('mm') * $flutes->in('') * $speed->in('rev/s') * self::thinning($stepOver), 'mm/s');
+        return Quantity::of(
+            $chip->in('mm') * $flutes->in('') * $speed->in('rev/s') * self::thinning($stepOver),
+            'mm/s',
+        );
     }
 
     /** How much bolder a cut below half the width may be fed: 1/(2√(s(1−s))), s the share of the diameter. */

@@ -33,8 +33,28 @@ final class DriveForce implements Check
             'Have the motors enough torque for the whole move, at the speed of each part of it?',
             Trade::Mechanical,
             'T = F·s/(2πη) + ΣJ·α; twice the torque for open-loop and 1.3 times for closed-loop motors, and torque as one over the speed above the corner: common practice, no source',
-            ['axis.drive', 'stepper_motor.holding_torque', 'stepper_motor.rotor_inertia', 'stepper_motor.inductance', 'stepper_motor.torque_curve', 'servo_motor.rated_torque', 'servo_motor.rated_speed', 'motor_driver.set_current', 'drive_screw.lead', 'pulley.teeth'],
-            ['open' => Threshold::share('torque wanted of an open-loop motor, of what the move asks', AxisMotion::WANTED['open']), 'closed' => Threshold::share('torque wanted of a closed-loop motor, of what the move asks', AxisMotion::WANTED['closed'])],
+            [
+                'axis.drive',
+                'stepper_motor.holding_torque',
+                'stepper_motor.rotor_inertia',
+                'stepper_motor.inductance',
+                'stepper_motor.torque_curve',
+                'servo_motor.rated_torque',
+                'servo_motor.rated_speed',
+                'motor_driver.set_current',
+                'drive_screw.lead',
+                'pulley.teeth',
+            ],
+            [
+                'open' => Threshold::share(
+                    'torque wanted of an open-loop motor, of what the move asks',
+                    AxisMotion::WANTED['open'],
+                ),
+                'closed' => Threshold::share(
+                    'torque wanted of a closed-loop motor, of what the move asks',
+                    AxisMotion::WANTED['closed'],
+                ),
+            ],
         );
     }
 
@@ -70,33 +90,76 @@ final class DriveForce implements Check
         }
         [$factor, $phase, $has] = $worst ?? $inquiry->lack("a move of {$axis->name} that asks for torque");
         $rpm = $load->shaft($phase['speed'])->to('rpm');
-        $factor = $inquiry->work("Torque there is at {$rpm}, of what is asked to {$phase['phase']}", 'k = T / T_req', ['T' => $has, 'T_req' => $phase['torque']], $factor, '%');
-        $curve->estimated && $inquiry->remark('Torque above the corner speed is an estimate, until points of the curve are on its sheet. A measured load or following error is better than either.');
+        $factor = $inquiry->work(
+            "Torque there is at {$rpm}, of what is asked to {$phase['phase']}",
+            'k = T / T_req',
+            ['T' => $has, 'T_req' => $phase['torque']],
+            $factor,
+            '%',
+        );
+        $curve->estimated &&
+            $inquiry->remark(
+                'Torque above the corner speed is an estimate, until points of the curve are on its sheet. A measured load or following error is better than either.',
+            );
         $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));
         $verdict = match (true) {
             ! $factor->isBelow($wanted) => Verdict::Holds,
             ! $factor->isBelow($tight) => Verdict::Tight,
             default => Verdict::Fails,
         };
-        $says = "To {$phase['phase']} at {$rpm} asks for {$phase['torque']->to('N m')}; there are {$has->to('N m')}, {$factor} of it where {$wanted} is wanted.".($verdict === Verdict::Fails ? ' It stalls or loses steps.' : '');
+        $says =
+            "To {$phase['phase']} at {$rpm} asks for {$phase['torque']->to('N m')}; there are {$has->to(
+                'N m',
+            )}, {$factor} of it where {$wanted} is wanted.".
+            ($verdict === Verdict::Fails ? ' It stalls or loses steps.' : '');
 
-        return $inquiry->conclude($verdict, $says, $inquiry->margin($wanted, Quantity::max($factor, Quantity::ratio(0.001))), "{$wanted} of the torque asked");
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin($wanted, Quantity::max($factor, Quantity::ratio(0.001))),
+            "{$wanted} of the torque asked",
+        );
     }
 
     public function examples(): Examples
     {
-        return new Examples(static fn (): array => StepRate::axis(['mass' => '12 kg']), static fn (): array => StepRate::axis(), Verdict::Fails);
+        return new Examples(
+            static fn (): array => StepRate::axis(['mass' => '12 kg']),
+            static fn (): array => StepRate::axis(),
+            Verdict::Fails,
+        );
     }
 
     /** A load read while it worked settles what sums only estimate, a smaller motor included. */
     private function measured(Inquiry $inquiry, Axis $axis, Quantity $measured, AxisMotion $motion): Finding
     {
-        $inquiry->given("load read on {$axis->name}", 'k', $measured, Evidence::Measured, "axes/{$axis->ref}/drive/measured_load");
+        $inquiry->given(
+            "load read on {$axis->name}",
+            'k',
+            $measured,
+            Evidence::Measured,
+            "axes/{$axis->ref}/drive/measured_load",
+        );
         $wanted = $inquiry->threshold($motion->loop());
-        $factor = $inquiry->work('Torque there is, of what was read', 'f = 1 / k', ['k' => $measured], Quantity::ratio(1)->over($measured), '%');
+        $factor = $inquiry->work(
+            'Torque there is, of what was read',
+            'f = 1 / k',
+            ['k' => $measured],
+            Quantity::ratio(1)->over($measured),
+            '%',
+        );
         $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));
-        $verdict = $factor->isBelow($tight) ? Verdict::Fails : ($factor->isBelow($wanted) ? Verdict::Tight : Verdict::Holds);
+        $verdict = $factor->isBelow($tight)
+            ? Verdict::Fails
+            : ($factor->isBelow($wanted)
+                ? Verdict::Tight
+                : Verdict::Holds);
 
-        return $inquiry->conclude($verdict, "At most {$measured} of its torque was taken while it worked; {$factor} is there where {$wanted} is wanted.", $inquiry->margin($wanted, $factor), "{$wanted} of the torque asked");
+        return $inquiry->conclude(
+            $verdict,
+            "At most {$measured} of its torque was taken while it worked; {$factor} is there where {$wanted} is wanted.",
+            $inquiry->margin($wanted, $factor),
+            "{$wanted} of the torque asked",
+        );
     }
 }

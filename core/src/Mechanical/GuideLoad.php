@@ -61,36 +61,103 @@ final class GuideLoad implements Check
         $symbols = ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'h' => $lever];
         if ($axis->blocks > 1) {
             $spread = $motion->given($inquiry, 'spread', 'distance of the outer blocks', 'l', $drive->spread);
-            $load = $inquiry->work('Load on the worst block', 'P = m·g·cosθ / n + (m·a + m·g·sinθ + F_p) × h / (l × n/2)', $symbols + ['l' => $spread, 'n' => Quantity::ratio($blocks)], $flat->plus($along->times($lever)->over($spread)->over($blocks / 2)), 'N');
+            $load = $inquiry->work(
+                'Load on the worst block',
+                'P = m·g·cosθ / n + (m·a + m·g·sinθ + F_p) × h / (l × n/2)',
+                $symbols + ['l' => $spread, 'n' => Quantity::ratio($blocks)],
+                $flat->plus(
+                    $along
+                        ->times($lever)
+                        ->over($spread)
+                        ->over($blocks / 2),
+                ),
+                'N',
+            );
         } else {
-            $inquiry->remark('One block a rail: it takes the tilting moment on its own balls, which is not judged here.');
-            $load = $inquiry->work('Load on the worst block', 'P = m·g·cosθ / n', ['m' => $mass, 'n' => Quantity::ratio($blocks)], $flat, 'N');
-            $inquiry->miss("moment rating of the one block on each rail of {$axis->name}; two blocks a rail would settle it");
+            $inquiry->remark(
+                'One block a rail: it takes the tilting moment on its own balls, which is not judged here.',
+            );
+            $load = $inquiry->work(
+                'Load on the worst block',
+                'P = m·g·cosθ / n',
+                ['m' => $mass, 'n' => Quantity::ratio($blocks)],
+                $flat,
+                'N',
+            );
+            $inquiry->miss(
+                "moment rating of the one block on each rail of {$axis->name}; two blocks a rail would settle it",
+            );
         }
         [$static, $dynamic] = $inquiry->readAll($rail, ['C_0' => 'static_load', 'C' => 'dynamic_load'], Bound::Lowest);
-        $safety = $inquiry->work('Static safety', 'f = C_0 / P', ['C_0' => $static, 'P' => $load], $static->over($load));
+        $safety = $inquiry->work(
+            'Static safety',
+            'f = C_0 / P',
+            ['C_0' => $static, 'P' => $load],
+            $static->over($load),
+        );
         $life = Quantity::of(($dynamic->in('N') / max(1e-6, $load->in('N'))) ** 3 * 100, 'm')->times(1000);
-        $inquiry->work('Travel until one block in ten is worn out', 'L_10 = (C / P)³ × 100 km', ['C' => $dynamic, 'P' => $load], $life, 'km');
+        $inquiry->work(
+            'Travel until one block in ten is worn out',
+            'L_10 = (C / P)³ × 100 km',
+            ['C' => $dynamic, 'P' => $load],
+            $life,
+            'km',
+        );
         if ($blocks > 1) {
-            $left = $inquiry->work('Static safety with one block lost', 'f₁ = f × (n − 1) / n', ['f' => $safety, 'n' => Quantity::ratio($blocks)], $safety->times(($blocks - 1) / $blocks));
+            $left = $inquiry->work(
+                'Static safety with one block lost',
+                'f₁ = f × (n − 1) / n',
+                ['f' => $safety, 'n' => Quantity::ratio($blocks)],
+                $safety->times(($blocks - 1) / $blocks),
+            );
             $left->isBelow(Quantity::ratio(1)) && $inquiry->remark('One block lost, and the others give way.');
         }
-        $rail->need->quantity > 2 && $inquiry->remark('More than two rails over-constrain: they bind unless they are true.');
+        $rail->need->quantity > 2 &&
+            $inquiry->remark('More than two rails over-constrain: they bind unless they are true.');
         $verdict = match (true) {
             $safety->isBelow(Quantity::ratio(1.5)) => Verdict::Fails,
             $safety->isBelow(Quantity::ratio(3)) => Verdict::Tight,
             default => Verdict::Holds,
         };
 
-        return $inquiry->conclude($verdict, "{$load} on the worst of {$blocks} blocks: {$safety} times below what it stands at rest (3 with vibration).", $inquiry->margin(Quantity::ratio(3), $safety), 'static safety of 3');
+        return $inquiry->conclude(
+            $verdict,
+            "{$load} on the worst of {$blocks} blocks: {$safety} times below what it stands at rest (3 with vibration).",
+            $inquiry->margin(Quantity::ratio(3), $safety),
+            'static safety of 3',
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $static): array => Examples::file([Examples::part('rail', 'linear_rail', ['static_load' => $static, 'dynamic_load' => '5000 N'])], ['axes' => [[
-            'ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'blocks' => 2, 'drive' => ['mass' => '12 kg', 'force' => '200 N', 'acceleration' => '2 m/s²', 'incline' => '0 °', 'lever' => '80 mm', 'spread' => '120 mm', 'evidence' => 'measured'],
-        ]]]);
+        $file = static fn (string $static): array => Examples::file(
+            [Examples::part('rail', 'linear_rail', ['static_load' => $static, 'dynamic_load' => '5000 N'])],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'rail' => 'rail',
+                        'blocks' => 2,
+                        'drive' => [
+                            'mass' => '12 kg',
+                            'force' => '200 N',
+                            'acceleration' => '2 m/s²',
+                            'incline' => '0 °',
+                            'lever' => '80 mm',
+                            'spread' => '120 mm',
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file('200 N'), static fn (): array => $file('8000 N'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('200 N'),
+            static fn (): array => $file('8000 N'),
+            Verdict::Fails,
+        );
     }
 }

@@ -41,25 +41,56 @@ final class MeltFlow implements Check
     {
         $hot = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         [$flow, $nozzle] = $inquiry->readAll($hot, ['Q' => 'flow', 'd' => 'nozzle']);
-        $wanted = $inquiry->given('flow the brief wants', 'Q_w', $inquiry->build->brief->flow, Evidence::Measured, 'brief/flow');
+        $wanted = $inquiry->given(
+            'flow the brief wants',
+            'Q_w',
+            $inquiry->build->brief->flow,
+            Evidence::Measured,
+            'brief/flow',
+        );
         $width = $nozzle->times(1.125);
         $height = $nozzle->times(0.5);
-        $speed = $inquiry->work('Speed it can feed', 'v = Q / (1.125·d × 0.5·d)', ['Q' => $flow, 'd' => $nozzle], $flow->over($width->times($height)), 'mm/s');
+        $speed = $inquiry->work(
+            'Speed it can feed',
+            'v = Q / (1.125·d × 0.5·d)',
+            ['Q' => $flow, 'd' => $nozzle],
+            $flow->over($width->times($height)),
+            'mm/s',
+        );
         foreach ($inquiry->build->axes as $axis) {
             if ($axis->along !== 'z' && $axis->drive->topSpeed?->exceeds($speed) === true) {
-                $inquiry->remark("{$axis->name} could do {$axis->drive->topSpeed->to('mm/s')}: the hot end caps the speed.");
+                $inquiry->remark(
+                    "{$axis->name} could do {$axis->drive->topSpeed->to('mm/s')}: the hot end caps the speed.",
+                );
             }
         }
 
         return $wanted->exceeds($flow)
-            ? $inquiry->conclude(Verdict::Fails, "The brief wants {$wanted}; it melts {$flow}.", $inquiry->margin($wanted, $flow), "{$flow}")
-            : $inquiry->conclude($wanted->exceeds($flow->times(0.9)) ? Verdict::Tight : Verdict::Holds, "It melts {$flow}, {$speed} of a usual line; the brief wants {$wanted}.", $inquiry->margin($wanted, $flow), "{$flow}");
+            ? $inquiry->conclude(
+                Verdict::Fails,
+                "The brief wants {$wanted}; it melts {$flow}.",
+                $inquiry->margin($wanted, $flow),
+                "{$flow}",
+            )
+            : $inquiry->conclude(
+                $wanted->exceeds($flow->times(0.9)) ? Verdict::Tight : Verdict::Holds,
+                "It melts {$flow}, {$speed} of a usual line; the brief wants {$wanted}.",
+                $inquiry->margin($wanted, $flow),
+                "{$flow}",
+            );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $flow): array => Examples::file([Examples::part('hot', 'hot_end', ['flow' => $flow, 'nozzle' => '0.4 mm'])], ['brief' => ['process' => 'printing', 'flow' => '12 mm³/s']]);
+        $file = static fn (string $flow): array => Examples::file(
+            [Examples::part('hot', 'hot_end', ['flow' => $flow, 'nozzle' => '0.4 mm'])],
+            ['brief' => ['process' => 'printing', 'flow' => '12 mm³/s']],
+        );
 
-        return new Examples(static fn (): array => $file('8 mm³/s'), static fn (): array => $file('20 mm³/s'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('8 mm³/s'),
+            static fn (): array => $file('20 mm³/s'),
+            Verdict::Fails,
+        );
     }
 }

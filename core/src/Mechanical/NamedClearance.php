@@ -54,31 +54,65 @@ final class NamedClearance implements Check
             }
             [$a, $b] = [$this->swept($inquiry, $one, $along), $this->swept($inquiry, $other, $along)];
             $gap = Quantity::max($a->low->minus($b->high), $b->low->minus($a->high));
-            $inquiry->work("Gap along {$along} at the closest", 'g = max(a₁ − b₂, b₁ − a₂)', ['a₁' => $a->low, 'a₂' => $a->high, 'b₁' => $b->low, 'b₂' => $b->high], $gap, 'mm');
+            $inquiry->work(
+                "Gap along {$along} at the closest",
+                'g = max(a₁ − b₂, b₁ − a₂)',
+                ['a₁' => $a->low, 'a₂' => $a->high, 'b₁' => $b->low, 'b₂' => $b->high],
+                $gap,
+                'mm',
+            );
             $best = $best === null ? $gap : Quantity::max($best, $gap);
         }
         $best ??= $inquiry->lack('where the two are, in some direction at least');
         $best = $best->to('mm');
-        $inquiry->given("where {$one->what} and {$other->what} are", 'g', $best, $clearance->evidence, "clearances/{$clearance->ref}/evidence");
+        $inquiry->given(
+            "where {$one->what} and {$other->what} are",
+            'g',
+            $best,
+            $clearance->evidence,
+            "clearances/{$clearance->ref}/evidence",
+        );
         $least = $clearance->least ?? Quantity::of(0, 'mm');
         $verdict = match (true) {
             ! $best->isPositive() => Verdict::Fails,
             $best->isBelow($least) => Verdict::Tight,
             default => Verdict::Holds,
         };
-        $says = $verdict === Verdict::Fails ? "{$one->what} and {$other->what} meet: they overlap by {$best->times(-1)} somewhere in the travel." : "{$best} are left between {$one->what} and {$other->what} at the closest".($clearance->least === null ? '.' : "; {$least} are wanted.");
+        $says =
+            $verdict === Verdict::Fails
+                ? "{$one->what} and {$other->what} meet: they overlap by {$best->times(-1)} somewhere in the travel."
+                : "{$best} are left between {$one->what} and {$other->what} at the closest".
+                    ($clearance->least === null ? '.' : "; {$least} are wanted.");
 
         return $inquiry->conclude($verdict, $says, null, $clearance->least === null ? 'more than nought' : "{$least}");
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $x): array => Examples::file([Examples::part('rail', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm'])], [
-            'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
-            'clearances' => [['ref' => 'c', 'name' => 'Motor and side', 'between' => [['what' => 'Motor', 'x' => '0 mm to 60 mm', 'moves' => ['x']], ['what' => 'Side plate', 'x' => $x]], 'least' => '2 mm', 'evidence' => 'measured']],
-        ]);
+        $file = static fn (string $x): array => Examples::file(
+            [Examples::part('rail', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm'])],
+            [
+                'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
+                'clearances' => [
+                    [
+                        'ref' => 'c',
+                        'name' => 'Motor and side',
+                        'between' => [
+                            ['what' => 'Motor', 'x' => '0 mm to 60 mm', 'moves' => ['x']],
+                            ['what' => 'Side plate', 'x' => $x],
+                        ],
+                        'least' => '2 mm',
+                        'evidence' => 'measured',
+                    ],
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file('390 mm to 400 mm'), static fn (): array => $file('410 mm to 420 mm'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('390 mm to 400 mm'),
+            static fn (): array => $file('410 mm to 420 mm'),
+            Verdict::Fails,
+        );
     }
 
     /** Where a thing may be along one direction, with every axis that carries it anywhere in its travel. */

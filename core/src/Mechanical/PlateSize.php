@@ -30,7 +30,14 @@ final class PlateSize implements Check
             'Are sheet and heater of the right size for the work area?',
             Trade::Mechanical,
             'Work area and 10 mm more a side for a sheet, 10 mm less for a heater: common practice, no source',
-            ['build_sheet.length', 'build_sheet.width', 'heater.heated_width', 'heater.heated_depth', 'heater.place', 'brief.size'],
+            [
+                'build_sheet.length',
+                'build_sheet.width',
+                'heater.heated_width',
+                'heater.heated_depth',
+                'heater.place',
+                'brief.size',
+            ],
             ['cold' => Threshold::share('share of a side of the work area that a heater must at least warm', 0.8)],
         );
     }
@@ -52,26 +59,48 @@ final class PlateSize implements Check
         $envelope = new Envelope($inquiry->build);
         $areas = [];
         foreach (['x', 'y'] as $along) {
-            $areas[] = $inquiry->given("work area along {$along}, or the largest workpiece", "a_{$along}", $envelope->workArea($along), Evidence::Measured, "brief/size/{$along}")->to('mm');
+            $areas[] = $inquiry
+                ->given(
+                    "work area along {$along}, or the largest workpiece",
+                    "a_{$along}",
+                    $envelope->workArea($along),
+                    Evidence::Measured,
+                    "brief/size/{$along}",
+                )
+                ->to('mm');
         }
         usort($areas, static fn (Quantity $a, Quantity $b): int => $b->compare($a));
-        $wanted = array_map(static fn (Quantity $area): Quantity => self::wanted($inquiry, $area, self::isSheet($fitted)), $areas);
-        $verdict = self::isSheet($fitted) ? $this->sheet($sides, $areas, $wanted) : $this->heater($sides, $areas, $wanted, $inquiry->threshold('cold'));
-        $says = "{$sides[0]} × {$sides[1]} on a work area of {$areas[0]} × {$areas[1]}; {$wanted[0]} × {$wanted[1]} is usual.".match (true) {
-            $verdict === Verdict::Holds => '',
-            self::isSheet($fitted) => ' Prints reach its edge.',
-            $sides[0]->exceeds($areas[0]) => ' It warms more than is printed on.',
-            default => ' The edges stay cold.',
-        };
+        $wanted = array_map(
+            static fn (Quantity $area): Quantity => self::wanted($inquiry, $area, self::isSheet($fitted)),
+            $areas,
+        );
+        $verdict = self::isSheet($fitted)
+            ? $this->sheet($sides, $areas, $wanted)
+            : $this->heater($sides, $areas, $wanted, $inquiry->threshold('cold'));
+        $says =
+            "{$sides[0]} × {$sides[1]} on a work area of {$areas[0]} × {$areas[1]}; {$wanted[0]} × {$wanted[1]} is usual.".
+            match (true) {
+                $verdict === Verdict::Holds => '',
+                self::isSheet($fitted) => ' Prints reach its edge.',
+                $sides[0]->exceeds($areas[0]) => ' It warms more than is printed on.',
+                default => ' The edges stay cold.',
+            };
 
         return $inquiry->conclude($verdict, $says, null, "{$wanted[0]} × {$wanted[1]}");
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $side): array => Examples::file([Examples::part('sheet', 'build_sheet', ['length' => $side, 'width' => $side])], ['brief' => ['size' => ['x' => '300 mm', 'y' => '300 mm', 'z' => '300 mm']]]);
+        $file = static fn (string $side): array => Examples::file(
+            [Examples::part('sheet', 'build_sheet', ['length' => $side, 'width' => $side])],
+            ['brief' => ['size' => ['x' => '300 mm', 'y' => '300 mm', 'z' => '300 mm']]],
+        );
 
-        return new Examples(static fn (): array => $file('290 mm'), static fn (): array => $file('320 mm'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('290 mm'),
+            static fn (): array => $file('320 mm'),
+            Verdict::Fails,
+        );
     }
 
     /** A side of sheet or heater for one side of the work area, written into the working. */
@@ -80,8 +109,20 @@ final class PlateSize implements Check
         $side = Quantity::of(10, 'mm');
 
         return $sheet
-            ? $inquiry->work('Side of a sheet', 'w = a + 2 × s', ['a' => $area, 's' => $side], $area->plus($side->times(2)), 'mm')
-            : $inquiry->work('Side of a heater', 'w = a − 2 × s', ['a' => $area, 's' => $side], $area->minus($side->times(2)), 'mm');
+            ? $inquiry->work(
+                'Side of a sheet',
+                'w = a + 2 × s',
+                ['a' => $area, 's' => $side],
+                $area->plus($side->times(2)),
+                'mm',
+            )
+            : $inquiry->work(
+                'Side of a heater',
+                'w = a − 2 × s',
+                ['a' => $area, 's' => $side],
+                $area->minus($side->times(2)),
+                'mm',
+            );
     }
 
     /**
@@ -133,7 +174,15 @@ final class PlateSize implements Check
      */
     private function sides(Inquiry $inquiry, Fitted $fitted): array
     {
-        $sides = array_map(static fn (Quantity $q): Quantity => $q->to('mm'), $inquiry->readAll($fitted, self::isSheet($fitted) ? ['l' => 'length', 'b' => 'width'] : ['l' => 'heated_width', 'b' => 'heated_depth']));
+        $sides = array_map(
+            static fn (Quantity $q): Quantity => $q->to('mm'),
+            $inquiry->readAll(
+                $fitted,
+                self::isSheet($fitted)
+                    ? ['l' => 'length', 'b' => 'width']
+                    : ['l' => 'heated_width', 'b' => 'heated_depth'],
+            ),
+        );
         usort($sides, static fn (Quantity $a, Quantity $b): int => $b->compare($a));
 
         return $sides;

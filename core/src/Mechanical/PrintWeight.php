@@ -21,7 +21,7 @@ use Magpie\Core\Quantity\Quantity;
 final class PrintWeight implements Check
 {
     /** Density in g/cm³: usual values of the plastics, common practice, no source. */
-    private const DENSITY = ['PLA' => 1.24, 'PETG' => 1.27, 'ABS' => 1.04, 'ASA' => 1.07, 'PC' => 1.20, 'PA' => 1.14];
+    private const DENSITY = ['PLA' => 1.24, 'PETG' => 1.27, 'ABS' => 1.04, 'ASA' => 1.07, 'PC' => 1.2, 'PA' => 1.14];
 
     public function card(): Card
     {
@@ -31,7 +31,13 @@ final class PrintWeight implements Check
             'Does a part of the batch weigh what its recipe gives?',
             Trade::Mechanical,
             'm = ρ·V·(w + (1 − w)·i), 15 % less is a thin batch: common practice, no source',
-            ['printed_part.volume', 'printed_part.wall_share', 'printed_part.infill', 'printed_part.mass', 'printed_part.material'],
+            [
+                'printed_part.volume',
+                'printed_part.wall_share',
+                'printed_part.infill',
+                'printed_part.mass',
+                'printed_part.material',
+            ],
         );
     }
 
@@ -54,23 +60,52 @@ final class PrintWeight implements Check
         if ($part->part->spec('mass')?->evidence !== Evidence::Measured) {
             $inquiry->miss("{$part->need->role} on the scales", "parts/{$part->part->ref}/specs/mass");
         }
-        $given = $inquiry->work('Weight by its recipe', 'm_r = ρ × V × (w + (1 − w) × i)', ['V' => $volume, 'w' => $walls, 'i' => $infill], Quantity::of($density * $volume->in('cm³') * ($walls->in('') + (1 - $walls->in('')) * $infill->in('')), 'g'), 'g');
-        $share = $inquiry->work('Weighed, of that', 'k = m / m_r', ['m' => $mass, 'm_r' => $given], $mass->over($given), '%');
+        $given = $inquiry->work(
+            'Weight by its recipe',
+            'm_r = ρ × V × (w + (1 − w) × i)',
+            ['V' => $volume, 'w' => $walls, 'i' => $infill],
+            Quantity::of(
+                $density * $volume->in('cm³') * ($walls->in('') + (1 - $walls->in('')) * $infill->in('')),
+                'g',
+            ),
+            'g',
+        );
+        $share = $inquiry->work(
+            'Weighed, of that',
+            'k = m / m_r',
+            ['m' => $mass, 'm_r' => $given],
+            $mass->over($given),
+            '%',
+        );
 
         return $share->isBelow(Quantity::ratio(0.85))
-            ? $inquiry->conclude(Verdict::Fails, "It weighs {$share} of what its recipe gives: walls or infill are missing. Weigh the rest of its batch.", null, '85 %')
+            ? $inquiry->conclude(
+                Verdict::Fails,
+                "It weighs {$share} of what its recipe gives: walls or infill are missing. Weigh the rest of its batch.",
+                null,
+                '85 %',
+            )
             : $inquiry->conclude(Verdict::Holds, "{$mass}, {$share} of what its recipe gives.", null, '85 %');
     }
 
     public function examples(): Examples
     {
         $file = static function (string $mass): array {
-            [$part, $need] = Examples::part('corner', 'printed_part', ['material' => 'ASA', 'infill' => '40 %', 'volume' => '20 cm³', 'wall_share' => '45 %']);
+            [$part, $need] = Examples::part('corner', 'printed_part', [
+                'material' => 'ASA',
+                'infill' => '40 %',
+                'volume' => '20 cm³',
+                'wall_share' => '45 %',
+            ]);
             $part['specs']['mass'] = ['value' => $mass, 'evidence' => 'measured'];
 
             return Examples::file([[$part, $need]]);
         };
 
-        return new Examples(static fn (): array => $file('7.1 g'), static fn (): array => $file('14.2 g'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('7.1 g'),
+            static fn (): array => $file('14.2 g'),
+            Verdict::Fails,
+        );
     }
 }

@@ -44,16 +44,31 @@ final class PrintedPartHeat implements Check
         $part = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $material = $inquiry->tryChoice($part, 'material') ?? $inquiry->lack("material of {$part->need->role}");
         $service = $inquiry->read($part, 'service_temperature', 'T_s', Bound::Highest);
-        $glass = $inquiry->tryRead($part, 'glass_transition', 'T_g', Bound::Lowest) ?? $this->usual($inquiry, $material);
-        $clear = $inquiry->work('Distance to where it softens', 'ΔT = T_g − T_s', ['T_g' => $glass, 'T_s' => $service], $glass->minus($service), 'K');
+        $glass =
+            $inquiry->tryRead($part, 'glass_transition', 'T_g', Bound::Lowest) ?? $this->usual($inquiry, $material);
+        $clear = $inquiry->work(
+            'Distance to where it softens',
+            'ΔT = T_g − T_s',
+            ['T_g' => $glass, 'T_s' => $service],
+            $glass->minus($service),
+            'K',
+        );
         $verdict = match (true) {
             $clear->isBelow(Quantity::of(10, 'K')) => Verdict::Fails,
             $clear->isBelow(Quantity::of(20, 'K')) => Verdict::Tight,
             default => Verdict::Holds,
         };
-        $says = "{$material} softens at {$glass}; here it meets {$service}, ".($clear->isBelow(Quantity::of(0, 'K')) ? 'above that.' : "{$clear} below that.").($verdict === Verdict::Fails ? ' It sags and creeps.' : '');
+        $says =
+            "{$material} softens at {$glass}; here it meets {$service}, ".
+            ($clear->isBelow(Quantity::of(0, 'K')) ? 'above that.' : "{$clear} below that.").
+            ($verdict === Verdict::Fails ? ' It sags and creeps.' : '');
 
-        return $inquiry->conclude($verdict, $says, $inquiry->margin(Quantity::of(20, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))), '20 K below its glass transition holds, less than 10 K fails');
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin(Quantity::of(20, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))),
+            '20 K below its glass transition holds, less than 10 K fails',
+        );
     }
 
     public function examples(): Examples
@@ -74,6 +89,12 @@ final class PrintedPartHeat implements Check
             $inquiry->lack("glass transition of this {$material}");
         }
 
-        return $inquiry->given("glass transition of {$material}", 'T_g', Quantity::of($table[$material], '°C'), Evidence::Standard, 'reference/plastics');
+        return $inquiry->given(
+            "glass transition of {$material}",
+            'T_g',
+            Quantity::of($table[$material], '°C'),
+            Evidence::Standard,
+            'reference/plastics',
+        );
     }
 }

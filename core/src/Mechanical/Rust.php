@@ -35,37 +35,76 @@ final class Rust implements Check
     public function subjects(Bench $bench): iterable
     {
         if ($bench->build->site->humidity !== null && [...$bench->build->fittedOf('screw', 'linear_rail')] !== []) {
-            yield new Subject('site', 'humidity', 'Damp room', array_map(strval(...), array_keys([...$bench->build->fittedOf('screw', 'linear_rail')])));
+            yield new Subject(
+                'site',
+                'humidity',
+                'Damp room',
+                array_map(strval(...), array_keys([...$bench->build->fittedOf('screw', 'linear_rail')])),
+            );
         }
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
-        $damp = $inquiry->given('relative humidity', 'φ', $inquiry->build->site->humidity, Evidence::Measured, 'site/humidity');
+        $damp = $inquiry->given(
+            'relative humidity',
+            'φ',
+            $inquiry->build->site->humidity,
+            Evidence::Measured,
+            'site/humidity',
+        );
         $limit = $inquiry->threshold('damp');
-        $inquiry->work('Above what plain steel bears', 'Δφ = φ − φ₀', ['φ' => $damp, 'φ₀' => $limit], $damp->minus($limit), '%');
+        $inquiry->work(
+            'Above what plain steel bears',
+            'Δφ = φ − φ₀',
+            ['φ' => $damp, 'φ₀' => $limit],
+            $damp->minus($limit),
+            '%',
+        );
         if (! $damp->exceeds($limit)) {
-            return $inquiry->conclude(Verdict::Holds, "{$damp}: plain steel stays bright with a wipe of oil.", null, "{$limit}");
+            return $inquiry->conclude(
+                Verdict::Holds,
+                "{$damp}: plain steel stays bright with a wipe of oil.",
+                null,
+                "{$limit}",
+            );
         }
         $plain = [];
         foreach ($inquiry->build->fittedOf('screw') as $fitted) {
             $finish = $fitted->part->spec('coating')?->value;
-            if ($inquiry->tryChoice($fitted, 'grade') !== 'A2-70' && (! is_string($finish) || preg_match('/zinc|stainless|nickel|plat/i', $finish) !== 1)) {
+            if (
+                $inquiry->tryChoice($fitted, 'grade') !== 'A2-70' &&
+                (! is_string($finish) || preg_match('/zinc|stainless|nickel|plat/i', $finish) !== 1)
+            ) {
                 $plain[] = $fitted->need->role;
             }
         }
-        $rails = array_map(static fn ($f): string => $f->need->role, array_values([...$inquiry->build->fittedOf('linear_rail')]));
+        $rails = array_map(
+            static fn ($f): string => $f->need->role,
+            array_values([...$inquiry->build->fittedOf('linear_rail')]),
+        );
         $all = [...$plain, ...$rails];
         if ($all === []) {
             return $inquiry->conclude(Verdict::Holds, "{$damp}, and no plain steel in it.", null, "{$limit}");
         }
 
-        return $inquiry->conclude(Verdict::Tight, "{$damp}: plain steel rusts. ".implode(', ', array_slice($all, 0, 4)).(count($all) > 4 ? ' and '.(count($all) - 4).' more' : '').'. Plated or stainless screws; oil the rails each week, or dry the air.', null, "{$limit}");
+        return $inquiry->conclude(
+            Verdict::Tight,
+            "{$damp}: plain steel rusts. ".
+                implode(', ', array_slice($all, 0, 4)).
+                (count($all) > 4 ? ' and '.(count($all) - 4).' more' : '').
+                '. Plated or stainless screws; oil the rails each week, or dry the air.',
+            null,
+            "{$limit}",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $damp): array => Examples::file([Examples::part('s', 'screw', ['thread' => 'M5', 'grade' => '8.8'])], ['site' => ['humidity' => $damp]]);
+        $file = static fn (string $damp): array => Examples::file(
+            [Examples::part('s', 'screw', ['thread' => 'M5', 'grade' => '8.8'])],
+            ['site' => ['humidity' => $damp]],
+        );
 
         return new Examples(static fn (): array => $file('72 %'), static fn (): array => $file('45 %'), Verdict::Tight);
     }

@@ -27,7 +27,16 @@ final class ScrewFit implements Check
             'Does this screw hold, without bottoming or standing in the way?',
             Trade::Mechanical,
             'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters is common practice, no source',
-            ['screw.thread', 'screw.length', 'screw.head', 'mate.clamped', 'mate.into', 'mate.material', 'mate.depth', 'mate.room'],
+            [
+                'screw.thread',
+                'screw.length',
+                'screw.head',
+                'mate.clamped',
+                'mate.into',
+                'mate.material',
+                'mate.depth',
+                'mate.room',
+            ],
         );
     }
 
@@ -35,8 +44,15 @@ final class ScrewFit implements Check
     {
         foreach ($bench->build->mates as $mate) {
             foreach ($mate->screws as $i => $stack) {
-                $label = "{$mate->kind}: {$bench->build->roleOf($mate->between[0])} to {$bench->build->roleOf($mate->between[1])}";
-                yield new Subject('mate', "{$mate->ref}/{$i}", $label, array_values(array_filter([...$mate->between, $stack->screw])));
+                $label = "{$mate->kind}: {$bench->build->roleOf($mate->between[0])} to {$bench->build->roleOf(
+                    $mate->between[1],
+                )}";
+                yield new Subject(
+                    'mate',
+                    "{$mate->ref}/{$i}",
+                    $label,
+                    array_values(array_filter([...$mate->between, $stack->screw])),
+                );
             }
         }
     }
@@ -55,13 +71,22 @@ final class ScrewFit implements Check
         if ($inquiry->tryChoice($screw, 'head') === 'countersunk' && $stack->washers !== []) {
             $inquiry->remark('The length of a countersunk screw is counted with its head.');
 
-            return $inquiry->conclude(Verdict::Fails, 'A countersunk head on a washer: it sits on its edge and turns the washer. A cap screw, or no washer.');
+            return $inquiry->conclude(
+                Verdict::Fails,
+                'A countersunk head on a washer: it sits on its edge and turns the washer. A cap screw, or no washer.',
+            );
         }
         if ($stack->into === null) {
             $inquiry->lack('what the screw goes into');
         }
         $taken = $this->taken($inquiry, $stack, $where);
-        $engaged = $inquiry->work('Thread past the clamped parts', 'e = L − c', ['L' => $length, 'c' => $taken], $length->minus($taken), 'mm');
+        $engaged = $inquiry->work(
+            'Thread past the clamped parts',
+            'e = L − c',
+            ['L' => $length, 'c' => $taken],
+            $length->minus($taken),
+            'mm',
+        );
         [$wanted, $why] = $this->wanted($inquiry, $stack, $thread, $where);
         $suggested = $this->nextLength($taken->plus($wanted));
         $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
@@ -72,27 +97,63 @@ final class ScrewFit implements Check
         if ($most !== null && $engaged->exceeds($most)) {
             $blocked = $stack->into === 'nut' ? 'It stands out into what moves there' : 'It bottoms before it clamps';
 
-            return $inquiry->conclude(Verdict::Fails, "{$blocked}: {$engaged} past the clamped parts, room for {$most}.".$advice, $inquiry->margin($engaged, $most), "at most {$most}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$blocked}: {$engaged} past the clamped parts, room for {$most}.".$advice,
+                $inquiry->margin($engaged, $most),
+                "at most {$most}",
+            );
         }
         if ($engaged->isBelow($wanted)) {
-            return $inquiry->conclude(Verdict::Fails, "Too short: {$engaged} of thread where {$wanted} is wanted ({$why}).".$advice, $inquiry->margin($wanted, Quantity::max($engaged, Quantity::of(0.01, 'mm'))), "at least {$wanted}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "Too short: {$engaged} of thread where {$wanted} is wanted ({$why}).".$advice,
+                $inquiry->margin($wanted, Quantity::max($engaged, Quantity::of(0.01, 'mm'))),
+                "at least {$wanted}",
+            );
         }
         if ($most === null) {
             $inquiry->miss($stack->into === 'nut' ? 'free room behind the nut' : 'usable thread depth');
         }
 
-        return $inquiry->conclude(Verdict::Holds, "{$thread} × {$length->in('mm')} gives {$engaged} of thread; {$wanted} is wanted ({$why}).", $inquiry->margin($wanted, $engaged), "at least {$wanted}".($most === null ? '' : ", at most {$most}"));
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$thread} × {$length->in('mm')} gives {$engaged} of thread; {$wanted} is wanted ({$why}).",
+            $inquiry->margin($wanted, $engaged),
+            "at least {$wanted}".($most === null ? '' : ", at most {$most}"),
+        );
     }
 
     public function examples(): Examples
     {
-        $with = static fn (string $length): array => Examples::file([
-            Examples::part('motor', 'stepper_motor', []),
-            Examples::part('plate', 'plate', ['thickness' => '10 mm']),
-            Examples::part('screw', 'screw', ['thread' => 'M5', 'length' => $length]),
-        ], ['mates' => [['ref' => 'm', 'kind' => 'motor mount', 'between' => ['motor', 'plate'], 'screws' => [
-            ['screw' => 'screw', 'count' => 4, 'clamped' => ['10 mm'], 'washers' => ['1 mm'], 'into' => 'tapped', 'material' => 'aluminium', 'depth' => '15 mm', 'evidence' => 'measured'],
-        ]]]]);
+        $with = static fn (string $length): array => Examples::file(
+            [
+                Examples::part('motor', 'stepper_motor', []),
+                Examples::part('plate', 'plate', ['thickness' => '10 mm']),
+                Examples::part('screw', 'screw', ['thread' => 'M5', 'length' => $length]),
+            ],
+            [
+                'mates' => [
+                    [
+                        'ref' => 'm',
+                        'kind' => 'motor mount',
+                        'between' => ['motor', 'plate'],
+                        'screws' => [
+                            [
+                                'screw' => 'screw',
+                                'count' => 4,
+                                'clamped' => ['10 mm'],
+                                'washers' => ['1 mm'],
+                                'into' => 'tapped',
+                                'material' => 'aluminium',
+                                'depth' => '15 mm',
+                                'evidence' => 'measured',
+                            ],
+                        ],
+                    ],
+                ],
+            ],
+        );
 
         return new Examples(static fn (): array => $with('16 mm'), static fn (): array => $with('25 mm'), Verdict::Fails);
     }
@@ -110,7 +171,13 @@ final class ScrewFit implements Check
         }
         $inquiry->given('thickness of what is clamped', 'c', $sum, $stack->evidence, "{$where}/clamped");
 
-        return $inquiry->work('Clamped parts and washers', 'c = '.implode(' + ', array_keys($symbols)), $symbols, $sum, 'mm');
+        return $inquiry->work(
+            'Clamped parts and washers',
+            'c = '.implode(' + ', array_keys($symbols)),
+            $symbols,
+            $sum,
+            'mm',
+        );
     }
 
     /**
@@ -123,16 +190,37 @@ final class ScrewFit implements Check
         if ($stack->into === 'nut') {
             $nut = Quantity::of($table['nut_height'][$thread], 'mm');
 
-            return [$inquiry->work('Through the nut and a pitch past it', 'w = m + p', ['m' => $nut, 'p' => $pitch], $nut->plus($pitch), 'mm'), 'nut and one pitch'];
+            return [
+                $inquiry->work(
+                    'Through the nut and a pitch past it',
+                    'w = m + p',
+                    ['m' => $nut, 'p' => $pitch],
+                    $nut->plus($pitch),
+                    'mm',
+                ),
+                'nut and one pitch',
+            ];
         }
-        $material = $stack->into === 'tapped' || $stack->into === 'insert' ? ($stack->material ?? ($stack->into === 'insert' ? 'brass' : null)) : 'steel';
+        $material =
+            $stack->into === 'tapped' || $stack->into === 'insert'
+                ? $stack->material ?? ($stack->into === 'insert' ? 'brass' : null)
+                : 'steel';
         if ($material === null) {
             $inquiry->lack('material the thread is in');
         }
         $diameter = Quantity::of(substr($thread, 1), 'mm');
         $factor = Quantity::ratio($table['engagement'][$material]);
 
-        return [$inquiry->work("Engagement in {$material}", 'w = k × d', ['k' => $factor, 'd' => $diameter], $diameter->times($factor), 'mm'), "{$factor} × diameter in {$material}"];
+        return [
+            $inquiry->work(
+                "Engagement in {$material}",
+                'w = k × d',
+                ['k' => $factor, 'd' => $diameter],
+                $diameter->times($factor),
+                'mm',
+            ),
+            "{$factor} × diameter in {$material}",
+        ];
     }
 
     private function roomPastNut(Inquiry $inquiry, ScrewStack $stack, string $where, Quantity $nut): ?Quantity
@@ -142,7 +230,13 @@ final class ScrewFit implements Check
         }
         $room = $inquiry->given('free room behind the nut', 'r', $stack->room, $stack->evidence, "{$where}/room");
 
-        return $inquiry->work('Nut and the room behind it', 'm = w + r', ['w' => $nut, 'r' => $room], $nut->plus($room), 'mm');
+        return $inquiry->work(
+            'Nut and the room behind it',
+            'm = w + r',
+            ['w' => $nut, 'r' => $room],
+            $nut->plus($room),
+            'mm',
+        );
     }
 
     private function nextLength(Quantity $least): ?Quantity
@@ -157,7 +251,8 @@ final class ScrewFit implements Check
     }
 
     /**
-     * @return array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>, engagement: array<string, float>}
+     * @return array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>,
+     *     engagement: array<string, float>}
      */
     private static function table(): array
     {

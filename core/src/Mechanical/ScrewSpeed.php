@@ -52,7 +52,13 @@ final class ScrewSpeed implements Check
         $root = $inquiry->tryRead($screw, 'root_diameter', 'd');
         if ($root === null) {
             $outer = $inquiry->read($screw, 'diameter', 'd_o');
-            $root = $inquiry->work('Root, taken as 80 % of its diameter', 'd = 0.8 × d_o', ['d_o' => $outer], $outer->times(0.8), 'mm');
+            $root = $inquiry->work(
+                'Root, taken as 80 % of its diameter',
+                'd = 0.8 × d_o',
+                ['d_o' => $outer],
+                $outer->times(0.8),
+                'mm',
+            );
         }
         $length = $motion->given($inquiry, 'unsupported', 'screw between its bearings', 'L', $axis->drive->unsupported);
         $support = $axis->drive->support;
@@ -64,12 +70,35 @@ final class ScrewSpeed implements Check
         $inquiry->remark("Ends: {$support}.");
         $speed = $motion->given($inquiry, 'top_speed', 'top speed', 'v', $axis->drive->topSpeed);
         $lead = $inquiry->read($screw, 'lead', 'p_h');
-        $turns = $inquiry->work('Screw at top speed', 'n = v / p_h', ['v' => $speed, 'p_h' => $lead], Quantity::of($speed->in('mm/s') / $lead->in('mm'), 'rev/s'), 'rpm');
-        $allowed = $inquiry->work('Allowed before it whirls', "n_c = {$whirl} × 10⁷ × d / L²", ['d' => $root, 'L' => $length], ScrewEnds::whirl($support, $root, $length), 'rpm');
+        $turns = $inquiry->work(
+            'Screw at top speed',
+            'n = v / p_h',
+            ['v' => $speed, 'p_h' => $lead],
+            Quantity::of($speed->in('mm/s') / $lead->in('mm'), 'rev/s'),
+            'rpm',
+        );
+        $allowed = $inquiry->work(
+            'Allowed before it whirls',
+            "n_c = {$whirl} × 10⁷ × d / L²",
+            ['d' => $root, 'L' => $length],
+            ScrewEnds::whirl($support, $root, $length),
+            'rpm',
+        );
         $push = $this->push($inquiry, $motion);
-        $holds = $inquiry->work('Load it carries without buckling', "F_b = {$buckle} × 10⁴ × d⁴ / L²", ['d' => $root, 'L' => $length], Quantity::of($buckle * 1e4 * $root->in('mm') ** 4 / $length->in('mm') ** 2, 'N'), 'N');
+        $holds = $inquiry->work(
+            'Load it carries without buckling',
+            "F_b = {$buckle} × 10⁴ × d⁴ / L²",
+            ['d' => $root, 'L' => $length],
+            Quantity::of(($buckle * 1e4 * $root->in('mm') ** 4) / $length->in('mm') ** 2, 'N'),
+            'N',
+        );
         if ($push->exceeds($holds)) {
-            return $inquiry->conclude(Verdict::Danger, "{$push} push a screw that carries {$holds}: it buckles.", $inquiry->margin($push, $holds), "{$holds}");
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "{$push} push a screw that carries {$holds}: it buckles.",
+                $inquiry->margin($push, $holds),
+                "{$holds}",
+            );
         }
         $verdict = match (true) {
             $turns->exceeds($allowed->times(1.25)) => Verdict::Fails,
@@ -78,16 +107,53 @@ final class ScrewSpeed implements Check
         };
         $reach = Quantity::of($allowed->in('rev/s') * $lead->in('mm'), 'mm/s');
 
-        return $inquiry->conclude($verdict, "{$turns} at top speed; it may turn {$allowed}, which is {$reach} on the axis.".($verdict === Verdict::Holds ? '' : ' It whips: slower, a larger lead, or a fixed second end.'), $inquiry->margin($turns, $allowed), "{$allowed}, {$holds}");
+        return $inquiry->conclude(
+            $verdict,
+            "{$turns} at top speed; it may turn {$allowed}, which is {$reach} on the axis.".
+                ($verdict === Verdict::Holds ? '' : ' It whips: slower, a larger lead, or a fixed second end.'),
+            $inquiry->margin($turns, $allowed),
+            "{$allowed}, {$holds}",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $length): array => Examples::file([Examples::part('screw', 'drive_screw', ['diameter' => '16 mm', 'root_diameter' => '13.5 mm', 'lead' => '5 mm'])], ['axes' => [[
-            'ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['by' => 'screw', 'top_speed' => '100 mm/s', 'acceleration' => '1 m/s²', 'mass' => '10 kg', 'force' => '0 N', 'friction' => '20 N', 'incline' => '0 °', 'support' => 'fixed-supported', 'unsupported' => $length, 'evidence' => 'measured'],
-        ]]]);
+        $file = static fn (string $length): array => Examples::file(
+            [
+                Examples::part('screw', 'drive_screw', [
+                    'diameter' => '16 mm',
+                    'root_diameter' => '13.5 mm',
+                    'lead' => '5 mm',
+                ]),
+            ],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'drive' => [
+                            'by' => 'screw',
+                            'top_speed' => '100 mm/s',
+                            'acceleration' => '1 m/s²',
+                            'mass' => '10 kg',
+                            'force' => '0 N',
+                            'friction' => '20 N',
+                            'incline' => '0 °',
+                            'support' => 'fixed-supported',
+                            'unsupported' => $length,
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ],
+        );
 
-        return new Examples(static fn (): array => $file('1700 mm'), static fn (): array => $file('600 mm'), Verdict::Fails);
+        return new Examples(
+            static fn (): array => $file('1700 mm'),
+            static fn (): array => $file('600 mm'),
+            Verdict::Fails,
+        );
     }
 
     /** The most the screw is pushed with: accelerating, or cutting. */
@@ -101,6 +167,14 @@ final class ScrewSpeed implements Check
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);
         $weight = $mass->times(Quantity::of(DriveLoad::G * sin($incline->in('rad')), 'm/s²'));
 
-        return $inquiry->work('Largest push on it', 'F = max(m·a, F_p) + m·g·sinθ + F_f', ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'F_f' => $friction], Quantity::max($mass->times($acceleration)->to('N'), $force)->plus($weight)->plus($friction), 'N');
+        return $inquiry->work(
+            'Largest push on it',
+            'F = max(m·a, F_p) + m·g·sinθ + F_f',
+            ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'F_f' => $friction],
+            Quantity::max($mass->times($acceleration)->to('N'), $force)
+                ->plus($weight)
+                ->plus($friction),
+            'N',
+        );
     }
 }

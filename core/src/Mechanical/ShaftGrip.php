@@ -15,7 +15,9 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 
-/** M09-grip: what carries the torque from a motor's shaft into its coupling. Pulleys are judged with their belt, by M06. */
+/**
+ * M09-grip: what carries the torque from a motor's shaft into its coupling. Pulleys are judged with their belt, by M06.
+ */
 final class ShaftGrip implements Check
 {
     /** How the coupling holds → form of the shaft → verdict and why. Common practice, no source. */
@@ -55,16 +57,27 @@ final class ShaftGrip implements Check
     public function subjects(Bench $bench): iterable
     {
         foreach (MatedParts::all($bench->build, self::turns(...)) as $met) {
-            yield new Subject('mate', $met->mate->ref, "{$met->mate->kind}: {$met->first->need->role} to {$met->second->need->role}", $met->mate->between);
+            yield new Subject(
+                'mate',
+                $met->mate->ref,
+                "{$met->mate->kind}: {$met->first->need->role} to {$met->second->need->role}",
+                $met->mate->between,
+            );
         }
     }
 
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
-        $met = MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::turns(...)) ?? $inquiry->lack('a motor and the coupling on its shaft');
+        $met =
+            MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::turns(...)) ??
+            $inquiry->lack('a motor and the coupling on its shaft');
         [$motor, $coupling] = [$met->first, $met->second];
-        $form = $inquiry->tryChoice($motor, 'shaft_form') ?? $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
-        $grip = $inquiry->tryChoice($coupling, 'grip') ?? $inquiry->miss("how {$coupling->need->role} holds its shafts", "parts/{$coupling->part->ref}/specs/grip");
+        $form =
+            $inquiry->tryChoice($motor, 'shaft_form') ??
+            $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
+        $grip =
+            $inquiry->tryChoice($coupling, 'grip') ??
+            $inquiry->miss("how {$coupling->need->role} holds its shafts", "parts/{$coupling->part->ref}/specs/grip");
         if ($form === null || $grip === null) {
             return $inquiry->unproven();
         }
@@ -76,16 +89,20 @@ final class ShaftGrip implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (string $form): array => Examples::file([
-            Examples::part('motor', 'servo_motor', ['shaft_form' => $form]),
-            Examples::part('coupling', 'coupling', ['grip' => 'keyway']),
-        ], ['mates' => [['ref' => 'm', 'kind' => 'shaft', 'between' => ['motor', 'coupling']]]]);
+        $file = static fn (string $form): array => Examples::file(
+            [
+                Examples::part('motor', 'servo_motor', ['shaft_form' => $form]),
+                Examples::part('coupling', 'coupling', ['grip' => 'keyway']),
+            ],
+            ['mates' => [['ref' => 'm', 'kind' => 'shaft', 'between' => ['motor', 'coupling']]]],
+        );
 
         return new Examples(static fn (): array => $file('round'), static fn (): array => $file('keyed'), Verdict::Fails);
     }
 
     private static function turns(Fitted $motor, Fitted $coupling): bool
     {
-        return $coupling->part->family->key() === 'coupling' && in_array($motor->part->family->key(), ['stepper_motor', 'servo_motor'], true);
+        return $coupling->part->family->key() === 'coupling' &&
+            in_array($motor->part->family->key(), ['stepper_motor', 'servo_motor'], true);
     }
 }

@@ -19,9 +19,14 @@ final class SheetSurface implements Check
 {
     /** Plastic → surface → what happens. Common practice, no source. */
     private const PAIRS = [
-        'PETG' => ['smooth' => 'bonds so well to a smooth sheet that it tears pieces out: a release agent, or a textured sheet'],
+        'PETG' => [
+            'smooth' => 'bonds so well to a smooth sheet that it tears pieces out: a release agent, or a textured sheet',
+        ],
         'PC' => ['textured' => 'lets go of a textured sheet: glue, or a smooth one'],
-        'PA' => ['smooth' => 'lets go of a plain smooth sheet: glue', 'textured' => 'lets go of a textured sheet: glue, or its own sheet'],
+        'PA' => [
+            'smooth' => 'lets go of a plain smooth sheet: glue',
+            'textured' => 'lets go of a textured sheet: glue, or its own sheet',
+        ],
     ];
 
     public function card(): Card
@@ -50,7 +55,9 @@ final class SheetSurface implements Check
         $surface = $inquiry->tryChoice($sheet, 'surface') ?? $inquiry->lack("surface of {$sheet->need->role}");
         $wrong = $known = [];
         foreach ($inquiry->build->fittedOf('filament') as $filament) {
-            $material = $inquiry->tryChoice($filament, 'material') ?? $inquiry->miss("material of {$filament->need->role}", "parts/{$filament->part->ref}/specs/material");
+            $material =
+                $inquiry->tryChoice($filament, 'material') ??
+                $inquiry->miss("material of {$filament->need->role}", "parts/{$filament->part->ref}/specs/material");
             $known[] = $material;
             if ($material !== null && isset(self::PAIRS[$material][$surface])) {
                 $wrong[] = "{$material} ".self::PAIRS[$material][$surface];
@@ -59,13 +66,19 @@ final class SheetSurface implements Check
         $inquiry->remark('Printed here: '.implode(', ', array_filter($known)).", on a {$surface} sheet.");
 
         return $wrong === []
-            ? $inquiry->conclude(Verdict::Holds, implode(', ', array_filter($known))." on a {$surface} sheet: the usual pair.")
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                implode(', ', array_filter($known))." on a {$surface} sheet: the usual pair.",
+            )
             : $inquiry->conclude(Verdict::Tight, implode('; ', $wrong).'.');
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $material): array => Examples::file([Examples::part('sheet', 'build_sheet', ['surface' => 'smooth']), Examples::part('f', 'filament', ['material' => $material])]);
+        $file = static fn (string $material): array => Examples::file([
+            Examples::part('sheet', 'build_sheet', ['surface' => 'smooth']),
+            Examples::part('f', 'filament', ['material' => $material]),
+        ]);
 
         return new Examples(static fn (): array => $file('PETG'), static fn (): array => $file('PLA'), Verdict::Tight);
     }

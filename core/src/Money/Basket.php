@@ -26,8 +26,14 @@ final readonly class Basket
         $none = Money::zero($supplier->currency);
         $this->shipping = $supplier->shippingFor($goods);
         $sent = $goods->plus($this->shipping ?? $none);
-        $this->duty = $supplier->duty !== null && self::above($goods, $supplier->dutyFree) ? $sent->times($supplier->duty) : $none;
-        $this->tax = $supplier->tax !== null && self::above($goods, $supplier->taxFree) ? $sent->plus($this->duty)->times($supplier->tax) : $none;
+        $this->duty =
+            $supplier->duty !== null && self::above($goods, $supplier->dutyFree)
+                ? $sent->times($supplier->duty)
+                : $none;
+        $this->tax =
+            $supplier->tax !== null && self::above($goods, $supplier->taxFree)
+                ? $sent->plus($this->duty)->times($supplier->tax)
+                : $none;
         $landed = $sent->plus($this->duty)->plus($this->tax);
         $this->fee = $supplier->fee === null ? $none : $landed->times($supplier->fee);
         $this->total = $landed->plus($this->fee);

@@ -46,29 +46,58 @@ final class Budget implements Check
         foreach ($ledger['open'] as $open) {
             $inquiry->miss($open);
         }
-        $inquiry->remark("Goods and spares {$bare->minus(Money::of($ledger['shipping'], $plan->currency))->minus(Money::of($ledger['tax'], $plan->currency))}, shipping {$ledger['shipping']}, duty, tax and fees {$ledger['tax']}, kept back {$ledger['contingency']}.");
+        $inquiry->remark(
+            "Goods and spares {$bare->minus(Money::of($ledger['shipping'], $plan->currency))->minus(
+                Money::of($ledger['tax'], $plan->currency),
+            )}, shipping {$ledger['shipping']}, duty, tax and fees {$ledger['tax']}, kept back {$ledger['contingency']}.",
+        );
         $inquiry->remark("Planned {$planned}, budget {$budget}.");
         $verdict = match (true) {
             $bare->compare($budget) > 0 => Verdict::Fails,
             $planned->compare($budget) > 0 => Verdict::Tight,
             default => Verdict::Holds,
         };
-        $says = "{$planned} planned of {$budget}".match ($verdict) {
-            Verdict::Fails => ": {$bare->minus($budget)} too much, before anything is kept back.",
-            Verdict::Tight => ': part of it comes out of what was to be kept back.',
-            default => ": {$budget->minus($planned)} left.",
-        };
+        $says =
+            "{$planned} planned of {$budget}".
+            match ($verdict) {
+                Verdict::Fails => ": {$bare->minus($budget)} too much, before anything is kept back.",
+                Verdict::Tight => ': part of it comes out of what was to be kept back.',
+                default => ": {$budget->minus($planned)} left.",
+            };
 
-        return $inquiry->conclude($verdict, $says, $budget->isZero() ? null : $budget->minus($planned)->shareOf($budget)->to('%'), "{$budget}");
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $budget->isZero() ? null : $budget->minus($planned)->shareOf($budget)->to('%'),
+            "{$budget}",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $budget): array => Examples::file([Examples::part('rail', 'linear_rail', ['length' => '400 mm'])], [
-            'build' => ['name' => 'Sample', 'kind' => 'sample', 'currency' => 'GBP', 'budget' => $budget, 'contingency' => '10 %'],
-            'suppliers' => [['ref' => 'shop', 'name' => 'Shop', 'currency' => 'GBP', 'shipping' => [['from' => '0', 'cost' => '5']]]],
-            'offers' => [['ref' => 'o', 'part' => 'rail', 'supplier' => 'shop', 'price' => '40', 'date' => '2026-11-01']],
-        ]);
+        $file = static fn (string $budget): array => Examples::file(
+            [Examples::part('rail', 'linear_rail', ['length' => '400 mm'])],
+            [
+                'build' => [
+                    'name' => 'Sample',
+                    'kind' => 'sample',
+                    'currency' => 'GBP',
+                    'budget' => $budget,
+                    'contingency' => '10 %',
+                ],
+                'suppliers' => [
+                    [
+                        'ref' => 'shop',
+                        'name' => 'Shop',
+                        'currency' => 'GBP',
+                        'shipping' => [['from' => '0', 'cost' => '5']],
+                    ],
+                ],
+                'offers' => [
+                    ['ref' => 'o', 'part' => 'rail', 'supplier' => 'shop', 'price' => '40', 'date' => '2026-11-01'],
+                ],
+            ],
+        );
 
         return new Examples(static fn (): array => $file('40'), static fn (): array => $file('60'), Verdict::Fails);
     }

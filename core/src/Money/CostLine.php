@@ -38,7 +38,22 @@ final readonly class CostLine
 
     public static function undecided(Need $need): self
     {
-        return new self(null, $need->role, [$need->role], Account::Machine, $need->quantity, 0, $need->owned, $need->quantity, null, 0, null, null, null, "no part is chosen for {$need->role}");
+        return new self(
+            null,
+            $need->role,
+            [$need->role],
+            Account::Machine,
+            $need->quantity,
+            0,
+            $need->owned,
+            $need->quantity,
+            null,
+            0,
+            null,
+            null,
+            null,
+            "no part is chosen for {$need->role}",
+        );
     }
 
     /**

@@ -32,7 +32,10 @@ final readonly class Exchange
     public function rateFor(string $currency): ?Rate
     {
         foreach ($this->rates as $rate) {
-            if ([$rate->from, $rate->to] === [$currency, $this->currency] || [$rate->to, $rate->from] === [$currency, $this->currency]) {
+            if (
+                [$rate->from, $rate->to] === [$currency, $this->currency] ||
+                [$rate->to, $rate->from] === [$currency, $this->currency]
+            ) {
                 return $rate;
             }
         }

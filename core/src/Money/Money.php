@@ -29,7 +29,9 @@ final readonly class Money implements Stringable
         try {
             return new self(BigDecimal::of($amount), $currency);
         } catch (MathException) {
-            throw new InvalidArgumentException(sprintf('"%s" is not an amount of money; write it like "12.50".', $amount));
+            throw new InvalidArgumentException(
+                sprintf('"%s" is not an amount of money; write it like "12.50".', $amount),
+            );
         }
     }
 
@@ -54,7 +56,10 @@ final readonly class Money implements Stringable
 
     public function times(int|Quantity $factor): self
     {
-        return new self($this->amount->multipliedBy($factor instanceof Quantity ? self::exact($factor) : $factor), $this->currency);
+        return new self(
+            $this->amount->multipliedBy($factor instanceof Quantity ? self::exact($factor) : $factor),
+            $this->currency,
+        );
     }
 
     /** In another currency, at what one unit of this one is worth there. */
@@ -124,7 +129,9 @@ final readonly class Money implements Stringable
     private function alike(self $other): void
     {
         if ($this->currency !== $other->currency) {
-            throw new InvalidArgumentException("{$this->currency} and {$other->currency} cannot be added without a rate.");
+            throw new InvalidArgumentException(
+                "{$this->currency} and {$other->currency} cannot be added without a rate.",
+            );
         }
     }
 }

@@ -43,7 +43,9 @@ final class MoneyLedger
     {
         $this->sums ??= $this->sums($this->lines());
 
-        return ['lines' => $wholeList ? array_map(static fn (CostLine $l): array => $l->toArray(), $this->lines()) : []] + $this->sums;
+        return [
+            'lines' => $wholeList ? array_map(static fn (CostLine $l): array => $l->toArray(), $this->lines()) : [],
+        ] + $this->sums;
     }
 
     /**
@@ -64,14 +66,20 @@ final class MoneyLedger
             if ($line->cost === null || $line->offer === null || $line->own === null) {
                 continue;
             }
-            $accounts[$line->account->value] = $accounts[$line->account->value]->plus($line->cost->minus($line->spareCost ?? $zero));
+            $accounts[$line->account->value] = $accounts[$line->account->value]->plus(
+                $line->cost->minus($line->spareCost ?? $zero),
+            );
             $spares = $spares->plus($line->spareCost ?? $zero);
             $supplier = $line->offer->supplier;
             $goods[$supplier] = isset($goods[$supplier]) ? $goods[$supplier]->plus($line->own) : $line->own;
         }
         [$baskets, $shipping, $tax] = $this->baskets($goods, $open);
-        $subtotal = array_reduce($accounts, static fn (Money $sum, Money $m): Money => $sum->plus($m), $zero)->plus($spares)->plus($shipping)->plus($tax);
-        $contingency = $this->build->plan->contingency === null ? $zero : $subtotal->times($this->build->plan->contingency);
+        $subtotal = array_reduce($accounts, static fn (Money $sum, Money $m): Money => $sum->plus($m), $zero)
+            ->plus($spares)
+            ->plus($shipping)
+            ->plus($tax);
+        $contingency =
+            $this->build->plan->contingency === null ? $zero : $subtotal->times($this->build->plan->contingency);
         $planned = $subtotal->plus($contingency);
         [$paid, $purchases] = $this->paid($open);
         $faults = $zero;
@@ -96,7 +104,17 @@ final class MoneyLedger
             'paid' => $paid->amount(),
             'purchases' => $purchases,
             'faults' => $faults->amount(),
-            'rates' => array_values(array_map(static fn (Rate $r): array => ['from' => $r->from, 'to' => $r->to, 'worth' => $r->worth, 'date' => $r->date], $this->build->rates)),
+            'rates' => array_values(
+                array_map(
+                    static fn (Rate $r): array => [
+                        'from' => $r->from,
+                        'to' => $r->to,
+                        'worth' => $r->worth,
+                        'date' => $r->date,
+                    ],
+                    $this->build->rates,
+                ),
+            ),
             'open' => array_values(array_unique($open)),
         ];
     }
@@ -119,10 +137,13 @@ final class MoneyLedger
         foreach ($wanted as $ref => $needs) {
             $lines[] = $this->line($this->build->parts[$ref], $needs);
         }
-        usort($lines, static fn (CostLine $a, CostLine $b): int => match (true) {
-            $a->cost !== null && $b->cost !== null => $b->cost->compare($a->cost) ?: strcmp($a->name, $b->name),
-            default => [$a->cost === null ? 0 : 1, $a->name] <=> [$b->cost === null ? 0 : 1, $b->name],
-        });
+        usort(
+            $lines,
+            static fn (CostLine $a, CostLine $b): int => match (true) {
+                $a->cost !== null && $b->cost !== null => $b->cost->compare($a->cost) ?: strcmp($a->name, $b->name),
+                default => [$a->cost === null ? 0 : 1, $a->name] <=> [$b->cost === null ? 0 : 1, $b->name],
+            },
+        );
 
         return $lines;
     }
@@ -149,7 +170,22 @@ final class MoneyLedger
             $spareCost = $without === null ? null : $cost->minus($without);
         }
 
-        return new CostLine($part->ref, $part->name, array_map(static fn (Need $n): string => $n->role, $needs), $part->family->account(), $pieces, $spare, $owned, $buy, $offer, $packs, $offer?->price->times($packs), $cost, $spareCost, $reason);
+        return new CostLine(
+            $part->ref,
+            $part->name,
+            array_map(static fn (Need $n): string => $n->role, $needs),
+            $part->family->account(),
+            $pieces,
+            $spare,
+            $owned,
+            $buy,
+            $offer,
+            $packs,
+            $offer?->price->times($packs),
+            $cost,
+            $spareCost,
+            $reason,
+        );
     }
 
     /**
@@ -192,7 +228,9 @@ final class MoneyLedger
             if ($basket->shipping === null) {
                 $open[] = "shipping from {$supplier->name} is not known";
             }
-            $shipping = $shipping->plus($basket->shipping === null ? $zero : $this->exchange->convert($basket->shipping) ?? $zero);
+            $shipping = $shipping->plus(
+                $basket->shipping === null ? $zero : $this->exchange->convert($basket->shipping) ?? $zero,
+            );
             // What the border and the bank take counts with the tax.
             $charges = $basket->duty->plus($basket->tax)->plus($basket->fee);
             $tax = $tax->plus($this->exchange->convert($charges) ?? $zero);
@@ -233,9 +271,15 @@ final class MoneyLedger
                 $paid = $paid->plus($own);
             }
             $rows[] = [
-                'ref' => $purchase->ref, 'part' => $purchase->part, 'name' => $this->build->parts[$purchase->part]->name,
-                'supplier' => $this->build->suppliers[$purchase->supplier]->name, 'pieces' => $purchase->pieces, 'received' => $purchase->received,
-                'paid' => $purchase->paid->amount(), 'currency' => $purchase->paid->currency, 'date' => $purchase->date,
+                'ref' => $purchase->ref,
+                'part' => $purchase->part,
+                'name' => $this->build->parts[$purchase->part]->name,
+                'supplier' => $this->build->suppliers[$purchase->supplier]->name,
+                'pieces' => $purchase->pieces,
+                'received' => $purchase->received,
+                'paid' => $purchase->paid->amount(),
+                'currency' => $purchase->paid->currency,
+                'date' => $purchase->date,
             ];
         }
 

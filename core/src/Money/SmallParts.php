@@ -45,17 +45,44 @@ final class SmallParts implements Check
     {
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $need = $fitted->need;
-        $spare = $inquiry->given("pieces to spare of {$need->role}", 'n_s', Quantity::ratio($this->toSpare($bench, $fitted)), Evidence::Measured, "needs/{$need->ref}/spares");
+        $spare = $inquiry->given(
+            "pieces to spare of {$need->role}",
+            'n_s',
+            Quantity::ratio($this->toSpare($bench, $fitted)),
+            Evidence::Measured,
+            "needs/{$need->ref}/spares",
+        );
         $least = Quantity::ratio(ceil($need->quantity * $inquiry->threshold('least')->in('') - 1e-9));
-        $least = $inquiry->work('Spares to have', 'n_min = k × n', ['k' => $inquiry->threshold('least'), 'n' => Quantity::ratio($need->quantity)], $least);
+        $least = $inquiry->work(
+            'Spares to have',
+            'n_min = k × n',
+            ['k' => $inquiry->threshold('least'), 'n' => Quantity::ratio($need->quantity)],
+            $least,
+        );
         $verdict = $spare->isBelow($least) ? Verdict::Tight : Verdict::Holds;
 
-        return $inquiry->conclude($verdict, "{$need->quantity} needed, {$spare} to spare".($verdict === Verdict::Tight ? ": one that is lost or fails stops the work. {$least} would do." : '.'));
+        return $inquiry->conclude(
+            $verdict,
+            "{$need->quantity} needed, {$spare} to spare".
+                ($verdict === Verdict::Tight ? ": one that is lost or fails stops the work. {$least} would do." : '.'),
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string ...$spares): array => ['parts' => [['ref' => 's', 'family' => 'screw', 'name' => 'M5 × 16']], 'needs' => [['ref' => 's', 'role' => 'Screws', 'family' => 'screw', 'quantity' => 20, 'candidates' => ['s'], 'choice' => 's'] + $spares]];
+        $file = static fn (string ...$spares): array => [
+            'parts' => [['ref' => 's', 'family' => 'screw', 'name' => 'M5 × 16']],
+            'needs' => [
+                [
+                    'ref' => 's',
+                    'role' => 'Screws',
+                    'family' => 'screw',
+                    'quantity' => 20,
+                    'candidates' => ['s'],
+                    'choice' => 's',
+                ] + $spares,
+            ],
+        ];
 
         return new Examples(static fn (): array => $file(), static fn (): array => $file(spares: '15 %'), Verdict::Tight);
     }

@@ -33,7 +33,12 @@ final readonly class TrueCost
         $drawer = $zero;
         $worthless = [];
         foreach ((new MoneyLedger($this->build))->lines() as $line) {
-            $needs = array_values(array_filter($this->build->needs, static fn (Need $n): bool => $n->choice === $line->part && $line->part !== null));
+            $needs = array_values(
+                array_filter(
+                    $this->build->needs,
+                    static fn (Need $n): bool => $n->choice === $line->part && $line->part !== null,
+                ),
+            );
             $class = match (true) {
                 $line->account === Account::Tool => 'tools',
                 $line->account === Account::Consumable => 'consumables',
@@ -85,8 +90,11 @@ final readonly class TrueCost
                 $worth = $toCome->compare($ledger->landed) <= 0;
 
                 return [
-                    'route' => $ledger->route->name, 'costs' => $ledger->landed->amount(), 'worth_it' => $worth,
-                    'says' => "{$ledger->route->name} is at the door for {$ledger->landed}. What is spent here comes back from neither way; {$toCome} are still to come, so ".($worth ? 'finishing this build is the cheaper way.' : 'it is now the cheaper way.'),
+                    'route' => $ledger->route->name,
+                    'costs' => $ledger->landed->amount(),
+                    'worth_it' => $worth,
+                    'says' => "{$ledger->route->name} is at the door for {$ledger->landed}. What is spent here comes back from neither way; {$toCome} are still to come, so ".
+                        ($worth ? 'finishing this build is the cheaper way.' : 'it is now the cheaper way.'),
                 ];
             }
         }
@@ -100,7 +108,10 @@ final readonly class TrueCost
         $exchange = new Exchange($this->build->rates, $this->build->plan->currency);
         $best = null;
         foreach ($this->build->offers as $offer) {
-            $each = $offer->part === $part ? $exchange->convert($offer->price->times($pieces)->times(Quantity::ratio(1 / $offer->pack))) : null;
+            $each =
+                $offer->part === $part
+                    ? $exchange->convert($offer->price->times($pieces)->times(Quantity::ratio(1 / $offer->pack)))
+                    : null;
             $best = $each !== null && ($best === null || $each->compare($best) < 0) ? $each : $best;
         }
 

@@ -17,11 +17,19 @@ use Magpie\Core\Quantity\Quantity;
 /** What moves an axis, looked up once: its motor, the driver on its phases, and the screw or pulley it turns. */
 final readonly class AxisMotion
 {
-    /** Torque wanted, of what the move asks: what M03 asks for where the builder has no limit of his own. Common practice, no source. */
+    /**
+     * Torque wanted, of what the move asks: what M03 asks for where the builder has no limit of his own. Common
+     * practice, no source.
+     */
     public const WANTED = ['open' => 2.0, 'closed' => 1.3];
 
-    private function __construct(public Axis $axis, public ?Fitted $motor, public ?Fitted $driver, public ?Fitted $by, public int $motors)
-    {
+    private function __construct(
+        public Axis $axis,
+        public ?Fitted $motor,
+        public ?Fitted $driver,
+        public ?Fitted $by,
+        public int $motors,
+    ) {
     }
 
     public static function of(Build $build, Axis $axis): self
@@ -71,13 +79,21 @@ final readonly class AxisMotion
     /** A member of the drive, with what it rests on; missing it is named. */
     public function given(Inquiry $inquiry, string $member, string $label, string $symbol, ?Quantity $value): Quantity
     {
-        return $inquiry->given("{$label} of {$this->axis->name}", $symbol, $value, $this->axis->drive->evidence ?? Evidence::Assumed, $this->where($member));
+        return $inquiry->given(
+            "{$label} of {$this->axis->name}",
+            $symbol,
+            $value,
+            $this->axis->drive->evidence ?? Evidence::Assumed,
+            $this->where($member),
+        );
     }
 
     /** Whether the motor's loop is closed: what the axis says, or else what kind of motor it is. */
     public function loop(): string
     {
-        return ($this->axis->drive->closedLoop ?? $this->motor?->part->family->key() === 'servo_motor') ? 'closed' : 'open';
+        return $this->axis->drive->closedLoop ?? $this->motor?->part->family->key() === 'servo_motor'
+            ? 'closed'
+            : 'open';
     }
 
     /** Torque wanted, of what the move asks, by the builder's own limit where there is one. */
@@ -98,7 +114,13 @@ final readonly class AxisMotion
         }
         [$teeth, $pitch] = $inquiry->readAll($by, ['z' => 'teeth', 'p' => 'pitch']);
 
-        return $inquiry->work('Travel for one turn of the pulley', 'p_h = z × p', ['z' => $teeth, 'p' => $pitch], $teeth->times($pitch), 'mm');
+        return $inquiry->work(
+            'Travel for one turn of the pulley',
+            'p_h = z × p',
+            ['z' => $teeth, 'p' => $pitch],
+            $teeth->times($pitch),
+            'mm',
+        );
     }
 
     /** Turns of the motor for one of the screw or pulley. */
@@ -106,7 +128,9 @@ final readonly class AxisMotion
     {
         $ratio = $this->axis->drive->ratio;
 
-        return $ratio === null ? Quantity::ratio(1) : $inquiry->given("ratio of {$this->axis->name}", 'i', $ratio, Evidence::Datasheet, $this->where('ratio'));
+        return $ratio === null
+            ? Quantity::ratio(1)
+            : $inquiry->given("ratio of {$this->axis->name}", 'i', $ratio, Evidence::Datasheet, $this->where('ratio'));
     }
 
     /** Travel for one turn of the motor. */
@@ -115,7 +139,15 @@ final readonly class AxisMotion
         $advance = $this->advance($inquiry);
         $ratio = $this->ratio($inquiry);
 
-        return $this->axis->drive->ratio === null ? $advance : $inquiry->work('Travel for one turn of the motor', 's = p_h / i', ['p_h' => $advance, 'i' => $ratio], $advance->over($ratio), 'mm');
+        return $this->axis->drive->ratio === null
+            ? $advance
+            : $inquiry->work(
+                'Travel for one turn of the motor',
+                's = p_h / i',
+                ['p_h' => $advance, 'i' => $ratio],
+                $advance->over($ratio),
+                'mm',
+            );
     }
 
     /** Steps the board sends for one millimetre, as a bare number. */
@@ -128,18 +160,41 @@ final readonly class AxisMotion
         $angle = $inquiry->read($motor, 'step_angle', 'θ');
         $driver = $this->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
         $micro = $inquiry->read($driver, 'microsteps', 'm');
-        $turn = $inquiry->work('Steps for one turn of the motor', 'N = 360° / θ × m', ['θ' => $angle, 'm' => $micro], Quantity::ratio(360 / $angle->in('°') * $micro->in('')));
+        $turn = $inquiry->work(
+            'Steps for one turn of the motor',
+            'N = 360° / θ × m',
+            ['θ' => $angle, 'm' => $micro],
+            Quantity::ratio((360 / $angle->in('°')) * $micro->in('')),
+        );
         $travel = $this->perTurn($inquiry);
 
-        return $inquiry->work('Steps for one millimetre', 'k = N / s', ['N' => $turn, 's' => $travel], Quantity::ratio($turn->in('') / $travel->in('mm')));
+        return $inquiry->work(
+            'Steps for one millimetre',
+            'k = N / s',
+            ['N' => $turn, 's' => $travel],
+            Quantity::ratio($turn->in('') / $travel->in('mm')),
+        );
     }
 
     /** Holding torque of all its motors together. */
     public function holding(Inquiry $inquiry): Quantity
     {
         $motor = $this->motor($inquiry);
-        $torque = $inquiry->read($motor, $motor->part->family->key() === 'servo_motor' ? 'rated_torque' : 'holding_torque', 'T_h', Bound::Lowest);
+        $torque = $inquiry->read(
+            $motor,
+            $motor->part->family->key() === 'servo_motor' ? 'rated_torque' : 'holding_torque',
+            'T_h',
+            Bound::Lowest,
+        );
 
-        return $this->motors < 2 ? $torque : $inquiry->work('Torque of its motors together', 'T = n × T_h', ['n' => Quantity::ratio($this->motors), 'T_h' => $torque], $torque->times($this->motors), 'N m');
+        return $this->motors < 2
+            ? $torque
+            : $inquiry->work(
+                'Torque of its motors together',
+                'T = n × T_h',
+                ['n' => Quantity::ratio($this->motors), 'T_h' => $torque],
+                $torque->times($this->motors),
+                'N m',
+            );
     }
 }

@@ -46,7 +46,13 @@ final readonly class DriveLoad
         $travel = $motion->perTurn($inquiry);
         $drive = $motion->axis->drive;
         $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $drive->mass);
-        $moved = $inquiry->work('Mass as the motor feels it', 'J_m = m × (s / 2π)²', ['m' => $mass, 's' => $travel], $mass->times($travel->over(2 * M_PI)->squared()), 'kg cm²');
+        $moved = $inquiry->work(
+            'Mass as the motor feels it',
+            'J_m = m × (s / 2π)²',
+            ['m' => $mass, 's' => $travel],
+            $mass->times($travel->over(2 * M_PI)->squared()),
+            'kg cm²',
+        );
         $turning = $drive->inertia;
         $guessed = false;
         $terms = ['J_m' => $moved];
@@ -59,18 +65,40 @@ final readonly class DriveLoad
         if ($diameter !== null && $length !== null && $by !== null) {
             $guessed = true;
             // A quantity of screws, such as two Y screws, each turns with a motor of its own.
-            $screw = Quantity::of(M_PI / 32 * self::STEEL * $length->in('m') * $diameter->in('m') ** 4 * max(1, $by->need->quantity), 'kg m²');
-            $terms['J_s'] = $inquiry->work('Screw, as a steel bar of its diameter', 'J_s = π/32 × ρ × L × d⁴', ['L' => $length, 'd' => $diameter], $screw, 'kg cm²');
+            $screw = Quantity::of(
+                (M_PI / 32) * self::STEEL * $length->in('m') * $diameter->in('m') ** 4 * max(1, $by->need->quantity),
+                'kg m²',
+            );
+            $terms['J_s'] = $inquiry->work(
+                'Screw, as a steel bar of its diameter',
+                'J_s = π/32 × ρ × L × d⁴',
+                ['L' => $length, 'd' => $diameter],
+                $screw,
+                'kg cm²',
+            );
         }
         $ratio = $motion->axis->drive->ratio;
         $reflected = $ratio === null ? Quantity::ratio(1) : $ratio->squared();
         $sum = $moved;
         foreach (['J_c', 'J_s'] as $symbol) {
-            isset($terms[$symbol]) && $sum = $sum->plus($terms[$symbol]->over($reflected));
+            isset($terms[$symbol]) && ($sum = $sum->plus($terms[$symbol]->over($reflected)));
         }
-        $formula = 'J_L = J_m'.implode('', array_map(static fn (string $s): string => " + {$s}".($ratio === null ? '' : ' / i²'), array_values(array_diff(array_keys($terms), ['J_m']))));
+        $formula =
+            'J_L = J_m'.
+            implode(
+                '',
+                array_map(
+                    static fn (string $s): string => " + {$s}".($ratio === null ? '' : ' / i²'),
+                    array_values(array_diff(array_keys($terms), ['J_m'])),
+                ),
+            );
 
-        return [count($terms) === 1 ? $moved : $inquiry->work('Load at the shaft of the motor', $formula, $terms, $sum, 'kg cm²'), $guessed];
+        return [
+            count($terms) === 1
+                ? $moved
+                : $inquiry->work('Load at the shaft of the motor', $formula, $terms, $sum, 'kg cm²'),
+            $guessed,
+        ];
     }
 
     public static function of(Inquiry $inquiry, AxisMotion $motion, bool $withRotor = true): self
@@ -79,7 +107,9 @@ final readonly class DriveLoad
         $drive = $motion->axis->drive;
         $rotor = null;
         if ($withRotor) {
-            $rotor = $inquiry->read($motion->motor($inquiry), 'rotor_inertia', 'J_r', Bound::Highest)->times(max(1, $motion->motors));
+            $rotor = $inquiry
+                ->read($motion->motor($inquiry), 'rotor_inertia', 'J_r', Bound::Highest)
+                ->times(max(1, $motion->motors));
         }
         $acceleration = $motion->given($inquiry, 'acceleration', 'acceleration', 'a', $drive->acceleration);
         $speed = $motion->given($inquiry, 'top_speed', 'top speed', 'v', $drive->topSpeed);
@@ -90,22 +120,70 @@ final readonly class DriveLoad
         $mass = $drive->mass ?? Quantity::of(0, 'kg');
         $travel = $motion->perTurn($inquiry);
         $weight = $mass->times(Quantity::of(self::G * sin($incline->in('rad')), 'm/s²'))->to('N');
-        $turn = static fn (Quantity $f): Quantity => $f->times($travel)->over(Quantity::ratio(2 * M_PI))->over($efficiency)->to('N m');
-        $alpha = 2 * M_PI * $acceleration->in('m/s²') / $travel->in('m');
+        $turn = static fn (Quantity $f): Quantity => $f
+            ->times($travel)
+            ->over(Quantity::ratio(2 * M_PI))
+            ->over($efficiency)
+            ->to('N m');
+        $alpha = (2 * M_PI * $acceleration->in('m/s²')) / $travel->in('m');
         $rolled = $mass->in('kg') * ($travel->in('m') / (2 * M_PI)) ** 2;
         $spin = Quantity::of(max(0.0, $load->in('kg m²') - $rolled) + ($rotor?->in('kg m²') ?? 0.0), 'kg m²');
         $phases = [];
         $line = $mass->times($acceleration)->plus($weight)->plus($friction)->to('N');
         $accelerate = $turn($line)->plus(Quantity::of($spin->in('kg m²') * $alpha, 'N m'));
-        $phases[] = ['phase' => 'accelerate', 'speed' => $speed, 'force' => $line, 'torque' => $inquiry->work('Torque while it accelerates', 'T_a = (m·a + m·g·sinθ + F_f) × s / (2π × η) + ΣJ × α', ['m' => $mass, 'a' => $acceleration, 'F_f' => $friction, 's' => $travel, 'η' => $efficiency], $accelerate, 'N m')];
+        $phases[] = [
+            'phase' => 'accelerate',
+            'speed' => $speed,
+            'force' => $line,
+            'torque' => $inquiry->work(
+                'Torque while it accelerates',
+                'T_a = (m·a + m·g·sinθ + F_f) × s / (2π × η) + ΣJ × α',
+                ['m' => $mass, 'a' => $acceleration, 'F_f' => $friction, 's' => $travel, 'η' => $efficiency],
+                $accelerate,
+                'N m',
+            ),
+        ];
         $run = $weight->plus($friction);
-        $phases[] = ['phase' => 'run', 'speed' => $speed, 'force' => $run, 'torque' => $inquiry->work('Torque while it runs', 'T_r = (m·g·sinθ + F_f) × s / (2π × η)', ['F_f' => $friction, 's' => $travel, 'η' => $efficiency], $turn($run), 'N m')];
+        $phases[] = [
+            'phase' => 'run',
+            'speed' => $speed,
+            'force' => $run,
+            'torque' => $inquiry->work(
+                'Torque while it runs',
+                'T_r = (m·g·sinθ + F_f) × s / (2π × η)',
+                ['F_f' => $friction, 's' => $travel, 'η' => $efficiency],
+                $turn($run),
+                'N m',
+            ),
+        ];
         if ($force->isPositive()) {
             $cut = $run->plus($force);
-            $phases[] = ['phase' => 'cut', 'speed' => $speed->times(self::CUTTING), 'force' => $cut, 'torque' => $inquiry->work('Torque while it cuts, at a third of the top speed', 'T_c = (F_p + m·g·sinθ + F_f) × s / (2π × η)', ['F_p' => $force, 'F_f' => $friction, 's' => $travel, 'η' => $efficiency], $turn($cut), 'N m')];
+            $phases[] = [
+                'phase' => 'cut',
+                'speed' => $speed->times(self::CUTTING),
+                'force' => $cut,
+                'torque' => $inquiry->work(
+                    'Torque while it cuts, at a third of the top speed',
+                    'T_c = (F_p + m·g·sinθ + F_f) × s / (2π × η)',
+                    ['F_p' => $force, 'F_f' => $friction, 's' => $travel, 'η' => $efficiency],
+                    $turn($cut),
+                    'N m',
+                ),
+            ];
         }
         if ($weight->isPositive()) {
-            $phases[] = ['phase' => 'hold', 'speed' => Quantity::of(0, 'mm/s'), 'force' => $weight, 'torque' => $inquiry->work('Torque to hold it up', 'T_h = m·g·sinθ × s / 2π', ['m' => $mass, 's' => $travel], $weight->times($travel)->over(Quantity::ratio(2 * M_PI))->to('N m'), 'N m')];
+            $phases[] = [
+                'phase' => 'hold',
+                'speed' => Quantity::of(0, 'mm/s'),
+                'force' => $weight,
+                'torque' => $inquiry->work(
+                    'Torque to hold it up',
+                    'T_h = m·g·sinθ × s / 2π',
+                    ['m' => $mass, 's' => $travel],
+                    $weight->times($travel)->over(Quantity::ratio(2 * M_PI))->to('N m'),
+                    'N m',
+                ),
+            ];
         }
 
         return new self($travel, $load, $rotor, $phases, $guessed);

@@ -80,7 +80,10 @@ final readonly class DrivenMotor
         foreach ($bench->build->fittedOf('motor_driver') as $ref => $fitted) {
             $driven = self::of($bench->build, $ref);
             if ($driven !== null) {
-                yield new Subject('need', $ref, $fitted->need->role, [$ref, ...array_map(static fn (Fitted $m): string => $m->need->ref, $driven->motors)]);
+                yield new Subject('need', $ref, $fitted->need->role, [
+                    $ref,
+                    ...array_map(static fn (Fitted $m): string => $m->need->ref, $driven->motors),
+                ]);
             }
         }
     }

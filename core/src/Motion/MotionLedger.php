@@ -18,7 +18,8 @@ final readonly class MotionLedger
     }
 
     /**
-     * Speeds in rpm and mm/s, torques in N m, forces in N, inertias in kg cm², lengths in mm. Null where it is not known.
+     * Speeds in rpm and mm/s, torques in N m, forces in N, inertias in kg cm², lengths in mm. Null where it is not
+     * known.
      *
      * @return list<array<string, mixed>>
      */
@@ -56,18 +57,31 @@ final readonly class MotionLedger
             'name' => $axis->name,
             'along' => $axis->along,
             'driven' => $driven,
-            'curve' => $curve === null ? [] : array_map(static fn (array $p): array => ['rpm' => round($p[0] * 60, 1), 'torque' => round($p[1], 4)], $curve->points),
+            'curve' => $curve === null
+                    ? []
+                    : array_map(
+                        static fn (array $p): array => ['rpm' => round($p[0] * 60, 1), 'torque' => round($p[1], 4)],
+                        $curve->points,
+                    ),
             'estimated' => $curve !== null && $curve->estimated,
-            'phases' => $load === null ? [] : array_map(static fn (array $p): array => [
-                'phase' => $p['phase'], 'rpm' => round($load->shaft($p['speed'])->in('rpm'), 1), 'force' => round($p['force']->in('N'), 1), 'torque' => round($p['torque']->in('N m'), 4),
-                'has' => $curve === null ? null : round($curve->at($load->shaft($p['speed']))->in('N m'), 4),
-            ], $load->phases),
+            'phases' => $load === null
+                    ? []
+                    : array_map(
+                        static fn (array $p): array => [
+                            'phase' => $p['phase'],
+                            'rpm' => round($load->shaft($p['speed'])->in('rpm'), 1),
+                            'force' => round($p['force']->in('N'), 1),
+                            'torque' => round($p['torque']->in('N m'), 4),
+                            'has' => $curve === null ? null : round($curve->at($load->shaft($p['speed']))->in('N m'), 4),
+                        ],
+                        $load->phases,
+                    ),
             'wanted' => $motion->wanted($this->bench->build),
             'travel_per_turn' => $load === null ? null : round($load->travel->in('mm'), 4),
             'load_inertia' => $load === null ? null : round($load->load->in('kg cm²'), 4),
             'rotor_inertia' => $load?->rotor === null ? null : round($load->rotor->in('kg cm²'), 4),
             'steps_per_mm' => $steps === null ? null : round($steps->in(''), 3),
-            'step_rate' => $steps === null || $top === null ? null : round($steps->in('') * $top->in('mm/s') / 1000, 2),
+            'step_rate' => $steps === null || $top === null ? null : round(($steps->in('') * $top->in('mm/s')) / 1000, 2),
             'caps' => $load === null || $curve === null ? null : $this->cap($axis, $motion, $load, $curve),
             'stack' => $this->stack($axis),
             'usable' => $usable === null ? null : round($usable->in('mm'), 2),
@@ -87,16 +101,23 @@ final readonly class MotionLedger
         $torque = 0.0;
         for ($rpm = 10; $rpm <= 12_000; $rpm += 10) {
             if ($curve->at(Quantity::of($rpm, 'rpm'))->in('N m') >= $ask) {
-                $torque = $rpm / 60 * $load->travel->in('mm');
+                $torque = ($rpm / 60) * $load->travel->in('mm');
             }
         }
         $caps = ['torque of the motor' => $torque];
         $by = $motion->by;
-        if ($by?->part->family->key() === 'drive_screw' && $axis->drive->support !== null && $axis->drive->unsupported !== null) {
-            $root = $by->part->spec('root_diameter')?->nominal() ?? $by->part->spec('diameter')?->nominal()?->times(0.8);
+        if (
+            $by?->part->family->key() === 'drive_screw' &&
+            $axis->drive->support !== null &&
+            $axis->drive->unsupported !== null
+        ) {
+            $root =
+                $by->part->spec('root_diameter')?->nominal() ?? $by->part->spec('diameter')?->nominal()?->times(0.8);
             $lead = $by->part->spec('lead')?->nominal();
             if ($root !== null && $lead !== null) {
-                $caps['whirling of the screw'] = ScrewEnds::whirl($axis->drive->support, $root, $axis->drive->unsupported)->in('rev/s') * $lead->in('mm');
+                $caps['whirling of the screw'] =
+                    ScrewEnds::whirl($axis->drive->support, $root, $axis->drive->unsupported)->in('rev/s') *
+                    $lead->in('mm');
             }
         }
         asort($caps);
@@ -115,11 +136,23 @@ final readonly class MotionLedger
         if ($length === null) {
             return [];
         }
-        $stack = [['what' => $rail === null ? 'Room to begin with' : $rail->need->role, 'length' => round($length->in('mm'), 2), 'kind' => 'whole']];
+        $stack = [
+            [
+                'what' => $rail === null ? 'Room to begin with' : $rail->need->role,
+                'length' => round($length->in('mm'), 2),
+                'kind' => 'whole',
+            ],
+        ];
         $block = $rail?->part->spec('block_length')?->nominal();
         if ($block !== null) {
-            $covered = $block->in('mm') + ($axis->blocks > 1 ? ($axis->blocks - 1) * ($axis->blockPitch?->in('mm') ?? 0.0) : 0.0);
-            $stack[] = ['what' => $axis->blocks > 1 ? "{$axis->blocks} blocks" : 'Block', 'length' => round($covered, 2), 'kind' => 'block'];
+            $covered =
+                $block->in('mm') +
+                ($axis->blocks > 1 ? ($axis->blocks - 1) * ($axis->blockPitch?->in('mm') ?? 0.0) : 0.0);
+            $stack[] = [
+                'what' => $axis->blocks > 1 ? "{$axis->blocks} blocks" : 'Block',
+                'length' => round($covered, 2),
+                'kind' => 'block',
+            ];
         }
         foreach ($axis->takes as $taker) {
             $stack[] = ['what' => $taker->what, 'length' => round($taker->length->in('mm'), 2), 'kind' => 'taker'];

@@ -21,7 +21,11 @@ final class MotorTorque
         $count = max(1, $motion->motors);
         $sheet = self::ofSheet($inquiry, $motor);
         if ($motor->part->family->key() === 'servo_motor') {
-            [$torque, $top] = $inquiry->readAll($motor, ['T_n' => 'rated_torque', 'n_n' => 'rated_speed'], Bound::Lowest);
+            [$torque, $top] = $inquiry->readAll(
+                $motor,
+                ['T_n' => 'rated_torque', 'n_n' => 'rated_speed'],
+                Bound::Lowest,
+            );
 
             return ($sheet ?? TorqueCurve::flat($torque, $top))->times($count);
         }
@@ -30,7 +34,16 @@ final class MotorTorque
         $set = $inquiry->read($driver, 'set_current', 'I_s');
         $rated = $inquiry->read($motor, 'rated_current', 'I_m');
         $each = $set->over(count(DrivenMotor::of($inquiry->build, $driver->need->ref)->motors ?? [1]));
-        $share = Quantity::min(Quantity::ratio(1), $inquiry->work('Share of its current', 'k = I_s / I_m', ['I_s' => $each, 'I_m' => $rated], $each->over($rated), '%'));
+        $share = Quantity::min(
+            Quantity::ratio(1),
+            $inquiry->work(
+                'Share of its current',
+                'k = I_s / I_m',
+                ['I_s' => $each, 'I_m' => $rated],
+                $each->over($rated),
+                '%',
+            ),
+        );
         if ($sheet !== null) {
             $inquiry->remark('Torque over speed from the points on its sheet.');
 
@@ -39,9 +52,27 @@ final class MotorTorque
         $volts = self::supply($inquiry, $bench->circuits(), $driver->need->ref);
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
         $angle = $inquiry->read($motor, 'step_angle', 'θ');
-        $corner = $inquiry->work('Corner speed, an estimate', 'n_c = V / (2 × L × I_s × N)', ['V' => $volts, 'L' => $inductance, 'I_s' => $each], Quantity::of($volts->in('V') / (2 * $inductance->in('H') * $each->in('A') * (360 / $angle->in('°'))), 'rev/s'), 'rpm');
+        $corner = $inquiry->work(
+            'Corner speed, an estimate',
+            'n_c = V / (2 × L × I_s × N)',
+            ['V' => $volts, 'L' => $inductance, 'I_s' => $each],
+            Quantity::of(
+                $volts->in('V') / (2 * $inductance->in('H') * $each->in('A') * (360 / $angle->in('°'))),
+                'rev/s',
+            ),
+            'rpm',
+        );
 
-        return TorqueCurve::estimate($inquiry->work('Torque up to there', 'T = n × T_h × k', ['T_h' => $holding, 'k' => $share], $holding->times($count)->times($share), 'N m'), $corner);
+        return TorqueCurve::estimate(
+            $inquiry->work(
+                'Torque up to there',
+                'T = n × T_h × k',
+                ['T_h' => $holding, 'k' => $share],
+                $holding->times($count)->times($share),
+                'N m',
+            ),
+            $corner,
+        );
     }
 
     /**

@@ -7,12 +7,18 @@ namespace Magpie\Core\Motion;
 use Magpie\Core\Quantity\Quantity;
 
 /**
- * Constants of a screw by how its ends are held: whirling f·10⁷·d/L² rpm and buckling f·10⁴·d⁴/L² N in mm, as ball-screw
+ * Constants of a screw by how its ends are held: whirling f·10⁷·d/L² rpm and buckling f·10⁴·d⁴/L² N in mm, as
+ * ball-screw
  * catalogues print them (from memory), 80 % of the speed and half the load of Euler taken as allowed.
  */
 final class ScrewEnds
 {
-    private const FACTORS = ['fixed-free' => [3.4, 1.2], 'supported' => [9.7, 5.0], 'fixed-supported' => [15.1, 10.0], 'fixed-fixed' => [21.9, 20.0]];
+    private const FACTORS = [
+        'fixed-free' => [3.4, 1.2],
+        'supported' => [9.7, 5.0],
+        'fixed-supported' => [15.1, 10.0],
+        'fixed-fixed' => [21.9, 20.0],
+    ];
 
     /**
      * @return array{float, float} whirling, buckling
@@ -25,6 +31,6 @@ final class ScrewEnds
     /** Speed a screw may turn at before it whirls. */
     public static function whirl(string $support, Quantity $root, Quantity $length): Quantity
     {
-        return Quantity::of(self::of($support)[0] * 1e7 * $root->in('mm') / $length->in('mm') ** 2, 'rpm');
+        return Quantity::of((self::of($support)[0] * 1e7 * $root->in('mm')) / $length->in('mm') ** 2, 'rpm');
     }
 }

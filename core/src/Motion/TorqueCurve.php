@@ -30,19 +30,26 @@ final readonly class TorqueCurve
     public static function read(string $text): self
     {
         $points = [];
-        foreach (array_filter(array_map(trim(...), explode(';', $text)), static fn (string $p): bool => $p !== '') as $pair) {
+        foreach (
+            array_filter(array_map(trim(...), explode(';', $text)), static fn (string $p): bool => $p !== '') as $pair
+        ) {
             if (preg_match('/^([\d.,]+\s*(?:rpm|rev\/s|1\/min))\s+([\d.,]+\s*\S.*?)$/u', $pair, $m) !== 1) {
                 throw CannotReadCurve::at($pair, 'a speed and a torque with their units are wanted');
             }
             try {
-                $points[] = [Quantity::parse($m[1], Dimension::RotationalSpeed)->in('rev/s'), Quantity::parse($m[2], Dimension::Torque)->in('N m')];
+                $points[] = [
+                    Quantity::parse($m[1], Dimension::RotationalSpeed)->in('rev/s'),
+                    Quantity::parse($m[2], Dimension::Torque)->in('N m'),
+                ];
             } catch (CannotReadQuantity $e) {
                 throw CannotReadCurve::at($pair, $e->getMessage());
             }
         }
         sort($points);
 
-        return count($points) < 2 ? throw CannotReadCurve::at($text, 'at least two points are wanted') : new self($points, false);
+        return count($points) < 2
+            ? throw CannotReadCurve::at($text, 'at least two points are wanted')
+            : new self($points, false);
     }
 
     /**
@@ -72,13 +79,18 @@ final readonly class TorqueCurve
         $n = $speed->in('rev/s');
         $last = $this->points[count($this->points) - 1];
         if ($n > $last[0] + 1e-9) {
-            return Quantity::of($this->estimated ? $last[1] * $last[0] / $n : 0.0, 'N m');
+            return Quantity::of($this->estimated ? ($last[1] * $last[0]) / $n : 0.0, 'N m');
         }
         for ($i = 1; $i < count($this->points); $i++) {
             [[$a, $ta], [$b, $tb]] = [$this->points[$i - 1], $this->points[$i]];
             if ($n <= $b + 1e-9) {
                 // Between two points of an estimate the true line is one over the speed, not straight.
-                $torque = $this->estimated && $a > 0 ? $ta * $a / $n : ($b - $a < 1e-12 ? $tb : $ta + ($tb - $ta) * ($n - $a) / ($b - $a));
+                $torque =
+                    $this->estimated && $a > 0
+                        ? ($ta * $a) / $n
+                        : ($b - $a < 1e-12
+                            ? $tb
+                            : $ta + (($tb - $ta) * ($n - $a)) / ($b - $a));
 
                 return Quantity::of($torque, 'N m');
             }
@@ -90,6 +102,9 @@ final readonly class TorqueCurve
     /** Scaled, as for two motors or a lower current. */
     public function times(float $factor): self
     {
-        return new self(array_map(static fn (array $p): array => [$p[0], $p[1] * $factor], $this->points), $this->estimated);
+        return new self(
+            array_map(static fn (array $p): array => [$p[0], $p[1] * $factor], $this->points),
+            $this->estimated,
+        );
     }
 }

@@ -22,13 +22,17 @@ final class TurningParts
         $parts = [];
         foreach ($segments as $segment) {
             [$out, $in] = [$segment['outer'] / 2000, $segment['bore'] / 2000];
-            $m = self::DENSITY[$segment['material']] * M_PI * ($out ** 2 - $in ** 2) * $segment['length'] / 1000;
+            $m = (self::DENSITY[$segment['material']] * M_PI * ($out ** 2 - $in ** 2) * $segment['length']) / 1000;
             $one = 0.5 * $m * ($out ** 2 + $in ** 2);
             $parts[] = round($one * 1e4, 6);
             $sum += $one;
             $mass += $m;
         }
 
-        return ['inertia' => Quantity::of($sum, 'kg m²')->to('kg cm²'), 'mass' => Quantity::of($mass, 'kg'), 'parts' => $parts];
+        return [
+            'inertia' => Quantity::of($sum, 'kg m²')->to('kg cm²'),
+            'mass' => Quantity::of($mass, 'kg'),
+            'parts' => $parts,
+        ];
     }
 }

@@ -17,23 +17,55 @@ final class UsableTravel
     {
         $where = "axes/{$axis->ref}";
         if ($axis->rail !== null) {
-            $rail = $inquiry->build->fitted($axis->rail) ?? $inquiry->lack('a rail for '.$inquiry->build->roleOf($axis->rail));
+            $rail =
+                $inquiry->build->fitted($axis->rail) ??
+                $inquiry->lack('a rail for '.$inquiry->build->roleOf($axis->rail));
             [$length, $block] = $inquiry->readAll($rail, ['L' => 'length', 'L_b' => 'block_length']);
             if ($axis->blocks > 1) {
-                $pitch = $inquiry->given("distance between the blocks of {$axis->name}", 'p', $axis->blockPitch, Evidence::Measured, "{$where}/block_pitch");
-                $block = $inquiry->work('Length the blocks cover', 'L_c = L_b + (n − 1) × p', ['L_b' => $block, 'n' => Quantity::ratio($axis->blocks), 'p' => $pitch], $block->plus($pitch->times($axis->blocks - 1)), 'mm');
+                $pitch = $inquiry->given(
+                    "distance between the blocks of {$axis->name}",
+                    'p',
+                    $axis->blockPitch,
+                    Evidence::Measured,
+                    "{$where}/block_pitch",
+                );
+                $block = $inquiry->work(
+                    'Length the blocks cover',
+                    'L_c = L_b + (n − 1) × p',
+                    ['L_b' => $block, 'n' => Quantity::ratio($axis->blocks), 'p' => $pitch],
+                    $block->plus($pitch->times($axis->blocks - 1)),
+                    'mm',
+                );
             }
             $symbols = ['L' => $length, 'L_c' => $block];
             $usable = $length->minus($block);
         } else {
-            $usable = $inquiry->given("rail of {$axis->name}, or the length there is to begin with", 'L', $axis->span, $axis->spanEvidence, "{$where}/span");
+            $usable = $inquiry->given(
+                "rail of {$axis->name}, or the length there is to begin with",
+                'L',
+                $axis->span,
+                $axis->spanEvidence,
+                "{$where}/span",
+            );
             $symbols = ['L' => $usable];
         }
         foreach ($axis->takes as $i => $taker) {
-            $symbols['t_'.($i + 1)] = $inquiry->given($taker->what, 't_'.($i + 1), $taker->length, $taker->evidence, "{$where}/takes/{$i}/length");
+            $symbols['t_'.($i + 1)] = $inquiry->given(
+                $taker->what,
+                't_'.($i + 1),
+                $taker->length,
+                $taker->evidence,
+                "{$where}/takes/{$i}/length",
+            );
             $usable = $usable->minus($taker->length);
         }
 
-        return $inquiry->work('Travel that is left', 'L_u = '.implode(' − ', array_keys($symbols)), $symbols, $usable, 'mm');
+        return $inquiry->work(
+            'Travel that is left',
+            'L_u = '.implode(' − ', array_keys($symbols)),
+            $symbols,
+            $usable,
+            'mm',
+        );
     }
 }

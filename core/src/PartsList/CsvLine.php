@@ -15,10 +15,13 @@ final class CsvLine
      */
     public static function of(array $cells): string
     {
-        return implode(',', array_map(static function (string $cell): string {
-            $cell = preg_match('/^(?:[\t\r\n]|\s*[=+\-@＝＋－＠])/u', $cell) === 1 ? "'".$cell : $cell;
+        return implode(
+            ',',
+            array_map(static function (string $cell): string {
+                $cell = preg_match('/^(?:[\t\r\n]|\s*[=+\-@＝＋－＠])/u', $cell) === 1 ? "'".$cell : $cell;
 
-            return preg_match('/[",\r\n]/', $cell) === 1 ? '"'.str_replace('"', '""', $cell).'"' : $cell;
-        }, $cells))."\r\n";
+                return preg_match('/[",\r\n]/', $cell) === 1 ? '"'.str_replace('"', '""', $cell).'"' : $cell;
+            }, $cells),
+        )."\r\n";
     }
 }

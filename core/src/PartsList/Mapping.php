@@ -52,13 +52,27 @@ final readonly class Mapping
      */
     public static function fromArray(array $data, string $currency): self
     {
-        $targets = array_filter((array) ($data['targets'] ?? []), static fn (mixed $t): bool => is_string($t) && isset(Targets::all()[$t]));
+        $targets = array_filter(
+            (array) ($data['targets'] ?? []),
+            static fn (mixed $t): bool => is_string($t) && isset(Targets::all()[$t]),
+        );
         $units = array_filter((array) ($data['units'] ?? []), is_string(...));
-        $supplier = is_string($data['supplier'] ?? null) && $data['supplier'] !== '' ? $data['supplier'] : 'Imported list';
-        $given = is_string($data['currency'] ?? null) && preg_match('/^[A-Z]{3}$/', $data['currency']) === 1 ? $data['currency'] : $currency;
+        $supplier =
+            is_string($data['supplier'] ?? null) && $data['supplier'] !== '' ? $data['supplier'] : 'Imported list';
+        $given =
+            is_string($data['currency'] ?? null) && preg_match('/^[A-Z]{3}$/', $data['currency']) === 1
+                ? $data['currency']
+                : $currency;
         $evidence = is_string($data['evidence'] ?? null) ? Evidence::tryFrom($data['evidence']) : null;
 
-        return new self($targets, $units, is_string($data['family'] ?? null) ? $data['family'] : null, $evidence ?? Evidence::Listing, $given, $supplier);
+        return new self(
+            $targets,
+            $units,
+            is_string($data['family'] ?? null) ? $data['family'] : null,
+            $evidence ?? Evidence::Listing,
+            $given,
+            $supplier,
+        );
     }
 
     /**

@@ -14,7 +14,20 @@ use Magpie\Core\Quantity\Range;
 /** The parts list of a build as RFC 4180 rows, with headings the import knows again. */
 final class PartsListExport
 {
-    private const LINE = ['ref', 'role', 'family', 'name', 'quantity', 'spares', 'owned', 'supplier', 'price', 'currency', 'pack', 'notes'];
+    private const LINE = [
+        'ref',
+        'role',
+        'family',
+        'name',
+        'quantity',
+        'spares',
+        'owned',
+        'supplier',
+        'price',
+        'currency',
+        'pack',
+        'notes',
+    ];
 
     /**
      * @return iterable<string> one line each, ended by CR LF
@@ -34,7 +47,10 @@ final class PartsListExport
         }
         yield CsvLine::of([...self::LINE, ...$keys]);
         foreach ($build->allFitted() as $fitted) {
-            yield CsvLine::of([...self::cells($build, $fitted, $offers[$fitted->part->ref] ?? null), ...array_map(static fn (string $key): string => self::spec($fitted->part->spec($key)), $keys)]);
+            yield CsvLine::of([
+                ...self::cells($build, $fitted, $offers[$fitted->part->ref] ?? null),
+                ...array_map(static fn (string $key): string => self::spec($fitted->part->spec($key)), $keys),
+            ]);
         }
     }
 
@@ -43,12 +59,19 @@ final class PartsListExport
      */
     private static function cells(Build $build, Fitted $fitted, ?Offer $offer): array
     {
-
         return [
-            $fitted->need->ref, $fitted->need->role, $fitted->part->family->key(), $fitted->part->name, (string) $fitted->need->quantity,
-            $fitted->need->spares?->text() ?? '', (string) ($fitted->need->owned ?: ''),
-            $offer === null ? '' : $build->suppliers[$offer->supplier]->name, $offer?->price->exactAmount() ?? '', $offer?->price->currency ?? '',
-            $offer === null ? '' : (string) $offer->pack, $fitted->part->notes ?? '',
+            $fitted->need->ref,
+            $fitted->need->role,
+            $fitted->part->family->key(),
+            $fitted->part->name,
+            (string) $fitted->need->quantity,
+            $fitted->need->spares?->text() ?? '',
+            (string) ($fitted->need->owned ?: ''),
+            $offer === null ? '' : $build->suppliers[$offer->supplier]->name,
+            $offer?->price->exactAmount() ?? '',
+            $offer?->price->currency ?? '',
+            $offer === null ? '' : (string) $offer->pack,
+            $fitted->part->notes ?? '',
         ];
     }
 

@@ -55,7 +55,7 @@ final readonly class RowReader
                 $given[$target] = [$column, $text];
             }
         }
-        $name = $given['name'][1] ?? $given['role'][1] ?? null;
+        $name = $given['name'][1] ?? ($given['role'][1] ?? null);
         if ($name === null) {
             return $this->refused($line, $given['name'][0] ?? null, 'has no name.');
         }
@@ -64,29 +64,52 @@ final readonly class RowReader
         }
         $family = $this->family($given, $name);
         if ($family === null) {
-            return $this->refused($line, $given['family'][0] ?? null, 'does not say what kind of part it is; choose a family for such lines.');
+            return $this->refused(
+                $line,
+                $given['family'][0] ?? null,
+                'does not say what kind of part it is; choose a family for such lines.',
+            );
         }
         $quantity = $this->count($given['quantity'] ?? null, 1);
         if ($quantity === null || $quantity < 1 || $quantity > 100_000) {
-            return $this->refused($line, $given['quantity'][0] ?? null, sprintf('quantity "%s" is not a whole number above nought.', $given['quantity'][1] ?? ''));
+            return $this->refused(
+                $line,
+                $given['quantity'][0] ?? null,
+                sprintf('quantity "%s" is not a whole number above nought.', $given['quantity'][1] ?? ''),
+            );
         }
         $specs = $this->specs($family, $given, $problems);
         $ref = self::ref($given['ref'][1] ?? $name);
-        $part = new Part($ref, $family, $name, $specs, [], isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : null);
+        $part = new Part(
+            $ref,
+            $family,
+            $name,
+            $specs,
+            [],
+            isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : null,
+        );
         $owned = $this->count($given['owned'] ?? null, 0);
         if ($owned === null || $owned > self::MOST_OWNED) {
-            $problems[] = ['column' => $given['owned'][0] ?? null, 'reason' => 'owned is not a whole number from 0 to '.self::MOST_OWNED.'.'];
+            $problems[] = [
+                'column' => $given['owned'][0] ?? null,
+                'reason' => 'owned is not a whole number from 0 to '.self::MOST_OWNED.'.',
+            ];
             $owned = 0;
         }
         $need = [
-            'role' => mb_substr($given['role'][1] ?? $name, 0, 200), 'quantity' => $quantity, 'spares' => $this->spares($given['spares'] ?? null, $problems),
-            'owned' => $owned, 'ref' => isset($given['ref']) ? $ref : null,
+            'role' => mb_substr($given['role'][1] ?? $name, 0, 200),
+            'quantity' => $quantity,
+            'spares' => $this->spares($given['spares'] ?? null, $problems),
+            'owned' => $owned,
+            'ref' => isset($given['ref']) ? $ref : null,
         ];
 
         $offer = $this->offer($given, $problems);
         $why = $this->unreadable($part, $need);
 
-        return $why === null ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part)) : $this->refused($line, null, $why);
+        return $why === null
+            ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part))
+            : $this->refused($line, null, $why);
     }
 
     /**
@@ -99,7 +122,15 @@ final readonly class RowReader
         $context = new Context($this->catalogue, $this->mapping->currency);
         try {
             (new Parts)->read(new Node((new Parts)->write($part)), $context);
-            (new Needs)->read(new Node(array_filter(['ref' => $part->ref, 'family' => $part->family->key()] + $need, static fn (mixed $v): bool => $v !== null)), $context);
+            (new Needs)->read(
+                new Node(
+                    array_filter(
+                        ['ref' => $part->ref, 'family' => $part->family->key()] + $need,
+                        static fn (mixed $v): bool => $v !== null,
+                    ),
+                ),
+                $context,
+            );
         } catch (CannotReadBuildFile $e) {
             return "cannot be taken: {$e->reason}";
         }
@@ -110,7 +141,11 @@ final readonly class RowReader
     /** A short name made of what people call it. */
     public static function ref(string $text): string
     {
-        $plain = (string) preg_replace('/[^A-Za-z0-9_]+/', '-', strtr($text, ['×' => 'x', 'µ' => 'u', '²' => '2', 'Ω' => 'Ohm']));
+        $plain = (string) preg_replace(
+            '/[^A-Za-z0-9_]+/',
+            '-',
+            strtr($text, ['×' => 'x', 'µ' => 'u', '²' => '2', 'Ω' => 'Ohm']),
+        );
 
         return Node::named(trim(substr(trim($plain, '-_'), 0, 48), '-_') ?: 'part');
     }
@@ -122,7 +157,7 @@ final readonly class RowReader
     {
         $key = isset($given['family']) ? FamilyGuess::of($given['family'][1], $name) : FamilyGuess::of($name);
 
-        return $this->catalogue->find($key ?? $this->mapping->family ?? '');
+        return $this->catalogue->find($key ?? ($this->mapping->family ?? ''));
     }
 
     /**
@@ -134,7 +169,9 @@ final readonly class RowReader
             return $default;
         }
 
-        return preg_match('/^(\d{1,9})(?:\.0+)?\s*(?:x|pcs?|pieces?|off)?\.?$/i', $cell[1], $m) === 1 ? (int) $m[1] : null;
+        return preg_match('/^(\d{1,9})(?:\.0+)?\s*(?:x|pcs?|pieces?|off)?\.?$/i', $cell[1], $m) === 1
+            ? (int) $m[1]
+            : null;
     }
 
     /**
@@ -175,12 +212,19 @@ final readonly class RowReader
             }
             $field = $this->field($family, substr($target, 5));
             if ($field === null) {
-                $problems[] = ['column' => $column, 'reason' => "a {$family->title()} has no spec \"".(Targets::all()[$target] ?? $target).'".'];
+                $problems[] = [
+                    'column' => $column,
+                    'reason' => "a {$family->title()} has no spec \"".(Targets::all()[$target] ?? $target).'".',
+                ];
 
                 continue;
             }
             try {
-                $specs[$field->key] ??= new Spec($field->key, $this->value($field, $text, $this->mapping->units[$column] ?? null), $this->mapping->evidence);
+                $specs[$field->key] ??= new Spec(
+                    $field->key,
+                    $this->value($field, $text, $this->mapping->units[$column] ?? null),
+                    $this->mapping->evidence,
+                );
             } catch (CannotReadQuantity $e) {
                 $problems[] = ['column' => $column, 'reason' => "{$field->label}: {$e->getMessage()}"];
             } catch (UnreadableCell $e) {
@@ -221,12 +265,17 @@ final readonly class RowReader
                     return $choice;
                 }
             }
-            throw UnreadableCell::because("{$field->label}: \"{$text}\" is not one of ".implode(', ', $field->choices).'.');
+            throw UnreadableCell::because(
+                "{$field->label}: \"{$text}\" is not one of ".implode(', ', $field->choices).'.',
+            );
         }
         if ($field->dimension === null) {
             return mb_substr($text, 0, 200);
         }
-        $value = $field->kind === FieldKind::Range ? Range::parse($text, $field->dimension, $unit) : Quantity::parse($text, $field->dimension, $unit);
+        $value =
+            $field->kind === FieldKind::Range
+                ? Range::parse($text, $field->dimension, $unit)
+                : Quantity::parse($text, $field->dimension, $unit);
         $why = $field->refusal($value);
 
         return $why === null ? $value : throw UnreadableCell::because($why);
@@ -255,25 +304,42 @@ final readonly class RowReader
             $text = str_replace($m[1], '', $text);
         }
         $digits = (string) preg_replace("/[\s']/u", '', $text);
-        $digits = preg_match('/^\d+,\d{1,2}$/', $digits) === 1 ? str_replace(',', '.', $digits) : (string) preg_replace('/,(?=\d{3}(\D|$))/', '', $digits);
+        $digits =
+            preg_match('/^\d+,\d{1,2}$/', $digits) === 1
+                ? str_replace(',', '.', $digits)
+                : (string) preg_replace('/,(?=\d{3}(\D|$))/', '', $digits);
         if (preg_match('/^\d{1,9}(\.\d{1,6})?$/', $digits) !== 1) {
-            $problems[] = ['column' => $column, 'reason' => "price \"{$given['price'][1]}\" is not an amount of money."];
+            $problems[] = [
+                'column' => $column,
+                'reason' => "price \"{$given['price'][1]}\" is not an amount of money.",
+            ];
 
             return null;
         }
         $currency ??= $this->mapping->currency;
         if (preg_match('/^[A-Z]{3}$/', $currency) !== 1) {
-            $problems[] = ['column' => $given['currency'][0] ?? $column, 'reason' => "\"{$currency}\" is not a currency code."];
+            $problems[] = [
+                'column' => $given['currency'][0] ?? $column,
+                'reason' => "\"{$currency}\" is not a currency code.",
+            ];
 
             return null;
         }
         $pack = $this->count($given['pack'] ?? null, 1);
         if ($pack === null || $pack < 1 || $pack > self::MOST_IN_PACK) {
-            $problems[] = ['column' => $given['pack'][0] ?? null, 'reason' => 'pack is not a whole number from 1 to '.self::MOST_IN_PACK.'.'];
+            $problems[] = [
+                'column' => $given['pack'][0] ?? null,
+                'reason' => 'pack is not a whole number from 1 to '.self::MOST_IN_PACK.'.',
+            ];
             $pack = 1;
         }
 
-        return ['price' => $digits, 'currency' => $currency, 'supplier' => mb_substr($given['supplier'][1] ?? $this->mapping->supplier, 0, 200), 'pack' => $pack];
+        return [
+            'price' => $digits,
+            'currency' => $currency,
+            'supplier' => mb_substr($given['supplier'][1] ?? $this->mapping->supplier, 0, 200),
+            'pack' => $pack,
+        ];
     }
 
     private function refused(int $line, ?int $column, string $reason): ReadRow

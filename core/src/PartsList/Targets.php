@@ -29,11 +29,20 @@ final class Targets
 
     /** Spec headings that mean a different key on each family's sheet; the first the sheet has is taken. */
     private const SPECS = [
-        'voltage' => [['voltage', 'volts', 'v', 'supply voltage', 'u'], ['output_voltage', 'rated_voltage', 'max_voltage', 'voltage_rating']],
-        'current' => [['current', 'amps', 'a', 'ampere', 'max current', 'i'], ['rated_current', 'continuous_current', 'own_current', 'contact_rating']],
+        'voltage' => [
+            ['voltage', 'volts', 'v', 'supply voltage', 'u'],
+            ['output_voltage', 'rated_voltage', 'max_voltage', 'voltage_rating'],
+        ],
+        'current' => [
+            ['current', 'amps', 'a', 'ampere', 'max current', 'i'],
+            ['rated_current', 'continuous_current', 'own_current', 'contact_rating'],
+        ],
         'power' => [['power', 'watts', 'wattage', 'w', 'p'], ['rated_power']],
         'torque' => [['torque', 'holding torque'], ['holding_torque', 'rated_torque']],
-        'size' => [['size', 'gauge', 'awg', 'cross section', 'cross-section', 'conductor'], ['size', 'frame_size', 'series']],
+        'size' => [
+            ['size', 'gauge', 'awg', 'cross section', 'cross-section', 'conductor'],
+            ['size', 'frame_size', 'series'],
+        ],
         'length' => [['length', 'len', 'l'], ['length', 'body_length']],
         'diameter' => [['diameter', 'dia', 'd'], ['diameter', 'shaft_diameter', 'outer_diameter', 'bore']],
         'thickness' => [['thickness', 't'], ['thickness']],
@@ -41,7 +50,10 @@ final class Targets
         'mass' => [['mass', 'weight'], ['mass']],
         'thread' => [['thread', 'm'], ['thread']],
         'material' => [['material', 'mat'], ['material']],
-        'resistance' => [['resistance', 'ohms', 'r'], ['phase_resistance', 'cold_resistance', 'resistance_25', 'on_resistance']],
+        'resistance' => [
+            ['resistance', 'ohms', 'r'],
+            ['phase_resistance', 'cold_resistance', 'resistance_25', 'on_resistance'],
+        ],
         'inductance' => [['inductance'], ['inductance']],
     ];
 
@@ -106,7 +118,9 @@ final class Targets
      */
     public static function keysOf(string $target): array
     {
-        return isset(self::SPECS[$target]) ? array_values(array_unique([...self::SPECS[$target][1], $target])) : [$target];
+        return isset(self::SPECS[$target])
+            ? array_values(array_unique([...self::SPECS[$target][1], $target]))
+            : [$target];
     }
 
     /**

@@ -54,7 +54,10 @@ final class Bounds
         if ($bounds === null || ($size <= $bounds[1] && ($size >= $bounds[0] || $size === 0.0))) {
             return null;
         }
-        [$least, $most] = array_map(static fn (float $bound): string => Quantity::of($bound, $dimension->unit())->text(), $bounds);
+        [$least, $most] = array_map(
+            static fn (float $bound): string => Quantity::of($bound, $dimension->unit())->text(),
+            $bounds,
+        );
 
         return "{$value->text()} is no {$dimension->label()} of anything that is built; from {$least} to {$most} can be taken.";
     }
@@ -62,6 +65,8 @@ final class Bounds
     /** As refusal(), between two sizes of the same kind, both allowed. */
     public static function outside(Quantity $value, Quantity $least, Quantity $most): ?string
     {
-        return $value->isBelow($least) || $value->exceeds($most) ? "{$value->text()} cannot be; from {$least->text()} to {$most->text()} can be taken." : null;
+        return $value->isBelow($least) || $value->exceeds($most)
+            ? "{$value->text()} cannot be; from {$least->text()} to {$most->text()} can be taken."
+            : null;
     }
 }

@@ -16,11 +16,8 @@ use Stringable;
  */
 final readonly class Quantity implements Stringable
 {
-    private function __construct(
-        private float $magnitude,
-        public Unit $unit,
-        private float $si,
-    ) {
+    private function __construct(private float $magnitude, public Unit $unit, private float $si)
+    {
     }
 
     /**
@@ -120,7 +117,10 @@ final readonly class Quantity implements Stringable
     public function times(self|int|float $other): self
     {
         return $other instanceof self
-            ? self::si($this->si * $other->si, Unit::derived(self::add($this->unit->exponents, $other->unit->exponents, 1)))
+            ? self::si(
+                $this->si * $other->si,
+                Unit::derived(self::add($this->unit->exponents, $other->unit->exponents, 1)),
+            )
             : self::si($this->si * $other, $this->unit);
     }
 
@@ -135,7 +135,10 @@ final readonly class Quantity implements Stringable
         }
 
         return $other instanceof self
-            ? self::si($this->si / $divisor, Unit::derived(self::add($this->unit->exponents, $other->unit->exponents, -1)))
+            ? self::si(
+                $this->si / $divisor,
+                Unit::derived(self::add($this->unit->exponents, $other->unit->exponents, -1)),
+            )
             : self::si($this->si / $divisor, $this->unit);
     }
 
@@ -202,7 +205,9 @@ final readonly class Quantity implements Stringable
     {
         $rounded = self::digits(self::significant($this->magnitude, 4));
 
-        return $this->unit->symbol === '' ? $rounded : $rounded."\u{a0}".str_replace(' ', "\u{a0}", $this->unit->symbol);
+        return $this->unit->symbol === ''
+            ? $rounded
+            : $rounded."\u{a0}".str_replace(' ', "\u{a0}", $this->unit->symbol);
     }
 
     /** @throws NotFinite */
@@ -234,11 +239,14 @@ final readonly class Quantity implements Stringable
     {
         static $sums = [];
 
-        return $sums[$a.'|'.$b.'|'.$sign] ??= implode(',', array_map(
-            static fn (string $x, string $y): int => (int) $x + $sign * (int) $y,
-            explode(',', $a),
-            explode(',', $b),
-        ));
+        return $sums[$a.'|'.$b.'|'.$sign] ??= implode(
+            ',',
+            array_map(
+                static fn (string $x, string $y): int => (int) $x + $sign * (int) $y,
+                explode(',', $a),
+                explode(',', $b),
+            ),
+        );
     }
 
     /**

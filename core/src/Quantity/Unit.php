@@ -47,7 +47,7 @@ final readonly class Unit
     public function toSi(float $magnitude): float
     {
         if ($this->gauge) {
-            return M_PI / 4 * (0.127e-3 * 92 ** ((36 - $magnitude) / 39)) ** 2;
+            return (M_PI / 4) * (0.127e-3 * 92 ** ((36 - $magnitude) / 39)) ** 2;
         }
 
         return ($magnitude + $this->offset) * $this->factor;
@@ -56,7 +56,7 @@ final readonly class Unit
     public function fromSi(float $si): float
     {
         if ($this->gauge) {
-            return 36 - 39 * log(sqrt($si * 4 / M_PI) / 0.127e-3) / log(92);
+            return 36 - (39 * log(sqrt(($si * 4) / M_PI) / 0.127e-3)) / log(92);
         }
 
         return $si / $this->factor - $this->offset;
@@ -64,10 +64,10 @@ final readonly class Unit
 
     public function measures(Dimension $dimension): bool
     {
-        return $this->dimension === $dimension
-            || ($this->exponents === Dimension::Temperature->exponents()
-                && $this->symbol === 'K'
-                && in_array($dimension, [Dimension::Temperature, Dimension::TemperatureDifference], true));
+        return $this->dimension === $dimension ||
+            ($this->exponents === Dimension::Temperature->exponents() &&
+                $this->symbol === 'K' &&
+                in_array($dimension, [Dimension::Temperature, Dimension::TemperatureDifference], true));
     }
 
     private static function spell(string $exponents): string

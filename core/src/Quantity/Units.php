@@ -67,7 +67,19 @@ final class Units
 
     private static function normalise(string $spelling): string
     {
-        $spelling = strtr(trim($spelling), ['·' => ' ', '⋅' => ' ', '*' => ' ', '-' => ' ', 'µ' => 'u', 'μ' => 'u', '^2' => '²', '^3' => '³', '^4' => '⁴', 'Ω' => 'Ω', '″' => '"']);
+        $spelling = strtr(trim($spelling), [
+            '·' => ' ',
+            '⋅' => ' ',
+            '*' => ' ',
+            '-' => ' ',
+            'µ' => 'u',
+            'μ' => 'u',
+            '^2' => '²',
+            '^3' => '³',
+            '^4' => '⁴',
+            'Ω' => 'Ω',
+            '″' => '"',
+        ]);
 
         return (string) preg_replace('/[\s.]+/u', '', $spelling);
     }
@@ -83,10 +95,11 @@ final class Units
         $table = require dirname(__DIR__, 2).'/reference/units.php';
         foreach ($table as $dimension => $units) {
             foreach ($units as $symbol => $row) {
-                $unit = $symbol === 'AWG'
-                    ? Unit::wireGauge()
-                    : Unit::linear($symbol, Dimension::from($dimension), $row[0], $row[2] ?? 0.0);
-                foreach ([$symbol, ...($row[1] ?? [])] as $spelling) {
+                $unit =
+                    $symbol === 'AWG'
+                        ? Unit::wireGauge()
+                        : Unit::linear($symbol, Dimension::from($dimension), $row[0], $row[2] ?? 0.0);
+                foreach ([$symbol, ...$row[1] ?? []] as $spelling) {
                     $key = self::normalise($spelling);
                     self::$spellings[$key] = $unit;
                     $folded[mb_strtolower($key)][$unit->symbol.$dimension] = $unit;

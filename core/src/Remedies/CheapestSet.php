@@ -15,7 +15,8 @@ use Magpie\Core\Inspection\Inspector;
  * that would be the best so far made to the whole build and inspected. Exact over the remedies it is given, as long as
  * the search comes to its end; otherwise a set is put together one by one, and the gap to the lower bound is said.
  *
- * @phpstan-type Offer array{says: string, changes: list<array<string, mixed>>, cured: list<string>, cost: float, buys: bool}
+ * @phpstan-type Offer array{says: string, changes: list<array<string, mixed>>, cured: list<string>, cost: float,
+ *     buys: bool}
  */
 final class CheapestSet
 {
@@ -60,7 +61,8 @@ final class CheapestSet
     /**
      * @param  list<string>  $keys  findings to cure
      * @param  list<Offer>  $offers
-     * @return array{chosen: list<int>, cost: float|null, proven: bool, gap: float|null, inspected: int, left: list<string>, changes: list<array<string, mixed>>} left: findings no offer cures
+     * @return array{chosen: list<int>, cost: float|null, proven: bool, gap: float|null, inspected: int,
+     *     left: list<string>, changes: list<array<string, mixed>>} left: findings no offer cures
      */
     public function of(array $keys, array $offers): array
     {
@@ -71,7 +73,10 @@ final class CheapestSet
                 $this->curing[$key][] = $i;
             }
         }
-        $left = array_map(strval(...), array_keys(array_filter($this->curing, static fn (array $by): bool => $by === [])));
+        $left = array_map(
+            strval(...),
+            array_keys(array_filter($this->curing, static fn (array $by): bool => $by === [])),
+        );
         $this->curing = array_filter($this->curing);
         foreach ($this->curing as &$by) {
             usort($by, fn (int $a, int $b): int => $this->price($a) <=> $this->price($b));
@@ -80,10 +85,28 @@ final class CheapestSet
         $this->branch([], 0.0);
         $missed = $this->best === null ? $this->oneByOne() : [];
         $proven = $missed === [] && $this->best !== null && $this->floor >= $this->bestCost - 1e-9;
-        $cost = $this->best === null ? null : array_sum(array_map(fn (int $i): float => $this->offers[$i]['cost'], $this->best));
-        $gap = $proven || $this->best === null ? null : max(0.0, $this->bestCost - min($this->floor, $this->bound(array_map(strval(...), array_keys($this->curing)))));
+        $cost =
+            $this->best === null
+                ? null
+                : array_sum(array_map(fn (int $i): float => $this->offers[$i]['cost'], $this->best));
+        $gap =
+            $proven || $this->best === null
+                ? null
+                : max(
+                    0.0,
+                    $this->bestCost -
+                        min($this->floor, $this->bound(array_map(strval(...), array_keys($this->curing)))),
+                );
 
-        return ['chosen' => $this->best ?? [], 'cost' => $cost, 'proven' => $proven, 'gap' => $gap, 'inspected' => $this->inspected, 'left' => [...$left, ...$missed], 'changes' => $this->changes($this->best ?? [])];
+        return [
+            'chosen' => $this->best ?? [],
+            'cost' => $cost,
+            'proven' => $proven,
+            'gap' => $gap,
+            'inspected' => $this->inspected,
+            'left' => [...$left, ...$missed],
+            'changes' => $this->changes($this->best ?? []),
+        ];
     }
 
     /**
@@ -119,7 +142,12 @@ final class CheapestSet
      */
     private function open(array $chosen): array
     {
-        return array_values(array_filter(array_map(strval(...), array_keys($this->curing)), fn (string $key): bool => array_intersect($this->curing[$key], $chosen) === []));
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys($this->curing)),
+                fn (string $key): bool => array_intersect($this->curing[$key], $chosen) === [],
+            ),
+        );
     }
 
     /**
@@ -176,7 +204,7 @@ final class CheapestSet
                     break;
                 }
             }
-            $taken || $missed[] = $key;
+            $taken || ($missed[] = $key);
         }
         if ($chosen !== []) {
             [$this->best, $this->bestCost] = [$chosen, array_sum(array_map($this->price(...), $chosen))];
@@ -211,7 +239,10 @@ final class CheapestSet
         return Changed::merged(array_map(fn (int $i): array => $this->offers[$i]['changes'], $chosen));
     }
 
-    /** What an offer weighs: its money, and a trifle for each thing to buy or do, so that of two equals the plainer wins. */
+    /**
+     * What an offer weighs: its money, and a trifle for each thing to buy or do, so that of two equals the plainer
+     * wins.
+     */
     private function price(int $i): float
     {
         return max(0.0, $this->offers[$i]['cost']) + ($this->offers[$i]['buys'] ? 0.02 : 0.01);

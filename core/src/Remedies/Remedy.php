@@ -19,8 +19,14 @@ final readonly class Remedy
     /**
      * @param  list<string|int>  $path
      */
-    public static function setting(string $says, string $section, string $ref, array $path, mixed $to, bool $buys = false): self
-    {
+    public static function setting(
+        string $says,
+        string $section,
+        string $ref,
+        array $path,
+        mixed $to,
+        bool $buys = false,
+    ): self {
         return new self($says, [self::set($section, $ref, $path, $to)], $buys);
     }
 

@@ -31,12 +31,16 @@ final readonly class RemedySearch
     /**
      * @param  list<Entry>  $shelf  entries of the workshop's library
      */
-    public function __construct(private Inspector $inspector, private Inspection $inspection, private array $shelf = [])
-    {
+    public function __construct(
+        private Inspector $inspector,
+        private Inspection $inspection,
+        private array $shelf = [],
+    ) {
     }
 
     /**
-     * @return array{tried: int, remedies: list<array<string, mixed>>, left_out: int} best first: verdicts cured, nothing to buy, cost, days
+     * @return array{tried: int, remedies: list<array<string, mixed>>, left_out: int} best first: verdicts cured,
+     * nothing to buy, cost, days
      */
     public function for(Finding $finding): array
     {
@@ -60,7 +64,11 @@ final readonly class RemedySearch
             try {
                 $changed = Changed::build($data, $remedy->changes);
                 $alone = $this->inspector->again($changed, [$finding->key()])[$finding->key()] ?? null;
-                if ($alone === null ? ! in_array($finding->card->id, self::MAY_GO, true) : $alone->verdict->rank() <= $finding->verdict->rank()) {
+                if (
+                    $alone === null
+                        ? ! in_array($finding->card->id, self::MAY_GO, true)
+                        : $alone->verdict->rank() <= $finding->verdict->rank()
+                ) {
                     continue;
                 }
                 $after = $this->inspector->inspect($changed);
@@ -73,7 +81,9 @@ final readonly class RemedySearch
                 continue;
             }
             $then = $after->bench->money()->toArray(false);
-            $cost = Money::of($then['planned'], $build->plan->currency)->minus(Money::of($money['planned'], $build->plan->currency));
+            $cost = Money::of($then['planned'], $build->plan->currency)->minus(
+                Money::of($money['planned'], $build->plan->currency),
+            );
             $kept[] = [
                 'order' => $tried,
                 'says' => $remedy->says,
@@ -88,7 +98,14 @@ final readonly class RemedySearch
         }
         usort($kept, self::better(...));
 
-        return ['tried' => $tried, 'remedies' => array_map(static fn (array $r): array => array_diff_key($r, ['order' => 0]), array_slice($kept, 0, self::MOST)), 'left_out' => $left];
+        return [
+            'tried' => $tried,
+            'remedies' => array_map(
+                static fn (array $r): array => array_diff_key($r, ['order' => 0]),
+                array_slice($kept, 0, self::MOST),
+            ),
+            'left_out' => $left,
+        ];
     }
 
     /**
@@ -103,7 +120,11 @@ final readonly class RemedySearch
         $turned = [];
         foreach ($after as $finding) {
             $was = ($now[$finding->key()] ?? null)?->verdict;
-            if ($was === null ? $finding->verdict->rank() < Verdict::Tight->rank() : $finding->verdict->rank() < $was->rank()) {
+            if (
+                $was === null
+                    ? $finding->verdict->rank() < Verdict::Tight->rank()
+                    : $finding->verdict->rank() < $was->rank()
+            ) {
                 return null;
             }
             if ($was !== null && $finding->verdict->rank() > $was->rank()) {
@@ -126,7 +147,11 @@ final readonly class RemedySearch
      */
     private static function days(array $baskets): int
     {
-        return array_reduce($baskets, static fn (int $most, array $b): int => max($most, (int) ($b['lead_days'] ?? 0)), 0);
+        return array_reduce(
+            $baskets,
+            static fn (int $most, array $b): int => max($most, (int) ($b['lead_days'] ?? 0)),
+            0,
+        );
     }
 
     /**
@@ -135,7 +160,15 @@ final readonly class RemedySearch
      */
     private static function better(array $a, array $b): int
     {
-        $order = static fn (array $r): array => [-Verdict::from($r['to'])->rank(), -count($r['cured']), $r['buys'] ? 1 : 0, $r['unpriced'] ? 1 : 0, (float) $r['cost'], $r['days'], $r['order']];
+        $order = static fn (array $r): array => [
+            -Verdict::from($r['to'])->rank(),
+            -count($r['cured']),
+            $r['buys'] ? 1 : 0,
+            $r['unpriced'] ? 1 : 0,
+            (float) $r['cost'],
+            $r['days'],
+            $r['order'],
+        ];
 
         return $order($a) <=> $order($b);
     }

@@ -13,7 +13,10 @@ final readonly class Route
 {
     public const KINDS = ['ready-built', 'kit', 'self-sourced', 'mixed', 'conversion'];
 
-    /** Work apart, since a builder is quick at one and slow at another. Printing is the machine's time, the rest the builder's. */
+    /**
+     * Work apart, since a builder is quick at one and slow at another. Printing is the machine's time, the rest the
+     * builder's.
+     */
     public const WORK = ['printing', 'mechanics', 'wiring', 'software', 'tuning'];
 
     public const GRADES = ['poor', 'fair', 'good'];
@@ -51,18 +54,29 @@ final readonly class Route
     /** The same route when all lines of a kind are in the drawer already. */
     public function owning(string $kind): self
     {
-        return $this->relined(static fn (RouteLine $l): RouteLine => $l->kind === $kind ? $l->with(['owned' => $l->pieces]) : $l);
+        return $this->relined(
+            static fn (RouteLine $l): RouteLine => $l->kind === $kind ? $l->with(['owned' => $l->pieces]) : $l,
+        );
     }
 
     /** The same route with its box at a multiple of its price. */
     public function boxAt(string $factor): self
     {
-        return $this->relined(static fn (RouteLine $l): RouteLine => $l->kind === 'box' && $l->price !== null ? $l->with(['price' => Money::of((string) BigDecimal::of($l->price->exactAmount())->multipliedBy($factor), $l->price->currency)]) : $l);
+        return $this->relined(
+            static fn (RouteLine $l): RouteLine => $l->kind === 'box' && $l->price !== null
+                ? $l->with([
+                    'price' => Money::of(
+                        (string) BigDecimal::of($l->price->exactAmount())->multipliedBy($factor),
+                        $l->price->currency,
+                    ),
+                ])
+                : $l,
+        );
     }
 
     public function unsold(): self
     {
-        return new self(...(['resale' => null] + get_object_vars($this)));
+        return new self(...['resale' => null] + get_object_vars($this));
     }
 
     /**
@@ -70,6 +84,6 @@ final readonly class Route
      */
     private function relined(callable $change): self
     {
-        return new self(...(['lines' => array_map($change, $this->lines)] + get_object_vars($this)));
+        return new self(...['lines' => array_map($change, $this->lines)] + get_object_vars($this));
     }
 }

@@ -38,7 +38,14 @@ final readonly class RouteComparison
             'hour' => $this->build->brief->hour?->amount(),
             'pace' => round(($this->build->plan->pace ?? Quantity::ratio(1))->in(''), 3),
             'budget' => $this->build->plan->budget?->amount(),
-            'routes' => array_map(fn (RouteLedger $l): array => $l->toArray() + ['against' => $first === null || $l === $first ? null : self::share($l->landed, $first->landed), 'base' => $first?->route->name, 'wage' => $this->wage($l)], $ledgers),
+            'routes' => array_map(
+                fn (RouteLedger $l): array => $l->toArray() + [
+                    'against' => $first === null || $l === $first ? null : self::share($l->landed, $first->landed),
+                    'base' => $first?->route->name,
+                    'wage' => $this->wage($l),
+                ],
+                $ledgers,
+            ),
             'sentence' => $this->sentence(),
             'level' => isset($ledgers[1]) ? $this->level($ledgers[0], $ledgers[1]) : null,
             'movers' => isset($ledgers[1]) ? $this->movers($ledgers[0]->route->ref, $ledgers[1]->route->ref) : [],
@@ -58,22 +65,43 @@ final readonly class RouteComparison
         $share = self::share($b->landed, $a->landed);
         $cost = match (true) {
             $share === null => "{$b->route->name} costs {$b->landed}, {$a->route->name} {$a->landed}",
-            $share >= 0.0005 => sprintf('%s costs %s %% more than %s (%s against %s at the door)', $b->route->name, self::percent($share), $a->route->name, $b->landed, $a->landed),
-            $share <= -0.0005 => sprintf('%s costs %s %% less than %s at the door (%s against %s), but not once your hours and what can be sold are counted', $b->route->name, self::percent(-$share), $a->route->name, $b->landed, $a->landed),
+            $share >= 0.0005 => sprintf(
+                '%s costs %s %% more than %s (%s against %s at the door)',
+                $b->route->name,
+                self::percent($share),
+                $a->route->name,
+                $b->landed,
+                $a->landed,
+            ),
+            $share <= -0.0005 => sprintf(
+                '%s costs %s %% less than %s at the door (%s against %s), but not once your hours and what can be sold are counted',
+                $b->route->name,
+                self::percent(-$share),
+                $a->route->name,
+                $b->landed,
+                $a->landed,
+            ),
             default => "{$b->route->name} and {$a->route->name} cost the same at the door ({$a->landed})",
         };
         $level = $this->level($a, $b);
         $says = [
-            ...($level['owned'] !== [] ? ['it breaks even if you already own '.self::listed($level['owned'])] : []),
-            ...($level['hour'] !== null ? ["both come level when an hour of yours is worth {$this->build->plan->currency}\u{a0}{$level['hour']}"] : []),
+            ...$level['owned'] !== [] ? ['it breaks even if you already own '.self::listed($level['owned'])] : [],
+            ...$level['hour'] !== null
+                ? [
+                    "both come level when an hour of yours is worth {$this->build->plan->currency}\u{a0}{$level['hour']}",
+                ]
+                : [],
         ];
         $unknown = count([...$a->open, ...$b->open]);
 
-        return $cost.($says === [] ? '' : '; '.implode(', or ', $says)).'.'.match ($unknown) {
-            0 => '',
-            1 => ' One figure is not known yet.',
-            default => " {$unknown} figures are not known yet.",
-        };
+        return $cost.
+            ($says === [] ? '' : '; '.implode(', or ', $says)).
+            '.'.
+            match ($unknown) {
+                0 => '',
+                1 => ' One figure is not known yet.',
+                default => " {$unknown} figures are not known yet.",
+            };
     }
 
     /**
@@ -98,7 +126,9 @@ final readonly class RouteComparison
         }
         $reached = $left->isNegative() || $left->isZero();
         $hours = $dear->ownHours->minus($cheap->ownHours)->in('h');
-        $bare = static fn (RouteLedger $l): Money => $l->landed->minus($l->route->resale ?? Money::zero($l->landed->currency));
+        $bare = static fn (RouteLedger $l): Money => $l->landed->minus(
+            $l->route->resale ?? Money::zero($l->landed->currency),
+        );
         $money = $bare($dear)->minus($bare($cheap));
         // Level at an hour worth w: money + hours × w = 0.
         $worth = abs($hours) < 0.05 ? null : -self::float($money) / $hours;
@@ -124,7 +154,13 @@ final readonly class RouteComparison
         }
         $hours = $ledger->ownHours->minus($least->ownHours)->in('h');
 
-        return $hours < 0.05 ? null : ['against' => $least->route->name, 'amount' => number_format(self::float($least->landed->minus($ledger->landed)) / $hours, 2, '.', ''), 'hours' => round($hours, 1)];
+        return $hours < 0.05
+            ? null
+            : [
+                'against' => $least->route->name,
+                'amount' => number_format(self::float($least->landed->minus($ledger->landed)) / $hours, 2, '.', ''),
+                'hours' => round($hours, 1),
+            ];
     }
 
     /**
@@ -136,20 +172,41 @@ final readonly class RouteComparison
     {
         $movers = [];
         foreach ($this->assumptions() as [$what, $lowSays, $low, $highSays, $high]) {
-            $gaps = array_map(static function (Closure $change) use ($cheap, $dear): Money {
-                $ledgers = self::laid($change());
+            $gaps = array_map(
+                static function (Closure $change) use ($cheap, $dear): Money {
+                    $ledgers = self::laid($change());
 
-                return $ledgers[$dear]->allIn->minus($ledgers[$cheap]->allIn);
-            }, [$low, $high]);
+                    return $ledgers[$dear]->allIn->minus($ledgers[$cheap]->allIn);
+                },
+                [$low, $high],
+            );
             $movers[] = [
-                'what' => $what, 'low' => $gaps[0]->amount(), 'high' => $gaps[1]->amount(), 'low_says' => $lowSays, 'high_says' => $highSays,
-                'flips' => $gaps[0]->isNegative() || $gaps[1]->isNegative(), 'swing' => abs(self::float($gaps[1]) - self::float($gaps[0])),
+                'what' => $what,
+                'low' => $gaps[0]->amount(),
+                'high' => $gaps[1]->amount(),
+                'low_says' => $lowSays,
+                'high_says' => $highSays,
+                'flips' => $gaps[0]->isNegative() || $gaps[1]->isNegative(),
+                'swing' => abs(self::float($gaps[1]) - self::float($gaps[0])),
             ];
         }
         $movers = array_values(array_filter($movers, static fn (array $m): bool => $m['swing'] >= 0.01));
-        usort($movers, static fn (array $a, array $b): int => $b['swing'] <=> $a['swing'] ?: strcmp($a['what'], $b['what']));
+        usort(
+            $movers,
+            static fn (array $a, array $b): int => $b['swing'] <=> $a['swing'] ?: strcmp($a['what'], $b['what']),
+        );
 
-        return array_map(static fn (array $m): array => ['what' => $m['what'], 'low' => $m['low'], 'high' => $m['high'], 'low_says' => $m['low_says'], 'high_says' => $m['high_says'], 'flips' => $m['flips']], $movers);
+        return array_map(
+            static fn (array $m): array => [
+                'what' => $m['what'],
+                'low' => $m['low'],
+                'high' => $m['high'],
+                'low_says' => $m['low_says'],
+                'high_says' => $m['high_says'],
+                'flips' => $m['flips'],
+            ],
+            $movers,
+        );
     }
 
     /**
@@ -162,23 +219,79 @@ final readonly class RouteComparison
         $withPace = static fn (float $by): Build => $build->with(['plan' => $build->plan->atPace($pace->times($by))]);
         $hour = $build->brief->hour;
         if ($hour !== null) {
-            yield ['Your hours', 'a quarter fewer', static fn (): Build => $withPace(0.75), 'a quarter more', static fn (): Build => $withPace(1.25)];
+            yield [
+                'Your hours',
+                'a quarter fewer',
+                static fn (): Build => $withPace(0.75),
+                'a quarter more',
+                static fn (): Build => $withPace(1.25),
+            ];
             $worth = static fn (?Money $m): Build => $build->with(['brief' => $build->brief->valuing($m)]);
-            yield ['Worth of an hour', 'nothing', static fn (): Build => $worth(null), 'double', static fn (): Build => $worth($hour->times(2))];
+            yield [
+                'Worth of an hour',
+                'nothing',
+                static fn (): Build => $worth(null),
+                'double',
+                static fn (): Build => $worth($hour->times(2)),
+            ];
         }
         foreach ($build->rates as $ref => $rate) {
-            $at = static fn (string $by): Build => $build->with(['rates' => array_replace($build->rates, [$ref => new Rate($rate->from, $rate->to, (string) BigDecimal::of($rate->worth)->multipliedBy($by), $rate->date)])]);
-            yield ["Rate of {$rate->from}", '10 % lower', static fn (): Build => $at('0.9'), '10 % higher', static fn (): Build => $at('1.1')];
+            $at = static fn (string $by): Build => $build->with([
+                'rates' => array_replace($build->rates, [
+                    $ref => new Rate(
+                        $rate->from,
+                        $rate->to,
+                        (string) BigDecimal::of($rate->worth)->multipliedBy($by),
+                        $rate->date,
+                    ),
+                ]),
+            ]);
+            yield [
+                "Rate of {$rate->from}",
+                '10 % lower',
+                static fn (): Build => $at('0.9'),
+                '10 % higher',
+                static fn (): Build => $at('1.1'),
+            ];
         }
         foreach (['tool' => 'Tools', 'left out' => 'What the box leaves out', 'spare' => 'Spares'] as $kind => $title) {
             $without = $build->with([
                 'routes' => array_map(static fn (Route $r): Route => $r->owning($kind), $build->routes),
-                'needs' => $kind !== 'tool' ? $build->needs : array_map(static fn ($n) => $n->family === 'tool' ? $n->owning($n->quantity) : $n, $build->needs),
+                'needs' => $kind !== 'tool'
+                        ? $build->needs
+                        : array_map(
+                            static fn ($n) => $n->family === 'tool' ? $n->owning($n->quantity) : $n,
+                            $build->needs,
+                        ),
             ]);
-            yield [$title, 'all owned already', static fn (): Build => $without, 'all to be bought', static fn (): Build => $build];
+            yield [
+                $title,
+                'all owned already',
+                static fn (): Build => $without,
+                'all to be bought',
+                static fn (): Build => $build,
+            ];
         }
-        yield ['Price of the box', '10 % lower', static fn (): Build => $build->with(['routes' => array_map(static fn (Route $r): Route => $r->boxAt('0.9'), $build->routes)]), '10 % higher', static fn (): Build => $build->with(['routes' => array_map(static fn (Route $r): Route => $r->boxAt('1.1'), $build->routes)])];
-        yield ['What is left over', 'cannot be sold', static fn (): Build => $build->with(['routes' => array_map(static fn (Route $r): Route => $r->unsold(), $build->routes)]), 'sells as hoped', static fn (): Build => $build];
+        yield [
+            'Price of the box',
+            '10 % lower',
+            static fn (): Build => $build->with([
+                'routes' => array_map(static fn (Route $r): Route => $r->boxAt('0.9'), $build->routes),
+            ]),
+            '10 % higher',
+            static fn (): Build => $build->with([
+                'routes' => array_map(static fn (Route $r): Route => $r->boxAt('1.1'), $build->routes),
+            ]),
+        ];
+        yield [
+            'What is left over',
+            'cannot be sold',
+            static fn (): Build => $build->with([
+                'routes' => array_map(static fn (Route $r): Route => $r->unsold(), $build->routes),
+            ]),
+            'sells as hoped',
+            static fn (): Build => $build,
+        ];
     }
 
     /**
@@ -187,7 +300,11 @@ final readonly class RouteComparison
     private static function laid(Build $build): array
     {
         $ledgers = array_map(static fn (Route $r): RouteLedger => new RouteLedger($build, $r), $build->routes);
-        uasort($ledgers, static fn (RouteLedger $a, RouteLedger $b): int => $a->allIn->compare($b->allIn) ?: strcmp($a->route->ref, $b->route->ref));
+        uasort(
+            $ledgers,
+            static fn (RouteLedger $a, RouteLedger $b): int => $a->allIn->compare($b->allIn) ?:
+            strcmp($a->route->ref, $b->route->ref),
+        );
 
         return $ledgers;
     }

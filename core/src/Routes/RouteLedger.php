@@ -54,11 +54,19 @@ final readonly class RouteLedger
         foreach ($this->entries() as [$what, $kind, $own, $supplier, $evidence, $owned, $reason]) {
             $cost = $own === null ? null : $exchange->convert($own);
             if ($cost === null) {
-                $open[] = $reason ?? "{$what} is priced in {$own?->currency}, and no rate to {$build->plan->currency} is given";
+                $open[] =
+                    $reason ??
+                    "{$what} is priced in {$own?->currency}, and no rate to {$build->plan->currency} is given";
             } else {
                 $kinds[$kind] = $kinds[$kind]->plus($cost);
             }
-            $lines[] = ['what' => $what, 'kind' => $kind, 'cost' => $cost, 'evidence' => $evidence->value, 'owned' => $owned];
+            $lines[] = [
+                'what' => $what,
+                'kind' => $kind,
+                'cost' => $cost,
+                'evidence' => $evidence->value,
+                'owned' => $owned,
+            ];
             if ($cost !== null && $own !== null && $supplier !== null) {
                 $goods[$supplier] = isset($goods[$supplier]) ? $goods[$supplier]->plus($own) : $own;
             }
@@ -76,9 +84,16 @@ final readonly class RouteLedger
             $toll = $toll->plus($exchange->convert($basket->total->minus($value)) ?? $zero);
             $wait = $basket->supplier->leadDays === null ? $wait : max($wait ?? 0, $basket->supplier->leadDays);
             $baskets[] = [
-                'supplier' => $basket->supplier->name, 'currency' => $basket->supplier->currency, 'goods' => $value->amount(),
-                'shipping' => $basket->shipping?->amount(), 'duty' => $basket->duty->amount(), 'tax' => $basket->tax->amount(), 'fee' => $basket->fee->amount(),
-                'total' => $basket->total->amount(), 'landed' => $landed->amount(), 'lead_days' => $basket->supplier->leadDays,
+                'supplier' => $basket->supplier->name,
+                'currency' => $basket->supplier->currency,
+                'goods' => $value->amount(),
+                'shipping' => $basket->shipping?->amount(),
+                'duty' => $basket->duty->amount(),
+                'tax' => $basket->tax->amount(),
+                'fee' => $basket->fee->amount(),
+                'total' => $basket->total->amount(),
+                'landed' => $landed->amount(),
+                'lead_days' => $basket->supplier->leadDays,
             ];
         }
         $this->kinds = $kinds;
@@ -93,9 +108,13 @@ final readonly class RouteLedger
             $guide = $work === 'printing' ? $guide : $guide->plus($hours);
         }
         $this->ownHours = $guide->times($build->plan->pace ?? Quantity::ratio(1))->to('h');
-        $this->open = array_values(array_unique([...$open, ...($route->hours === [] ? ["hours of {$route->name}"] : [])]));
+        $this->open = array_values(
+            array_unique([...$open, ...$route->hours === [] ? ["hours of {$route->name}"] : []]),
+        );
         $hour = $build->brief->hour ?? $zero;
-        $this->allIn = $this->landed->minus($route->resale ?? $zero)->plus($hour->times(Quantity::ratio($this->ownHours->in('h'))));
+        $this->allIn = $this->landed
+            ->minus($route->resale ?? $zero)
+            ->plus($hour->times(Quantity::ratio($this->ownHours->in('h'))));
     }
 
     public function toolCost(): Money
@@ -110,7 +129,9 @@ final readonly class RouteLedger
         foreach ($this->lines as $line) {
             if ($line['cost'] !== null) {
                 $known = $known->plus($line['cost']);
-                $weak = Evidence::from($line['evidence'])->isWeakerThan(Evidence::Manual) ? $weak->plus($line['cost']) : $weak;
+                $weak = Evidence::from($line['evidence'])->isWeakerThan(Evidence::Manual)
+                    ? $weak->plus($line['cost'])
+                    : $weak;
             }
         }
 
@@ -136,7 +157,12 @@ final readonly class RouteLedger
             'own_hours' => round($this->ownHours->in('h'), 1),
             'machine_hours' => round($this->machineHours->in('h'), 1),
             'hours' => array_map(static fn (Quantity $q): string => $q->text(), $this->route->hours),
-            'hours_value' => $this->build->brief->hour === null ? null : $this->allIn->minus($this->landed)->plus($this->route->resale ?? Money::zero($this->build->plan->currency))->amount(),
+            'hours_value' => $this->build->brief->hour === null
+                    ? null
+                    : $this->allIn
+                        ->minus($this->landed)
+                        ->plus($this->route->resale ?? Money::zero($this->build->plan->currency))
+                        ->amount(),
             'all_in' => $this->allIn->amount(),
             'reels' => $filament === null ? null : (int) ceil($filament->over(Quantity::of(1, 'kg'))->in('') - 1e-9),
             'reel' => self::REEL,
@@ -154,14 +180,25 @@ final readonly class RouteLedger
     }
 
     /**
-     * @return iterable<array{string, string, Money|null, string|null, Evidence, int, string|null}> what, kind, cost in its own currency, supplier, evidence, owned, why it has no price
+     * @return iterable<array{string, string, Money|null, string|null, Evidence, int, string|null}> what, kind, cost in
+     * its own currency, supplier, evidence, owned, why it has no price
      */
     private function entries(): iterable
     {
         foreach ($this->route->lines as $line) {
-            yield [$line->what, $line->kind, $line->price?->times($line->packs()), $line->supplier, $line->evidence, $line->owned, $line->price === null ? "{$line->what} has no price" : null];
+            yield [
+                $line->what,
+                $line->kind,
+                $line->price?->times($line->packs()),
+                $line->supplier,
+                $line->evidence,
+                $line->owned,
+                $line->price === null ? "{$line->what} has no price" : null,
+            ];
         }
-        $needs = $this->route->wholeBuild ? $this->build->needs : array_intersect_key($this->build->needs, array_flip($this->route->needs));
+        $needs = $this->route->wholeBuild
+            ? $this->build->needs
+            : array_intersect_key($this->build->needs, array_flip($this->route->needs));
         $part = $this->build->with(['needs' => $needs]);
         foreach ((new MoneyLedger($part))->lines() as $line) {
             if ($line->buy > 0) {
@@ -170,7 +207,15 @@ final readonly class RouteLedger
                     Account::Consumable => 'consumable',
                     Account::Machine => 'parts',
                 };
-                yield [$line->name, $kind, $line->own, $line->offer?->supplier, Evidence::Manual, $line->owned, $line->reason];
+                yield [
+                    $line->name,
+                    $kind,
+                    $line->own,
+                    $line->offer?->supplier,
+                    Evidence::Manual,
+                    $line->owned,
+                    $line->reason,
+                ];
             }
         }
     }

@@ -35,6 +35,6 @@ final readonly class RouteLine
      */
     public function with(array $members): self
     {
-        return new self(...($members + get_object_vars($this)));
+        return new self(...$members + get_object_vars($this));
     }
 }

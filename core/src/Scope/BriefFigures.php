@@ -31,25 +31,29 @@ final readonly class BriefFigures
     }
 
     /**
-     * @return list<array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}>
+     * @return list<array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}>
      */
     public function toArray(): array
     {
         $printing = $this->build->brief->process === 'printing';
 
-        return array_values(array_filter([
-            $this->envelope(),
-            $printing ? $this->plates() : null,
-            $this->mainsHeater(),
-            $printing ? null : $this->spindle(),
-            $this->output(),
-            $this->skills(),
-            $this->tools(),
-        ]));
+        return array_values(
+            array_filter([
+                $this->envelope(),
+                $printing ? $this->plates() : null,
+                $this->mainsHeater(),
+                $printing ? null : $this->spindle(),
+                $this->output(),
+                $this->skills(),
+                $this->tools(),
+            ]),
+        );
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function envelope(): array
     {
@@ -64,15 +68,32 @@ final readonly class BriefFigures
             }
             $times = $along === 'z' ? 1 : 2;
             $bare = $size->minus($this->envelope->margin->times($times))->to('mm');
-            $steps[] = new WorkingStep("{$label}, for {$piece->name}", $times === 2 ? 'L = l + 2 × m' : 'L = l + m', ['l' => $bare, 'm' => $this->envelope->margin], $size->to('mm'));
+            $steps[] = new WorkingStep(
+                "{$label}, for {$piece->name}",
+                $times === 2 ? 'L = l + 2 × m' : 'L = l + m',
+                ['l' => $bare, 'm' => $this->envelope->margin],
+                $size->to('mm'),
+            );
         }
-        $sizes = array_map(static fn (?Quantity $q): string => $q === null ? '?' : (string) $q->to('mm'), $this->envelope->sizes);
+        $sizes = array_map(
+            static fn (?Quantity $q): string => $q === null ? '?' : (string) $q->to('mm'),
+            $this->envelope->sizes,
+        );
 
-        return self::figure('envelope', 'Smallest envelope', $missing === [] ? implode(' × ', $sizes).' of travel hold every workpiece with its margins.' : 'The travel that holds every workpiece.', $steps, $missing);
+        return self::figure(
+            'envelope',
+            'Smallest envelope',
+            $missing === []
+                ? implode(' × ', $sizes).' of travel hold every workpiece with its margins.'
+                : 'The travel that holds every workpiece.',
+            $steps,
+            $missing,
+        );
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function plates(): array
     {
@@ -80,61 +101,137 @@ final readonly class BriefFigures
         $side = Quantity::of(10, 'mm');
         [$x, $y] = [$this->envelope->workArea('x'), $this->envelope->workArea('y')];
         if ($x === null || $y === null) {
-            return self::figure('plates', 'Sheet and heater', 'Sizes of sheet and heater.', [], ['the work area, or a workpiece']);
+            return self::figure(
+                'plates',
+                'Sheet and heater',
+                'Sizes of sheet and heater.',
+                [],
+                ['the work area, or a workpiece'],
+            );
         }
         foreach (['x' => $x, 'y' => $y] as $along => $area) {
             $sheet[] = $area->plus($side->times(2))->to('mm');
             $heater[] = $area->minus($side->times(2))->to('mm');
-            $steps[] = new WorkingStep("Sheet along {$along}", 'w = a + 2 × s', ['a' => $area->to('mm'), 's' => $side], end($sheet));
-            $steps[] = new WorkingStep("Heater along {$along}", 'w = a − 2 × s', ['a' => $area->to('mm'), 's' => $side], end($heater));
+            $steps[] = new WorkingStep(
+                "Sheet along {$along}",
+                'w = a + 2 × s',
+                ['a' => $area->to('mm'), 's' => $side],
+                end($sheet),
+            );
+            $steps[] = new WorkingStep(
+                "Heater along {$along}",
+                'w = a − 2 × s',
+                ['a' => $area->to('mm'), 's' => $side],
+                end($heater),
+            );
         }
         $field = $heater[0]->times($heater[1])->to('m²');
         // T02: 0.4 to 0.6 W/cm² on low voltage.
-        [$least, $most] = [Quantity::of(round($field->in('m²') * 4000), 'W'), Quantity::of(round($field->in('m²') * 6000), 'W')];
+        [$least, $most] = [
+            Quantity::of(round($field->in('m²') * 4000), 'W'),
+            Quantity::of(round($field->in('m²') * 6000), 'W'),
+        ];
         $steps[] = new WorkingStep('Usual on low voltage', 'P = A × 0.4 to 0.6 W/cm²', ['A' => $field], $most);
 
-        return self::figure('plates', 'Sheet and heater', "Sheet {$sheet[0]} × {$sheet[1]}, heater {$heater[0]} × {$heater[1]}; {$least} to {$most} are usual on low voltage.", $steps, []);
+        return self::figure(
+            'plates',
+            'Sheet and heater',
+            "Sheet {$sheet[0]} × {$sheet[1]}, heater {$heater[0]} × {$heater[1]}; {$least} to {$most} are usual on low voltage.",
+            $steps,
+            [],
+        );
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function mainsHeater(): array
     {
         $volts = $this->build->site->mainsVoltage;
         if ($volts === null) {
-            return self::figure('mains-heater', 'A mains heater here', 'Which mains voltage a heater must be made for.', [], ['mains voltage of the site']);
+            return self::figure(
+                'mains-heater',
+                'A mains heater here',
+                'Which mains voltage a heater must be made for.',
+                [],
+                ['mains voltage of the site'],
+            );
         }
         $other = $volts->exceeds(Quantity::of(160, 'V')) ? Quantity::of(120, 'V') : Quantity::of(230, 'V');
         $share = $volts->over($other);
-        $steps = [new WorkingStep("One made for {$other}, here", 'k = (V / V_r)²', ['V' => $volts, 'V_r' => $other], $share->times($share)->to('%'))];
+        $steps = [
+            new WorkingStep(
+                "One made for {$other}, here",
+                'k = (V / V_r)²',
+                ['V' => $volts, 'V_r' => $other],
+                $share->times($share)->to('%'),
+            ),
+        ];
         $end = $volts->exceeds($other) ? 'it burns out, and may start a fire' : 'it hardly warms';
 
-        return self::figure('mains-heater', 'A mains heater here', "It must be made for {$volts}: one made for {$other} would give {$steps[0]->result} of its power, so {$end}. Mains work is for somebody practised, and local code decides.", $steps, []);
+        return self::figure(
+            'mains-heater',
+            'A mains heater here',
+            "It must be made for {$volts}: one made for {$other} would give {$steps[0]->result} of its power, so {$end}. Mains work is for somebody practised, and local code decides.",
+            $steps,
+            [],
+        );
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function spindle(): array
     {
         $site = $this->build->site;
         $power = $this->build->brief->spindlePower;
-        $missing = array_keys(array_filter(['power of the spindle' => $power, 'mains voltage of the site' => $site->mainsVoltage, 'rating of the outlet' => $site->outlet], static fn (?Quantity $q): bool => $q?->isPositive() !== true));
+        $missing = array_keys(
+            array_filter(
+                [
+                    'power of the spindle' => $power,
+                    'mains voltage of the site' => $site->mainsVoltage,
+                    'rating of the outlet' => $site->outlet,
+                ],
+                static fn (?Quantity $q): bool => $q?->isPositive() !== true,
+            ),
+        );
         if ($missing !== [] || $power === null || $site->mainsVoltage === null || $site->outlet === null) {
-            return self::figure('spindle', 'Spindle and circuit', 'Whether a spindle needs a circuit of its own.', [], $missing);
+            return self::figure(
+                'spindle',
+                'Spindle and circuit',
+                'Whether a spindle needs a circuit of its own.',
+                [],
+                $missing,
+            );
         }
         $apparent = $power->over(self::MOTOR * self::DRIVE * self::POWER_FACTOR)->to('W');
         $amps = $apparent->over($site->mainsVoltage)->to('A');
         $limit = $site->outlet->times(0.8)->to('A');
         $left = $limit->minus($site->otherLoad ?? Quantity::of(0, 'A'))->to('A');
         $steps = [
-            new WorkingStep('Apparent power of motor and single-phase drive', 'S = P / (η_m × η_d × λ)', ['P' => $power, 'η_m' => Quantity::ratio(self::MOTOR), 'η_d' => Quantity::ratio(self::DRIVE), 'λ' => Quantity::ratio(self::POWER_FACTOR)], $apparent),
+            new WorkingStep(
+                'Apparent power of motor and single-phase drive',
+                'S = P / (η_m × η_d × λ)',
+                [
+                    'P' => $power,
+                    'η_m' => Quantity::ratio(self::MOTOR),
+                    'η_d' => Quantity::ratio(self::DRIVE),
+                    'λ' => Quantity::ratio(self::POWER_FACTOR),
+                ],
+                $apparent,
+            ),
             new WorkingStep('Current', 'I = S / V', ['S' => $apparent, 'V' => $site->mainsVoltage], $amps),
             new WorkingStep('Continuous use of the outlet', 'I_max = 0.8 × I_o', ['I_o' => $site->outlet], $limit),
         ];
         if ($site->otherLoad !== null) {
-            $steps[] = new WorkingStep('Left by what else runs on it', 'I_left = I_max − I_other', ['I_max' => $limit, 'I_other' => $site->otherLoad], $left);
+            $steps[] = new WorkingStep(
+                'Left by what else runs on it',
+                'I_left = I_max − I_other',
+                ['I_max' => $limit, 'I_other' => $site->otherLoad],
+                $left,
+            );
         }
         $says = match (true) {
             $amps->exceeds($limit) => "A {$power} spindle takes about {$amps} here, more than this outlet gives for long ({$limit}): it needs a larger circuit, put in by a licensed electrician.",
@@ -142,23 +239,44 @@ final readonly class BriefFigures
             default => "A {$power} spindle takes about {$amps} of the {$left} that are left: this circuit carries it.",
         };
 
-        return self::figure('spindle', 'Spindle and circuit', $says, $steps, $site->otherLoad === null ? ['what else runs on this circuit (0 A when nothing does)'] : []);
+        return self::figure(
+            'spindle',
+            'Spindle and circuit',
+            $says,
+            $steps,
+            $site->otherLoad === null ? ['what else runs on this circuit (0 A when nothing does)'] : [],
+        );
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function output(): array
     {
         $brief = $this->build->brief;
-        $missing = array_keys(array_filter([$brief->process === 'printing' ? 'flow of the hot end' : 'removal rate' => $brief->flow, 'share of its hours in which it works' => $brief->duty, 'hours a week it may run' => $brief->weekly], static fn (?Quantity $q): bool => $q === null || ! $q->isPositive()));
+        $missing = array_keys(
+            array_filter(
+                [
+                    $brief->process === 'printing' ? 'flow of the hot end' : 'removal rate' => $brief->flow,
+                    'share of its hours in which it works' => $brief->duty,
+                    'hours a week it may run' => $brief->weekly,
+                ],
+                static fn (?Quantity $q): bool => $q === null || ! $q->isPositive(),
+            ),
+        );
         $volume = Quantity::of(0, 'cm³');
         $counted = 0;
         $steps = [];
         foreach ($this->build->workpieces as $piece) {
             if ($piece->perWeek !== null && $piece->removed !== null) {
                 $week = $piece->removed->times($piece->perWeek)->to('cm³');
-                $steps[] = new WorkingStep("{$piece->name}, {$piece->perWeek} a week", 'V = n × v', ['n' => Quantity::ratio($piece->perWeek), 'v' => $piece->removed], $week);
+                $steps[] = new WorkingStep(
+                    "{$piece->name}, {$piece->perWeek} a week",
+                    'V = n × v',
+                    ['n' => Quantity::ratio($piece->perWeek), 'v' => $piece->removed],
+                    $week,
+                );
                 $volume = $volume->plus($week);
                 $counted++;
             } elseif ($piece->perWeek !== null) {
@@ -169,19 +287,43 @@ final readonly class BriefFigures
             $missing[] = 'pieces a week and their volume';
         }
         if ($missing !== [] || $brief->flow === null || $brief->duty === null || $brief->weekly === null) {
-            return self::figure('output', 'Output', 'How long a week\'s work takes, and how many machines that is.', $steps, $missing);
+            return self::figure(
+                'output',
+                'Output',
+                'How long a week\'s work takes, and how many machines that is.',
+                $steps,
+                $missing,
+            );
         }
         $rate = $brief->flow->times($brief->duty);
         $hours = $volume->over($rate)->to('h');
         $machines = (int) ceil($hours->over($brief->weekly)->in('') - 1e-9);
-        $steps[] = new WorkingStep('Hours a week', 't = V / (q × k)', ['V' => $volume, 'q' => $brief->flow, 'k' => $brief->duty], $hours);
-        $steps[] = new WorkingStep('Machines', 'n = t / t_w', ['t' => $hours, 't_w' => $brief->weekly], Quantity::ratio(round($hours->over($brief->weekly)->in(''), 3)));
+        $steps[] = new WorkingStep(
+            'Hours a week',
+            't = V / (q × k)',
+            ['V' => $volume, 'q' => $brief->flow, 'k' => $brief->duty],
+            $hours,
+        );
+        $steps[] = new WorkingStep(
+            'Machines',
+            'n = t / t_w',
+            ['t' => $hours, 't_w' => $brief->weekly],
+            Quantity::ratio(round($hours->over($brief->weekly)->in(''), 3)),
+        );
 
-        return self::figure('output', 'Output', "A week's work is {$hours} of machine time; at {$brief->weekly} a week that takes ".($machines === 1 ? 'one machine.' : "{$machines} machines like this."), $steps, []);
+        return self::figure(
+            'output',
+            'Output',
+            "A week's work is {$hours} of machine time; at {$brief->weekly} a week that takes ".
+                ($machines === 1 ? 'one machine.' : "{$machines} machines like this."),
+            $steps,
+            [],
+        );
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function skills(): array
     {
@@ -196,20 +338,28 @@ final readonly class BriefFigures
                 $short[] = $trade;
             }
         }
-        $mains = ! in_array('mains', $short, true) ? '' : ' '.($this->build->brief->helper === null ? 'Mains work is not for practising on: name a helper or a licensed electrician.' : "{$this->build->brief->helper} helps with the mains.");
+        $mains = ! in_array('mains', $short, true)
+            ? ''
+            : ' '.
+                ($this->build->brief->helper === null
+                    ? 'Mains work is not for practising on: name a helper or a licensed electrician.'
+                    : "{$this->build->brief->helper} helps with the mains.");
         $others = array_values(array_diff($short, ['mains']));
         $says = match (true) {
             $wanted === [] => 'Nothing in the build asks for a trade yet.',
             $short === [] && $missing === [] => 'You have what the build asks for.',
             $short === [] => 'What the build asks of your hands.',
-            default => trim(($others === [] ? '' : 'New to you: '.implode(', ', $others).'; practise on scrap first.').$mains),
+            default => trim(
+                ($others === [] ? '' : 'New to you: '.implode(', ', $others).'; practise on scrap first.').$mains,
+            ),
         };
 
         return self::figure('skills', 'Skills', $says, $steps, $missing);
     }
 
     /**
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private function tools(): array
     {
@@ -217,7 +367,9 @@ final readonly class BriefFigures
         foreach ($this->build->needs as $need) {
             if ($need->family === 'tool') {
                 $known[] = mb_strtolower($need->role);
-                $steps[] = new WorkingStep($need->role.($need->owned >= $need->quantity ? ': owned' : ': to be bought or borrowed'));
+                $steps[] = new WorkingStep(
+                    $need->role.($need->owned >= $need->quantity ? ': owned' : ': to be bought or borrowed'),
+                );
                 if ($need->owned < $need->quantity) {
                     $lacking[] = $need->role;
                 }
@@ -232,7 +384,15 @@ final readonly class BriefFigures
                 }
             }
         }
-        $says = $known === [] ? 'No tool is named in the build yet.' : ($lacking === [] ? 'Every tool that is named is there.' : 'Still to find: '.implode(', ', array_slice($lacking, 0, 6)).(count($lacking) > 6 ? ' and '.(count($lacking) - 6).' more' : '').'.');
+        $says =
+            $known === []
+                ? 'No tool is named in the build yet.'
+                : ($lacking === []
+                    ? 'Every tool that is named is there.'
+                    : 'Still to find: '.
+                        implode(', ', array_slice($lacking, 0, 6)).
+                        (count($lacking) > 6 ? ' and '.(count($lacking) - 6).' more' : '').
+                        '.');
 
         return self::figure('tools', 'Tools', $says, $steps, []);
     }
@@ -244,8 +404,21 @@ final readonly class BriefFigures
     {
         $wanted = [];
         $families = array_map(static fn ($n) => $n->family, $this->build->needs);
-        $crimped = array_filter($this->build->leads, static fn ($l): bool => array_filter($l->ends, static fn (LeadEnd $e): bool => $e->contact !== null || in_array($e->termination, ['ferrule', 'crimp', 'fork', 'ring'], true)) !== []);
-        $soldered = array_filter($this->build->leads, static fn ($l): bool => array_filter($l->ends, static fn (LeadEnd $e): bool => $e->termination === 'soldered') !== []);
+        $crimped = array_filter(
+            $this->build->leads,
+            static fn ($l): bool => array_filter(
+                $l->ends,
+                static fn (LeadEnd $e): bool => $e->contact !== null ||
+                    in_array($e->termination, ['ferrule', 'crimp', 'fork', 'ring'], true),
+            ) !== [],
+        );
+        $soldered = array_filter(
+            $this->build->leads,
+            static fn ($l): bool => array_filter(
+                $l->ends,
+                static fn (LeadEnd $e): bool => $e->termination === 'soldered',
+            ) !== [],
+        );
         if ($this->build->mates !== []) {
             $wanted['fitting'] = count($this->build->mates).' joints to put together';
         }
@@ -271,10 +444,17 @@ final readonly class BriefFigures
     /**
      * @param  list<WorkingStep>  $working
      * @param  list<string>  $missing
-     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>, missing: list<string>}
+     * @return array{key: string, title: string, says: string, working: list<array<string, mixed>>,
+     *     missing: list<string>}
      */
     private static function figure(string $key, string $title, string $says, array $working, array $missing): array
     {
-        return ['key' => $key, 'title' => $title, 'says' => $says, 'working' => array_map(static fn (WorkingStep $s): array => $s->toArray(), $working), 'missing' => $missing];
+        return [
+            'key' => $key,
+            'title' => $title,
+            'says' => $says,
+            'working' => array_map(static fn (WorkingStep $s): array => $s->toArray(), $working),
+            'missing' => $missing,
+        ];
     }
 }

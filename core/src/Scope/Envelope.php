@@ -33,7 +33,9 @@ final readonly class Envelope
             $sides = array_values(array_filter([$piece->length, $piece->width]));
             $long = $sides === [] ? null : Quantity::max(...$sides);
             $short = count($sides) < 2 ? null : Quantity::min(...$sides);
-            foreach (['x' => $turned ? $short : $long, 'y' => $turned ? $long : $short, 'z' => $piece->height] as $along => $side) {
+            foreach (
+                ['x' => $turned ? $short : $long, 'y' => $turned ? $long : $short, 'z' => $piece->height] as $along => $side
+            ) {
                 if ($side !== null && ($largest[$along] === null || $side->exceeds($largest[$along]))) {
                     [$largest[$along], $deciding[$along]] = [$side, $piece];
                 }
@@ -50,6 +52,6 @@ final readonly class Envelope
     /** Work area in one direction: as settled in the brief, else what the workpieces ask for. */
     public function workArea(string $along): ?Quantity
     {
-        return $this->build->brief->size[$along] ?? $this->sizes[$along] ?? null;
+        return $this->build->brief->size[$along] ?? ($this->sizes[$along] ?? null);
     }
 }

@@ -17,7 +17,8 @@ final readonly class Scaling
     }
 
     /**
-     * @return list<array{need: string, role: string, along: string, as: string, written: int, counted: int|null, wanted: int|null, cut_written: string|null, cut_wanted: string|null, missing: list<string>}>
+     * @return list<array{need: string, role: string, along: string, as: string, written: int, counted: int|null,
+     *     wanted: int|null, cut_written: string|null, cut_wanted: string|null, missing: list<string>}>
      */
     public function toArray(): array
     {
@@ -32,20 +33,29 @@ final readonly class Scaling
     }
 
     /**
-     * @return array{need: string, role: string, along: string, as: string, written: int, counted: int|null, wanted: int|null, cut_written: string|null, cut_wanted: string|null, missing: list<string>}
+     * @return array{need: string, role: string, along: string, as: string, written: int, counted: int|null,
+     *     wanted: int|null, cut_written: string|null, cut_wanted: string|null, missing: list<string>}
      */
     private function row(Need $need, Scale $scale): array
     {
         $kit = $this->build->brief->kitSize[$scale->along] ?? null;
         $own = (new Envelope($this->build))->workArea($scale->along);
-        $missing = [...($kit === null ? ["size along {$scale->along} the list was written for"] : []), ...($own === null ? ["size along {$scale->along} that is built"] : [])];
+        $missing = [
+            ...$kit === null ? ["size along {$scale->along} the list was written for"] : [],
+            ...$own === null ? ["size along {$scale->along} that is built"] : [],
+        ];
         $counts = $scale->kind === 'count';
 
         return [
-            'need' => $need->ref, 'role' => $need->role, 'along' => $scale->along, 'as' => $scale->kind, 'written' => $need->quantity,
+            'need' => $need->ref,
+            'role' => $need->role,
+            'along' => $scale->along,
+            'as' => $scale->kind,
+            'written' => $need->quantity,
             'counted' => $counts && $kit !== null ? self::pieces($scale, $kit) : null,
             'wanted' => $counts && $own !== null ? self::pieces($scale, $own) : null,
-            'cut_written' => $counts ? null : self::cut($scale, $kit), 'cut_wanted' => $counts ? null : self::cut($scale, $own),
+            'cut_written' => $counts ? null : self::cut($scale, $kit),
+            'cut_wanted' => $counts ? null : self::cut($scale, $own),
             'missing' => $missing,
         ];
     }
@@ -53,7 +63,9 @@ final readonly class Scaling
     /** One at the start and one each so far, the last short stretch included; and what every size needs. */
     public static function pieces(Scale $scale, Quantity $length): int
     {
-        return $scale->plus + 1 + ($scale->every === null ? 0 : (int) ceil($length->over($scale->every)->in('') - 1e-9));
+        return $scale->plus +
+            1 +
+            ($scale->every === null ? 0 : (int) ceil($length->over($scale->every)->in('') - 1e-9));
     }
 
     private static function cut(Scale $scale, ?Quantity $length): ?string

@@ -8,7 +8,10 @@ use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
-/** Places with their air and what stands in each, with the distance to what it bears; and every printed part by its plastic. */
+/**
+ * Places with their air and what stands in each, with the distance to what it bears; and every printed part by its
+ * plastic.
+ */
 final readonly class HeatLedger
 {
     public function __construct(private Inspection $inspection)
@@ -30,10 +33,21 @@ final readonly class HeatLedger
             foreach ($zone->holds as $ref) {
                 $fitted = $build->fitted($ref);
                 $limit = $fitted === null ? null : HeatLimit::of($fitted);
-                $things[] = ['need' => $ref, 'role' => $build->roleOf($ref), 'limit' => self::celsius($limit), 'left' => $limit === null || $air === null ? null : round($limit->minus($air)->in('K'), 1)];
+                $things[] = [
+                    'need' => $ref,
+                    'role' => $build->roleOf($ref),
+                    'limit' => self::celsius($limit),
+                    'left' => $limit === null || $air === null ? null : round($limit->minus($air)->in('K'), 1),
+                ];
             }
             usort($things, static fn (array $a, array $b): int => ($a['left'] ?? 1e9) <=> ($b['left'] ?? 1e9));
-            $zones[] = ['ref' => $zone->ref, 'name' => $zone->name, 'kind' => $zone->kind, 'air' => self::celsius($air), 'things' => $things];
+            $zones[] = [
+                'ref' => $zone->ref,
+                'name' => $zone->name,
+                'kind' => $zone->kind,
+                'air' => self::celsius($air),
+                'things' => $things,
+            ];
         }
 
         return ['zones' => $zones, 'prints' => $this->prints()];
@@ -49,9 +63,15 @@ final readonly class HeatLedger
             $glass = HeatLimit::glass($fitted);
             $service = $fitted->part->spec('service_temperature')?->nominal();
             $prints[] = [
-                'need' => $ref, 'role' => $fitted->need->role, 'material' => $fitted->part->spec('material')?->choice(), 'service' => self::celsius($service), 'glass' => self::celsius($glass),
+                'need' => $ref,
+                'role' => $fitted->need->role,
+                'material' => $fitted->part->spec('material')?->choice(),
+                'service' => self::celsius($service),
+                'glass' => self::celsius($glass),
                 'left' => $glass === null || $service === null ? null : round($glass->minus($service)->in('K'), 1),
-                'walls' => self::number($fitted, 'walls'), 'infill' => self::number($fitted, 'infill'), 'zone' => $this->inspection->bench->build->zoneOf($ref)?->name,
+                'walls' => self::number($fitted, 'walls'),
+                'infill' => self::number($fitted, 'infill'),
+                'zone' => $this->inspection->bench->build->zoneOf($ref)?->name,
             ];
         }
         usort($prints, static fn (array $a, array $b): int => ($a['left'] ?? 1e9) <=> ($b['left'] ?? 1e9));

@@ -13,7 +13,16 @@ final class HeatLimit
     /** Air that electronics bear when their sheet says nothing: common practice, no source. */
     private const ELECTRONICS = 50;
 
-    private const ELECTRONIC = ['controller_board', 'host_computer', 'display', 'motor_driver', 'dc_converter', 'switching_module', 'spindle_drive', 'power_supply'];
+    private const ELECTRONIC = [
+        'controller_board',
+        'host_computer',
+        'display',
+        'motor_driver',
+        'dc_converter',
+        'switching_module',
+        'spindle_drive',
+        'power_supply',
+    ];
 
     /** The key on the sheet that says it. */
     private const KEYS = ['probe' => 'heat_limit', 'bus_module' => 'heat_limit', 'power_supply' => 'derate_from'];

@@ -34,7 +34,14 @@ final class HeatUp implements Check
             'Does this heater bring its plate to temperature, and in what time?',
             Trade::Thermal,
             't = m·c·ΔT/(P − losses); specific heats from memory; 12 W/m²K from both faces: common practice, no source',
-            ['heater.rated_power', 'heater.plate_mass', 'heater.plate_material', 'heater.target', 'heater.heated_width', 'heater.heated_depth'],
+            [
+                'heater.rated_power',
+                'heater.plate_mass',
+                'heater.plate_material',
+                'heater.target',
+                'heater.heated_width',
+                'heater.heated_depth',
+            ],
         );
     }
 
@@ -51,34 +58,94 @@ final class HeatUp implements Check
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $inquiry->tryChoice($heater, 'place');
-        [$power, $mass, $target] = $inquiry->readAll($heater, ['P' => 'rated_power', 'm' => 'plate_mass', 'T' => 'target'], Bound::Nominal);
-        $material = $inquiry->tryChoice($heater, 'plate_material') ?? $inquiry->lack("material of the plate {$heater->need->role} heats");
-        $air = $inquiry->given('air around the machine', 'T_a', $inquiry->build->site->ambient, Evidence::Measured, 'site/ambient');
+        [$power, $mass, $target] = $inquiry->readAll(
+            $heater,
+            ['P' => 'rated_power', 'm' => 'plate_mass', 'T' => 'target'],
+            Bound::Nominal,
+        );
+        $material =
+            $inquiry->tryChoice($heater, 'plate_material') ??
+            $inquiry->lack("material of the plate {$heater->need->role} heats");
+        $air = $inquiry->given(
+            'air around the machine',
+            'T_a',
+            $inquiry->build->site->ambient,
+            Evidence::Measured,
+            'site/ambient',
+        );
         $rise = $inquiry->work('Rise', 'ΔT = T − T_a', ['T' => $target, 'T_a' => $air], $target->minus($air), 'K');
-        $bare = Quantity::of($mass->in('kg') * self::HEAT[$material] * $rise->in('K') / $power->in('W'), 's');
-        $inquiry->work('Without losses', 't_0 = m × c × ΔT / P', ['m' => $mass, 'ΔT' => $rise, 'P' => $power], $bare, 's');
-        [$width, $depth] = [$inquiry->tryRead($heater, 'heated_width', 'w'), $inquiry->tryRead($heater, 'heated_depth', 'd')];
+        $bare = Quantity::of(($mass->in('kg') * self::HEAT[$material] * $rise->in('K')) / $power->in('W'), 's');
+        $inquiry->work(
+            'Without losses',
+            't_0 = m × c × ΔT / P',
+            ['m' => $mass, 'ΔT' => $rise, 'P' => $power],
+            $bare,
+            's',
+        );
+        [$width, $depth] = [
+            $inquiry->tryRead($heater, 'heated_width', 'w'),
+            $inquiry->tryRead($heater, 'heated_depth', 'd'),
+        ];
         if ($width === null || $depth === null) {
             $inquiry->lack("heated width and depth of {$heater->need->role}");
         }
-        $lost = $inquiry->work('Lost at the end, both faces', 'P_l = 2 × w × d × h × ΔT', ['w' => $width, 'd' => $depth, 'ΔT' => $rise], Quantity::of(2 * $width->in('m') * $depth->in('m') * self::AIR * $rise->in('K'), 'W'), 'W');
+        $lost = $inquiry->work(
+            'Lost at the end, both faces',
+            'P_l = 2 × w × d × h × ΔT',
+            ['w' => $width, 'd' => $depth, 'ΔT' => $rise],
+            Quantity::of(2 * $width->in('m') * $depth->in('m') * self::AIR * $rise->in('K'), 'W'),
+            'W',
+        );
         if (! $lost->isBelow($power)) {
-            return $inquiry->conclude(Verdict::Fails, "It never gets to {$target}: {$lost} leave the plate there, and it has {$power}.", $inquiry->margin($lost, $power), "{$power}");
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "It never gets to {$target}: {$lost} leave the plate there, and it has {$power}.",
+                $inquiry->margin($lost, $power),
+                "{$power}",
+            );
         }
         // A plate that loses in proportion to its rise: t = −(m·c/h·A)·ln(1 − P_l/P).
-        $time = Quantity::of(-$mass->in('kg') * self::HEAT[$material] * $rise->in('K') / $lost->in('W') * log(1 - $lost->in('W') / $power->in('W')), 's');
-        $time = $inquiry->work('With losses', 't = −m·c·ΔT/P_l × ln(1 − P_l/P)', ['m' => $mass, 'ΔT' => $rise, 'P_l' => $lost, 'P' => $power], $time, 'min');
+        $time = Quantity::of(
+            ((-$mass->in('kg') * self::HEAT[$material] * $rise->in('K')) / $lost->in('W')) *
+                log(1 - $lost->in('W') / $power->in('W')),
+            's',
+        );
+        $time = $inquiry->work(
+            'With losses',
+            't = −m·c·ΔT/P_l × ln(1 − P_l/P)',
+            ['m' => $mass, 'ΔT' => $rise, 'P_l' => $lost, 'P' => $power],
+            $time,
+            'min',
+        );
         $verdict = match (true) {
             $time->exceeds(Quantity::of(30, 'min')) => Verdict::Tight,
             default => Verdict::Holds,
         };
 
-        return $inquiry->conclude($verdict, "{$target} in about {$time}".($verdict === Verdict::Tight ? ', which is long; a cover or insulation below helps.' : '. Slower than that is a fault.'), null, '30 min');
+        return $inquiry->conclude(
+            $verdict,
+            "{$target} in about {$time}".
+                ($verdict === Verdict::Tight
+                    ? ', which is long; a cover or insulation below helps.'
+                    : '. Slower than that is a fault.'),
+            null,
+            '30 min',
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $power): array => Examples::file([Examples::part('bed', 'heater', ['place' => 'bed', 'rated_power' => $power, 'plate_mass' => '1.94 kg', 'plate_material' => 'aluminium', 'target' => '100 °C', 'heated_width' => '300 mm', 'heated_depth' => '300 mm'])]);
+        $file = static fn (string $power): array => Examples::file([
+            Examples::part('bed', 'heater', [
+                'place' => 'bed',
+                'rated_power' => $power,
+                'plate_mass' => '1.94 kg',
+                'plate_material' => 'aluminium',
+                'target' => '100 °C',
+                'heated_width' => '300 mm',
+                'heated_depth' => '300 mm',
+            ]),
+        ]);
 
         return new Examples(static fn (): array => $file('120 W'), static fn (): array => $file('600 W'), Verdict::Fails);
     }

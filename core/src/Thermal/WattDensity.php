@@ -44,9 +44,18 @@ final class WattDensity implements Check
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $inquiry->tryChoice($heater, 'place');
-        [$power, $width, $depth, $volts] = $inquiry->readAll($heater, ['P' => 'rated_power', 'w' => 'heated_width', 'd' => 'heated_depth', 'V' => 'rated_voltage'], Bound::Nominal);
+        [$power, $width, $depth, $volts] = $inquiry->readAll(
+            $heater,
+            ['P' => 'rated_power', 'w' => 'heated_width', 'd' => 'heated_depth', 'V' => 'rated_voltage'],
+            Bound::Nominal,
+        );
         $density = $power->in('W') / ($width->in('cm') * $depth->in('cm'));
-        $inquiry->work('Watts to the square centimetre', 'q = P / (w × d)', ['P' => $power, 'w' => $width, 'd' => $depth], Quantity::ratio(round($density, 3)));
+        $inquiry->work(
+            'Watts to the square centimetre',
+            'q = P / (w × d)',
+            ['P' => $power, 'w' => $width, 'd' => $depth],
+            Quantity::ratio(round($density, 3)),
+        );
         $mains = $volts->in('V') > 60;
         $usual = $mains ? 1.0 : 0.6;
         $verdict = match (true) {
@@ -54,14 +63,36 @@ final class WattDensity implements Check
             $density > $usual => Verdict::Tight,
             default => Verdict::Holds,
         };
-        $says = round($density, 2)." W/cm²; up to {$usual} is usual on a ".($mains ? 'mains mat' : 'low-voltage bed').'.'.($verdict === Verdict::Danger ? ' Where it lifts off the plate it burns.' : ($density < 0.25 ? ' It warms up slowly.' : ''));
+        $says =
+            round($density, 2).
+            " W/cm²; up to {$usual} is usual on a ".
+            ($mains ? 'mains mat' : 'low-voltage bed').
+            '.'.
+            ($verdict === Verdict::Danger
+                ? ' Where it lifts off the plate it burns.'
+                : ($density < 0.25
+                    ? ' It warms up slowly.'
+                    : ''));
 
-        return $inquiry->conclude($verdict, $says, $inquiry->margin(Quantity::ratio($density), Quantity::ratio(1.5)), "{$usual} W/cm²");
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin(Quantity::ratio($density), Quantity::ratio(1.5)),
+            "{$usual} W/cm²",
+        );
     }
 
     public function examples(): Examples
     {
-        $file = static fn (string $power): array => Examples::file([Examples::part('bed', 'heater', ['place' => 'bed', 'rated_power' => $power, 'rated_voltage' => '24 V', 'heated_width' => '120 mm', 'heated_depth' => '120 mm'])]);
+        $file = static fn (string $power): array => Examples::file([
+            Examples::part('bed', 'heater', [
+                'place' => 'bed',
+                'rated_power' => $power,
+                'rated_voltage' => '24 V',
+                'heated_width' => '120 mm',
+                'heated_depth' => '120 mm',
+            ]),
+        ]);
 
         return new Examples(static fn (): array => $file('300 W'), static fn (): array => $file('75 W'));
     }

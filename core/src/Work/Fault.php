@@ -14,7 +14,17 @@ final readonly class Fault
 
     public const STATES = ['open', 'understood', 'fixed', 'closed'];
 
-    public const KINDS = ['missing', 'wrong', 'damaged', 'misfit', 'out_of_tolerance', 'undocumented', 'electrical', 'settings', 'own_mistake'];
+    public const KINDS = [
+        'missing',
+        'wrong',
+        'damaged',
+        'misfit',
+        'out_of_tolerance',
+        'undocumented',
+        'electrical',
+        'settings',
+        'own_mistake',
+    ];
 
     /**
      * @param  list<string>  $photos  names of stored pictures

@@ -40,9 +40,8 @@ final readonly class StepCheck
     /** How far the reading is from nominal, without sign. */
     public function deviation(): ?Quantity
     {
-        return $this->measured === null ? null : Quantity::max(
-            $this->measured->minus($this->nominal),
-            $this->nominal->minus($this->measured),
-        );
+        return $this->measured === null
+            ? null
+            : Quantity::max($this->measured->minus($this->nominal), $this->nominal->minus($this->measured));
     }
 }

@@ -25,22 +25,85 @@ final class DecisionTest extends TestCase
      */
     private function file(): array
     {
-        $file = Examples::file([Examples::part('rail', 'linear_rail', ['length' => '500 mm', 'block_length' => '58 mm'])], [
-            'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
-            'workpieces' => [['ref' => 'w', 'name' => 'Board', 'length' => '300 mm', 'width' => '90 mm', 'height' => '9 mm']],
-            'suppliers' => [['ref' => 'shop', 'name' => 'Shop', 'currency' => 'GBP', 'lead_days' => 6, 'shipping' => [['from' => '0', 'cost' => '5']]]],
-            'offers' => [['ref' => 'o', 'part' => 'rail', 'supplier' => 'shop', 'price' => '40', 'date' => '2026-11-01']],
-            'revisions' => [['ref' => 'r', 'of' => 'part', 'name' => 'Rail', 'revision' => 'B', 'date' => '2026-10-01', 'part' => 'rail', 'state' => 'ordered']],
-            'routes' => [['ref' => 'own', 'name' => 'Own', 'kind' => 'self-sourced', 'whole_build' => true, 'hours' => ['mechanics' => '5 h']]],
-        ]);
-        $file['parts'][] = ['ref' => 'other', 'family' => 'linear_rail', 'name' => 'Other rail', 'specs' => ['length' => '600 mm']];
+        $file = Examples::file(
+            [Examples::part('rail', 'linear_rail', ['length' => '500 mm', 'block_length' => '58 mm'])],
+            [
+                'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
+                'workpieces' => [
+                    ['ref' => 'w', 'name' => 'Board', 'length' => '300 mm', 'width' => '90 mm', 'height' => '9 mm'],
+                ],
+                'suppliers' => [
+                    [
+                        'ref' => 'shop',
+                        'name' => 'Shop',
+                        'currency' => 'GBP',
+                        'lead_days' => 6,
+                        'shipping' => [['from' => '0', 'cost' => '5']],
+                    ],
+                ],
+                'offers' => [
+                    ['ref' => 'o', 'part' => 'rail', 'supplier' => 'shop', 'price' => '40', 'date' => '2026-11-01'],
+                ],
+                'revisions' => [
+                    [
+                        'ref' => 'r',
+                        'of' => 'part',
+                        'name' => 'Rail',
+                        'revision' => 'B',
+                        'date' => '2026-10-01',
+                        'part' => 'rail',
+                        'state' => 'ordered',
+                    ],
+                ],
+                'routes' => [
+                    [
+                        'ref' => 'own',
+                        'name' => 'Own',
+                        'kind' => 'self-sourced',
+                        'whole_build' => true,
+                        'hours' => ['mechanics' => '5 h'],
+                    ],
+                ],
+            ],
+        );
+        $file['parts'][] = [
+            'ref' => 'other',
+            'family' => 'linear_rail',
+            'name' => 'Other rail',
+            'specs' => ['length' => '600 mm'],
+        ];
         $file['needs'][0]['candidates'] = ['rail', 'other'];
         $build = (new SampleBuild($file))->build;
         $facts = Facts::ofPart(Inspector::standard()->inspect($build), 'rail', $build->parts['rail']);
         $file['decisions'] = [
-            ['ref' => 'd', 'question' => 'Which rail?', 'about' => 'part', 'state' => 'made', 'need' => 'rail', 'choice' => 'rail', 'reason' => 'Stiff.', 'facts' => $facts],
-            ['ref' => 'r', 'question' => 'Which route?', 'about' => 'route', 'state' => 'made', 'choice' => 'own', 'reason' => 'Cheap.', 'facts' => Facts::ofRoutes((new RouteComparison($build))->ledgers)],
-            ['ref' => 's', 'question' => 'Homing?', 'about' => 'school', 'state' => 'made', 'school' => 'homing', 'choice' => 'switches', 'reason' => 'Sure.'],
+            [
+                'ref' => 'd',
+                'question' => 'Which rail?',
+                'about' => 'part',
+                'state' => 'made',
+                'need' => 'rail',
+                'choice' => 'rail',
+                'reason' => 'Stiff.',
+                'facts' => $facts,
+            ],
+            [
+                'ref' => 'r',
+                'question' => 'Which route?',
+                'about' => 'route',
+                'state' => 'made',
+                'choice' => 'own',
+                'reason' => 'Cheap.',
+                'facts' => Facts::ofRoutes((new RouteComparison($build))->ledgers),
+            ],
+            [
+                'ref' => 's',
+                'question' => 'Homing?',
+                'about' => 'school',
+                'state' => 'made',
+                'school' => 'homing',
+                'choice' => 'switches',
+                'reason' => 'Sure.',
+            ],
             ['ref' => 'open', 'question' => 'Colour?', 'about' => 'other'],
         ];
 
@@ -51,33 +114,86 @@ final class DecisionTest extends TestCase
     {
         $build = (new SampleBuild($this->file()))->build;
 
-        self::assertSame([
-            'Block length' => "58\u{a0}mm, datasheet", 'M01 Usable travel, X' => 'Holds', 'Price' => "GBP\u{a0}40.00", 'Rail length' => "500\u{a0}mm, datasheet",
-            'Revision of Rail' => 'B, ordered', 'Wait' => '6 days',
-        ], $build->decisions['d']->facts);
-        self::assertSame(['open'], array_column(array_filter((new DecisionReview(Inspector::standard()->inspect($build)))->toArray(), static fn (array $d): bool => $d['state'] !== 'made'), 'ref'));
+        self::assertSame(
+            [
+                'Block length' => "58\u{a0}mm, datasheet",
+                'M01 Usable travel, X' => 'Holds',
+                'Price' => "GBP\u{a0}40.00",
+                'Rail length' => "500\u{a0}mm, datasheet",
+                'Revision of Rail' => 'B, ordered',
+                'Wait' => '6 days',
+            ],
+            $build->decisions['d']->facts,
+        );
+        self::assertSame(
+            ['open'],
+            array_column(
+                array_filter(
+                    (new DecisionReview(Inspector::standard()->inspect($build)))->toArray(),
+                    static fn (array $d): bool => $d['state'] !== 'made',
+                ),
+                'ref',
+            ),
+        );
         self::assertSame(1, (new DecisionReview(Inspector::standard()->inspect($build)))->waiting());
     }
 
     /**
-     * @return iterable<string, array{callable(array<string, mixed>): array<string, mixed>, string, string|null, string|null}>
+     * @return iterable<string, array{callable(array<string, mixed>): array<string, mixed>, string, string|null,
+     *     string|null}>
      */
     public static function changes(): iterable
     {
-        yield 'the price' => [static fn (array $f): array => array_replace_recursive($f, ['offers' => [['price' => '44']]]), 'Price', "GBP\u{a0}40.00", "GBP\u{a0}44.00"];
-        yield 'the wait' => [static fn (array $f): array => array_replace_recursive($f, ['suppliers' => [['lead_days' => 21]]]), 'Wait', '6 days', '21 days'];
-        yield 'a verdict' => [static fn (array $f): array => array_replace_recursive($f, ['workpieces' => [['length' => '460 mm']]]), 'M01 Usable travel, X', 'Holds', 'Fails'];
-        yield 'a revision' => [static fn (array $f): array => array_replace_recursive($f, ['revisions' => [['revision' => 'C']]]), 'Revision of Rail', 'B, ordered', 'C, ordered'];
-        yield 'a measured value' => [static fn (array $f): array => array_replace_recursive($f, ['parts' => [['specs' => ['length' => ['value' => '499 mm', 'evidence' => 'measured']]]]]), 'Rail length', "500\u{a0}mm, datasheet", "499\u{a0}mm, measured"];
-        yield 'another choice' => [static fn (array $f): array => array_replace_recursive($f, ['needs' => [['choice' => 'other']]]), 'Part that is chosen', 'rail', 'Other rail'];
+        yield 'the price' => [
+            static fn (array $f): array => array_replace_recursive($f, ['offers' => [['price' => '44']]]),
+            'Price',
+            "GBP\u{a0}40.00",
+            "GBP\u{a0}44.00",
+        ];
+        yield 'the wait' => [
+            static fn (array $f): array => array_replace_recursive($f, ['suppliers' => [['lead_days' => 21]]]),
+            'Wait',
+            '6 days',
+            '21 days',
+        ];
+        yield 'a verdict' => [
+            static fn (array $f): array => array_replace_recursive($f, ['workpieces' => [['length' => '460 mm']]]),
+            'M01 Usable travel, X',
+            'Holds',
+            'Fails',
+        ];
+        yield 'a revision' => [
+            static fn (array $f): array => array_replace_recursive($f, ['revisions' => [['revision' => 'C']]]),
+            'Revision of Rail',
+            'B, ordered',
+            'C, ordered',
+        ];
+        yield 'a measured value' => [
+            static fn (array $f): array => array_replace_recursive($f, [
+                'parts' => [['specs' => ['length' => ['value' => '499 mm', 'evidence' => 'measured']]]],
+            ]),
+            'Rail length',
+            "500\u{a0}mm, datasheet",
+            "499\u{a0}mm, measured",
+        ];
+        yield 'another choice' => [
+            static fn (array $f): array => array_replace_recursive($f, ['needs' => [['choice' => 'other']]]),
+            'Part that is chosen',
+            'rail',
+            'Other rail',
+        ];
     }
 
     /**
      * @param  callable(array<string, mixed>): array<string, mixed>  $change
      */
     #[DataProvider('changes')]
-    public function test_a_decision_is_reopened_by_a_fact_that_changed(callable $change, string $fact, ?string $was, ?string $is): void
-    {
+    public function test_a_decision_is_reopened_by_a_fact_that_changed(
+        callable $change,
+        string $fact,
+        ?string $was,
+        ?string $is,
+    ): void {
         $build = (new SampleBuild($change($this->file())))->build;
         $review = array_column((new DecisionReview(Inspector::standard()->inspect($build)))->toArray(), null, 'ref');
 
@@ -89,9 +205,16 @@ final class DecisionTest extends TestCase
     public function test_a_route_is_reopened_when_what_it_costs_changes(): void
     {
         $file = array_replace_recursive($this->file(), ['offers' => [['price' => '41']]]);
-        $review = array_column((new DecisionReview(Inspector::standard()->inspect((new SampleBuild($file))->build)))->toArray(), null, 'ref');
+        $review = array_column(
+            (new DecisionReview(Inspector::standard()->inspect((new SampleBuild($file))->build)))->toArray(),
+            null,
+            'ref',
+        );
 
-        self::assertSame(['fact' => 'Own, at the door', 'was' => "GBP\u{a0}45.00", 'is' => "GBP\u{a0}46.00"], $review['r']['changed'][0]);
+        self::assertSame(
+            ['fact' => 'Own, at the door', 'was' => "GBP\u{a0}45.00", 'is' => "GBP\u{a0}46.00"],
+            $review['r']['changed'][0],
+        );
     }
 
     public function test_every_divided_question_has_two_sides_and_what_decides(): void
@@ -109,12 +232,35 @@ final class DecisionTest extends TestCase
         $file = $this->file();
         $file['parts'][0]['specs']['mass'] = '1.5 kg';
         $one = (new SampleBuild($file))->build;
-        $other = BuildFile::build(array_replace_recursive(BuildFile::data($one), ['needs' => [['choice' => 'other', 'quantity' => 2]], 'build' => ['name' => 'Longer']]));
+        $other = BuildFile::build(
+            array_replace_recursive(BuildFile::data($one), [
+                'needs' => [['choice' => 'other', 'quantity' => 2]],
+                'build' => ['name' => 'Longer'],
+            ]),
+        );
         $diff = $this->diff($one, $other);
 
-        self::assertSame([['need' => 'rail', 'role' => 'rail', 'one' => '1 × rail', 'other' => '2 × Other rail', 'same' => false]], $diff['parts']);
-        self::assertSame([['key' => 'M01/x', 'title' => 'Usable travel', 'subject' => 'X', 'one' => 'holds', 'other' => 'unproven']], $diff['findings']);
-        self::assertSame([['Under test', 1.5, 0, '45.00', 0], ['Longer', 0.0, 1, '0.00', 1]], array_map(static fn (array $s): array => [$s['name'], $s['kilograms'], $s['unweighed'], $s['planned'], $s['unpriced']], $diff['sides']));
+        self::assertSame(
+            [['need' => 'rail', 'role' => 'rail', 'one' => '1 × rail', 'other' => '2 × Other rail', 'same' => false]],
+            $diff['parts'],
+        );
+        self::assertSame(
+            [['key' => 'M01/x', 'title' => 'Usable travel', 'subject' => 'X', 'one' => 'holds', 'other' => 'unproven']],
+            $diff['findings'],
+        );
+        self::assertSame(
+            [['Under test', 1.5, 0, '45.00', 0], ['Longer', 0.0, 1, '0.00', 1]],
+            array_map(
+                static fn (array $s): array => [
+                    $s['name'],
+                    $s['kilograms'],
+                    $s['unweighed'],
+                    $s['planned'],
+                    $s['unpriced'],
+                ],
+                $diff['sides'],
+            ),
+        );
         self::assertSame([], $this->diff($one, $one)['findings']);
     }
 
@@ -123,6 +269,10 @@ final class DecisionTest extends TestCase
      */
     private function diff(Build $one, Build $other): array
     {
-        return (new VariantDiff(Inspector::standard()->inspect($one), Inspector::standard()->inspect($other), new DateTimeImmutable('2026-11-25')))->toArray();
+        return (new VariantDiff(
+            Inspector::standard()->inspect($one),
+            Inspector::standard()->inspect($other),
+            new DateTimeImmutable('2026-11-25'),
+        ))->toArray();
     }
 }

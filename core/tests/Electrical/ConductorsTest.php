@@ -31,7 +31,11 @@ final class ConductorsTest extends TestCase
     #[DataProvider('resistances')]
     public function test_resistance_by_the_published_tables(string $size, string $unit, float $ohmsPerKm): void
     {
-        self::assertEqualsWithDelta($ohmsPerKm, Conductors::resistance(Quantity::of($size, $unit))->in('Ω/km'), $ohmsPerKm * 0.003);
+        self::assertEqualsWithDelta(
+            $ohmsPerKm,
+            Conductors::resistance(Quantity::of($size, $unit))->in('Ω/km'),
+            $ohmsPerKm * 0.003,
+        );
     }
 
     /**
@@ -54,8 +58,12 @@ final class ConductorsTest extends TestCase
     }
 
     #[DataProvider('ampacities')]
-    public function test_ampacity_by_the_published_tables(string $size, string $unit, string $method, ?float $amps): void
-    {
+    public function test_ampacity_by_the_published_tables(
+        string $size,
+        string $unit,
+        string $method,
+        ?float $amps,
+    ): void {
         $row = Conductors::ampacity(Quantity::of($size, $unit), $method);
 
         self::assertSame($amps, $row === null ? null : $row[0]->in('A'));
@@ -71,6 +79,9 @@ final class ConductorsTest extends TestCase
         self::assertNull(Conductors::ambientFactor(Quantity::of(61, '°C'), 40), 'No table goes beyond 60 °C.');
         // Cool air is no licence.
         self::assertEqualsWithDelta(1.15, Conductors::ambientFactor(Quantity::of(-10, '°C'), 40)?->in(''), 1e-9);
-        self::assertSame([1.0, 0.8, 0.65, 0.5, 0.45, 0.38], array_map(static fn (int $n): float => Conductors::groupingFactor($n)->in(''), [1, 2, 4, 9, 10, 50]));
+        self::assertSame(
+            [1.0, 0.8, 0.65, 0.5, 0.45, 0.38],
+            array_map(static fn (int $n): float => Conductors::groupingFactor($n)->in(''), [1, 2, 4, 9, 10, 50]),
+        );
     }
 }

@@ -24,13 +24,33 @@ final class DriveAndEntryTest extends TestCase
         yield 'at 85 %' => [['set_current' => '1.87 A'], [], Verdict::Holds, '1.87'];
         yield 'just above' => [['set_current' => '1.9 A'], [], Verdict::Tight, 'runs hot'];
         yield 'more than the driver gives' => [['set_current' => '2.1 A'], [], Verdict::Fails, 'gives 2 A for long'];
-        yield 'more than the motor takes' => [['set_current' => '2.5 A', 'continuous_current' => '3 A'], [], Verdict::Fails, 'overheats'];
-        yield 'bare, and more than bare allows' => [['set_current' => '1.6 A', 'heat_sink' => false], [], Verdict::Fails, 'without a heat sink'];
+        yield 'more than the motor takes' => [
+            ['set_current' => '2.5 A', 'continuous_current' => '3 A'],
+            [],
+            Verdict::Fails,
+            'overheats',
+        ];
+        yield 'bare, and more than bare allows' => [
+            ['set_current' => '1.6 A', 'heat_sink' => false],
+            [],
+            Verdict::Fails,
+            'without a heat sink',
+        ];
         yield 'bare within bare' => [['set_current' => '1.2 A', 'heat_sink' => false], [], Verdict::Holds, '1.2'];
         yield 'half the torque given away' => [['set_current' => '1 A'], [], Verdict::Tight, 'given away'];
         // 2.2 A stated as peak is 1.556 rms: 1.6 A is too much.
-        yield 'a nameplate that says peak' => [['set_current' => '1.6 A'], ['current_is_peak' => true], Verdict::Fails, '1.556'];
-        yield 'nobody knows of the heat sink' => [['set_current' => '1.6 A', 'heat_sink' => ''], [], Verdict::Unproven, 'heat sink'];
+        yield 'a nameplate that says peak' => [
+            ['set_current' => '1.6 A'],
+            ['current_is_peak' => true],
+            Verdict::Fails,
+            '1.556',
+        ];
+        yield 'nobody knows of the heat sink' => [
+            ['set_current' => '1.6 A', 'heat_sink' => ''],
+            [],
+            Verdict::Unproven,
+            'heat sink',
+        ];
     }
 
     /**
@@ -53,10 +73,17 @@ final class DriveAndEntryTest extends TestCase
     public function test_two_motors_in_parallel_share_one_driver(): void
     {
         $file = MotorCurrent::axis(['set_current' => '2 A', 'continuous_current' => '3 A']);
-        [$file['parts'][], $file['needs'][]] = Examples::part('other', 'stepper_motor', ['rated_current' => '2.2 A', 'inductance' => '4 mH']);
+        [$file['parts'][], $file['needs'][]] = Examples::part('other', 'stepper_motor', [
+            'rated_current' => '2.2 A',
+            'inductance' => '4 mH',
+        ]);
         $file['leads'][] = ['ref' => 'W3', 'from' => 'drv.motor', 'to' => 'other.phases'];
 
-        self::assertSame(Verdict::Tight, (new SampleBuild($file))->finding('E08/drv')->verdict, '1 A each of 2.2: 45 %.');
+        self::assertSame(
+            Verdict::Tight,
+            (new SampleBuild($file))->finding('E08/drv')->verdict,
+            '1 A each of 2.2: 45 %.',
+        );
     }
 
     /**
@@ -64,7 +91,8 @@ final class DriveAndEntryTest extends TestCase
      */
     public static function corners(): iterable
     {
-        // Handbook E09: V/(2·L·I·steps): 24 V, 4 mH, 1.5 A, 200: 10 rev/s; 48 V, 3.2 mH, 3 A: 12.5 rev/s. 32·√4 = 64 V, 32·√3.2 = 57 V.
+        // Handbook E09: V/(2·L·I·steps): 24 V, 4 mH, 1.5 A, 200: 10 rev/s; 48 V, 3.2 mH, 3 A: 12.5 rev/s. 32·√4 = 64 V,
+        // 32·√3.2 = 57 V.
         yield '24 V, 4 mH, 1.5 A' => ['24 V', '4 mH', '1.5 A', '600 rpm', Verdict::Holds];
         yield '48 V, 3.2 mH, 3 A' => ['48 V', '3.2 mH', '3 A', '750 rpm', Verdict::Holds];
         // 32·√2 = 45.3 V.
@@ -72,9 +100,20 @@ final class DriveAndEntryTest extends TestCase
     }
 
     #[DataProvider('corners')]
-    public function test_where_torque_begins_to_fall(string $volts, string $inductance, string $amps, string $corner, Verdict $verdict): void
-    {
-        $finding = (new SampleBuild(MotorCurrent::axis(['set_current' => $amps, 'continuous_current' => '5 A'], ['inductance' => $inductance, 'rated_current' => '4 A'], $volts)))->finding('E09/drv');
+    public function test_where_torque_begins_to_fall(
+        string $volts,
+        string $inductance,
+        string $amps,
+        string $corner,
+        Verdict $verdict,
+    ): void {
+        $finding = (new SampleBuild(
+            MotorCurrent::axis(
+                ['set_current' => $amps, 'continuous_current' => '5 A'],
+                ['inductance' => $inductance, 'rated_current' => '4 A'],
+                $volts,
+            ),
+        ))->finding('E09/drv');
 
         self::assertStringContainsString("about {$corner}", str_replace("\u{a0}", ' ', $finding->headline));
         self::assertSame($verdict, $finding->verdict);
@@ -95,21 +134,53 @@ final class DriveAndEntryTest extends TestCase
     #[DataProvider('outputs')]
     public function test_a_board_output_carries_four_fifths_of_its_rating(string $watts, Verdict $verdict): void
     {
-        $file = Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']), Examples::part('module', 'switching_module', ['rated_current' => '10 A']), Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => $watts])], [
-            'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'], ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power']],
-        ]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                Examples::part('module', 'switching_module', ['rated_current' => '10 A']),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => $watts]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power'],
+                ],
+            ],
+        );
 
         self::assertSame($verdict, (new SampleBuild($file))->finding('E07/module.out')->verdict);
     }
 
     public function test_the_way_into_a_board_carries_the_sum_of_its_outputs(): void
     {
-        $file = Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '30 A']),
-            Examples::part('board', 'controller_board', ['own_current' => '0.5 A', 'input_terminal_rating' => '20 A', 'input_fuse' => '15 A']),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']), Examples::part('hot', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '60 W']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'board.power'], ['ref' => 'W2', 'from' => 'board.h0', 'to' => 'bed.power'], ['ref' => 'W3', 'from' => 'board.h1', 'to' => 'hot.power']]]);
-        $file['parts'][1]['ports'] = array_map(static fn (string $name): array => ['name' => $name, 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => ['rated_current' => ['value' => '15 A', 'evidence' => 'datasheet']]], ['h0', 'h1']);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '30 A']),
+                Examples::part('board', 'controller_board', [
+                    'own_current' => '0.5 A',
+                    'input_terminal_rating' => '20 A',
+                    'input_fuse' => '15 A',
+                ]),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
+                Examples::part('hot', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '60 W']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'board.power'],
+                    ['ref' => 'W2', 'from' => 'board.h0', 'to' => 'bed.power'],
+                    ['ref' => 'W3', 'from' => 'board.h1', 'to' => 'hot.power'],
+                ],
+            ],
+        );
+        $file['parts'][1]['ports'] = array_map(
+            static fn (string $name): array => [
+                'name' => $name,
+                'kind' => 'outlet',
+                'fed_from' => 'power',
+                'specs' => ['rated_current' => ['value' => '15 A', 'evidence' => 'datasheet']],
+            ],
+            ['h0', 'h1'],
+        );
         $finding = (new SampleBuild($file))->finding('E07/board.power');
 
         // 10 + 2.5 + 0.5 A on a fuse of 15 A: 87 %.
@@ -123,23 +194,63 @@ final class DriveAndEntryTest extends TestCase
      */
     public static function switches(): iterable
     {
-        yield 'an AC type on direct current' => ['AC solid-state', false, true, '240 W', Verdict::Danger, 'never opens'];
+        yield 'an AC type on direct current' => [
+            'AC solid-state',
+            false,
+            true,
+            '240 W',
+            Verdict::Danger,
+            'never opens',
+        ];
         yield 'a DC type on the mains' => ['DC solid-state', true, true, '2300 W', Verdict::Danger, 'half-wave'];
         yield 'contacts on the mains' => ['relay', true, false, '2300 W', Verdict::Holds, 'Contacts'];
         // Handbook E16: 10 A through an AC type: 12 W, 3.3 K/W for 40 K.
-        yield 'an AC type of 10 A with its sink' => ['AC solid-state', true, true, '2300 W', Verdict::Holds, '12 W of heat; its heat sink must be at most 3.333 K/W'];
+        yield 'an AC type of 10 A with its sink' => [
+            'AC solid-state',
+            true,
+            true,
+            '2300 W',
+            Verdict::Holds,
+            '12 W of heat; its heat sink must be at most 3.333 K/W',
+        ];
         yield 'and without' => ['AC solid-state', true, false, '2300 W', Verdict::Fails, 'no heat sink'];
         // 24 V over 2.4 Ω and 6 mΩ: 9.975 A, 0.597 W.
         yield 'a transistor of 10 A' => ['transistor', false, false, '240 W', Verdict::Holds, '0.597 W'];
     }
 
     #[DataProvider('switches')]
-    public function test_a_switching_part_suits_its_current(string $kind, bool $mains, bool $sink, string $watts, Verdict $verdict, string $says): void
-    {
-        $source = $mains ? Examples::part('psu', 'mains_inlet', ['rated_current' => '16 A']) : Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']);
-        $file = Examples::file([$source, Examples::part('module', 'switching_module', ['kind' => $kind, 'rated_current' => '25 A', 'heat_sink' => $sink] + ($kind === 'AC solid-state' ? [] : ['on_resistance' => '6 mΩ'])), Examples::part('bed', 'heater', ['rated_voltage' => $mains ? '230 V' : '24 V', 'rated_power' => $watts])], [
-            'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'], ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power']],
-        ]);
+    public function test_a_switching_part_suits_its_current(
+        string $kind,
+        bool $mains,
+        bool $sink,
+        string $watts,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $source = $mains
+            ? Examples::part('psu', 'mains_inlet', ['rated_current' => '16 A'])
+            : Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']);
+        $file = Examples::file(
+            [
+                $source,
+                Examples::part(
+                    'module',
+                    'switching_module',
+                    ['kind' => $kind, 'rated_current' => '25 A', 'heat_sink' => $sink] +
+                        ($kind === 'AC solid-state' ? [] : ['on_resistance' => '6 mΩ']),
+                ),
+                Examples::part('bed', 'heater', [
+                    'rated_voltage' => $mains ? '230 V' : '24 V',
+                    'rated_power' => $watts,
+                ]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power'],
+                ],
+            ],
+        );
         $finding = (new SampleBuild($file))->finding('E16/module');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
@@ -154,8 +265,18 @@ final class DriveAndEntryTest extends TestCase
         $inlet = ['fuse_rating' => '6.3 A', 'switch' => true];
         yield 'all there' => [[], $inlet, Verdict::Holds, 'Fused, switched'];
         yield 'no switch' => [[], ['switch' => false] + $inlet, Verdict::Danger, 'No switch'];
-        yield 'no protection at the outlet' => [['site' => ['mains_voltage' => '230 V', 'residual_current_device' => false]], $inlet, Verdict::Danger, 'residual-current'];
-        yield 'nobody looked at the outlet' => [['site' => ['mains_voltage' => '230 V']], $inlet, Verdict::Unproven, 'Not known yet'];
+        yield 'no protection at the outlet' => [
+            ['site' => ['mains_voltage' => '230 V', 'residual_current_device' => false]],
+            $inlet,
+            Verdict::Danger,
+            'residual-current',
+        ];
+        yield 'nobody looked at the outlet' => [
+            ['site' => ['mains_voltage' => '230 V']],
+            $inlet,
+            Verdict::Unproven,
+            'Not known yet',
+        ];
         yield 'an earth thinner than its line' => [['earth' => '0.5 mm²'], $inlet, Verdict::Danger, 'beside a line'];
         yield 'a fuse nobody names' => [[], ['switch' => true], Verdict::Unproven, 'a fuse'];
     }
@@ -165,15 +286,35 @@ final class DriveAndEntryTest extends TestCase
      * @param  array<string, string|bool>  $inlet
      */
     #[DataProvider('entries')]
-    public function test_a_mains_entry_has_all_of_it_or_is_a_danger(array $change, array $inlet, Verdict $verdict, string $says): void
-    {
-        $file = Examples::file([Examples::part('inlet', 'mains_inlet', $inlet), Examples::part('psu', 'power_supply', ['output_voltage' => '24 V'])], [
-            'site' => $change['site'] ?? ['mains_voltage' => '230 V', 'residual_current_device' => true],
-            'leads' => [
-                ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains', 'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet']],
-                ['ref' => 'W2', 'from' => 'inlet.earth', 'to' => 'psu.earth', 'conductor' => ['size' => $change['earth'] ?? '0.75 mm²', 'evidence' => 'datasheet']],
+    public function test_a_mains_entry_has_all_of_it_or_is_a_danger(
+        array $change,
+        array $inlet,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $file = Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', $inlet),
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
             ],
-        ]);
+            [
+                'site' => $change['site'] ?? ['mains_voltage' => '230 V', 'residual_current_device' => true],
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'inlet.out',
+                        'to' => 'psu.mains',
+                        'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                    ],
+                    [
+                        'ref' => 'W2',
+                        'from' => 'inlet.earth',
+                        'to' => 'psu.earth',
+                        'conductor' => ['size' => $change['earth'] ?? '0.75 mm²', 'evidence' => 'datasheet'],
+                    ],
+                ],
+            ],
+        );
         $finding = (new SampleBuild($file))->finding('E14/inlet');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);

@@ -18,18 +18,76 @@ final class HarnessTest extends TestCase
 {
     private function build(): Build
     {
-        return (new SampleBuild(Examples::file([
-            Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A']), Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A', 'efficiency' => '90 %', 'power_factor' => '1']),
-            Examples::part('module', 'switching_module', ['rated_current' => '25 A']), Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '288 W']),
-            Examples::part('drv', 'motor_driver', ['supply_current' => '1 A']), Examples::part('motor', 'stepper_motor', []), Examples::part('plug', 'contact_housing', ['contact_rating' => '10 A']),
-        ], ['leads' => [
-            ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains', 'conductor' => ['size' => '0.75 mm²', 'stranding' => 'fine'], 'length' => '0.5 m', 'route' => 'fixed', 'ends' => [['termination' => 'fork'], ['termination' => 'fork']]],
-            ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'module.in', 'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet', 'stranding' => 'fine'], 'length' => '0.401 m', 'route' => 'fixed', 'ends' => [['termination' => 'ferrule'], ['termination' => 'ferrule']]],
-            ['ref' => 'W3', 'from' => 'module.out', 'to' => 'bed.power', 'conductor' => ['size' => '16 AWG', 'stranding' => 'fine', 'parallel' => 2], 'length' => '3 ft', 'route' => 'flexing', 'made' => true, 'ends' => [['termination' => 'ferrule'], ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => 2]]],
-            ['ref' => 'W4', 'from' => 'psu.out', 'to' => 'drv.power'],
-            ['ref' => 'W5', 'from' => 'drv.motor', 'to' => 'motor.phases', 'conductor' => ['size' => '20 AWG'], 'length' => '1 m', 'ends' => [['termination' => 'ferrule'], ['termination' => 'moulded']]],
-            ['ref' => 'W6', 'from' => 'inlet.earth', 'to' => 'psu.earth', 'conductor' => ['size' => '0.75 mm²'], 'length' => '0.5 m', 'ends' => [['termination' => 'ring'], ['termination' => 'ring']]],
-        ]])))->build;
+        return (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A']),
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => '24 V',
+                        'rated_current' => '20 A',
+                        'efficiency' => '90 %',
+                        'power_factor' => '1',
+                    ]),
+                    Examples::part('module', 'switching_module', ['rated_current' => '25 A']),
+                    Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '288 W']),
+                    Examples::part('drv', 'motor_driver', ['supply_current' => '1 A']),
+                    Examples::part('motor', 'stepper_motor', []),
+                    Examples::part('plug', 'contact_housing', ['contact_rating' => '10 A']),
+                ],
+                [
+                    'leads' => [
+                        [
+                            'ref' => 'W1',
+                            'from' => 'inlet.out',
+                            'to' => 'psu.mains',
+                            'conductor' => ['size' => '0.75 mm²', 'stranding' => 'fine'],
+                            'length' => '0.5 m',
+                            'route' => 'fixed',
+                            'ends' => [['termination' => 'fork'], ['termination' => 'fork']],
+                        ],
+                        [
+                            'ref' => 'W2',
+                            'from' => 'psu.out',
+                            'to' => 'module.in',
+                            'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet', 'stranding' => 'fine'],
+                            'length' => '0.401 m',
+                            'route' => 'fixed',
+                            'ends' => [['termination' => 'ferrule'], ['termination' => 'ferrule']],
+                        ],
+                        [
+                            'ref' => 'W3',
+                            'from' => 'module.out',
+                            'to' => 'bed.power',
+                            'conductor' => ['size' => '16 AWG', 'stranding' => 'fine', 'parallel' => 2],
+                            'length' => '3 ft',
+                            'route' => 'flexing',
+                            'made' => true,
+                            'ends' => [
+                                ['termination' => 'ferrule'],
+                                ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => 2],
+                            ],
+                        ],
+                        ['ref' => 'W4', 'from' => 'psu.out', 'to' => 'drv.power'],
+                        [
+                            'ref' => 'W5',
+                            'from' => 'drv.motor',
+                            'to' => 'motor.phases',
+                            'conductor' => ['size' => '20 AWG'],
+                            'length' => '1 m',
+                            'ends' => [['termination' => 'ferrule'], ['termination' => 'moulded']],
+                        ],
+                        [
+                            'ref' => 'W6',
+                            'from' => 'inlet.earth',
+                            'to' => 'psu.earth',
+                            'conductor' => ['size' => '0.75 mm²'],
+                            'length' => '0.5 m',
+                            'ends' => [['termination' => 'ring'], ['termination' => 'ring']],
+                        ],
+                    ],
+                ],
+            ),
+        ))->build;
     }
 
     public function test_cores_lengths_ends_and_pull_tests_of_every_lead(): void
@@ -41,8 +99,15 @@ final class HarnessTest extends TestCase
         // Two poles of two conductors; four phases; one earth.
         self::assertSame([2, 2, 4, 2, 4, 1], array_column($list['rows'], 'cores'));
         // A tenth of slack, up to the next centimetre: 0.401 m gives 450; 3 ft are 914.4 mm.
-        self::assertSame(['550 mm', '450 mm', '1010 mm', null, '1100 mm', '550 mm'], array_column($list['rows'], 'cut'));
-        self::assertSame(['plug', 4], [$rows['W3']['ends'][1]['contact'], $rows['W3']['ends'][1]['pieces']], 'Two contacts for each of two poles.');
+        self::assertSame(
+            ['550 mm', '450 mm', '1010 mm', null, '1100 mm', '550 mm'],
+            array_column($list['rows'], 'cut'),
+        );
+        self::assertSame(
+            ['plug', 4],
+            [$rows['W3']['ends'][1]['contact'], $rows['W3']['ends'][1]['pieces']],
+            'Two contacts for each of two poles.',
+        );
         self::assertSame([4, 133, true], [$rows['W3']['ends'][0]['pieces'], $rows['W3']['pull'], $rows['W3']['made']]);
         self::assertSame(0, $rows['W5']['ends'][1]['pieces'], 'What is moulded on is not bought.');
         self::assertSame(['size', 'length', 'stranding', 'route', 'an end', 'the other end'], $rows['W4']['missing']);
@@ -55,7 +120,10 @@ final class HarnessTest extends TestCase
         $contacts = array_column($list['contacts'], 'pieces', 'what');
         $metres = array_column($list['conductors'], 'metres', 'what');
 
-        self::assertSame(['ferrule' => 12, 'fork' => 4, 'plug' => 4, 'ring' => 2], array_intersect_key($contacts, ['ferrule' => 0, 'fork' => 0, 'plug' => 0, 'ring' => 0]));
+        self::assertSame(
+            ['ferrule' => 12, 'fork' => 4, 'plug' => 4, 'ring' => 2],
+            array_intersect_key($contacts, ['ferrule' => 0, 'fork' => 0, 'plug' => 0, 'ring' => 0]),
+        );
         // 4 conductors of 1.01 m.
         self::assertSame(4.04, $metres['16 AWG fine']);
         self::assertSame(2 * (2 + 2 + 4 + 2 + 4 + 1), $list['joints']);

@@ -17,20 +17,38 @@ use PHPUnit\Framework\TestCase;
 final class LimitsTest extends TestCase
 {
     /**
-     * A 24 V heater of so many watts on a supply of 24 V, with whatever else is said of the lead, the plug and the site.
+     * A 24 V heater of so many watts on a supply of 24 V, with whatever else is said of the lead, the plug and the
+     * site.
      *
      * @param  array<string, mixed>  $lead
      * @param  array<string, string|bool>  $supply
      * @param  array<string, mixed>  $rest
      */
-    private static function heater(string $watts, array $lead = [], array $supply = [], array $rest = [], string $contact = '10 A'): SampleBuild
-    {
-        $file = Examples::file([
-            Examples::part('psu', 'power_supply', $supply + ['output_voltage' => '24 V', 'rated_current' => '100 A', 'contact_rating' => '60 A']),
-            Examples::part('bed', 'heater', ['rated_power' => $watts, 'rated_voltage' => '24 V', 'contact_rating' => '60 A']),
-            Examples::part('plug', 'contact_housing', ['contact_rating' => $contact]),
-            Examples::part('F1', 'fuse', ['rated_current' => '10 A']),
-        ], ['leads' => [$lead + ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power', 'route' => 'fixed']]] + $rest + ['site' => ['ambient' => '30 °C', 'mains_voltage' => '230 V']]);
+    private static function heater(
+        string $watts,
+        array $lead = [],
+        array $supply = [],
+        array $rest = [],
+        string $contact = '10 A',
+    ): SampleBuild {
+        $file = Examples::file(
+            [
+                Examples::part(
+                    'psu',
+                    'power_supply',
+                    $supply + ['output_voltage' => '24 V', 'rated_current' => '100 A', 'contact_rating' => '60 A'],
+                ),
+                Examples::part('bed', 'heater', [
+                    'rated_power' => $watts,
+                    'rated_voltage' => '24 V',
+                    'contact_rating' => '60 A',
+                ]),
+                Examples::part('plug', 'contact_housing', ['contact_rating' => $contact]),
+                Examples::part('F1', 'fuse', ['rated_current' => '10 A']),
+            ],
+            ['leads' => [$lead + ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power', 'route' => 'fixed']]] +
+                $rest + ['site' => ['ambient' => '30 °C', 'mains_voltage' => '230 V']],
+        );
 
         return new SampleBuild($file);
     }
@@ -50,7 +68,12 @@ final class LimitsTest extends TestCase
     #[DataProvider('contacts')]
     public function test_a_contact_at_its_limits(string $watts, Verdict $verdict): void
     {
-        $lead = ['ends' => [['termination' => 'ferrule'], ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => 1]]];
+        $lead = [
+            'ends' => [
+                ['termination' => 'ferrule'],
+                ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => 1],
+            ],
+        ];
 
         self::assertSame($verdict, self::heater($watts, $lead)->finding('E02/W1')->verdict);
     }
@@ -67,9 +90,19 @@ final class LimitsTest extends TestCase
 
     public function test_a_lead_doubled_at_one_end_only_is_not_doubled(): void
     {
-        $ends = static fn (?int $joined): array => ['conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet', 'parallel' => 2], 'length' => '0.1 m', 'ends' => [
-            ['termination' => 'ferrule'], array_filter(['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => 2, 'conductors' => $joined]),
-        ]];
+        $ends = static fn (?int $joined): array => [
+            'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet', 'parallel' => 2],
+            'length' => '0.1 m',
+            'ends' => [
+                ['termination' => 'ferrule'],
+                array_filter([
+                    'termination' => 'crimp',
+                    'contact' => 'plug',
+                    'contacts_per_pole' => 2,
+                    'conductors' => $joined,
+                ]),
+            ],
+        ];
 
         self::assertSame(Verdict::Holds, self::heater('288 W', $ends(null))->finding('E02/W1')->verdict);
         self::assertSame(Verdict::Danger, self::heater('288 W', $ends(1))->finding('E02/W1')->verdict);
@@ -77,10 +110,24 @@ final class LimitsTest extends TestCase
 
     public function test_a_moving_joint_without_relief_is_a_danger_whatever_the_current(): void
     {
-        $lead = static fn (?bool $relief): array => ['route' => 'flexing', 'ends' => array_fill(0, 2, array_filter(['termination' => 'ferrule', 'strain_relief' => $relief], static fn (mixed $v): bool => $v !== null))];
+        $lead = static fn (?bool $relief): array => [
+            'route' => 'flexing',
+            'ends' => array_fill(
+                0,
+                2,
+                array_filter(
+                    ['termination' => 'ferrule', 'strain_relief' => $relief],
+                    static fn (mixed $v): bool => $v !== null,
+                ),
+            ),
+        ];
 
         self::assertSame(Verdict::Danger, self::heater('20 W', $lead(false))->finding('E02/W1')->verdict);
-        self::assertSame(Verdict::Unproven, self::heater('20 W', $lead(null))->finding('E02/W1')->verdict, 'Not said is not safe.');
+        self::assertSame(
+            Verdict::Unproven,
+            self::heater('20 W', $lead(null))->finding('E02/W1')->verdict,
+            'Not said is not safe.',
+        );
         self::assertSame(Verdict::Holds, self::heater('20 W', $lead(true))->finding('E02/W1')->verdict);
     }
 
@@ -113,18 +160,45 @@ final class LimitsTest extends TestCase
         $warm = ['site' => ['ambient' => '50 °C', 'mains_voltage' => '230 V']];
 
         self::assertSame(Verdict::Holds, self::heater('120 W', $lead)->finding('E03/W1')->verdict);
-        self::assertSame(Verdict::Danger, self::heater('125 W', $lead, [], $warm)->finding('E03/W1')->verdict, '7 A × 0.82 / 1.15 = 4.99 A');
-        self::assertSame(Verdict::Danger, self::heater('120 W', ['bundled_with' => 3] + $lead)->finding('E03/W1')->verdict, '7 A × 0.65 = 4.55 A');
-        self::assertSame(Verdict::Unproven, self::heater('20 W', $lead, [], ['site' => []])->finding('E03/W1')->verdict, 'Air not known.');
+        self::assertSame(
+            Verdict::Danger,
+            self::heater('125 W', $lead, [], $warm)->finding('E03/W1')->verdict,
+            '7 A × 0.82 / 1.15 = 4.99 A',
+        );
+        self::assertSame(
+            Verdict::Danger,
+            self::heater('120 W', ['bundled_with' => 3] + $lead)->finding('E03/W1')->verdict,
+            '7 A × 0.65 = 4.55 A',
+        );
+        self::assertSame(
+            Verdict::Unproven,
+            self::heater('20 W', $lead, [], ['site' => []])->finding('E03/W1')->verdict,
+            'Air not known.',
+        );
     }
 
     public function test_the_handbook_drop_of_twelve_amps_through_a_metre_and_a_fifth(): void
     {
         // A steady 12 A load through 1.2 m of 18 AWG: 0.60 V, 2.5 % of 24 V.
-        $build = new SampleBuild(Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
-            Examples::part('load', 'servo_motor', ['rated_voltage' => '24 V', 'rated_power' => '288 W']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'load.power', 'conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'], 'length' => '1.2 m']]]));
+        $build = new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    Examples::part('load', 'servo_motor', ['rated_voltage' => '24 V', 'rated_power' => '288 W']),
+                ],
+                [
+                    'leads' => [
+                        [
+                            'ref' => 'W1',
+                            'from' => 'psu.out',
+                            'to' => 'load.power',
+                            'conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'],
+                            'length' => '1.2 m',
+                        ],
+                    ],
+                ],
+            ),
+        );
         $finding = $build->finding('E04/load.power');
 
         self::assertSame(Verdict::Holds, $finding->verdict);
@@ -134,10 +208,29 @@ final class LimitsTest extends TestCase
     public function test_a_drop_at_three_and_five_per_cent_and_a_starved_load(): void
     {
         // 10 A and r = 13.3 Ω/km (1.5 mm²): 3 % of 24 V is 0.72 V, reached at 2.7068 m; 5 % at 4.5113 m.
-        $over = static fn (string $length, array $load = []): Verdict => (new SampleBuild(Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
-            Examples::part('load', 'servo_motor', $load + ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'load.power', 'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet'], 'length' => $length]]])))->finding('E04/load.power')->verdict;
+        $over = static fn (string $length, array $load = []): Verdict => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    Examples::part(
+                        'load',
+                        'servo_motor',
+                        $load + ['rated_voltage' => '24 V', 'rated_power' => '240 W'],
+                    ),
+                ],
+                [
+                    'leads' => [
+                        [
+                            'ref' => 'W1',
+                            'from' => 'psu.out',
+                            'to' => 'load.power',
+                            'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet'],
+                            'length' => $length,
+                        ],
+                    ],
+                ],
+            ),
+        ))->finding('E04/load.power')->verdict;
 
         self::assertSame(Verdict::Holds, $over('2.706 m'));
         self::assertSame(Verdict::Tight, $over('2.708 m'));
@@ -157,12 +250,24 @@ final class LimitsTest extends TestCase
         yield 'at its rating' => ['240 W', ['rated_current' => '10 A'], Verdict::Tight];
         yield 'just over' => ['240.2 W', ['rated_current' => '10 A'], Verdict::Fails];
         // A 650 W label that holds only 360 W on this output: the lesser governs.
-        yield 'its label allows less' => ['200 W', ['rated_current' => '20 A', 'rated_power' => '240 W'], Verdict::Tight];
+        yield 'its label allows less' => [
+            '200 W',
+            ['rated_current' => '20 A', 'rated_power' => '240 W'],
+            Verdict::Tight,
+        ];
         // Fanless: −2 %/K above 50 °C by default; the site is at 30 °C, so none of it.
         yield 'fanless in cool air' => ['192 W', ['rated_current' => '10 A', 'cooling' => 'fanless'], Verdict::Holds];
         // Full to 20 °C, then −1 %/K: 10 K over takes a tenth, 9 A; 80 % of that is 7.2 A, 172.8 W.
-        yield 'fanless in warm air, at 80 %' => ['172.8 W', ['rated_current' => '10 A', 'cooling' => 'fanless', 'derate_from' => '20 °C', 'derating' => '-1 %/K'], Verdict::Holds];
-        yield 'fanless in warm air, over it' => ['173.2 W', ['rated_current' => '10 A', 'cooling' => 'fanless', 'derate_from' => '20 °C', 'derating' => '-1 %/K'], Verdict::Tight];
+        yield 'fanless in warm air, at 80 %' => [
+            '172.8 W',
+            ['rated_current' => '10 A', 'cooling' => 'fanless', 'derate_from' => '20 °C', 'derating' => '-1 %/K'],
+            Verdict::Holds,
+        ];
+        yield 'fanless in warm air, over it' => [
+            '173.2 W',
+            ['rated_current' => '10 A', 'cooling' => 'fanless', 'derate_from' => '20 °C', 'derating' => '-1 %/K'],
+            Verdict::Tight,
+        ];
     }
 
     /**
@@ -176,10 +281,13 @@ final class LimitsTest extends TestCase
 
     public function test_the_scenario_that_loads_a_supply_most_governs(): void
     {
-        $rest = ['scenarios' => [
-            ['ref' => 'off', 'name' => 'Idle', 'loads' => ['bed' => '0 %']],
-            ['ref' => 'on', 'name' => 'Heat-up', 'loads' => ['bed' => '40 %']],
-        ], 'site' => ['ambient' => '30 °C']];
+        $rest = [
+            'scenarios' => [
+                ['ref' => 'off', 'name' => 'Idle', 'loads' => ['bed' => '0 %']],
+                ['ref' => 'on', 'name' => 'Heat-up', 'loads' => ['bed' => '40 %']],
+            ],
+            'site' => ['ambient' => '30 °C'],
+        ];
         $finding = self::heater('288 W', [], ['rated_current' => '10 A'], $rest)->finding('E05/psu.out');
 
         // A heater that is on for part of the time draws all of its current while it is on.
@@ -205,21 +313,44 @@ final class LimitsTest extends TestCase
     #[DataProvider('rails')]
     public function test_a_motor_rail_stays_clear_of_its_weakest_part(string $volts, Verdict $verdict): void
     {
-        $build = new SampleBuild(Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
-            Examples::part('drv', 'motor_driver', ['min_voltage' => '10 V', 'max_voltage' => '35 V', 'supply_current' => '2 A']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]]));
+        $build = new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
+                    Examples::part('drv', 'motor_driver', [
+                        'min_voltage' => '10 V',
+                        'max_voltage' => '35 V',
+                        'supply_current' => '2 A',
+                    ]),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]],
+            ),
+        );
 
         self::assertSame($verdict, $build->finding('E06/drv.power')->verdict);
     }
 
     public function test_a_board_fed_from_two_sources_fails_and_its_currents_are_not_guessed(): void
     {
-        $build = new SampleBuild(Examples::file([
-            Examples::part('main', 'power_supply', ['output_voltage' => '5 V', 'rated_current' => '10 A']),
-            Examples::part('bench', 'power_supply', ['output_voltage' => '5 V', 'rated_current' => '2 A']),
-            Examples::part('host', 'host_computer', ['min_voltage' => '4.8 V', 'max_voltage' => '5.3 V', 'rated_current' => '2 A']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'main.out', 'to' => 'host.power'], ['ref' => 'USB', 'from' => 'bench.out', 'to' => 'host.power']]]));
+        $build = new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('main', 'power_supply', ['output_voltage' => '5 V', 'rated_current' => '10 A']),
+                    Examples::part('bench', 'power_supply', ['output_voltage' => '5 V', 'rated_current' => '2 A']),
+                    Examples::part('host', 'host_computer', [
+                        'min_voltage' => '4.8 V',
+                        'max_voltage' => '5.3 V',
+                        'rated_current' => '2 A',
+                    ]),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'main.out', 'to' => 'host.power'],
+                        ['ref' => 'USB', 'from' => 'bench.out', 'to' => 'host.power'],
+                    ],
+                ],
+            ),
+        );
 
         self::assertSame(Verdict::Fails, $build->finding('E06/host.power')->verdict);
         self::assertStringContainsString('fed from main and bench at once', $build->finding('E03/USB')->headline);
@@ -241,9 +372,17 @@ final class LimitsTest extends TestCase
     }
 
     #[DataProvider('fuses')]
-    public function test_a_fuse_between_its_load_and_its_lead(string $watts, string $size, ?string $fuse, Verdict $verdict): void
-    {
-        $lead = array_filter(['conductor' => ['size' => $size, 'evidence' => 'datasheet'], 'length' => '1 mm', 'protection' => $fuse]);
+    public function test_a_fuse_between_its_load_and_its_lead(
+        string $watts,
+        string $size,
+        ?string $fuse,
+        Verdict $verdict,
+    ): void {
+        $lead = array_filter([
+            'conductor' => ['size' => $size, 'evidence' => 'datasheet'],
+            'length' => '1 mm',
+            'protection' => $fuse,
+        ]);
 
         self::assertSame($verdict, self::heater($watts, $lead)->finding('E13/W1')->verdict);
     }
@@ -253,8 +392,14 @@ final class LimitsTest extends TestCase
         // 1.5 × 2 A = 3 A into 18 AWG (7 A).
         $lead = ['conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'], 'length' => '1 mm'];
 
-        self::assertSame(Verdict::Holds, self::heater('24 W', $lead, ['rated_current' => '2 A'])->finding('E13/W1')->verdict);
-        self::assertSame(Verdict::Danger, self::heater('24 W', $lead, ['rated_current' => '5 A'])->finding('E13/W1')->verdict);
+        self::assertSame(
+            Verdict::Holds,
+            self::heater('24 W', $lead, ['rated_current' => '2 A'])->finding('E13/W1')->verdict,
+        );
+        self::assertSame(
+            Verdict::Danger,
+            self::heater('24 W', $lead, ['rated_current' => '5 A'])->finding('E13/W1')->verdict,
+        );
     }
 
     /**
@@ -277,15 +422,32 @@ final class LimitsTest extends TestCase
     #[DataProvider('heaters')]
     public function test_a_heater_on_another_voltage(string $volts, Verdict $verdict): void
     {
-        self::assertSame($verdict, self::heater('288 W', [], ['output_voltage' => $volts])->finding('E01/bed')->verdict);
+        self::assertSame(
+            $verdict,
+            self::heater('288 W', [], ['output_voltage' => $volts])->finding('E01/bed')->verdict,
+        );
     }
 
     public function test_a_mains_heater_of_another_country_is_a_danger(): void
     {
-        $build = new SampleBuild(Examples::file([
-            Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A', 'fuse_rating' => '10 A']),
-            [['ref' => 'mat', 'family' => 'heater', 'name' => 'Mat', 'specs' => Examples::sheet(['rated_power' => '600 W', 'rated_voltage' => '120 V']), 'ports' => [['name' => 'power', 'mains' => true]]], Examples::part('mat', 'heater', [])[1]],
-        ], ['leads' => [['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'mat.power']]]));
+        $build = new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A', 'fuse_rating' => '10 A']),
+                    [
+                        [
+                            'ref' => 'mat',
+                            'family' => 'heater',
+                            'name' => 'Mat',
+                            'specs' => Examples::sheet(['rated_power' => '600 W', 'rated_voltage' => '120 V']),
+                            'ports' => [['name' => 'power', 'mains' => true]],
+                        ],
+                        Examples::part('mat', 'heater', [])[1],
+                    ],
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'mat.power']]],
+            ),
+        );
 
         self::assertSame(Verdict::Danger, $build->finding('E01/mat')->verdict, '600 W × (230/120)² = 2204 W');
         self::assertStringContainsString("2204\u{a0}W", $build->finding('E01/mat')->headline);
@@ -293,12 +455,25 @@ final class LimitsTest extends TestCase
 
     public function test_what_is_missing_is_named_and_never_passes(): void
     {
-        $build = new SampleBuild(Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]]));
+        $build = new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                    Examples::part('bed', 'heater', ['rated_voltage' => '24 V']),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]],
+            ),
+        );
 
-        foreach (['E01/bed' => 'rated power of bed', 'E03/W1' => 'rated power of bed', 'E05/psu.out' => 'rated current of psu, port out', 'E13/W1' => 'rated power of bed', 'E06/bed.power' => 'highest voltage bed accepts'] as $key => $missing) {
+        foreach (
+            [
+                'E01/bed' => 'rated power of bed',
+                'E03/W1' => 'rated power of bed',
+                'E05/psu.out' => 'rated current of psu, port out',
+                'E13/W1' => 'rated power of bed',
+                'E06/bed.power' => 'highest voltage bed accepts',
+            ] as $key => $missing
+        ) {
             $finding = $build->finding($key);
             self::assertSame(Verdict::Unproven, $finding->verdict, $key);
             self::assertContains($missing, $finding->missing, $key.': '.implode('; ', $finding->missing));
@@ -327,20 +502,45 @@ final class LimitsTest extends TestCase
 
     public function test_a_limit_set_by_the_builder_governs_and_shows(): void
     {
-        $limits = ['limits' => [['check' => 'E05', 'key' => 'holds', 'value' => '70 %', 'reason' => 'hot loft']], 'site' => ['ambient' => '30 °C']];
+        $limits = [
+            'limits' => [['check' => 'E05', 'key' => 'holds', 'value' => '70 %', 'reason' => 'hot loft']],
+            'site' => ['ambient' => '30 °C'],
+        ];
         $finding = self::heater('180 W', [], ['rated_current' => '10 A'], $limits)->finding('E05/psu.out');
 
         self::assertSame(Verdict::Tight, $finding->verdict, '75 % used.');
-        self::assertStringContainsString('hot loft', implode(' ', array_map(static fn ($s): string => $s->text(), $finding->working)));
+        self::assertStringContainsString(
+            'hot loft',
+            implode(' ', array_map(static fn ($s): string => $s->text(), $finding->working)),
+        );
     }
 
     public function test_an_unlikely_size_rests_on_nothing_until_it_is_confirmed(): void
     {
-        $confirmed = static fn (bool $yes): Finding => (new SampleBuild(['parts' => [
-            ['ref' => 'psu', 'family' => 'power_supply', 'name' => 'psu', 'specs' => Examples::sheet(['output_voltage' => '24 V', 'rated_current' => '500 A'])],
-            ['ref' => 'bed', 'family' => 'heater', 'name' => 'bed', 'specs' => ['rated_power' => ['value' => '6 kW', 'evidence' => 'datasheet', 'confirmed' => $yes], 'rated_voltage' => ['value' => '24 V', 'evidence' => 'datasheet']]],
-        ], 'needs' => [['ref' => 'psu', 'role' => 'psu', 'family' => 'power_supply', 'choice' => 'psu'], ['ref' => 'bed', 'role' => 'bed', 'family' => 'heater', 'choice' => 'bed']],
-            'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]]))->finding('E01/bed');
+        $confirmed = static fn (bool $yes): Finding => (new SampleBuild([
+            'parts' => [
+                [
+                    'ref' => 'psu',
+                    'family' => 'power_supply',
+                    'name' => 'psu',
+                    'specs' => Examples::sheet(['output_voltage' => '24 V', 'rated_current' => '500 A']),
+                ],
+                [
+                    'ref' => 'bed',
+                    'family' => 'heater',
+                    'name' => 'bed',
+                    'specs' => [
+                        'rated_power' => ['value' => '6 kW', 'evidence' => 'datasheet', 'confirmed' => $yes],
+                        'rated_voltage' => ['value' => '24 V', 'evidence' => 'datasheet'],
+                    ],
+                ],
+            ],
+            'needs' => [
+                ['ref' => 'psu', 'role' => 'psu', 'family' => 'power_supply', 'choice' => 'psu'],
+                ['ref' => 'bed', 'role' => 'bed', 'family' => 'heater', 'choice' => 'bed'],
+            ],
+            'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']],
+        ]))->finding('E01/bed');
 
         self::assertSame(Verdict::Unproven, $confirmed(false)->verdict);
         self::assertSame(Verdict::Holds, $confirmed(true)->verdict);
@@ -348,16 +548,58 @@ final class LimitsTest extends TestCase
 
     public function test_a_percentage_never_widens_what_a_part_stands_or_lowers_what_it_needs(): void
     {
-        $on = static fn (string $volts, array $max, array $min = ['value' => '5 V', 'evidence' => 'datasheet']): Verdict => (new SampleBuild(Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A', 'voltage_tolerance' => '0 %']),
-            [['ref' => 'fan', 'family' => 'fan', 'name' => 'fan', 'specs' => Examples::sheet(['rated_voltage' => '24 V', 'rated_current' => '0.2 A']) + ['max_voltage' => $max, 'min_voltage' => $min]], ['ref' => 'fan', 'role' => 'Fan', 'family' => 'fan', 'candidates' => ['fan'], 'choice' => 'fan']],
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'fan.power']]])))->finding('E06/fan.power')->verdict;
-        $rated = static fn (string $volts, ?string $tolerance = null): array => array_filter(['value' => $volts, 'evidence' => 'datasheet', 'tolerance' => $tolerance]);
+        $on = static fn (
+            string $volts,
+            array $max,
+            array $min = ['value' => '5 V', 'evidence' => 'datasheet'],
+        ): Verdict => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => $volts,
+                        'rated_current' => '10 A',
+                        'voltage_tolerance' => '0 %',
+                    ]),
+                    [
+                        [
+                            'ref' => 'fan',
+                            'family' => 'fan',
+                            'name' => 'fan',
+                            'specs' => Examples::sheet(['rated_voltage' => '24 V', 'rated_current' => '0.2 A']) + [
+                                'max_voltage' => $max,
+                                'min_voltage' => $min,
+                            ],
+                        ],
+                        [
+                            'ref' => 'fan',
+                            'role' => 'Fan',
+                            'family' => 'fan',
+                            'candidates' => ['fan'],
+                            'choice' => 'fan',
+                        ],
+                    ],
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'fan.power']]],
+            ),
+        ))->finding('E06/fan.power')->verdict;
+        $rated = static fn (string $volts, ?string $tolerance = null): array => array_filter([
+            'value' => $volts,
+            'evidence' => 'datasheet',
+            'tolerance' => $tolerance,
+        ]);
 
-        self::assertSame(Verdict::Danger, $on('28 V', $rated('26 V', '10 %')), '26 V ± 10 % is 23.4 V for certain, not 28.6 V.');
+        self::assertSame(
+            Verdict::Danger,
+            $on('28 V', $rated('26 V', '10 %')),
+            '26 V ± 10 % is 23.4 V for certain, not 28.6 V.',
+        );
         self::assertSame(Verdict::Danger, $on('28 V', $rated('26 V')));
         self::assertSame(Verdict::Holds, $on('23 V', $rated('26 V', '10 %')));
-        self::assertSame(Verdict::Fails, $on('12 V', $rated('26 V'), $rated('11 V', '20 %')), '11 V ± 20 % may want 13.2 V.');
+        self::assertSame(
+            Verdict::Fails,
+            $on('12 V', $rated('26 V'), $rated('11 V', '20 %')),
+            '11 V ± 20 % may want 13.2 V.',
+        );
         self::assertSame(Verdict::Holds, $on('12 V', $rated('26 V'), $rated('11 V')));
     }
 

@@ -33,15 +33,27 @@ final class PortsTest extends TestCase
     private static function wish(string $ref, array $uses, string $together = '', ?string $volts = null): ChannelWish
     {
         $family = Catalogue::standard()->find('fan') ?? self::fail();
-        $specs = $volts === null ? [] : ['rated_voltage' => new Spec('rated_voltage', Quantity::of($volts, 'V'), Evidence::Datasheet)];
+        $specs =
+            $volts === null
+                ? []
+                : ['rated_voltage' => new Spec('rated_voltage', Quantity::of($volts, 'V'), Evidence::Datasheet)];
         $need = new Need($ref, $ref, 'fan', 1, [$ref], $ref);
-        $window = $volts === null ? null : [Quantity::of((float) $volts * 0.6, 'V'), Quantity::of((float) $volts * 1.15, 'V')];
+        $window =
+            $volts === null
+                ? null
+                : [Quantity::of((float) $volts * 0.6, 'V'), Quantity::of((float) $volts * 1.15, 'V')];
 
-        return new ChannelWish(new Fitted($need, new Part($ref, $family, $ref, $specs)), $uses, $together === '' ? $ref : $together, $window);
+        return new ChannelWish(
+            new Fitted($need, new Part($ref, $family, $ref, $specs)),
+            $uses,
+            $together === '' ? $ref : $together,
+            $window,
+        );
     }
 
     /**
-     * The most that can be served, by trying every wish on every channel and on none: the reference the matching is held to.
+     * The most that can be served, by trying every wish on every channel and on none: the reference the matching is
+     * held to.
      *
      * @param  list<ChannelWish>  $wishes
      * @param  list<Channel>  $channels
@@ -56,16 +68,24 @@ final class PortsTest extends TestCase
         foreach ($channels as $channel) {
             $wish = $wishes[$at];
             $volts = $channel->voltage;
-            $fits = in_array($channel->use, $wish->uses, true) && $channel->free() && ! isset($on[$channel->ref()]) && ($channel->bank !== null || $wish->stands($volts));
+            $fits =
+                in_array($channel->use, $wish->uses, true) &&
+                $channel->free() &&
+                ! isset($on[$channel->ref()]) &&
+                ($channel->bank !== null || $wish->stands($volts));
             foreach ($fits ? $on : [] as $ref => $placed) {
                 $other = array_values(array_filter($channels, static fn (Channel $c): bool => $c->ref() === $ref))[0];
-                $fits = $fits && ($other->pin === null || $other->pin !== $channel->pin || $placed->together === $wish->together);
+                $fits =
+                    $fits &&
+                    ($other->pin === null || $other->pin !== $channel->pin || $placed->together === $wish->together);
             }
             if ($fits && $channel->bank !== null) {
                 $behind = [$wish];
                 foreach ($on as $ref => $placed) {
-                    $other = array_values(array_filter($channels, static fn (Channel $c): bool => $c->ref() === $ref))[0];
-                    $other->bank === $channel->bank && $behind[] = $placed;
+                    $other = array_values(
+                        array_filter($channels, static fn (Channel $c): bool => $c->ref() === $ref),
+                    )[0];
+                    $other->bank === $channel->bank && ($behind[] = $placed);
                 }
                 $fits = self::oneLevel($behind);
             }
@@ -83,7 +103,9 @@ final class PortsTest extends TestCase
     private static function oneLevel(array $wishes): bool
     {
         foreach ([5, 12, 24] as $level) {
-            if (array_filter($wishes, static fn (ChannelWish $w): bool => ! $w->stands(Quantity::of($level, 'V'))) === []) {
+            if (
+                array_filter($wishes, static fn (ChannelWish $w): bool => ! $w->stands(Quantity::of($level, 'V'))) === []
+            ) {
                 return true;
             }
         }
@@ -109,11 +131,24 @@ final class PortsTest extends TestCase
         $channels = $wishes = [];
         for ($i = 0, $n = $die->getInt(2, 6); $i < $n; $i++) {
             $bank = $pick([null, null, 'A']);
-            $channels[] = new Channel('b', "c{$i}", $pick(['fan', 'switch']), $bank === null ? $pick([null, Quantity::of(12, 'V'), Quantity::of(24, 'V')]) : null, $bank, $pick([null, null, 'P1']), reserved: $die->getInt(0, 9) === 0);
+            $channels[] = new Channel(
+                'b',
+                "c{$i}",
+                $pick(['fan', 'switch']),
+                $bank === null ? $pick([null, Quantity::of(12, 'V'), Quantity::of(24, 'V')]) : null,
+                $bank,
+                $pick([null, null, 'P1']),
+                reserved: $die->getInt(0, 9) === 0,
+            );
         }
         for ($i = 0, $n = $die->getInt(1, 5); $i < $n; $i++) {
             $fan = $die->getInt(0, 2) > 0;
-            $wishes[] = self::wish("w{$i}", $fan ? ['fan'] : ['switch'], $pick(['', 'part fans']), $fan ? $pick(['12', '24', '5']) : null);
+            $wishes[] = self::wish(
+                "w{$i}",
+                $fan ? ['fan'] : ['switch'],
+                $pick(['', 'part fans']),
+                $fan ? $pick(['12', '24', '5']) : null,
+            );
         }
         $matching = new ChannelMatching($wishes, $channels);
 
@@ -122,7 +157,10 @@ final class PortsTest extends TestCase
         foreach ($matching->found as $wish => $channel) {
             self::assertContains(explode('.', $channel)[0], ['b'], (string) $wish);
         }
-        if (count($matching->found) < count($wishes) && ! array_filter($channels, static fn (Channel $c): bool => $c->bank !== null || $c->pin !== null)) {
+        if (
+            count($matching->found) < count($wishes) &&
+            ! array_filter($channels, static fn (Channel $c): bool => $c->bank !== null || $c->pin !== null)
+        ) {
             // Hall: fewer channels than wishes, and no smaller set of wishes is short.
             self::assertGreaterThan(count($matching->contested), count($matching->blocked));
         }
@@ -130,8 +168,20 @@ final class PortsTest extends TestCase
 
     public function test_four_fans_behind_one_selector_cannot_mix_voltages(): void
     {
-        $channels = array_map(static fn (int $i): Channel => new Channel('b', "fan{$i}", 'fan', bank: 'fans'), [0, 1, 2, 3]);
-        $mixed = new ChannelMatching([self::wish('a', ['fan'], '', '12'), self::wish('b', ['fan'], '', '24'), self::wish('c', ['fan'], '', '24')], $channels);
+        $channels = array_map(static fn (int $i): Channel => new Channel('b', "fan{$i}", 'fan', bank: 'fans'), [
+            0,
+            1,
+            2,
+            3,
+        ]);
+        $mixed = new ChannelMatching(
+            [
+                self::wish('a', ['fan'], '', '12'),
+                self::wish('b', ['fan'], '', '24'),
+                self::wish('c', ['fan'], '', '24'),
+            ],
+            $channels,
+        );
 
         self::assertCount(2, $mixed->found, 'Two at 24 V; the one at 12 V would burn.');
         self::assertSame(24.0, $mixed->banks['b/fans']?->in('V'));
@@ -142,8 +192,17 @@ final class PortsTest extends TestCase
     {
         $channels = [new Channel('b', 'fan0', 'fan', pin: 'P2'), new Channel('b', 'fan1', 'fan', pin: 'P2')];
 
-        self::assertCount(1, (new ChannelMatching([self::wish('hot', ['fan']), self::wish('part', ['fan'])], $channels))->found);
-        self::assertCount(2, (new ChannelMatching([self::wish('l', ['fan'], 'part fans'), self::wish('r', ['fan'], 'part fans')], $channels))->found);
+        self::assertCount(
+            1,
+            (new ChannelMatching([self::wish('hot', ['fan']), self::wish('part', ['fan'])], $channels))->found,
+        );
+        self::assertCount(
+            2,
+            (new ChannelMatching(
+                [self::wish('l', ['fan'], 'part fans'), self::wish('r', ['fan'], 'part fans')],
+                $channels,
+            ))->found,
+        );
     }
 
     public function test_the_smallest_set_in_the_way_is_named_and_what_cures_it(): void
@@ -158,21 +217,43 @@ final class PortsTest extends TestCase
     public function test_a_channel_that_is_only_promised_does_not_count(): void
     {
         [$part, $need] = Examples::part('board', 'controller_board', []);
-        $port = static fn (string $name, array $more): array => ['name' => $name, 'kind' => 'signal', 'specs' => Examples::sheet($more + ['use' => 'motor'])];
-        $with = static fn (array $second): array => Examples::file([[['ports' => [$port('m0', []), $port('m1', $second)]] + $part, $need], Examples::part('a', 'motor_driver', []), Examples::part('b', 'motor_driver', [])]);
+        $port = static fn (string $name, array $more): array => [
+            'name' => $name,
+            'kind' => 'signal',
+            'specs' => Examples::sheet($more + ['use' => 'motor']),
+        ];
+        $with = static fn (array $second): array => Examples::file([
+            [['ports' => [$port('m0', []), $port('m1', $second)]] + $part, $need],
+            Examples::part('a', 'motor_driver', []),
+            Examples::part('b', 'motor_driver', []),
+        ]);
 
         self::assertSame(Verdict::Holds, (new SampleBuild($with([])))->finding('E12/board')->verdict);
-        self::assertSame(Verdict::Fails, (new SampleBuild($with(['support' => 'promised'])))->finding('E12/board')->verdict);
+        self::assertSame(
+            Verdict::Fails,
+            (new SampleBuild($with(['support' => 'promised'])))->finding('E12/board')->verdict,
+        );
         self::assertSame(Verdict::Fails, (new SampleBuild($with(['reserved' => true])))->finding('E12/board')->verdict);
     }
 
     public function test_a_lead_pins_its_load_and_the_cure_says_when_moving_it_would_do(): void
     {
         [$part, $need] = Examples::part('board', 'controller_board', []);
-        $port = static fn (string $name, string $use): array => ['name' => $name, 'kind' => 'signal', 'specs' => Examples::sheet(['use' => $use])];
-        $file = Examples::file([[['ports' => [$port('s0', 'switch'), $port('p0', 'probe')]] + $part, $need], Examples::part('probe', 'probe', ['output' => 'sinking']), Examples::part('stop', 'limit_switch', [])], [
-            'leads' => [['ref' => 'W1', 'from' => 'probe.signal', 'to' => 'board.s0']],
-        ]);
+        $port = static fn (string $name, string $use): array => [
+            'name' => $name,
+            'kind' => 'signal',
+            'specs' => Examples::sheet(['use' => $use]),
+        ];
+        $file = Examples::file(
+            [
+                [['ports' => [$port('s0', 'switch'), $port('p0', 'probe')]] + $part, $need],
+                Examples::part('probe', 'probe', ['output' => 'sinking']),
+                Examples::part('stop', 'limit_switch', []),
+            ],
+            [
+                'leads' => [['ref' => 'W1', 'from' => 'probe.signal', 'to' => 'board.s0']],
+            ],
+        );
         $allocation = new PortAllocation(new Bench((new SampleBuild($file))->build));
 
         self::assertSame(['probe' => 'board.s0'], $allocation->matching->found);
@@ -181,16 +262,39 @@ final class PortsTest extends TestCase
 
     public function test_another_board_comes_with_the_table_of_where_everything_goes(): void
     {
-        $port = static fn (string $name, string $use): array => ['name' => $name, 'kind' => 'signal', 'specs' => Examples::sheet(['use' => $use])];
+        $port = static fn (string $name, string $use): array => [
+            'name' => $name,
+            'kind' => 'signal',
+            'specs' => Examples::sheet(['use' => $use]),
+        ];
         [$old, $need] = Examples::part('board', 'controller_board', []);
         [$new] = Examples::part('larger', 'controller_board', []);
-        $file = Examples::file([[['ports' => [$port('x-min', 'switch'), $port('y-min', 'switch')]] + $old, ['candidates' => ['board', 'larger']] + $need], Examples::part('sx', 'limit_switch', []), Examples::part('sy', 'limit_switch', [])], [
-            'leads' => [['ref' => 'W1', 'from' => 'sx.signal', 'to' => 'board.x-min'], ['ref' => 'W2', 'from' => 'sy.signal', 'to' => 'board.y-min']],
-        ]);
+        $file = Examples::file(
+            [
+                [
+                    ['ports' => [$port('x-min', 'switch'), $port('y-min', 'switch')]] + $old,
+                    ['candidates' => ['board', 'larger']] + $need,
+                ],
+                Examples::part('sx', 'limit_switch', []),
+                Examples::part('sy', 'limit_switch', []),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'sx.signal', 'to' => 'board.x-min'],
+                    ['ref' => 'W2', 'from' => 'sy.signal', 'to' => 'board.y-min'],
+                ],
+            ],
+        );
         $file['parts'][] = ['ports' => [$port('in1', 'switch')]] + $new;
 
         $moves = PortAllocation::transfer(new Bench((new SampleBuild($file))->build), 'board', 'larger');
         self::assertSame(['board.x-min', 'board.y-min'], array_column($moves, 'before'));
-        self::assertSame([1, 1], [count(array_keys(array_column($moves, 'after'), 'board.in1', true)), count(array_keys(array_column($moves, 'after'), null, true))]);
+        self::assertSame(
+            [1, 1],
+            [
+                count(array_keys(array_column($moves, 'after'), 'board.in1', true)),
+                count(array_keys(array_column($moves, 'after'), null, true)),
+            ],
+        );
     }
 }

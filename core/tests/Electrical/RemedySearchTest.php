@@ -30,7 +30,10 @@ final class RemedySearchTest extends TestCase
     {
         static $shelf = null;
 
-        return $shelf ??= array_map(LibraryFile::read(...), json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true));
+        return $shelf ??= array_map(
+            LibraryFile::read(...),
+            json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true),
+        );
     }
 
     /**
@@ -67,14 +70,23 @@ final class RemedySearchTest extends TestCase
             $now[$finding->key()] = $finding->verdict;
         }
         $offered = 0;
-        $short = array_filter($inspection->findings, static fn (Finding $f): bool => $f->verdict->rank() <= Verdict::Tight->rank());
+        $short = array_filter(
+            $inspection->findings,
+            static fn (Finding $f): bool => $f->verdict->rank() <= Verdict::Tight->rank(),
+        );
         foreach ($short as $finding) {
-            foreach ((new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'] as $remedy) {
+            foreach (
+                (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'] as $remedy
+            ) {
                 $offered++;
                 $after = [];
                 foreach (Inspector::standard()->inspect(Changed::build($data, $remedy['changes']))->findings as $then) {
                     $after[$then->key()] = $then->verdict;
-                    self::assertGreaterThanOrEqual(isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(), $then->verdict->rank(), "{$remedy['says']} worsens {$then->key()}");
+                    self::assertGreaterThanOrEqual(
+                        isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(),
+                        $then->verdict->rank(),
+                        "{$remedy['says']} worsens {$then->key()}",
+                    );
                 }
                 self::assertSame($remedy['to'], $after[$finding->key()]->value);
                 self::assertGreaterThan($finding->verdict->rank(), $after[$finding->key()]->rank(), $remedy['says']);
@@ -100,18 +112,44 @@ final class RemedySearchTest extends TestCase
     {
         $result = self::search((new SampleBuild(MotorCurrent::axis(['set_current' => '2.4 A'])))->build, 'E08/drv');
 
-        self::assertSame("Set drv to 1.87\u{a0}A", $result['remedies'][0]['says'], '85 % of 2.2 A, and the driver gives 2.');
+        self::assertSame(
+            "Set drv to 1.87\u{a0}A",
+            $result['remedies'][0]['says'],
+            '85 % of 2.2 A, and the driver gives 2.',
+        );
         self::assertFalse($result['remedies'][0]['buys']);
         self::assertGreaterThanOrEqual(4, $result['tried']);
     }
 
     public function test_a_fan_on_the_wrong_rail_gets_its_own_or_another(): void
     {
-        $file = Examples::file([
-            Examples::part('psu24', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A', 'cooling' => 'fan']), Examples::part('psu12', 'power_supply', ['output_voltage' => '12 V', 'rated_current' => '10 A', 'cooling' => 'fan']),
-            Examples::part('fan', 'fan', ['rated_voltage' => '12 V', 'min_voltage' => '7 V', 'max_voltage' => '13.8 V', 'rated_current' => '0.1 A']),
-            Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1 A']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu24.out', 'to' => 'fan.power', 'route' => 'fixed'], ['ref' => 'W2', 'from' => 'psu24.out', 'to' => 'lamp.power', 'route' => 'fixed']]]);
+        $file = Examples::file(
+            [
+                Examples::part('psu24', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '10 A',
+                    'cooling' => 'fan',
+                ]),
+                Examples::part('psu12', 'power_supply', [
+                    'output_voltage' => '12 V',
+                    'rated_current' => '10 A',
+                    'cooling' => 'fan',
+                ]),
+                Examples::part('fan', 'fan', [
+                    'rated_voltage' => '12 V',
+                    'min_voltage' => '7 V',
+                    'max_voltage' => '13.8 V',
+                    'rated_current' => '0.1 A',
+                ]),
+                Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1 A']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu24.out', 'to' => 'fan.power', 'route' => 'fixed'],
+                    ['ref' => 'W2', 'from' => 'psu24.out', 'to' => 'lamp.power', 'route' => 'fixed'],
+                ],
+            ],
+        );
         $result = self::search((new SampleBuild($file))->build, 'E06/fan.power');
 
         $own = array_column($result['remedies'], null, 'says')['W1 from psu12 instead of psu24'];
@@ -121,22 +159,72 @@ final class RemedySearchTest extends TestCase
 
     public function test_an_unfused_lead_gets_the_smallest_fuse_that_carries_its_load(): void
     {
-        $file = Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '40 A', 'cooling' => 'fan']), Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1.4 A'])], [
-            'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power', 'route' => 'fixed', 'conductor' => ['size' => '22 AWG', 'evidence' => 'datasheet'], 'length' => '0.5 m', 'ends' => [['termination' => 'ferrule'], ['termination' => 'soldered']]]],
-        ]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '40 A',
+                    'cooling' => 'fan',
+                ]),
+                Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1.4 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'lamp.power',
+                        'route' => 'fixed',
+                        'conductor' => ['size' => '22 AWG', 'evidence' => 'datasheet'],
+                        'length' => '0.5 m',
+                        'ends' => [['termination' => 'ferrule'], ['termination' => 'soldered']],
+                    ],
+                ],
+            ],
+        );
         $result = self::search((new SampleBuild($file))->build, 'E13/W1');
-        $fuses = array_values(array_filter(array_column($result['remedies'], 'says'), static fn (string $s): bool => str_starts_with($s, 'Fuse')));
+        $fuses = array_values(
+            array_filter(
+                array_column($result['remedies'], 'says'),
+                static fn (string $s): bool => str_starts_with($s, 'Fuse'),
+            ),
+        );
 
-        self::assertSame('Fuse, glass, 2 A in W1, at psu', $fuses[0] ?? '', '1.4 A ≤ 2 A ≤ 3 A of AWG 22, IEC 60364-4-43.');
-        self::assertNotContains('Fuse, glass, 5 A in W1, at psu', $fuses, 'More than the lead stands is no protection.');
+        self::assertSame(
+            'Fuse, glass, 2 A in W1, at psu',
+            $fuses[0] ?? '',
+            '1.4 A ≤ 2 A ≤ 3 A of AWG 22, IEC 60364-4-43.',
+        );
+        self::assertNotContains(
+            'Fuse, glass, 5 A in W1, at psu',
+            $fuses,
+            'More than the lead stands is no protection.',
+        );
     }
 
     public function test_an_earth_that_is_missing_is_laid_as_large_as_the_line(): void
     {
-        $file = Examples::file([Examples::part('inlet', 'mains_inlet', ['fuse_rating' => '6.3 A', 'switch' => true, 'rated_current' => '10 A']), Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A'])], [
-            'site' => ['mains_voltage' => '230 V', 'residual_current_device' => true, 'ambient' => '25 °C'],
-            'leads' => [['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains', 'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet']]],
-        ]);
+        $file = Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', [
+                    'fuse_rating' => '6.3 A',
+                    'switch' => true,
+                    'rated_current' => '10 A',
+                ]),
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+            ],
+            [
+                'site' => ['mains_voltage' => '230 V', 'residual_current_device' => true, 'ambient' => '25 °C'],
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'inlet.out',
+                        'to' => 'psu.mains',
+                        'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet'],
+                    ],
+                ],
+            ],
+        );
         $remedy = self::search((new SampleBuild($file))->build, 'E14/inlet')['remedies'][0];
 
         self::assertSame('1.5 mm²', $remedy['changes'][0]['create']['conductor']['size']);
@@ -156,9 +244,19 @@ final class RemedySearchTest extends TestCase
         $inspection = Inspector::standard()->inspect($build);
         $offers = $keys = [];
         foreach ($inspection->findings as $finding) {
-            foreach (count($keys) < 5 && $finding->verdict->rank() < Verdict::Tight->rank() ? (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'] : [] as $remedy) {
+            foreach (
+                count($keys) < 5 && $finding->verdict->rank() < Verdict::Tight->rank()
+                    ? (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies']
+                    : [] as $remedy
+            ) {
                 $keys[$finding->key()] = $finding->key();
-                $offers[] = ['says' => $remedy['says'], 'changes' => $remedy['changes'], 'cured' => array_keys($remedy['cured']), 'cost' => (float) $remedy['cost'], 'buys' => $remedy['buys']];
+                $offers[] = [
+                    'says' => $remedy['says'],
+                    'changes' => $remedy['changes'],
+                    'cured' => array_keys($remedy['cured']),
+                    'cost' => (float) $remedy['cost'],
+                    'buys' => $remedy['buys'],
+                ];
             }
         }
         $keys = array_values($keys);
@@ -174,9 +272,14 @@ final class RemedySearchTest extends TestCase
         }
         foreach ($inspection->findings as $finding) {
             self::assertGreaterThanOrEqual($finding->verdict->rank(), $then[$finding->key()] ?? 4, $finding->key());
-            in_array($finding->key(), $keys, true) && self::assertGreaterThan($finding->verdict->rank(), $then[$finding->key()]);
+            in_array($finding->key(), $keys, true) &&
+                self::assertGreaterThan($finding->verdict->rank(), $then[$finding->key()]);
         }
-        self::assertEqualsWithDelta(self::cheapestByTryingAll($keys, $offers), array_sum(array_map(static fn (int $i): float => max(0.0, $offers[$i]['cost']), $set['chosen'])), 0.005);
+        self::assertEqualsWithDelta(
+            self::cheapestByTryingAll($keys, $offers),
+            array_sum(array_map(static fn (int $i): float => max(0.0, $offers[$i]['cost']), $set['chosen'])),
+            0.005,
+        );
     }
 
     /**
@@ -201,6 +304,13 @@ final class RemedySearchTest extends TestCase
             $sets = $wider;
         }
 
-        return min(array_map(static fn (array $set): float => array_sum(array_map(static fn (int $i): float => max(0.0, $offers[$i]['cost']), array_keys($set))), $sets));
+        return min(
+            array_map(
+                static fn (array $set): float => array_sum(
+                    array_map(static fn (int $i): float => max(0.0, $offers[$i]['cost']), array_keys($set)),
+                ),
+                $sets,
+            ),
+        );
     }
 }

@@ -37,39 +37,41 @@ final class ResistorNetworkTest extends TestCase
 
     public function test_current_into_every_node_balances_in_any_network(): void
     {
-        $this->limitTo(60)->forAll(Generators::choose(2, 14), Generators::choose(0, 10_000))->then(static function (int $nodes, int $seed): void {
-            $roll = static function (int $most) use (&$seed): int {
-                $seed = ($seed * 1103515245 + 12345) % 2147483648;
+        $this->limitTo(60)
+            ->forAll(Generators::choose(2, 14), Generators::choose(0, 10_000))
+            ->then(static function (int $nodes, int $seed): void {
+                $roll = static function (int $most) use (&$seed): int {
+                    $seed = ($seed * 1103515245 + 12345) % 2147483648;
 
-                return intdiv($seed, 65536) % $most;
-            };
-            $network = new ResistorNetwork;
-            $network->hold(0, Quantity::of(24, 'V'));
-            $links = [];
-            for ($node = 1; $node < $nodes; $node++) {
-                $links[] = [$node, $roll($node), 0.01 + $roll(100) / 100];
-                if ($roll(3) === 0) {
-                    $links[] = [$node, $roll($node), 0.02 + $roll(100) / 50];
-                }
-            }
-            $drains = [];
-            foreach ($links as [$a, $b, $ohms]) {
-                $network->connect($a, $b, Quantity::of($ohms, 'Ω'));
-            }
-            for ($node = 1; $node < $nodes; $node++) {
-                $drains[$node] = $roll(50) / 100;
-                $network->drain($node, Quantity::of($drains[$node], 'A'));
-            }
-            $volts = $network->solve();
-            for ($node = 1; $node < $nodes; $node++) {
-                $sum = -$drains[$node];
-                foreach ($links as [$a, $b, $ohms]) {
-                    if ($a === $node || $b === $node) {
-                        $sum += ($volts[$a === $node ? $b : $a]->in('V') - $volts[$node]->in('V')) / $ohms;
+                    return intdiv($seed, 65536) % $most;
+                };
+                $network = new ResistorNetwork;
+                $network->hold(0, Quantity::of(24, 'V'));
+                $links = [];
+                for ($node = 1; $node < $nodes; $node++) {
+                    $links[] = [$node, $roll($node), 0.01 + $roll(100) / 100];
+                    if ($roll(3) === 0) {
+                        $links[] = [$node, $roll($node), 0.02 + $roll(100) / 50];
                     }
                 }
-                self::assertEqualsWithDelta(0.0, $sum, 1e-6, "Kirchhoff at node {$node}");
-            }
-        });
+                $drains = [];
+                foreach ($links as [$a, $b, $ohms]) {
+                    $network->connect($a, $b, Quantity::of($ohms, 'Ω'));
+                }
+                for ($node = 1; $node < $nodes; $node++) {
+                    $drains[$node] = $roll(50) / 100;
+                    $network->drain($node, Quantity::of($drains[$node], 'A'));
+                }
+                $volts = $network->solve();
+                for ($node = 1; $node < $nodes; $node++) {
+                    $sum = -$drains[$node];
+                    foreach ($links as [$a, $b, $ohms]) {
+                        if ($a === $node || $b === $node) {
+                            $sum += ($volts[$a === $node ? $b : $a]->in('V') - $volts[$node]->in('V')) / $ohms;
+                        }
+                    }
+                    self::assertEqualsWithDelta(0.0, $sum, 1e-6, "Kirchhoff at node {$node}");
+                }
+            });
     }
 }

@@ -36,26 +36,104 @@ final class SettingsAuditTest extends TestCase
      */
     public static function wanted(): iterable
     {
-        yield 'runaway protection for any heater' => [Examples::file([Examples::part('h', 'heater', [])]), 'firmware.runaway', 'present'];
+        yield 'runaway protection for any heater' => [
+            Examples::file([Examples::part('h', 'heater', [])]),
+            'firmware.runaway',
+            'present',
+        ];
         yield 'steps from motor, driver and pulley' => [StepRate::axis(), 'axis.x.steps_per_mm', '80'];
         yield 'steps through a reduction' => [StepRate::axis(['ratio' => '3']), 'axis.x.steps_per_mm', '240'];
-        yield 'no steps without the microsteps' => [self::without(StepRate::axis(), 'drv', 'microsteps'), 'axis.x.steps_per_mm', null];
+        yield 'no steps without the microsteps' => [
+            self::without(StepRate::axis(), 'drv', 'microsteps'),
+            'axis.x.steps_per_mm',
+            null,
+        ];
         yield 'a direction is tried' => [StepRate::axis(), 'axis.x.direction', 'tried by hand'];
         yield 'the current of a driver' => [StepRate::axis(), 'driver.drv.current', '1.5 A'];
         yield 'its microsteps' => [StepRate::axis(), 'driver.drv.microsteps', '16'];
-        yield 'homing as fitted' => [Examples::file([], ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'homing' => ['by' => 'sensorless']]]]), 'axis.x.homing', 'sensorless'];
-        yield 'travel no longer than there is' => [Examples::file([Examples::part('r', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm'])], ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'r', 'takes' => [['what' => 'Stops', 'length' => '10 mm']]]]]), 'axis.x.travel', '330 mm'];
-        yield 'travel not known without the rail' => [Examples::file([Examples::part('r', 'linear_rail', [])], ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'r']]]), 'axis.x.travel', null];
-        yield 'the table of a thermistor' => [Examples::file([Examples::part('t', 'thermistor', ['table' => '100k, B 3950'])]), 'thermistor.t.table', '100k, B 3950'];
-        yield 'no hotter than the sensor' => [Examples::file([Examples::part('t', 'thermistor', ['highest_temperature' => '300 °C'])]), 'thermistor.t.top', '300 °C'];
-        yield 'nor than the lining' => [Examples::file([Examples::part('t', 'thermistor', ['highest_temperature' => '300 °C']), Examples::part('hot', 'hot_end', ['lining_limit' => '240 °C'])]), 'thermistor.t.top', '240 °C'];
+        yield 'homing as fitted' => [
+            Examples::file(
+                [],
+                ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'homing' => ['by' => 'sensorless']]]],
+            ),
+            'axis.x.homing',
+            'sensorless',
+        ];
+        yield 'travel no longer than there is' => [
+            Examples::file(
+                [Examples::part('r', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm'])],
+                [
+                    'axes' => [
+                        [
+                            'ref' => 'x',
+                            'name' => 'X',
+                            'along' => 'x',
+                            'rail' => 'r',
+                            'takes' => [['what' => 'Stops', 'length' => '10 mm']],
+                        ],
+                    ],
+                ],
+            ),
+            'axis.x.travel',
+            '330 mm',
+        ];
+        yield 'travel not known without the rail' => [
+            Examples::file(
+                [Examples::part('r', 'linear_rail', [])],
+                ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'r']]],
+            ),
+            'axis.x.travel',
+            null,
+        ];
+        yield 'the table of a thermistor' => [
+            Examples::file([Examples::part('t', 'thermistor', ['table' => '100k, B 3950'])]),
+            'thermistor.t.table',
+            '100k, B 3950',
+        ];
+        yield 'no hotter than the sensor' => [
+            Examples::file([Examples::part('t', 'thermistor', ['highest_temperature' => '300 °C'])]),
+            'thermistor.t.top',
+            '300 °C',
+        ];
+        yield 'nor than the lining' => [
+            Examples::file([
+                Examples::part('t', 'thermistor', ['highest_temperature' => '300 °C']),
+                Examples::part('hot', 'hot_end', ['lining_limit' => '240 °C']),
+            ]),
+            'thermistor.t.top',
+            '240 °C',
+        ];
         yield 'each heater alone' => [Examples::file([Examples::part('h', 'heater', [])]), 'heater.h.crossed', 'tried'];
-        yield 'a hot-end fan that reports' => [Examples::file([Examples::part('f', 'fan', ['job' => 'hot end', 'speed_sense' => true])]), 'fan.f.watched', 'speed signal'];
-        yield 'one that does not' => [Examples::file([Examples::part('f', 'fan', ['job' => 'hot end', 'speed_sense' => false])]), 'fan.f.watched', 'spin check before each run'];
-        yield 'links under a driver' => [Examples::file([Examples::part('d', 'motor_driver', ['mode' => 'serial'])]), 'slot.d.mode', 'for serial'];
-        yield 'a bus is ended' => [Examples::file([Examples::part('b', 'bus_module', ['link' => 'differential bus'])]), 'bus.b.termination', 'set'];
-        yield 'reverse is locked out' => [Examples::file([Examples::part('d', 'spindle_drive', [])]), 'drive.d.reverse', 'locked out'];
-        yield 'where the speed comes from' => [Examples::file([Examples::part('d', 'spindle_drive', ['speed_command' => '0 to 10 V'])]), 'drive.d.speed', '0 to 10 V'];
+        yield 'a hot-end fan that reports' => [
+            Examples::file([Examples::part('f', 'fan', ['job' => 'hot end', 'speed_sense' => true])]),
+            'fan.f.watched',
+            'speed signal',
+        ];
+        yield 'one that does not' => [
+            Examples::file([Examples::part('f', 'fan', ['job' => 'hot end', 'speed_sense' => false])]),
+            'fan.f.watched',
+            'spin check before each run',
+        ];
+        yield 'links under a driver' => [
+            Examples::file([Examples::part('d', 'motor_driver', ['mode' => 'serial'])]),
+            'slot.d.mode',
+            'for serial',
+        ];
+        yield 'a bus is ended' => [
+            Examples::file([Examples::part('b', 'bus_module', ['link' => 'differential bus'])]),
+            'bus.b.termination',
+            'set',
+        ];
+        yield 'reverse is locked out' => [
+            Examples::file([Examples::part('d', 'spindle_drive', [])]),
+            'drive.d.reverse',
+            'locked out',
+        ];
+        yield 'where the speed comes from' => [
+            Examples::file([Examples::part('d', 'spindle_drive', ['speed_command' => '0 to 10 V'])]),
+            'drive.d.speed',
+            '0 to 10 V',
+        ];
     }
 
     /**
@@ -73,7 +151,12 @@ final class SettingsAuditTest extends TestCase
 
     public function test_nothing_fitted_asks_for_nothing(): void
     {
-        self::assertSame([], self::lines(Examples::file([Examples::part('p', 'plate', []), Examples::part('f', 'fan', ['job' => 'part'])])));
+        self::assertSame(
+            [],
+            self::lines(
+                Examples::file([Examples::part('p', 'plate', []), Examples::part('f', 'fan', ['job' => 'part'])]),
+            ),
+        );
     }
 
     public function test_a_sensorless_axis_has_its_link_set_and_one_with_a_switch_has_it_open(): void
@@ -104,14 +187,30 @@ final class SettingsAuditTest extends TestCase
     #[DataProvider('readings')]
     public function test_when_a_reading_agrees(string $wants, string $value, string $state): void
     {
-        $line = new SettingLine('k', 'setting', ['build', 'firmware'], 'Line', $wants, 'why', set: new Setting('S', 'setting', 'k', $value));
+        $line = new SettingLine(
+            'k',
+            'setting',
+            ['build', 'firmware'],
+            'Line',
+            $wants,
+            'why',
+            set: new Setting('S', 'setting', 'k', $value),
+        );
 
         self::assertSame($state, $line->state());
     }
 
     public function test_a_tick_stands_for_a_reading_and_a_reading_outweighs_a_tick(): void
     {
-        $line = static fn (?string $value, bool $done): SettingLine => new SettingLine('k', 'link', ['need', 'd'], 'Line', 'set', 'why', set: new Setting('S', 'link', 'k', $value, null, $done));
+        $line = static fn (?string $value, bool $done): SettingLine => new SettingLine(
+            'k',
+            'link',
+            ['need', 'd'],
+            'Line',
+            'set',
+            'why',
+            set: new Setting('S', 'link', 'k', $value, null, $done),
+        );
 
         self::assertSame(SettingLine::OPEN, $line(null, false)->state());
         self::assertSame(SettingLine::AGREES, $line(null, true)->state());
@@ -120,9 +219,15 @@ final class SettingsAuditTest extends TestCase
 
     public function test_what_hurts_when_wrong_is_a_danger_and_the_rest_fails(): void
     {
-        $runaway = Examples::file([Examples::part('h', 'heater', [])], ['settings' => [['ref' => 'S', 'kind' => 'setting', 'about' => 'firmware.runaway', 'value' => 'off']]]);
+        $runaway = Examples::file(
+            [Examples::part('h', 'heater', [])],
+            ['settings' => [['ref' => 'S', 'kind' => 'setting', 'about' => 'firmware.runaway', 'value' => 'off']]],
+        );
         self::assertSame(Verdict::Danger, (new SampleBuild($runaway))->finding('E21/firmware')->verdict);
-        $fan = Examples::file([Examples::part('f', 'fan', ['job' => 'hot end', 'speed_sense' => true])], ['settings' => [['ref' => 'S', 'kind' => 'setting', 'about' => 'fan.f.watched', 'value' => 'not at all']]]);
+        $fan = Examples::file(
+            [Examples::part('f', 'fan', ['job' => 'hot end', 'speed_sense' => true])],
+            ['settings' => [['ref' => 'S', 'kind' => 'setting', 'about' => 'fan.f.watched', 'value' => 'not at all']]],
+        );
         self::assertSame(Verdict::Fails, (new SampleBuild($fan))->finding('E21/f')->verdict);
     }
 
@@ -134,7 +239,8 @@ final class SettingsAuditTest extends TestCase
     {
         $file['axes'][0]['homing'] = ['by' => $by];
         foreach ($file['parts'] as $i => $part) {
-            $part['ref'] === 'drv' && $file['parts'][$i]['specs']['mode'] = ['value' => 'serial', 'evidence' => 'datasheet'];
+            $part['ref'] === 'drv' &&
+                ($file['parts'][$i]['specs']['mode'] = ['value' => 'serial', 'evidence' => 'datasheet']);
         }
 
         return $file;

@@ -22,11 +22,29 @@ final class SignalsAndSettingsTest extends TestCase
     public static function probes(): iterable
     {
         yield '24 V into 3.3 V' => ['push-pull', '24 V', [], Verdict::Danger, "puts 24\u{a0}V on"];
-        yield '24 V into an isolated input' => ['sourcing', '24 V', ['input' => 'isolated'], Verdict::Holds, 'isolated input'];
-        yield '24 V into a protected input waits for a test' => ['sourcing', '24 V', ['input' => 'protected'], Verdict::Unproven, 'a test of this pair'];
+        yield '24 V into an isolated input' => [
+            'sourcing',
+            '24 V',
+            ['input' => 'isolated'],
+            Verdict::Holds,
+            'isolated input',
+        ];
+        yield '24 V into a protected input waits for a test' => [
+            'sourcing',
+            '24 V',
+            ['input' => 'protected'],
+            Verdict::Unproven,
+            'a test of this pair',
+        ];
         yield '5 V into a 5 V input' => ['push-pull', '5 V', ['max_voltage' => '5.5 V'], Verdict::Holds, "5\u{a0}V on"];
         yield 'a sinking output brings no level' => ['sinking', '24 V', [], Verdict::Holds, 'pull-up brings it back'];
-        yield 'without a pull-up it never rises' => ['sinking', '24 V', ['pull_up' => false], Verdict::Fails, 'back up'];
+        yield 'without a pull-up it never rises' => [
+            'sinking',
+            '24 V',
+            ['pull_up' => false],
+            Verdict::Fails,
+            'back up',
+        ];
         yield 'a plain contact likewise' => ['contact', '24 V', ['pull_up' => false], Verdict::Fails, 'back up'];
     }
 
@@ -34,8 +52,13 @@ final class SignalsAndSettingsTest extends TestCase
      * @param  array<string, string|bool>  $input
      */
     #[DataProvider('probes')]
-    public function test_a_probe_on_an_input(string $output, string $volts, array $input, Verdict $verdict, string $says): void
-    {
+    public function test_a_probe_on_an_input(
+        string $output,
+        string $volts,
+        array $input,
+        Verdict $verdict,
+        string $says,
+    ): void {
         $finding = (new SampleBuild(Signals::probe($output, $volts, $input)))->finding('E11/W2');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
@@ -43,21 +66,72 @@ final class SignalsAndSettingsTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{string, array<string, string|bool>, string, Verdict}> family, its sheet, level of the output
+     * @return iterable<string, array{string, array<string, string|bool>, string, Verdict}> family, its sheet, level of
+     * the output
      */
     public static function listeners(): iterable
     {
-        yield 'a module from 3 V takes 3.3 V' => ['switching_module', ['control_min' => '3 V', 'control_max' => '24 V', 'control_current' => '5 mA', 'polarity_free' => true], '3.3 V', Verdict::Holds];
-        yield 'a module from 4 V does not' => ['switching_module', ['control_min' => '4 V', 'control_max' => '32 V', 'control_current' => '5 mA', 'polarity_free' => true], '3.3 V', Verdict::Fails];
-        yield '24 V burns a 5 V control' => ['switching_module', ['control_min' => '3 V', 'control_max' => '5.5 V', 'control_current' => '5 mA', 'polarity_free' => true], '24 V', Verdict::Danger];
-        yield 'polarity that nobody states' => ['switching_module', ['control_min' => '3 V', 'control_max' => '24 V', 'control_current' => '5 mA'], '3.3 V', Verdict::Unproven];
-        yield 'a 24 V coil at 24 V' => ['relay', ['coil_voltage' => '24 V', 'coil_current' => '18 mA'], '24 V', Verdict::Holds];
-        yield 'a 24 V coil at 12 V' => ['relay', ['coil_voltage' => '24 V', 'coil_current' => '9 mA'], '12 V', Verdict::Fails];
-        yield 'a coil that takes more than the output gives' => ['relay', ['coil_voltage' => '24 V', 'coil_current' => '80 mA'], '24 V', Verdict::Fails];
-        yield 'a 5 V driver at 3.3 V waits for a test' => ['motor_driver', ['signal_voltage' => '5 V'], '3.3 V', Verdict::Unproven];
+        yield 'a module from 3 V takes 3.3 V' => [
+            'switching_module',
+            ['control_min' => '3 V', 'control_max' => '24 V', 'control_current' => '5 mA', 'polarity_free' => true],
+            '3.3 V',
+            Verdict::Holds,
+        ];
+        yield 'a module from 4 V does not' => [
+            'switching_module',
+            ['control_min' => '4 V', 'control_max' => '32 V', 'control_current' => '5 mA', 'polarity_free' => true],
+            '3.3 V',
+            Verdict::Fails,
+        ];
+        yield '24 V burns a 5 V control' => [
+            'switching_module',
+            ['control_min' => '3 V', 'control_max' => '5.5 V', 'control_current' => '5 mA', 'polarity_free' => true],
+            '24 V',
+            Verdict::Danger,
+        ];
+        yield 'polarity that nobody states' => [
+            'switching_module',
+            ['control_min' => '3 V', 'control_max' => '24 V', 'control_current' => '5 mA'],
+            '3.3 V',
+            Verdict::Unproven,
+        ];
+        yield 'a 24 V coil at 24 V' => [
+            'relay',
+            ['coil_voltage' => '24 V', 'coil_current' => '18 mA'],
+            '24 V',
+            Verdict::Holds,
+        ];
+        yield 'a 24 V coil at 12 V' => [
+            'relay',
+            ['coil_voltage' => '24 V', 'coil_current' => '9 mA'],
+            '12 V',
+            Verdict::Fails,
+        ];
+        yield 'a coil that takes more than the output gives' => [
+            'relay',
+            ['coil_voltage' => '24 V', 'coil_current' => '80 mA'],
+            '24 V',
+            Verdict::Fails,
+        ];
+        yield 'a 5 V driver at 3.3 V waits for a test' => [
+            'motor_driver',
+            ['signal_voltage' => '5 V'],
+            '3.3 V',
+            Verdict::Unproven,
+        ];
         yield 'a 5 V driver at 24 V burns' => ['motor_driver', ['signal_voltage' => '5 V'], '24 V', Verdict::Fails];
-        yield 'an arc source that wants a contact' => ['arc_source', ['torch_switch' => 'dry contact'], '24 V', Verdict::Fails];
-        yield 'an arc source nobody measured' => ['arc_source', ['torch_switch' => 'not known'], '24 V', Verdict::Unproven];
+        yield 'an arc source that wants a contact' => [
+            'arc_source',
+            ['torch_switch' => 'dry contact'],
+            '24 V',
+            Verdict::Fails,
+        ];
+        yield 'an arc source nobody measured' => [
+            'arc_source',
+            ['torch_switch' => 'not known'],
+            '24 V',
+            Verdict::Unproven,
+        ];
     }
 
     /**
@@ -67,9 +141,25 @@ final class SignalsAndSettingsTest extends TestCase
     public function test_what_a_board_output_drives(string $family, array $sheet, string $level, Verdict $verdict): void
     {
         [$part, $need] = Examples::part('board', 'controller_board', ['logic_voltage' => '3.3 V']);
-        $part['ports'] = [['name' => 'out0', 'kind' => 'signal', 'specs' => Examples::sheet(['voltage' => $level, 'rated_current' => '50 mA'])]];
-        $port = ['switching_module' => 'control', 'relay' => 'coil', 'motor_driver' => 'control', 'arc_source' => 'torch'][$family];
-        $finding = (new SampleBuild(Examples::file([[$part, $need], Examples::part('it', $family, $sheet)], ['leads' => [['ref' => 'W1', 'from' => 'board.out0', 'to' => "it.{$port}"]]])))->finding('E11/W1');
+        $part['ports'] = [
+            [
+                'name' => 'out0',
+                'kind' => 'signal',
+                'specs' => Examples::sheet(['voltage' => $level, 'rated_current' => '50 mA']),
+            ],
+        ];
+        $port = [
+            'switching_module' => 'control',
+            'relay' => 'coil',
+            'motor_driver' => 'control',
+            'arc_source' => 'torch',
+        ][$family];
+        $finding = (new SampleBuild(
+            Examples::file(
+                [[$part, $need], Examples::part('it', $family, $sheet)],
+                ['leads' => [['ref' => 'W1', 'from' => 'board.out0', 'to' => "it.{$port}"]]],
+            ),
+        ))->finding('E11/W1');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
     }
@@ -97,7 +187,11 @@ final class SignalsAndSettingsTest extends TestCase
         $file['parts'][] = $part;
         $file['needs'][] = $need;
         $finding = (new SampleBuild($file))->finding('E10/x');
-        $worked = array_column(array_map(static fn ($s): array => ['label' => $s->label, 'result' => $s->result], $finding->working), 'result', 'label');
+        $worked = array_column(
+            array_map(static fn ($s): array => ['label' => $s->label, 'result' => $s->result], $finding->working),
+            'result',
+            'label',
+        );
 
         self::assertEqualsWithDelta($steps, $worked['Steps for one millimetre']?->in(''), 1e-9);
         self::assertEqualsWithDelta($rate, $worked['Steps a second at top speed']?->in('kHz'), 1e-9);
@@ -106,12 +200,25 @@ final class SignalsAndSettingsTest extends TestCase
 
     public function test_settings_are_held_against_what_is_fitted(): void
     {
-        $with = static fn (array $settings): SampleBuild => new SampleBuild(StepRate::axis([], ['settings' => $settings]));
-        $note = static fn (string $about, string $value): array => ['ref' => strtr($about, '.', '-'), 'kind' => 'setting', 'about' => $about, 'value' => $value];
+        $with = static fn (array $settings): SampleBuild => new SampleBuild(
+            StepRate::axis([], ['settings' => $settings]),
+        );
+        $note = static fn (string $about, string $value): array => [
+            'ref' => strtr($about, '.', '-'),
+            'kind' => 'setting',
+            'about' => $about,
+            'value' => $value,
+        ];
 
         self::assertSame(Verdict::Unproven, $with([])->finding('E21/x')->verdict);
-        self::assertSame(Verdict::Holds, $with([$note('axis.x.steps_per_mm', '80.0'), $note('axis.x.direction', 'tried by hand')])->finding('E21/x')->verdict);
-        $wrong = $with([$note('axis.x.steps_per_mm', '160'), $note('axis.x.direction', 'tried by hand')])->finding('E21/x');
+        self::assertSame(
+            Verdict::Holds,
+            $with([$note('axis.x.steps_per_mm', '80.0'), $note('axis.x.direction', 'tried by hand')])->finding('E21/x')
+                ->verdict,
+        );
+        $wrong = $with([$note('axis.x.steps_per_mm', '160'), $note('axis.x.direction', 'tried by hand')])->finding(
+            'E21/x',
+        );
         self::assertSame(Verdict::Danger, $wrong->verdict);
         self::assertStringContainsString('is 160, and should be 80', $wrong->headline);
         self::assertSame(Verdict::Danger, $with([$note('driver.drv.current', '1.9 A')])->finding('E21/drv')->verdict);
@@ -119,23 +226,49 @@ final class SignalsAndSettingsTest extends TestCase
 
     public function test_a_temporary_state_stays_open_until_it_is_undone(): void
     {
-        $link = ['ref' => 'T1', 'kind' => 'temporary', 'about' => 'USB power link on the board', 'until' => 'before main power'];
+        $link = [
+            'ref' => 'T1',
+            'kind' => 'temporary',
+            'about' => 'USB power link on the board',
+            'until' => 'before main power',
+        ];
         $open = (new SampleBuild(StepRate::axis([], ['settings' => [$link]])))->finding('E21/temporary');
 
         self::assertSame(Verdict::Tight, $open->verdict);
         self::assertStringContainsString('must be undone before main power', $open->headline);
-        self::assertSame(Verdict::Holds, (new SampleBuild(StepRate::axis([], ['settings' => [['done' => true] + $link]])))->finding('E21/temporary')->verdict);
+        self::assertSame(
+            Verdict::Holds,
+            (new SampleBuild(StepRate::axis([], ['settings' => [['done' => true] + $link]])))->finding('E21/temporary')
+                ->verdict,
+        );
     }
 
     public function test_one_sensor_for_both_ends_and_settings_beyond_the_travel(): void
     {
-        $axis = static fn (array $homing): array => Examples::file([Examples::part('rail', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm'])], ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'homing' => $homing + ['by' => 'sensorless']]]]);
+        $axis = static fn (array $homing): array => Examples::file(
+            [Examples::part('rail', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm'])],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'rail' => 'rail',
+                        'homing' => $homing + ['by' => 'sensorless'],
+                    ],
+                ],
+            ],
+        );
 
         self::assertSame(Verdict::Fails, (new SampleBuild($axis(['both_ends' => true])))->finding('E21/x')->verdict);
         $beyond = (new SampleBuild($axis(['configured' => '360 mm'])))->finding('E21/x');
         self::assertSame(Verdict::Danger, $beyond->verdict);
         self::assertStringContainsString("only 340\u{a0}mm are there", $beyond->headline);
-        self::assertSame(Verdict::Danger, (new SampleBuild($axis(['by' => 'switch'])))->finding('E21/x')->verdict, 'It homes by a switch that is not fitted.');
+        self::assertSame(
+            Verdict::Danger,
+            (new SampleBuild($axis(['by' => 'switch'])))->finding('E21/x')->verdict,
+            'It homes by a switch that is not fitted.',
+        );
     }
 
     /**
@@ -143,18 +276,38 @@ final class SignalsAndSettingsTest extends TestCase
      */
     public function test_a_spindle_on_its_drive(): void
     {
-        $file = static fn (string $speed, string $current): array => Examples::file([
-            Examples::part('drive', 'spindle_drive', ['output_current' => '4 A', 'top_frequency' => '400 Hz', 'reverse_lock' => true]),
-            Examples::part('spindle', 'spindle', ['rated_current' => $current, 'poles' => '2', 'top_speed' => $speed, 'rated_power' => '500 W', 'lowest_speed' => '6000 rpm']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power']]]);
+        $file = static fn (string $speed, string $current): array => Examples::file(
+            [
+                Examples::part('drive', 'spindle_drive', [
+                    'output_current' => '4 A',
+                    'top_frequency' => '400 Hz',
+                    'reverse_lock' => true,
+                ]),
+                Examples::part('spindle', 'spindle', [
+                    'rated_current' => $current,
+                    'poles' => '2',
+                    'top_speed' => $speed,
+                    'rated_power' => '500 W',
+                    'lowest_speed' => '6000 rpm',
+                ]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power']]],
+        );
         $finding = (new SampleBuild($file('12000 rpm', '3 A')))->finding('E22/drive');
-        $worked = array_column(array_map(static fn ($s): array => ['label' => $s->label, 'result' => $s->result], $finding->working), 'result', 'label');
+        $worked = array_column(
+            array_map(static fn ($s): array => ['label' => $s->label, 'result' => $s->result], $finding->working),
+            'result',
+            'label',
+        );
 
         self::assertSame(Verdict::Holds, $finding->verdict);
         self::assertEqualsWithDelta(200, $worked['Frequency at its highest speed']?->in('Hz'), 1e-9);
         self::assertEqualsWithDelta(0.398, $worked['Torque']?->in('N m'), 0.001);
         self::assertEqualsWithDelta(250, $worked['Power left at its lowest speed']?->in('W'), 1e-9);
-        self::assertStringContainsString('400', (new SampleBuild($file('24000 rpm', '3 A')))->finding('E22/drive')->headline);
+        self::assertStringContainsString(
+            '400',
+            (new SampleBuild($file('24000 rpm', '3 A')))->finding('E22/drive')->headline,
+        );
         self::assertSame(Verdict::Fails, (new SampleBuild($file('30000 rpm', '3 A')))->finding('E22/drive')->verdict);
         self::assertSame(Verdict::Fails, (new SampleBuild($file('12000 rpm', '5 A')))->finding('E22/drive')->verdict);
     }
@@ -165,15 +318,55 @@ final class SignalsAndSettingsTest extends TestCase
      */
     public function test_cabinet_heat_by_hand(): void
     {
-        $file = static fn (array $holds): array => Examples::file([
-            Examples::part('inlet', 'mains_inlet', []), Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A', 'efficiency' => '88 %', 'input_voltage' => '90 V to 264 V', 'power_factor' => '0.9']),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']), Examples::part('fan', 'fan', ['job' => 'cabinet', 'flow' => '24 m³/h', 'rated_current' => '0 A', 'rated_voltage' => '24 V']),
-            Examples::part('box', 'cabinet', ['material' => 'steel', 'width' => '400 mm', 'height' => '300 mm', 'depth' => '150 mm']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'], ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'bed.power']], 'zones' => [['ref' => 'z', 'name' => 'Cabinet', 'kind' => 'cabinet', 'box' => 'box', 'holds' => $holds]]]);
-        $of = static fn (array $holds): array => array_column(array_map(static fn ($s): array => ['label' => $s->label, 'result' => $s->result], (new SampleBuild($file($holds)))->finding('E23/z')->working), 'result', 'label');
+        $file = static fn (array $holds): array => Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', []),
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '20 A',
+                    'efficiency' => '88 %',
+                    'input_voltage' => '90 V to 264 V',
+                    'power_factor' => '0.9',
+                ]),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
+                Examples::part('fan', 'fan', [
+                    'job' => 'cabinet',
+                    'flow' => '24 m³/h',
+                    'rated_current' => '0 A',
+                    'rated_voltage' => '24 V',
+                ]),
+                Examples::part('box', 'cabinet', [
+                    'material' => 'steel',
+                    'width' => '400 mm',
+                    'height' => '300 mm',
+                    'depth' => '150 mm',
+                ]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
+                    ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'bed.power'],
+                ],
+                'zones' => [
+                    ['ref' => 'z', 'name' => 'Cabinet', 'kind' => 'cabinet', 'box' => 'box', 'holds' => $holds],
+                ],
+            ],
+        );
+        $of = static fn (array $holds): array => array_column(
+            array_map(
+                static fn ($s): array => ['label' => $s->label, 'result' => $s->result],
+                (new SampleBuild($file($holds)))->finding('E23/z')->working,
+            ),
+            'result',
+            'label',
+        );
 
         self::assertEqualsWithDelta(9.785, $of(['psu', 'fan'])['Air it takes for a rise of 10 K']?->in('m³/h'), 0.01);
-        self::assertSame(Verdict::Holds, (new SampleBuild($file(['psu', 'fan'])))->finding('E23/z')->verdict, '12 m³/h of the 24 are left.');
+        self::assertSame(
+            Verdict::Holds,
+            (new SampleBuild($file(['psu', 'fan'])))->finding('E23/z')->verdict,
+            '12 m³/h of the 24 are left.',
+        );
         self::assertEqualsWithDelta(18.03, $of(['psu'])['Rise of the air in it']?->in('K'), 0.02);
         self::assertSame(Verdict::Tight, (new SampleBuild($file(['psu'])))->finding('E23/z')->verdict);
     }

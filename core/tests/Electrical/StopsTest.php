@@ -42,7 +42,12 @@ final class StopsTest extends TestCase
         }
         $outs = ['psu.out', ...array_map(static fn (string $s): string => "{$s}.out", $stops)];
         $leads = [];
-        foreach ([...array_map(static fn (string $s): string => "{$s}.in", $stops), ...array_map(static fn (string $h): string => "{$h}.power", $heaters)] as $to) {
+        foreach (
+            [
+                ...array_map(static fn (string $s): string => "{$s}.in", $stops),
+                ...array_map(static fn (string $h): string => "{$h}.power", $heaters),
+            ] as $to
+        ) {
             foreach (range(1, $die->getInt(1, 2)) as $ignored) {
                 $from = $outs[$die->getInt(0, count($outs) - 1)];
                 if (explode('.', $from)[0] !== explode('.', $to)[0] && ! isset($edges["{$from} {$to}"])) {
@@ -53,9 +58,15 @@ final class StopsTest extends TestCase
         }
         $table = (new Bench((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build))->stops();
         for ($set = 0; $set < 8; $set++) {
-            $pressed = array_values(array_filter($stops, static fn (string $s): bool => ($set >> (int) substr($s, 4) & 1) === 1));
+            $pressed = array_values(
+                array_filter($stops, static fn (string $s): bool => (($set >> (int) substr($s, 4)) & 1) === 1),
+            );
             foreach ($table->state($pressed) as $heater => $state) {
-                self::assertSame(self::reachable("{$heater}.power", $edges, $pressed), $state === Stops::LIVE, "seed {$seed}, {$heater} with ".implode(',', $pressed));
+                self::assertSame(
+                    self::reachable("{$heater}.power", $edges, $pressed),
+                    $state === Stops::LIVE,
+                    "seed {$seed}, {$heater} with ".implode(',', $pressed),
+                );
             }
         }
     }
@@ -73,8 +84,8 @@ final class StopsTest extends TestCase
         $been[$port] = true;
         $next = [];
         foreach ($edges as [$a, $b]) {
-            $port === $a && $next[] = $b;
-            $port === $b && $next[] = $a;
+            $port === $a && ($next[] = $b);
+            $port === $b && ($next[] = $a);
         }
         if (str_starts_with($port, 'stop') && ! in_array(explode('.', $port)[0], $pressed, true)) {
             $next[] = str_ends_with($port, '.in') ? substr($port, 0, -2).'out' : substr($port, 0, -3).'in';
@@ -90,28 +101,62 @@ final class StopsTest extends TestCase
 
     public function test_a_module_opens_when_the_board_that_commands_it_is_dead(): void
     {
-        $file = Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('stop', 'stop_button', []), Examples::part('board', 'controller_board', []),
-            Examples::part('module', 'switching_module', []), Examples::part('bed', 'heater', ['rated_power' => '10 W']), Examples::part('drv', 'motor_driver', []),
-        ], ['leads' => [
-            ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'], ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'board.power'], ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'module.in'],
-            ['ref' => 'W4', 'from' => 'module.out', 'to' => 'bed.power'], ['ref' => 'W5', 'from' => 'board.sig', 'to' => 'module.control'], ['ref' => 'W6', 'from' => 'psu.out', 'to' => 'drv.power'], ['ref' => 'W7', 'from' => 'board.sig', 'to' => 'drv.control'],
-        ]]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('stop', 'stop_button', []),
+                Examples::part('board', 'controller_board', []),
+                Examples::part('module', 'switching_module', []),
+                Examples::part('bed', 'heater', ['rated_power' => '10 W']),
+                Examples::part('drv', 'motor_driver', []),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                    ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'board.power'],
+                    ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W4', 'from' => 'module.out', 'to' => 'bed.power'],
+                    ['ref' => 'W5', 'from' => 'board.sig', 'to' => 'module.control'],
+                    ['ref' => 'W6', 'from' => 'psu.out', 'to' => 'drv.power'],
+                    ['ref' => 'W7', 'from' => 'board.sig', 'to' => 'drv.control'],
+                ],
+            ],
+        );
         $file['parts'][2]['ports'] = [['name' => 'sig', 'kind' => 'signal']];
         $stops = (new Bench((new SampleBuild($file))->build))->stops();
 
         self::assertSame(['bed' => Stops::LIVE, 'drv' => Stops::LIVE], $stops->state([]));
-        self::assertSame(['bed' => Stops::OFF, 'drv' => Stops::HELD], $stops->state(['stop']), 'The driver keeps its supply and only loses its command.');
+        self::assertSame(
+            ['bed' => Stops::OFF, 'drv' => Stops::HELD],
+            $stops->state(['stop']),
+            'The driver keeps its supply and only loses its command.',
+        );
     }
 
     public function test_a_spindle_only_stop_beside_a_main_one(): void
     {
-        $file = Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '48 V']), Examples::part('main', 'stop_button', ['latching' => true, 'positive_opening' => true, 'normally' => 'closed', 'separate_reset' => true]),
-            Examples::part('hold', 'stop_button', []), Examples::part('spindle', 'spindle', []), Examples::part('drv', 'motor_driver', []),
-        ], ['leads' => [
-            ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'main.in'], ['ref' => 'W2', 'from' => 'main.out', 'to' => 'drv.power'], ['ref' => 'W3', 'from' => 'main.out', 'to' => 'hold.in'], ['ref' => 'W4', 'from' => 'hold.out', 'to' => 'spindle.power'],
-        ]]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '48 V']),
+                Examples::part('main', 'stop_button', [
+                    'latching' => true,
+                    'positive_opening' => true,
+                    'normally' => 'closed',
+                    'separate_reset' => true,
+                ]),
+                Examples::part('hold', 'stop_button', []),
+                Examples::part('spindle', 'spindle', []),
+                Examples::part('drv', 'motor_driver', []),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'main.in'],
+                    ['ref' => 'W2', 'from' => 'main.out', 'to' => 'drv.power'],
+                    ['ref' => 'W3', 'from' => 'main.out', 'to' => 'hold.in'],
+                    ['ref' => 'W4', 'from' => 'hold.out', 'to' => 'spindle.power'],
+                ],
+            ],
+        );
         $sample = new SampleBuild($file);
         $stops = (new Bench($sample->build))->stops();
 
@@ -122,7 +167,8 @@ final class StopsTest extends TestCase
     }
 
     /**
-     * ISO 13850 §4.4 asks for latching actuators and positive opening; IEC 60204-1 §9.2.3 that a reset alone starts nothing.
+     * ISO 13850 §4.4 asks for latching actuators and positive opening; IEC 60204-1 §9.2.3 that a reset alone starts
+     * nothing.
      *
      * @return iterable<string, array{array<string, string|bool>, Verdict, string}>
      */
@@ -149,7 +195,13 @@ final class StopsTest extends TestCase
 
     public function test_no_stop_at_all_is_a_danger(): void
     {
-        $file = Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('bed', 'heater', ['rated_power' => '10 W'])], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('bed', 'heater', ['rated_power' => '10 W']),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]],
+        );
 
         self::assertSame(Verdict::Danger, (new SampleBuild($file))->finding('E17/stops')->verdict);
     }

@@ -23,10 +23,30 @@ final class WhatIfAndCasesTest extends TestCase
      */
     private static function bench(): array
     {
-        return Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A', 'voltage_tolerance' => '4 %']), Examples::part('stop', 'stop_button', []),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '96 W']), Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '1 A', 'min_voltage' => '20 V', 'max_voltage' => '26 V']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'], ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'bed.power'], ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'lamp.power']]]);
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '20 A',
+                    'voltage_tolerance' => '4 %',
+                ]),
+                Examples::part('stop', 'stop_button', []),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '96 W']),
+                Examples::part('lamp', 'lamp', [
+                    'rated_voltage' => '24 V',
+                    'rated_current' => '1 A',
+                    'min_voltage' => '20 V',
+                    'max_voltage' => '26 V',
+                ]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                    ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'bed.power'],
+                    ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'lamp.power'],
+                ],
+            ],
+        );
     }
 
     /**
@@ -52,7 +72,9 @@ final class WhatIfAndCasesTest extends TestCase
         $flow = (new Bench($day->of($build)))->circuits()->flows()[0];
 
         foreach (['W2' => $bed, 'W3' => $lamp] as $lead => $amps) {
-            $amps === null ? self::assertNull($flow->current($lead)) : self::assertEqualsWithDelta($amps, $flow->current($lead)?->in('A'), 0.001, $lead);
+            $amps === null
+                ? self::assertNull($flow->current($lead))
+                : self::assertEqualsWithDelta($amps, $flow->current($lead)?->in('A'), 0.001, $lead);
         }
     }
 
@@ -65,28 +87,68 @@ final class WhatIfAndCasesTest extends TestCase
 
         self::assertSame($text, BuildFile::write($build));
         self::assertSame([], $planned->worseIn($planned));
-        self::assertContains('E03/W7', array_column($worse, 'key'), 'Twice the spindle is more than its lead may carry.');
+        self::assertContains(
+            'E03/W7',
+            array_column($worse, 'key'),
+            'Twice the spindle is more than its lead may carry.',
+        );
         foreach ($worse as $one) {
             self::assertNotSame($one['from'], $one['to']);
         }
     }
 
     /**
-     * @return iterable<string, array{list<array{array<string, mixed>, array<string, mixed>}>, list<array<string, mixed>>, string, Verdict}>
+     * @return iterable<string, array{list<array{array<string, mixed>, array<string, mixed>}>, list<array<string,
+     *     mixed>>, string, Verdict}>
      */
     public static function interference(): iterable
     {
         $box = Examples::part('box', 'cabinet', ['material' => 'steel', 'earthed' => true]);
         $drive = [Examples::part('drive', 'spindle_drive', []), Examples::part('spindle', 'spindle', []), $box];
-        $lead = static fn (?string $screen): array => [['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power'] + ($screen === null ? [] : ['conductor' => ['screen' => $screen]])];
+        $lead = static fn (?string $screen): array => [
+            ['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power'] +
+            ($screen === null ? [] : ['conductor' => ['screen' => $screen]]),
+        ];
         yield 'a screened lead' => [$drive, $lead('both ends'), 'E18/drive', Verdict::Holds];
         yield 'a bare one' => [$drive, $lead('none'), 'E18/drive', Verdict::Fails];
         yield 'nobody said' => [$drive, $lead(null), 'E18/drive', Verdict::Unproven];
-        yield 'a plywood box' => [[$drive[0], $drive[1], Examples::part('box', 'cabinet', ['material' => 'plywood', 'earthed' => true])], $lead('both ends'), 'E18/drive', Verdict::Unproven];
-        yield 'blow-back' => [[Examples::part('arc', 'arc_source', ['start' => 'blow-back', 'duty_cycle' => '60 %']), $box], [], 'E18/arc', Verdict::Holds];
-        yield 'high frequency' => [[Examples::part('arc', 'arc_source', ['start' => 'high frequency', 'duty_cycle' => '60 %']), $box], [], 'E18/arc', Verdict::Fails];
-        yield 'high frequency, isolated' => [[Examples::part('arc', 'arc_source', ['start' => 'high frequency', 'isolated' => true, 'duty_cycle' => '60 %']), $box], [], 'E18/arc', Verdict::Holds];
-        yield 'a start nobody knows' => [[Examples::part('arc', 'arc_source', ['duty_cycle' => '60 %']), $box], [], 'E18/arc', Verdict::Unproven];
+        yield 'a plywood box' => [
+            [$drive[0], $drive[1], Examples::part('box', 'cabinet', ['material' => 'plywood', 'earthed' => true])],
+            $lead('both ends'),
+            'E18/drive',
+            Verdict::Unproven,
+        ];
+        yield 'blow-back' => [
+            [Examples::part('arc', 'arc_source', ['start' => 'blow-back', 'duty_cycle' => '60 %']), $box],
+            [],
+            'E18/arc',
+            Verdict::Holds,
+        ];
+        yield 'high frequency' => [
+            [Examples::part('arc', 'arc_source', ['start' => 'high frequency', 'duty_cycle' => '60 %']), $box],
+            [],
+            'E18/arc',
+            Verdict::Fails,
+        ];
+        yield 'high frequency, isolated' => [
+            [
+                Examples::part('arc', 'arc_source', [
+                    'start' => 'high frequency',
+                    'isolated' => true,
+                    'duty_cycle' => '60 %',
+                ]),
+                $box,
+            ],
+            [],
+            'E18/arc',
+            Verdict::Holds,
+        ];
+        yield 'a start nobody knows' => [
+            [Examples::part('arc', 'arc_source', ['duty_cycle' => '60 %']), $box],
+            [],
+            'E18/arc',
+            Verdict::Unproven,
+        ];
     }
 
     /**
@@ -113,11 +175,28 @@ final class WhatIfAndCasesTest extends TestCase
     }
 
     #[DataProvider('startLines')]
-    public function test_a_computer_supply_in_a_machine(string $line, ?string $least, string $load, Verdict $verdict): void
-    {
-        $file = Examples::file([
-            Examples::part('psu', 'power_supply', array_filter(['output_voltage' => '12 V', 'rated_current' => '30 A', 'start_line' => $line, 'least_load' => $least])), Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => $load]),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]]);
+    public function test_a_computer_supply_in_a_machine(
+        string $line,
+        ?string $least,
+        string $load,
+        Verdict $verdict,
+    ): void {
+        $file = Examples::file(
+            [
+                Examples::part(
+                    'psu',
+                    'power_supply',
+                    array_filter([
+                        'output_voltage' => '12 V',
+                        'rated_current' => '30 A',
+                        'start_line' => $line,
+                        'least_load' => $least,
+                    ]),
+                ),
+                Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => $load]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]],
+        );
 
         self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict);
     }
@@ -136,13 +215,26 @@ final class WhatIfAndCasesTest extends TestCase
     #[DataProvider('selectors')]
     public function test_the_mains_selector_of_a_supply(string $mains, string $selector, Verdict $verdict): void
     {
-        $file = Examples::file([Examples::part('psu', 'power_supply', ['terminal_cover' => true, 'earth_terminal' => true, 'own_switch' => true, 'own_fuse' => true, 'cooling' => 'fan', 'mains_selector' => $selector])], ['site' => ['mains_voltage' => $mains]]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'terminal_cover' => true,
+                    'earth_terminal' => true,
+                    'own_switch' => true,
+                    'own_fuse' => true,
+                    'cooling' => 'fan',
+                    'mains_selector' => $selector,
+                ]),
+            ],
+            ['site' => ['mains_voltage' => $mains]],
+        );
 
         self::assertSame($verdict, (new SampleBuild($file))->finding('E05-kit/psu')->verdict);
     }
 
     /**
-     * @return iterable<string, array{string, string, string|null, string, Verdict}> job, control, other fan's job on the same pin, feed
+     * @return iterable<string, array{string, string, string|null, string, Verdict}> job, control, other fan's job on
+     * the same pin, feed
      */
     public static function fans(): iterable
     {
@@ -155,13 +247,37 @@ final class WhatIfAndCasesTest extends TestCase
     }
 
     #[DataProvider('fans')]
-    public function test_each_fan_on_the_output_its_job_asks_for(string $job, string $control, ?string $other, string $from, Verdict $verdict): void
-    {
+    public function test_each_fan_on_the_output_its_job_asks_for(
+        string $job,
+        string $control,
+        ?string $other,
+        string $from,
+        Verdict $verdict,
+    ): void {
         [$board, $need] = Examples::part('board', 'controller_board', []);
-        $board['ports'] = array_map(static fn (string $name): array => ['name' => $name, 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => Examples::sheet(['use' => 'fan', 'pin' => 'P1', 'control' => $control])], ['fan0', 'fan1']);
-        $file = Examples::file([[$board, $need], Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('it', 'fan', ['job' => $job]), Examples::part('other', 'fan', ['job' => $other ?? 'cabinet'])], [
-            'leads' => [['ref' => 'W1', 'from' => $from, 'to' => 'it.power'], ...($other === null ? [] : [['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'other.power']])],
-        ]);
+        $board['ports'] = array_map(
+            static fn (string $name): array => [
+                'name' => $name,
+                'kind' => 'outlet',
+                'fed_from' => 'power',
+                'specs' => Examples::sheet(['use' => 'fan', 'pin' => 'P1', 'control' => $control]),
+            ],
+            ['fan0', 'fan1'],
+        );
+        $file = Examples::file(
+            [
+                [$board, $need],
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('it', 'fan', ['job' => $job]),
+                Examples::part('other', 'fan', ['job' => $other ?? 'cabinet']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => $from, 'to' => 'it.power'],
+                    ...$other === null ? [] : [['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'other.power']],
+                ],
+            ],
+        );
 
         self::assertSame($verdict, (new SampleBuild($file))->finding('E12-fan/it')->verdict);
     }
@@ -175,7 +291,10 @@ final class WhatIfAndCasesTest extends TestCase
         $dear = $harness->againstLoom(Money::of('5.00', 'GBP'), 2);
         self::assertSame([0.4, '3.20'], [$dear['hours'], $dear['own']]);
         self::assertStringContainsString('made by hand it costs less', $dear['says']);
-        self::assertStringContainsString('the loom costs less', $harness->againstLoom(Money::of('3.00', 'GBP'), 2)['says']);
+        self::assertStringContainsString(
+            'the loom costs less',
+            $harness->againstLoom(Money::of('3.00', 'GBP'), 2)['says'],
+        );
         $unknown = (new Harness((new SampleBuild(self::bench()))->build))->againstLoom(Money::of('3.00', 'GBP'), 2);
         self::assertNull($unknown['own']);
         self::assertStringContainsString('decides nothing', $unknown['says']);

@@ -16,7 +16,12 @@ final class MechanicalTablesTest extends TestCase
 
     public function test_bearings_have_its_bore_outer_diameter_and_width(): void
     {
-        preg_match_all('/model == (\d+)\s*\? \[\s*([\d.]+)\*mm,\s*([\d.]+)\*mm,\s*([\d.]+)\*mm\]/', $this->text('bearing.scad'), $rows, PREG_SET_ORDER);
+        preg_match_all(
+            '/model == (\d+)\s*\? \[\s*([\d.]+)\*mm,\s*([\d.]+)\*mm,\s*([\d.]+)\*mm\]/',
+            $this->text('bearing.scad'),
+            $rows,
+            PREG_SET_ORDER,
+        );
         $theirs = [];
         foreach ($rows as [, $number, $bore, $outer, $width]) {
             $theirs[$number] = [(float) $bore, (float) $outer, (float) $width];
@@ -46,11 +51,21 @@ final class MechanicalTablesTest extends TestCase
             self::assertEqualsWithDelta((float) ($face[1] ?? 0), $f['face'], 1.0, "Frame {$frame}, face");
         }
         // Its mounts of 17 and 23 are in inches.
-        preg_match_all('/motor_shaft_diameter = ([\d.]+)\*mm_per_inch.*?pilot_diameter = ([\d.]+)\*mm_per_inch.*?bolt_hole_distance = ([\d.]+)\*mm_per_inch/s', $this->text('motors.scad'), $mounts, PREG_SET_ORDER);
+        preg_match_all(
+            '/motor_shaft_diameter = ([\d.]+)\*mm_per_inch.*?pilot_diameter = ([\d.]+)\*mm_per_inch.*?bolt_hole_distance = ([\d.]+)\*mm_per_inch/s',
+            $this->text('motors.scad'),
+            $mounts,
+            PREG_SET_ORDER,
+        );
         self::assertCount(2, $mounts);
         foreach (['17', '23'] as $i => $frame) {
             foreach (['shaft', 'pilot', 'holes'] as $j => $what) {
-                self::assertEqualsWithDelta(Quantity::of((float) $mounts[$i][$j + 1], 'in')->in('mm'), $this->ours('motor_frames')[$frame][$what], 0.06, "Frame {$frame}, {$what}");
+                self::assertEqualsWithDelta(
+                    Quantity::of((float) $mounts[$i][$j + 1], 'in')->in('mm'),
+                    $this->ours('motor_frames')[$frame][$what],
+                    0.06,
+                    "Frame {$frame}, {$what}",
+                );
             }
         }
     }
@@ -79,7 +94,10 @@ final class MechanicalTablesTest extends TestCase
 
     private function text(string $file): string
     {
-        self::assertFileExists(self::FOLDER.$file, 'The Debian package openscad-mcad is not installed; bin/magpie test installs it.');
+        self::assertFileExists(
+            self::FOLDER.$file,
+            'The Debian package openscad-mcad is not installed; bin/magpie test installs it.',
+        );
 
         return (string) file_get_contents(self::FOLDER.$file);
     }

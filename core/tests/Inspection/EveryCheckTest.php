@@ -32,7 +32,10 @@ final class EveryCheckTest extends TestCase
         $worst = $this->findings($check, $check->examples()->tripping())[0];
 
         self::assertSame($check->examples()->tripped, $worst->verdict, $worst->headline);
-        self::assertTrue($worst->working !== [] || $worst->missing !== [], 'A verdict without working or a missing input says nothing.');
+        self::assertTrue(
+            $worst->working !== [] || $worst->missing !== [],
+            'A verdict without working or a missing input says nothing.',
+        );
     }
 
     #[DataProvider('checks')]
@@ -43,7 +46,13 @@ final class EveryCheckTest extends TestCase
                 self::assertSame(Verdict::Holds, $finding->verdict, $finding->headline);
             }
         }
-        self::assertContains(Verdict::Holds, array_map(static fn (Finding $f): Verdict => $f->verdict, $this->findings($check, $check->examples()->holding())));
+        self::assertContains(
+            Verdict::Holds,
+            array_map(
+                static fn (Finding $f): Verdict => $f->verdict,
+                $this->findings($check, $check->examples()->holding()),
+            ),
+        );
     }
 
     #[DataProvider('checks')]
@@ -53,10 +62,17 @@ final class EveryCheckTest extends TestCase
         $listed = WeakerEvidence::of($build);
         foreach ($this->findings($check, $listed) as $finding) {
             if ($finding->inputs !== [] && ! self::restsOnTablesOnly($finding)) {
-                self::assertFalse($finding->verdict->passes(), "{$check->card()->id} passed on a listing: {$finding->headline}");
+                self::assertFalse(
+                    $finding->verdict->passes(),
+                    "{$check->card()->id} passed on a listing: {$finding->headline}",
+                );
             }
         }
-        self::assertSame($this->verdictsThatFail($check, $build), $this->verdictsThatFail($check, $listed), 'A failure stays one, whatever it rests on.');
+        self::assertSame(
+            $this->verdictsThatFail($check, $build),
+            $this->verdictsThatFail($check, $listed),
+            'A failure stays one, whatever it rests on.',
+        );
     }
 
     #[DataProvider('checks')]
@@ -68,7 +84,11 @@ final class EveryCheckTest extends TestCase
             if ($family !== null) {
                 self::assertNotNull($family->field($key), "{$check->card()->id} reads {$read}, which no sheet has.");
             } else {
-                self::assertContains($of, ['lead', 'site', 'mate', 'scenario', 'brief', 'axis', 'plan'], "{$read} is no place values come from.");
+                self::assertContains(
+                    $of,
+                    ['lead', 'site', 'mate', 'scenario', 'brief', 'axis', 'plan'],
+                    "{$read} is no place values come from.",
+                );
             }
         }
     }
@@ -88,10 +108,12 @@ final class EveryCheckTest extends TestCase
      */
     private function findings(Check $check, Build $build): array
     {
-        $findings = array_values(array_filter(
-            Inspector::standard()->inspect($build)->findings,
-            static fn (Finding $f): bool => $f->card->id === $check->card()->id,
-        ));
+        $findings = array_values(
+            array_filter(
+                Inspector::standard()->inspect($build)->findings,
+                static fn (Finding $f): bool => $f->card->id === $check->card()->id,
+            ),
+        );
         self::assertNotSame([], $findings, 'The sample has no subject for its own check.');
 
         return $findings;

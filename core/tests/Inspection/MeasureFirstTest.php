@@ -21,10 +21,18 @@ final class MeasureFirstTest extends TestCase
      */
     private function build(array $temperature): Build
     {
-        $file = Examples::file([Examples::part('clamp', 'printed_part', ['material' => 'ASA']), Examples::part('rail', 'linear_rail', ['length' => '800 mm', 'block_length' => '58 mm'])], [
-            'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
-            'workpieces' => [['ref' => 'w', 'name' => 'Board', 'length' => '300 mm', 'width' => '90 mm', 'height' => '9 mm']],
-        ]);
+        $file = Examples::file(
+            [
+                Examples::part('clamp', 'printed_part', ['material' => 'ASA']),
+                Examples::part('rail', 'linear_rail', ['length' => '800 mm', 'block_length' => '58 mm']),
+            ],
+            [
+                'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
+                'workpieces' => [
+                    ['ref' => 'w', 'name' => 'Board', 'length' => '300 mm', 'width' => '90 mm', 'height' => '9 mm'],
+                ],
+            ],
+        );
         $file['parts'][0]['specs']['service_temperature'] = $temperature;
 
         return (new SampleBuild($file))->build;
@@ -35,7 +43,11 @@ final class MeasureFirstTest extends TestCase
      */
     private function rows(Build $build): array
     {
-        return array_column((new MeasureFirst(Inspector::standard(), Inspector::standard()->inspect($build)))->toArray(), null, 'where');
+        return array_column(
+            (new MeasureFirst(Inspector::standard(), Inspector::standard()->inspect($build)))->toArray(),
+            null,
+            'where',
+        );
     }
 
     public function test_a_value_that_could_turn_a_verdict_comes_with_both_ends_and_a_way_to_measure_it(): void
@@ -44,37 +56,84 @@ final class MeasureFirstTest extends TestCase
         $row = $rows['parts/clamp/specs/service_temperature'];
 
         self::assertSame(["68\u{a0}°C", "88\u{a0}°C"], [$row['low'], $row['high']]);
-        self::assertSame(['M13/clamp', 'holds', 'tight'], [$row['flips'][0]['key'], $row['flips'][0]['from'], $row['flips'][0]['to']], 'A listing may be 10 K off: 88 °C is too close to 100 °C.');
+        self::assertSame(
+            ['M13/clamp', 'holds', 'tight'],
+            [$row['flips'][0]['key'], $row['flips'][0]['from'], $row['flips'][0]['to']],
+            'A listing may be 10 K off: 88 °C is too close to 100 °C.',
+        );
         self::assertSame(['thermocouple', 'listing', 'clamp'], [$row['instrument'], $row['evidence'], $row['part']]);
         self::assertNotSame('', $row['method']);
-        self::assertArrayNotHasKey('parts/rail/specs/length', $rows, 'Half the travel is to spare: no error of a datasheet turns that.');
+        self::assertArrayNotHasKey(
+            'parts/rail/specs/length',
+            $rows,
+            'Half the travel is to spare: no error of a datasheet turns that.',
+        );
     }
 
     public function test_a_measured_value_is_not_asked_for_again(): void
     {
-        self::assertArrayNotHasKey('parts/clamp/specs/service_temperature', $this->rows($this->build(['value' => '75 °C', 'evidence' => 'measured'])));
+        self::assertArrayNotHasKey(
+            'parts/clamp/specs/service_temperature',
+            $this->rows($this->build(['value' => '75 °C', 'evidence' => 'measured'])),
+        );
     }
 
     public function test_a_pass_on_a_sellers_word_is_settled_by_measuring(): void
     {
-        $row = $this->rows($this->build(['value' => '20 °C', 'evidence' => 'listing']))['parts/clamp/specs/service_temperature'];
+        $row = $this->rows($this->build(['value' => '20 °C', 'evidence' => 'listing']))[
+            'parts/clamp/specs/service_temperature'
+        ];
 
-        self::assertSame([['key' => 'M13/clamp', 'title' => 'Printed part in the heat', 'subject' => 'clamp', 'from' => 'unproven', 'to' => 'holds', 'with' => 0]], $row['flips']);
+        self::assertSame(
+            [
+                [
+                    'key' => 'M13/clamp',
+                    'title' => 'Printed part in the heat',
+                    'subject' => 'clamp',
+                    'from' => 'unproven',
+                    'to' => 'holds',
+                    'with' => 0,
+                ],
+            ],
+            $row['flips'],
+        );
     }
 
     public function test_what_is_missing_is_told_where_to_write_it(): void
     {
-        $file = Examples::file([Examples::part('rail', 'linear_rail', ['length' => '800 mm'])], ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'blocks' => 2]], 'site' => ['door' => ['width' => '700 mm', 'height' => '1900 mm']]]);
+        $file = Examples::file(
+            [Examples::part('rail', 'linear_rail', ['length' => '800 mm'])],
+            [
+                'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'blocks' => 2]],
+                'site' => ['door' => ['width' => '700 mm', 'height' => '1900 mm']],
+            ],
+        );
         $rows = $this->rows((new SampleBuild($file))->build);
 
-        self::assertSame(['rail', 'block_length', 'callipers', null], [$rows['parts/rail/specs/block_length']['part'], $rows['parts/rail/specs/block_length']['key'], $rows['parts/rail/specs/block_length']['instrument'], $rows['parts/rail/specs/block_length']['flips'][0]['to']]);
+        self::assertSame(
+            ['rail', 'block_length', 'callipers', null],
+            [
+                $rows['parts/rail/specs/block_length']['part'],
+                $rows['parts/rail/specs/block_length']['key'],
+                $rows['parts/rail/specs/block_length']['instrument'],
+                $rows['parts/rail/specs/block_length']['flips'][0]['to'],
+            ],
+        );
         self::assertArrayHasKey('brief/outline/length', $rows);
     }
 
     public function test_writing_what_was_measured_changes_the_verdict_it_was_ranked_for(): void
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
-        $rows = array_values(array_filter($this->rows($build), static fn (array $r): bool => array_filter($r['flips'], static fn (array $f): bool => $f['from'] === 'unproven' && $f['to'] === 'holds' && $f['with'] === 0) !== []));
+        $rows = array_values(
+            array_filter(
+                $this->rows($build),
+                static fn (array $r): bool => array_filter(
+                    $r['flips'],
+                    static fn (array $f): bool => $f['from'] === 'unproven' && $f['to'] === 'holds' && $f['with'] === 0,
+                ) !== [],
+            ),
+        );
         self::assertNotSame([], $rows);
         foreach (array_slice($rows, 0, 5) as $row) {
             $data = BuildFile::data($build);
@@ -87,7 +146,11 @@ final class MeasureFirstTest extends TestCase
             $after = BuildFile::build($data);
             foreach ($row['flips'] as $flip) {
                 if ($flip['from'] === 'unproven' && $flip['with'] === 0) {
-                    self::assertSame($flip['to'], Inspector::standard()->find($after, $flip['key'])?->verdict->value, "{$row['where']}: {$flip['key']}");
+                    self::assertSame(
+                        $flip['to'],
+                        Inspector::standard()->find($after, $flip['key'])?->verdict->value,
+                        "{$row['where']}: {$flip['key']}",
+                    );
                 }
             }
         }
@@ -96,7 +159,9 @@ final class MeasureFirstTest extends TestCase
     public function test_weights_rank_and_every_row_says_what_it_could_do(): void
     {
         foreach (['linnet', 'dunlin'] as $name) {
-            $rows = array_values($this->rows(BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"))));
+            $rows = array_values(
+                $this->rows(BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"))),
+            );
             foreach ($rows as $i => $row) {
                 self::assertNotSame([], $row['flips'], $row['where']);
                 self::assertTrue($i === 0 || $rows[$i - 1]['weight'] >= $row['weight']);

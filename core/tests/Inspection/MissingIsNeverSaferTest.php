@@ -18,11 +18,11 @@ final class MissingIsNeverSaferTest extends TestCase
      * Values whose absence may lift a verdict, since another check then asks for them or a default takes their place.
      */
     private const MAY_LIFT = [
-        'E04' => ['min_voltage'],       // E06 asks for it
-        'E05' => ['rated_power', 'cooling', 'derate_from', 'derating'],  // the rated current governs; derating by default
+        'E04' => ['min_voltage'], // E06 asks for it
+        'E05' => ['rated_power', 'cooling', 'derate_from', 'derating'], // the rated current governs; derating by default
         'E06' => ['voltage_tolerance'], // the nominal is taken
         'E13' => ['fuse_rating', 'peak_current'], // the next fuse up, or 1.5 × the rating
-        'M13' => ['glass_transition'],  // the usual one of its material
+        'M13' => ['glass_transition'], // the usual one of its material
         'E02' => ['contacts_per_pole'], // one is taken
     ];
 
@@ -44,13 +44,22 @@ final class MissingIsNeverSaferTest extends TestCase
         $lifted = [];
         $read = self::read(BuildFile::build($data));
         foreach ($data['parts'] as $p => $part) {
-            foreach (array_filter(array_keys($part['specs'] ?? []), static fn (string $key): bool => isset($read["parts/{$part['ref']}/specs/{$key}"])) as $key) {
+            foreach (
+                array_filter(
+                    array_keys($part['specs'] ?? []),
+                    static fn (string $key): bool => isset($read["parts/{$part['ref']}/specs/{$key}"]),
+                ) as $key
+            ) {
                 $less = $data;
                 unset($less['parts'][$p]['specs'][$key]);
                 foreach (self::verdicts(BuildFile::build($less)) as $finding => $verdict) {
                     $check = explode('/', $finding)[0];
                     $was = $before[$finding] ?? Verdict::Unproven;
-                    if ($verdict->passes() && ! $was->passes() && ! in_array($key, self::MAY_LIFT[explode('-', $check)[0]] ?? [], true)) {
+                    if (
+                        $verdict->passes() &&
+                        ! $was->passes() &&
+                        ! in_array($key, self::MAY_LIFT[explode('-', $check)[0]] ?? [], true)
+                    ) {
                         $lifted[] = "{$finding}: {$was->value} → {$verdict->value} without {$key} of {$part['ref']}";
                     }
                 }
@@ -88,7 +97,9 @@ final class MissingIsNeverSaferTest extends TestCase
         $data = json_decode((string) file_get_contents($file), true);
         $before = self::verdicts(BuildFile::build($data));
         $lifted = [];
-        foreach (['axes' => ['drive', 'homing'], 'zones' => ['temperature', 'evidence', 'box'], 'clearances' => ['evidence']] as $section => $members) {
+        foreach (
+            ['axes' => ['drive', 'homing'], 'zones' => ['temperature', 'evidence', 'box'], 'clearances' => ['evidence']] as $section => $members
+        ) {
             foreach ($data[$section] ?? [] as $i => $entry) {
                 foreach ($members as $member) {
                     foreach (is_array($entry[$member] ?? null) ? array_keys($entry[$member]) : [null] as $within) {
@@ -96,7 +107,8 @@ final class MissingIsNeverSaferTest extends TestCase
                         if ($within === null) {
                             unset($less[$section][$i][$member]);
                         } elseif (! in_array($within, ['inertia', 'ratio', 'both_ends', 'configured', 'by'], true)) {
-                            // Without its further inertia, or geared one to one, it is another machine; the rest is just unsaid.
+                            // Without its further inertia, or geared one to one, it is another machine; the rest is
+                            // just unsaid.
                             unset($less[$section][$i][$member][$within]);
                         }
                         foreach (self::verdicts(BuildFile::build($less)) as $finding => $verdict) {

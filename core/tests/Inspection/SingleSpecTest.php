@@ -29,13 +29,18 @@ final class SingleSpecTest extends TestCase
         }
         // Of the whole machines every so manieth spec; MAGPIE_FUZZ tries all of them.
         foreach (['linnet', 'dunlin'] as $name) {
-            yield $name => [BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")), getenv('MAGPIE_FUZZ') === false ? 12 : 1];
+            yield $name => [
+                BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")),
+                getenv('MAGPIE_FUZZ') === false ? 12 : 1,
+            ];
         }
     }
 
     #[DataProvider('samples')]
-    public function test_what_turns_a_pass_is_among_its_inputs_and_weakened_it_proves_nothing(Build $build, int $every): void
-    {
+    public function test_what_turns_a_pass_is_among_its_inputs_and_weakened_it_proves_nothing(
+        Build $build,
+        int $every,
+    ): void {
         $data = BuildFile::data($build);
         $before = self::passes($build);
         $count = 0;
@@ -69,7 +74,13 @@ final class SingleSpecTest extends TestCase
                 $weaker['parts'][$index]['specs'][$key]['evidence'] = 'assumed';
                 $weakened = self::byKey(BuildFile::build($weaker, kept: true));
                 foreach ($turned as $finding => $how) {
-                    if (! in_array("parts/{$part->ref}/specs/{$key}", array_map(static fn ($i): string => $i->where, $before[$finding]->inputs), true)) {
+                    if (
+                        ! in_array(
+                            "parts/{$part->ref}/specs/{$key}",
+                            array_map(static fn ($i): string => $i->where, $before[$finding]->inputs),
+                            true,
+                        )
+                    ) {
                         $silent[] = "{$finding} turns with {$part->ref}.{$key} ({$how}) and does not say that it rests on it";
                     }
                     if (isset($weakened[$finding]) && $weakened[$finding]->verdict->passes()) {
@@ -112,6 +123,8 @@ final class SingleSpecTest extends TestCase
         }
         $value = $spec->nominal();
 
-        return $value === null ? [] : array_map(static fn (float $by): string => $value->times($by)->text(), [0.5, 2.0, 0.1, 10.0]);
+        return $value === null
+            ? []
+            : array_map(static fn (float $by): string => $value->times($by)->text(), [0.5, 2.0, 0.1, 10.0]);
     }
 }

@@ -20,7 +20,12 @@ final class LibraryTest extends TestCase
      */
     private static function starter(): array
     {
-        return json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true, 64, JSON_THROW_ON_ERROR);
+        return json_decode(
+            (string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'),
+            true,
+            64,
+            JSON_THROW_ON_ERROR,
+        );
     }
 
     public function test_the_starter_library_has_examples_of_every_family_and_says_that_they_are(): void
@@ -41,7 +46,11 @@ final class LibraryTest extends TestCase
         }
         self::assertGreaterThanOrEqual(300, count($refs));
         self::assertSame($refs, array_values(array_unique($refs)));
-        self::assertSame([], array_diff(array_keys(Catalogue::standard()->all()), array_keys($families)), 'Families without an example.');
+        self::assertSame(
+            [],
+            array_diff(array_keys(Catalogue::standard()->all()), array_keys($families)),
+            'Families without an example.',
+        );
         self::assertGreaterThanOrEqual(40, count($families));
     }
 
@@ -61,11 +70,34 @@ final class LibraryTest extends TestCase
     public static function refusals(): iterable
     {
         $part = ['ref' => 'p', 'family' => 'fan', 'name' => 'P'];
-        yield 'a current in volts' => [['part' => $part + ['specs' => ['rated_current' => '3 V']]], '/part/specs/rated_current', 'a current is wanted'];
-        yield 'a spec of another family' => [['part' => $part + ['specs' => ['holding_torque' => '1 N m']]], '/part/specs/holding_torque', 'has no such spec'];
-        yield 'a price without a currency' => [['part' => $part, 'offers' => [['supplier' => 'S', 'price' => '3', 'date' => '2026-11-01']]], '/offers/0/currency', 'is missing'];
-        yield 'a price of below nothing' => [['part' => $part, 'offers' => [['supplier' => 'S', 'price' => '-3', 'currency' => 'GBP', 'date' => '2026-11-01']]], '/offers/0/price', 'not negative'];
-        yield 'a fault nobody rates' => [['part' => $part, 'faults' => [['what' => 'w', 'severity' => 'bad']]], '/faults/0/severity', 'not one of'];
+        yield 'a current in volts' => [
+            ['part' => $part + ['specs' => ['rated_current' => '3 V']]],
+            '/part/specs/rated_current',
+            'a current is wanted',
+        ];
+        yield 'a spec of another family' => [
+            ['part' => $part + ['specs' => ['holding_torque' => '1 N m']]],
+            '/part/specs/holding_torque',
+            'has no such spec',
+        ];
+        yield 'a price without a currency' => [
+            ['part' => $part, 'offers' => [['supplier' => 'S', 'price' => '3', 'date' => '2026-11-01']]],
+            '/offers/0/currency',
+            'is missing',
+        ];
+        yield 'a price of below nothing' => [
+            [
+                'part' => $part,
+                'offers' => [['supplier' => 'S', 'price' => '-3', 'currency' => 'GBP', 'date' => '2026-11-01']],
+            ],
+            '/offers/0/price',
+            'not negative',
+        ];
+        yield 'a fault nobody rates' => [
+            ['part' => $part, 'faults' => [['what' => 'w', 'severity' => 'bad']]],
+            '/faults/0/severity',
+            'not one of',
+        ];
         yield 'spares in pieces' => [['part' => $part, 'spares' => '3 A'], '/spares', 'a ratio is wanted'];
         yield 'a member nobody knows' => [['part' => $part, 'colour' => 'red'], '/colour', 'not known'];
     }
@@ -74,8 +106,11 @@ final class LibraryTest extends TestCase
      * @param  array<string, mixed>  $given
      */
     #[DataProvider('refusals')]
-    public function test_what_makes_no_sense_is_refused_at_its_member(array $given, string $pointer, string $reason): void
-    {
+    public function test_what_makes_no_sense_is_refused_at_its_member(
+        array $given,
+        string $pointer,
+        string $reason,
+    ): void {
         try {
             LibraryFile::read($given);
             self::fail('It was read.');
@@ -88,7 +123,9 @@ final class LibraryTest extends TestCase
     public function test_torques_and_clearances_are_those_of_the_handbook(): void
     {
         // K·F·d with K 0.2 at 75 % of proof, 8.8: M3 1.3, M4 3.1, M5 6.2, M6 10.5, M8 25 N·m; ISO 273 medium.
-        foreach (['M3' => [1.3, 3.4], 'M4' => [3.1, 4.5], 'M5' => [6.2, 5.5], 'M6' => [10.5, 6.6], 'M8' => [25.0, 9.0]] as $thread => [$torque, $hole]) {
+        foreach (
+            ['M3' => [1.3, 3.4], 'M4' => [3.1, 4.5], 'M5' => [6.2, 5.5], 'M6' => [10.5, 6.6], 'M8' => [25.0, 9.0]] as $thread => [$torque, $hole]
+        ) {
             self::assertEqualsWithDelta($torque, StandardTables::torque($thread)?->in('N m'), $torque * 0.03, $thread);
             self::assertSame($hole, StandardTables::clearance($thread));
         }

@@ -44,7 +44,11 @@ final class CatalogueTest extends TestCase
         self::assertSame($keys, array_values(array_unique($keys)), 'A key twice on one sheet.');
         foreach ($family->sheet() as $field) {
             self::assertMatchesRegularExpression('/^[a-z][a-z0-9_]*$/', $field->key);
-            self::assertSame($field->kind === FieldKind::Quantity || $field->kind === FieldKind::Range, $field->dimension !== null, $field->key);
+            self::assertSame(
+                $field->kind === FieldKind::Quantity || $field->kind === FieldKind::Range,
+                $field->dimension !== null,
+                $field->key,
+            );
             self::assertSame($field->kind === FieldKind::Choice, $field->choices !== [], $field->key);
             if ($field->dimension !== null) {
                 // Its own unit measures it, and what is plausible can be asked about.
@@ -53,10 +57,20 @@ final class CatalogueTest extends TestCase
                 $field->doubt($one);
             }
         }
-        $inlets = array_map(static fn ($p): string => $p->name, array_filter($family->ports(), static fn ($p): bool => $p->kind === PortKind::Inlet));
+        $inlets = array_map(
+            static fn ($p): string => $p->name,
+            array_filter($family->ports(), static fn ($p): bool => $p->kind === PortKind::Inlet),
+        );
         foreach ($family->ports() as $port) {
-            self::assertTrue($port->fedFrom === null || in_array($port->fedFrom, $inlets, true), "{$port->name} is fed from nothing.");
-            self::assertSame($port->kind === PortKind::Outlet, $port->fedFrom !== null, "{$port->name}: an outlet passes on, nothing else does.");
+            self::assertTrue(
+                $port->fedFrom === null || in_array($port->fedFrom, $inlets, true),
+                "{$port->name} is fed from nothing.",
+            );
+            self::assertSame(
+                $port->kind === PortKind::Outlet,
+                $port->fedFrom !== null,
+                "{$port->name}: an outlet passes on, nothing else does.",
+            );
             foreach ($port->lends as $portKey => $own) {
                 self::assertNotNull(PortSheet::field($portKey), "{$portKey} is no spec of a port.");
                 self::assertContains($own, $keys, "{$port->name} borrows {$own}, which its sheet has not.");
@@ -82,7 +96,10 @@ final class CatalogueTest extends TestCase
         for ($i = 1; $i < count($order); $i++) {
             self::assertTrue($order[$i]->isWeakerThan($order[$i - 1]));
         }
-        self::assertSame(Evidence::Listing, Evidence::weakest(Evidence::Measured, Evidence::Listing, Evidence::Datasheet));
+        self::assertSame(
+            Evidence::Listing,
+            Evidence::weakest(Evidence::Measured, Evidence::Listing, Evidence::Datasheet),
+        );
     }
 
     /**
@@ -90,10 +107,26 @@ final class CatalogueTest extends TestCase
      */
     public static function sizes(): iterable
     {
-        yield 'a usual supply' => ['power_supply', ['output_voltage' => '24 V', 'rated_current' => '14.6 A', 'rated_power' => '350 W'], null];
-        yield 'thirty watts that are amps' => ['power_supply', ['output_voltage' => '12 V', 'rated_power' => '30 W'], '360 W at 12 V'];
-        yield 'thirty watts beside thirty amps' => ['power_supply', ['output_voltage' => '12 V', 'rated_power' => '30 W', 'rated_current' => '30 A'], '360 W is meant'];
-        yield 'an honest small supply' => ['power_supply', ['output_voltage' => '5 V', 'rated_power' => '25 W', 'rated_current' => '5 A'], null];
+        yield 'a usual supply' => [
+            'power_supply',
+            ['output_voltage' => '24 V', 'rated_current' => '14.6 A', 'rated_power' => '350 W'],
+            null,
+        ];
+        yield 'thirty watts that are amps' => [
+            'power_supply',
+            ['output_voltage' => '12 V', 'rated_power' => '30 W'],
+            '360 W at 12 V',
+        ];
+        yield 'thirty watts beside thirty amps' => [
+            'power_supply',
+            ['output_voltage' => '12 V', 'rated_power' => '30 W', 'rated_current' => '30 A'],
+            '360 W is meant',
+        ];
+        yield 'an honest small supply' => [
+            'power_supply',
+            ['output_voltage' => '5 V', 'rated_power' => '25 W', 'rated_current' => '5 A'],
+            null,
+        ];
         yield 'a hot end in kilowatts' => ['heater', ['rated_power' => '60 kW'], 'unusually large'];
         yield 'a motor in amps, not milliamps' => ['stepper_motor', ['rated_current' => '1500 A'], 'unusually large'];
         yield 'a screw in metres' => ['screw', ['length' => '16 m'], 'unusually large'];
@@ -107,7 +140,10 @@ final class CatalogueTest extends TestCase
     #[DataProvider('sizes')]
     public function test_unlikely_sizes_are_asked_about(string $family, array $specs, ?string $question): void
     {
-        $part = BuildFile::sections()['parts']->read(new Node(['ref' => 'p', 'family' => $family, 'name' => 'P', 'specs' => $specs]), new Context(Catalogue::standard(), 'GBP'));
+        $part = BuildFile::sections()['parts']->read(
+            new Node(['ref' => 'p', 'family' => $family, 'name' => 'P', 'specs' => $specs]),
+            new Context(Catalogue::standard(), 'GBP'),
+        );
         self::assertInstanceOf(Part::class, $part);
         $doubts = Doubts::about($part);
 
@@ -119,15 +155,37 @@ final class CatalogueTest extends TestCase
 
     public function test_the_overview_counts_what_waits_in_each_stage(): void
     {
-        $file = Examples::file([Examples::part('fan', 'fan', ['rated_current' => '0.1 A']), Examples::part('psu', 'power_supply', ['rated_power' => '30 W', 'output_voltage' => '12 V'])], [
-            'steps' => [['ref' => 'a', 'section' => 's', 'title' => 'A'], ['ref' => 'b', 'section' => 's', 'title' => 'B', 'after' => ['a']]],
-            'faults' => [['ref' => 'x', 'what' => 'w', 'severity' => 'defect', 'found' => '2026-11-01']],
-        ]);
+        $file = Examples::file(
+            [
+                Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
+                Examples::part('psu', 'power_supply', ['rated_power' => '30 W', 'output_voltage' => '12 V']),
+            ],
+            [
+                'steps' => [
+                    ['ref' => 'a', 'section' => 's', 'title' => 'A'],
+                    ['ref' => 'b', 'section' => 's', 'title' => 'B', 'after' => ['a']],
+                ],
+                'faults' => [['ref' => 'x', 'what' => 'w', 'severity' => 'defect', 'found' => '2026-11-01']],
+            ],
+        );
         $file['needs'][] = ['ref' => 'later', 'role' => 'Spindle', 'family' => 'spindle'];
-        $overview = (new Overview(Inspector::standard()->inspect((new SampleBuild($file))->build), new DateTimeImmutable('2026-11-25')))->toArray();
+        $overview = (new Overview(
+            Inspector::standard()->inspect((new SampleBuild($file))->build),
+            new DateTimeImmutable('2026-11-25'),
+        ))->toArray();
 
-        self::assertSame(['scope' => 3, 'choose' => 2, 'prove' => $overview['tally']['unproven'], 'buy' => 3, 'build' => 2], $overview['waiting'], 'Three figures of the brief lack something; one undecided and one question; three without a price; one ready step and one fault.');
-        self::assertSame([['ref' => 'a', 'waits_for' => [], 'verdict' => null], ['ref' => 'b', 'waits_for' => ['a'], 'verdict' => null]], $overview['steps']);
+        self::assertSame(
+            ['scope' => 3, 'choose' => 2, 'prove' => $overview['tally']['unproven'], 'buy' => 3, 'build' => 2],
+            $overview['waiting'],
+            'Three figures of the brief lack something; one undecided and one question; three without a price; one ready step and one fault.',
+        );
+        self::assertSame(
+            [
+                ['ref' => 'a', 'waits_for' => [], 'verdict' => null],
+                ['ref' => 'b', 'waits_for' => ['a'], 'verdict' => null],
+            ],
+            $overview['steps'],
+        );
         self::assertFalse($overview['power_forbidden']);
     }
 }

@@ -10,7 +10,8 @@ use PHPUnit\Framework\TestCase;
 final class FastenerTableTest extends TestCase
 {
     /**
-     * @return array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>, engagement: array<string, float>}
+     * @return array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>,
+     *     engagement: array<string, float>}
      */
     private static function table(): array
     {
@@ -19,9 +20,26 @@ final class FastenerTableTest extends TestCase
 
     public function test_pitches_give_the_usual_tap_drills(): void
     {
-        // Tap drill = d − pitch (ISO 2306, coarse): M2 1.6, M3 2.5, M4 3.3, M5 4.2, M6 5, M8 6.8 (6.75), M10 8.5, M12 10.2 (10.25).
-        foreach (['M2' => 1.6, 'M3' => 2.5, 'M4' => 3.3, 'M5' => 4.2, 'M6' => 5.0, 'M8' => 6.75, 'M10' => 8.5, 'M12' => 10.25] as $thread => $drill) {
-            self::assertEqualsWithDelta($drill, (float) substr($thread, 1) - self::table()['pitch'][$thread], 1e-9, $thread);
+        // Tap drill = d − pitch (ISO 2306, coarse): M2 1.6, M3 2.5, M4 3.3, M5 4.2, M6 5, M8 6.8 (6.75), M10 8.5, M12
+        // 10.2 (10.25).
+        foreach (
+            [
+                'M2' => 1.6,
+                'M3' => 2.5,
+                'M4' => 3.3,
+                'M5' => 4.2,
+                'M6' => 5.0,
+                'M8' => 6.75,
+                'M10' => 8.5,
+                'M12' => 10.25,
+            ] as $thread => $drill
+        ) {
+            self::assertEqualsWithDelta(
+                $drill,
+                (float) substr($thread, 1) - self::table()['pitch'][$thread],
+                1e-9,
+                $thread,
+            );
         }
     }
 
@@ -43,10 +61,13 @@ final class FastenerTableTest extends TestCase
         self::assertSame($threads, array_keys(self::table()['nut_height']));
         $lengths = self::table()['lengths'];
         self::assertSame($lengths, array_values(array_unique($lengths)));
-        self::assertSame($lengths, (static function (array $l): array {
-            sort($l);
+        self::assertSame(
+            $lengths,
+            (static function (array $l): array {
+                sort($l);
 
-            return $l;
-        })($lengths));
+                return $l;
+            })($lengths),
+        );
     }
 }

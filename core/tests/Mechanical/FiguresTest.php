@@ -15,7 +15,10 @@ use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** Figures worked out a second way, by hand, and bands held at both of their edges: a constant or a sign changed is seen. */
+/**
+ * Figures worked out a second way, by hand, and bands held at both of their edges: a constant or a sign changed is
+ * seen.
+ */
 final class FiguresTest extends TestCase
 {
     /** The result of one line of a finding's working, in a unit. */
@@ -36,10 +39,20 @@ final class FiguresTest extends TestCase
     private static function onAScrew(array $need = [], array $motors = ['motor']): SampleBuild
     {
         $file = StepRate::axis(['by' => 'bar', 'motors' => $motors]);
-        [$part, $its] = Examples::part('bar', 'drive_screw', ['lead' => '5 mm', 'diameter' => '16 mm', 'length' => '500 mm']);
+        [$part, $its] = Examples::part('bar', 'drive_screw', [
+            'lead' => '5 mm',
+            'diameter' => '16 mm',
+            'length' => '500 mm',
+        ]);
         $file['parts'][] = $part;
         $file['needs'][] = $need + $its;
-        $file['needs'][] = ['ref' => 'motor-2', 'role' => 'Second motor', 'family' => 'stepper_motor', 'candidates' => ['motor'], 'choice' => 'motor'];
+        $file['needs'][] = [
+            'ref' => 'motor-2',
+            'role' => 'Second motor',
+            'family' => 'stepper_motor',
+            'candidates' => ['motor'],
+            'choice' => 'motor',
+        ];
 
         return new SampleBuild($file);
     }
@@ -49,7 +62,12 @@ final class FiguresTest extends TestCase
         // ½ m r²: m = π/4 × 0.016² × 0.5 × 7850 = 0.78917 kg, r = 8 mm: 0.25253 kg cm².
         $label = 'Screw, as a steel bar of its diameter';
         self::assertEqualsWithDelta(0.25253, self::worked(self::onAScrew()->finding('M04/x'), $label, 'kg cm²'), 1e-4);
-        self::assertEqualsWithDelta(0.50506, self::worked(self::onAScrew(['quantity' => 2])->finding('M04/x'), $label, 'kg cm²'), 1e-4, 'Two of them turn together.');
+        self::assertEqualsWithDelta(
+            0.50506,
+            self::worked(self::onAScrew(['quantity' => 2])->finding('M04/x'), $label, 'kg cm²'),
+            1e-4,
+            'Two of them turn together.',
+        );
     }
 
     public function test_two_motors_on_an_axis_bring_two_rotors(): void
@@ -76,11 +94,34 @@ final class FiguresTest extends TestCase
     #[DataProvider('inclines')]
     public function test_blocks_of_an_inclined_guide(string $incline, float $newton): void
     {
-        $file = Examples::file([Examples::part('rail', 'linear_rail', ['static_load' => '8000 N', 'dynamic_load' => '5000 N'])], ['axes' => [[
-            'ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'blocks' => 2,
-            'drive' => ['mass' => '12 kg', 'force' => '200 N', 'acceleration' => '2 m/s²', 'incline' => $incline, 'lever' => '80 mm', 'spread' => '120 mm', 'evidence' => 'measured'],
-        ]]]);
-        self::assertEqualsWithDelta($newton, self::worked((new SampleBuild($file))->finding('M07/x'), 'Load on the worst block', 'N'), 0.02);
+        $file = Examples::file(
+            [Examples::part('rail', 'linear_rail', ['static_load' => '8000 N', 'dynamic_load' => '5000 N'])],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'rail' => 'rail',
+                        'blocks' => 2,
+                        'drive' => [
+                            'mass' => '12 kg',
+                            'force' => '200 N',
+                            'acceleration' => '2 m/s²',
+                            'incline' => $incline,
+                            'lever' => '80 mm',
+                            'spread' => '120 mm',
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ],
+        );
+        self::assertEqualsWithDelta(
+            $newton,
+            self::worked((new SampleBuild($file))->finding('M07/x'), 'Load on the worst block', 'N'),
+            0.02,
+        );
     }
 
     /**
@@ -97,7 +138,14 @@ final class FiguresTest extends TestCase
     #[DataProvider('fuses')]
     public function test_a_thermal_fuse_between_the_work_and_the_material(string $fuse, Verdict $verdict): void
     {
-        $file = Examples::file([Examples::part('bed', 'heater', ['place' => 'bed', 'target' => '110 °C', 'thermal_fuse' => $fuse, 'material_limit' => '180 °C'])]);
+        $file = Examples::file([
+            Examples::part('bed', 'heater', [
+                'place' => 'bed',
+                'target' => '110 °C',
+                'thermal_fuse' => $fuse,
+                'material_limit' => '180 °C',
+            ]),
+        ]);
         self::assertSame($verdict, (new SampleBuild($file))->finding('T03/bed')->verdict);
     }
 
@@ -105,23 +153,50 @@ final class FiguresTest extends TestCase
     {
         // 15 × 10 mm: four leads of 5.2 mm take 84.9 mm², 56.6 %; of 5.4 mm 91.6 mm², 61.1 %.
         foreach (['5.2 mm' => Verdict::Holds, '5.4 mm' => Verdict::Tight] as $diameter => $verdict) {
-            $parts = [Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('chain', 'cable_chain', ['inner_width' => '15 mm', 'inner_height' => '10 mm', 'bend_radius' => '60 mm', 'length' => '0.6 m'])];
+            $parts = [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('chain', 'cable_chain', [
+                    'inner_width' => '15 mm',
+                    'inner_height' => '10 mm',
+                    'bend_radius' => '60 mm',
+                    'length' => '0.6 m',
+                ]),
+            ];
             $leads = [];
             foreach ([1, 2, 3, 4] as $i) {
                 $parts[] = Examples::part("fan{$i}", 'fan', ['rated_current' => '0.1 A']);
-                $leads[] = ['ref' => "W{$i}", 'from' => 'psu.out', 'to' => "fan{$i}.power", 'chain' => 'chain', 'diameter' => $diameter, 'length' => '1.2 m'];
+                $leads[] = [
+                    'ref' => "W{$i}",
+                    'from' => 'psu.out',
+                    'to' => "fan{$i}.power",
+                    'chain' => 'chain',
+                    'diameter' => $diameter,
+                    'length' => '1.2 m',
+                ];
             }
-            self::assertSame($verdict, (new SampleBuild(Examples::file($parts, ['leads' => $leads])))->finding('E19-chain/chain')->verdict, $diameter);
+            self::assertSame(
+                $verdict,
+                (new SampleBuild(Examples::file($parts, ['leads' => $leads])))->finding('E19-chain/chain')->verdict,
+                $diameter,
+            );
         }
     }
 
     public function test_a_supply_that_wants_a_load_says_when_it_has_too_little(): void
     {
         foreach (['0.99 A' => Verdict::Holds, '1.01 A' => Verdict::Tight] as $least => $verdict) {
-            $file = Examples::file([
-                Examples::part('psu', 'power_supply', ['output_voltage' => '12 V', 'rated_current' => '30 A', 'start_line' => 'tied to common', 'least_load' => $least]),
-                Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']),
-            ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]]);
+            $file = Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => '12 V',
+                        'rated_current' => '30 A',
+                        'start_line' => 'tied to common',
+                        'least_load' => $least,
+                    ]),
+                    Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]],
+            );
             self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict, $least);
         }
     }
@@ -129,8 +204,13 @@ final class FiguresTest extends TestCase
     public function test_a_sheet_has_ten_millimetres_to_spare_on_each_side(): void
     {
         // 320 mm are usual on 300, and five less still do.
-        foreach (['299 mm' => Verdict::Fails, '314 mm' => Verdict::Tight, '315 mm' => Verdict::Holds] as $side => $verdict) {
-            $file = Examples::file([Examples::part('sheet', 'build_sheet', ['length' => $side, 'width' => $side])], ['brief' => ['size' => ['x' => '300 mm', 'y' => '300 mm', 'z' => '300 mm']]]);
+        foreach (
+            ['299 mm' => Verdict::Fails, '314 mm' => Verdict::Tight, '315 mm' => Verdict::Holds] as $side => $verdict
+        ) {
+            $file = Examples::file(
+                [Examples::part('sheet', 'build_sheet', ['length' => $side, 'width' => $side])],
+                ['brief' => ['size' => ['x' => '300 mm', 'y' => '300 mm', 'z' => '300 mm']]],
+            );
             self::assertSame($verdict, (new SampleBuild($file))->finding('M15/sheet')->verdict, $side);
         }
     }
@@ -147,12 +227,34 @@ final class FiguresTest extends TestCase
 
     public function test_a_contingency_is_put_on_top(): void
     {
-        $planned = static fn (?string $contingency): float => (float) (new MoneyLedger(BuildFile::build([
-            'magpie' => 1, 'build' => array_filter(['name' => 'M', 'kind' => 'router', 'currency' => 'GBP', 'contingency' => $contingency]),
-            'parts' => [['ref' => 'p', 'family' => 'fan', 'name' => 'Fan']], 'needs' => [['ref' => 'n', 'role' => 'Fan', 'family' => 'fan', 'quantity' => 4, 'candidates' => ['p'], 'choice' => 'p']],
-            'suppliers' => [['ref' => 's', 'name' => 'S', 'currency' => 'GBP', 'shipping' => [['from' => '0', 'cost' => '0']]]],
-            'offers' => [['ref' => 'o', 'part' => 'p', 'supplier' => 's', 'price' => '5.00', 'date' => '2026-11-01']],
-        ])))->toArray()['planned'];
+        $planned = static fn (?string $contingency): float => (float) (new MoneyLedger(
+            BuildFile::build([
+                'magpie' => 1,
+                'build' => array_filter([
+                    'name' => 'M',
+                    'kind' => 'router',
+                    'currency' => 'GBP',
+                    'contingency' => $contingency,
+                ]),
+                'parts' => [['ref' => 'p', 'family' => 'fan', 'name' => 'Fan']],
+                'needs' => [
+                    [
+                        'ref' => 'n',
+                        'role' => 'Fan',
+                        'family' => 'fan',
+                        'quantity' => 4,
+                        'candidates' => ['p'],
+                        'choice' => 'p',
+                    ],
+                ],
+                'suppliers' => [
+                    ['ref' => 's', 'name' => 'S', 'currency' => 'GBP', 'shipping' => [['from' => '0', 'cost' => '0']]],
+                ],
+                'offers' => [
+                    ['ref' => 'o', 'part' => 'p', 'supplier' => 's', 'price' => '5.00', 'date' => '2026-11-01'],
+                ],
+            ]),
+        ))->toArray()['planned'];
         self::assertSame(20.0, $planned(null));
         self::assertSame(22.0, $planned('10 %'));
     }

@@ -17,34 +17,135 @@ final class LimitsTest extends TestCase
      */
     public static function screws(): iterable
     {
-        $into = static fn (array $more): array => $more + ['clamped' => ['10 mm'], 'washers' => ['1 mm'], 'evidence' => 'measured'];
+        $into = static fn (array $more): array => $more + [
+            'clamped' => ['10 mm'],
+            'washers' => ['1 mm'],
+            'evidence' => 'measured',
+        ];
         // Engagement: 1 d steel, 1.5 d brass and cast, 2 d aluminium (common practice). 11 mm are taken up.
-        yield 'M5 in steel, 5 mm wanted, 5 given' => ['M5', '16 mm', $into(['into' => 'tapped', 'material' => 'steel', 'depth' => '12 mm']), Verdict::Holds, 'gives'];
-        yield 'M5 in brass, 7.5 wanted, 5 given' => ['M5', '16 mm', $into(['into' => 'tapped', 'material' => 'brass', 'depth' => '12 mm']), Verdict::Fails, 'M5 × 20 fits'];
-        yield 'M5 in aluminium, 10 wanted, 9 given' => ['M5', '20 mm', $into(['into' => 'tapped', 'material' => 'aluminium', 'depth' => '15 mm']), Verdict::Fails, 'M5 × 25 fits'];
-        yield 'it bottoms by a millimetre' => ['M5', '25 mm', $into(['into' => 'tapped', 'material' => 'aluminium', 'depth' => '13 mm']), Verdict::Fails, 'bottoms'];
-        yield 'it just does not bottom' => ['M5', '25 mm', $into(['into' => 'tapped', 'material' => 'aluminium', 'depth' => '14 mm']), Verdict::Holds, 'gives'];
+        yield 'M5 in steel, 5 mm wanted, 5 given' => [
+            'M5',
+            '16 mm',
+            $into(['into' => 'tapped', 'material' => 'steel', 'depth' => '12 mm']),
+            Verdict::Holds,
+            'gives',
+        ];
+        yield 'M5 in brass, 7.5 wanted, 5 given' => [
+            'M5',
+            '16 mm',
+            $into(['into' => 'tapped', 'material' => 'brass', 'depth' => '12 mm']),
+            Verdict::Fails,
+            'M5 × 20 fits',
+        ];
+        yield 'M5 in aluminium, 10 wanted, 9 given' => [
+            'M5',
+            '20 mm',
+            $into(['into' => 'tapped', 'material' => 'aluminium', 'depth' => '15 mm']),
+            Verdict::Fails,
+            'M5 × 25 fits',
+        ];
+        yield 'it bottoms by a millimetre' => [
+            'M5',
+            '25 mm',
+            $into(['into' => 'tapped', 'material' => 'aluminium', 'depth' => '13 mm']),
+            Verdict::Fails,
+            'bottoms',
+        ];
+        yield 'it just does not bottom' => [
+            'M5',
+            '25 mm',
+            $into(['into' => 'tapped', 'material' => 'aluminium', 'depth' => '14 mm']),
+            Verdict::Holds,
+            'gives',
+        ];
         // Nut and one pitch: M5 4.7 + 0.8 = 5.5 mm (ISO 4032, ISO 261).
-        yield 'too short for its nut' => ['M5', '16 mm', $into(['into' => 'nut', 'room' => '8 mm']), Verdict::Fails, 'Too short'];
-        yield 'through its nut' => ['M5', '20 mm', $into(['into' => 'nut', 'room' => '8 mm']), Verdict::Holds, 'nut and one pitch'];
-        yield 'it stands out into what moves' => ['M5', '25 mm', $into(['into' => 'nut', 'room' => '5 mm']), Verdict::Fails, 'what moves there'];
-        yield 'room not known' => ['M5', '20 mm', $into(['into' => 'nut']), Verdict::Unproven, 'free room behind the nut'];
-        yield 'thickness assumed' => ['M5', '20 mm', ['evidence' => 'assumed'] + $into(['into' => 'nut', 'room' => '8 mm']), Verdict::Unproven, 'assumed'];
-        yield 'material not known' => ['M5', '20 mm', $into(['into' => 'tapped', 'depth' => '12 mm']), Verdict::Unproven, 'material'];
-        yield 'imperial thickness' => ['M4', '16 mm', ['clamped' => ['1/4 in'], 'into' => 'tapped', 'material' => 'aluminium', 'depth' => '12 mm', 'evidence' => 'measured'], Verdict::Holds, '8'];
+        yield 'too short for its nut' => [
+            'M5',
+            '16 mm',
+            $into(['into' => 'nut', 'room' => '8 mm']),
+            Verdict::Fails,
+            'Too short',
+        ];
+        yield 'through its nut' => [
+            'M5',
+            '20 mm',
+            $into(['into' => 'nut', 'room' => '8 mm']),
+            Verdict::Holds,
+            'nut and one pitch',
+        ];
+        yield 'it stands out into what moves' => [
+            'M5',
+            '25 mm',
+            $into(['into' => 'nut', 'room' => '5 mm']),
+            Verdict::Fails,
+            'what moves there',
+        ];
+        yield 'room not known' => [
+            'M5',
+            '20 mm',
+            $into(['into' => 'nut']),
+            Verdict::Unproven,
+            'free room behind the nut',
+        ];
+        yield 'thickness assumed' => [
+            'M5',
+            '20 mm',
+            ['evidence' => 'assumed'] + $into(['into' => 'nut', 'room' => '8 mm']),
+            Verdict::Unproven,
+            'assumed',
+        ];
+        yield 'material not known' => [
+            'M5',
+            '20 mm',
+            $into(['into' => 'tapped', 'depth' => '12 mm']),
+            Verdict::Unproven,
+            'material',
+        ];
+        yield 'imperial thickness' => [
+            'M4',
+            '16 mm',
+            [
+                'clamped' => ['1/4 in'],
+                'into' => 'tapped',
+                'material' => 'aluminium',
+                'depth' => '12 mm',
+                'evidence' => 'measured',
+            ],
+            Verdict::Holds,
+            '8',
+        ];
     }
 
     /**
      * @param  array<string, mixed>  $stack
      */
     #[DataProvider('screws')]
-    public function test_a_screw_holds_only_when_it_is_long_enough_and_short_enough(string $thread, string $length, array $stack, Verdict $verdict, string $says): void
-    {
-        $finding = (new SampleBuild(Examples::file([
-            Examples::part('motor', 'stepper_motor', []),
-            Examples::part('plate', 'plate', []),
-            Examples::part('screw', 'screw', ['thread' => $thread, 'length' => $length]),
-        ], ['mates' => [['ref' => 'm', 'kind' => 'mount', 'between' => ['motor', 'plate'], 'screws' => [$stack + ['screw' => 'screw', 'count' => 4]]]]])))->finding('M10/m/0');
+    public function test_a_screw_holds_only_when_it_is_long_enough_and_short_enough(
+        string $thread,
+        string $length,
+        array $stack,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $finding = (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('motor', 'stepper_motor', []),
+                    Examples::part('plate', 'plate', []),
+                    Examples::part('screw', 'screw', ['thread' => $thread, 'length' => $length]),
+                ],
+                [
+                    'mates' => [
+                        [
+                            'ref' => 'm',
+                            'kind' => 'mount',
+                            'between' => ['motor', 'plate'],
+                            'screws' => [$stack + ['screw' => 'screw', 'count' => 4]],
+                        ],
+                    ],
+                ],
+            ),
+        ))->finding('M10/m/0');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
         self::assertStringContainsString($says, str_replace("\u{a0}", ' ', $finding->headline));
@@ -68,16 +169,31 @@ final class LimitsTest extends TestCase
     }
 
     #[DataProvider('plastics')]
-    public function test_a_printed_part_keeps_its_distance_from_where_it_softens(string $material, string $service, Verdict $verdict): void
-    {
-        $build = new SampleBuild(Examples::file([Examples::part('clamp', 'printed_part', ['material' => $material, 'service_temperature' => $service])]));
+    public function test_a_printed_part_keeps_its_distance_from_where_it_softens(
+        string $material,
+        string $service,
+        Verdict $verdict,
+    ): void {
+        $build = new SampleBuild(
+            Examples::file([
+                Examples::part('clamp', 'printed_part', ['material' => $material, 'service_temperature' => $service]),
+            ]),
+        );
 
         self::assertSame($verdict, $build->finding('M13/clamp')->verdict);
     }
 
     public function test_a_sheets_own_glass_transition_outranks_the_usual_one(): void
     {
-        $build = new SampleBuild(Examples::file([Examples::part('clamp', 'printed_part', ['material' => 'PA', 'service_temperature' => '60 °C', 'glass_transition' => '82 °C'])]));
+        $build = new SampleBuild(
+            Examples::file([
+                Examples::part('clamp', 'printed_part', [
+                    'material' => 'PA',
+                    'service_temperature' => '60 °C',
+                    'glass_transition' => '82 °C',
+                ]),
+            ]),
+        );
 
         self::assertSame(Verdict::Holds, $build->finding('M13/clamp')->verdict);
     }

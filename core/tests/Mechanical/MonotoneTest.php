@@ -42,7 +42,22 @@ final class MonotoneTest extends TestCase
         'board.step_rate' => ['E10/x'],
     ];
 
-    private const UNITS = ['mass' => 'kg', 'acceleration' => 'm/s²', 'top_speed' => 'mm/s', 'force' => 'N', 'friction' => 'N', 'lever' => 'mm', 'unsupported' => 'mm', 'inertia' => 'kg cm²', 'holding_torque' => 'N m', 'rotor_inertia' => 'g cm²', 'root_diameter' => 'mm', 'static_load' => 'N', 'second_moment' => 'mm⁴', 'step_rate' => 'kHz'];
+    private const UNITS = [
+        'mass' => 'kg',
+        'acceleration' => 'm/s²',
+        'top_speed' => 'mm/s',
+        'force' => 'N',
+        'friction' => 'N',
+        'lever' => 'mm',
+        'unsupported' => 'mm',
+        'inertia' => 'kg cm²',
+        'holding_torque' => 'N m',
+        'rotor_inertia' => 'g cm²',
+        'root_diameter' => 'mm',
+        'static_load' => 'N',
+        'second_moment' => 'mm⁴',
+        'step_rate' => 'kHz',
+    ];
 
     /**
      * @return iterable<string, array{int}>
@@ -81,7 +96,11 @@ final class MonotoneTest extends TestCase
                 }
             }
             foreach ($checks as $key) {
-                self::assertGreaterThanOrEqual(self::margin($file, $key) - 1e-6, self::margin($more, $key), "{$key} looks worse with more {$where}");
+                self::assertGreaterThanOrEqual(
+                    self::margin($file, $key) - 1e-6,
+                    self::margin($more, $key),
+                    "{$key} looks worse with more {$where}",
+                );
             }
         }
     }
@@ -96,7 +115,13 @@ final class MonotoneTest extends TestCase
             $worst = $phase['torque'] > 0 ? min($worst, $phase['has'] / $phase['torque']) : $worst;
         }
         $finding = $sample->finding('M03/x');
-        $step = array_values(array_filter($finding->working, static fn ($s): bool => str_starts_with($s->label, 'Torque there is at')))[0] ?? self::fail();
+        $step =
+            array_values(
+                array_filter(
+                    $finding->working,
+                    static fn ($s): bool => str_starts_with($s->label, 'Torque there is at'),
+                ),
+            )[0] ?? self::fail();
 
         self::assertEqualsWithDelta($step->result?->in(''), $worst, 0.02 * $worst + 0.01);
     }
@@ -105,7 +130,10 @@ final class MonotoneTest extends TestCase
     public function test_a_further_stop_that_is_pressed_makes_nothing_live(int $seed): void
     {
         $die = new Randomizer(new Mt19937($seed));
-        $parts = [Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('board', 'controller_board', [])];
+        $parts = [
+            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+            Examples::part('board', 'controller_board', []),
+        ];
         $parts[1][0]['ports'] = [['name' => 'sig', 'kind' => 'signal']];
         $outs = ['psu.out'];
         $leads = [['ref' => 'B', 'from' => 'psu.out', 'to' => 'board.power']];
@@ -124,11 +152,19 @@ final class MonotoneTest extends TestCase
         $leads[0]['from'] = $outs[$die->getInt(0, count($outs) - 1)];
         $stops = (new Bench((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build))->stops();
         for ($set = 0; $set < 16; $set++) {
-            $pressed = array_values(array_filter(['stop0', 'stop1', 'stop2', 'stop3'], static fn (string $s): bool => ($set >> (int) substr($s, 4) & 1) === 1));
+            $pressed = array_values(
+                array_filter(
+                    ['stop0', 'stop1', 'stop2', 'stop3'],
+                    static fn (string $s): bool => (($set >> (int) substr($s, 4)) & 1) === 1,
+                ),
+            );
             foreach (['stop0', 'stop1', 'stop2', 'stop3'] as $one) {
                 $more = $stops->state(array_values(array_unique([...$pressed, $one])));
                 foreach ($stops->state($pressed) as $load => $state) {
-                    self::assertFalse($state !== Stops::LIVE && $more[$load] === Stops::LIVE, "{$load} comes alive when {$one} is pressed too");
+                    self::assertFalse(
+                        $state !== Stops::LIVE && $more[$load] === Stops::LIVE,
+                        "{$load} comes alive when {$one} is pressed too",
+                    );
                 }
             }
         }
@@ -139,15 +175,51 @@ final class MonotoneTest extends TestCase
      */
     private static function axis(Randomizer $die): array
     {
-        $in = static fn (float $low, float $high, string $unit): string => round($low * ($high / $low) ** ($die->getInt(0, 1000) / 1000), 4).' '.$unit;
-        $file = StepRate::axis([
-            'by' => 'screw', 'beam' => 'beam', 'mass' => $in(0.5, 40, 'kg'), 'acceleration' => $in(0.2, 8, 'm/s²'), 'top_speed' => $in(10, 400, 'mm/s'), 'force' => $in(1, 400, 'N'), 'friction' => $in(1, 60, 'N'), 'efficiency' => $in(20, 99, '%'),
-            'incline' => ['0 °', '90 °', '35 °'][$die->getInt(0, 2)], 'inertia' => $in(0.01, 2, 'kg cm²'), 'support' => ['fixed-free', 'supported', 'fixed-supported', 'fixed-fixed'][$die->getInt(0, 3)], 'unsupported' => $in(150, 1500, 'mm'), 'lever' => $in(10, 200, 'mm'), 'spread' => $in(60, 300, 'mm'),
-        ], ['brief' => ['accuracy' => '0.05 mm']]);
-        foreach ([
-            Examples::part('screw', 'drive_screw', ['lead' => $in(2, 20, 'mm'), 'diameter' => '16 mm', 'root_diameter' => $in(8, 15, 'mm'), 'length' => '500 mm']), Examples::part('beam', 'extrusion', ['length' => '560 mm', 'second_moment' => $in(8000, 400000, 'mm⁴')]),
-            Examples::part('rail', 'linear_rail', ['length' => '480 mm', 'block_length' => '58 mm', 'static_load' => $in(500, 20000, 'N'), 'dynamic_load' => '8000 N']),
-        ] as [$part, $need]) {
+        $in = static fn (float $low, float $high, string $unit): string => round(
+            $low * ($high / $low) ** ($die->getInt(0, 1000) / 1000),
+            4,
+        ).
+            ' '.
+            $unit;
+        $file = StepRate::axis(
+            [
+                'by' => 'screw',
+                'beam' => 'beam',
+                'mass' => $in(0.5, 40, 'kg'),
+                'acceleration' => $in(0.2, 8, 'm/s²'),
+                'top_speed' => $in(10, 400, 'mm/s'),
+                'force' => $in(1, 400, 'N'),
+                'friction' => $in(1, 60, 'N'),
+                'efficiency' => $in(20, 99, '%'),
+                'incline' => ['0 °', '90 °', '35 °'][$die->getInt(0, 2)],
+                'inertia' => $in(0.01, 2, 'kg cm²'),
+                'support' => ['fixed-free', 'supported', 'fixed-supported', 'fixed-fixed'][$die->getInt(0, 3)],
+                'unsupported' => $in(150, 1500, 'mm'),
+                'lever' => $in(10, 200, 'mm'),
+                'spread' => $in(60, 300, 'mm'),
+            ],
+            ['brief' => ['accuracy' => '0.05 mm']],
+        );
+        foreach (
+            [
+                Examples::part('screw', 'drive_screw', [
+                    'lead' => $in(2, 20, 'mm'),
+                    'diameter' => '16 mm',
+                    'root_diameter' => $in(8, 15, 'mm'),
+                    'length' => '500 mm',
+                ]),
+                Examples::part('beam', 'extrusion', [
+                    'length' => '560 mm',
+                    'second_moment' => $in(8000, 400000, 'mm⁴'),
+                ]),
+                Examples::part('rail', 'linear_rail', [
+                    'length' => '480 mm',
+                    'block_length' => '58 mm',
+                    'static_load' => $in(500, 20000, 'N'),
+                    'dynamic_load' => '8000 N',
+                ]),
+            ] as [$part, $need]
+        ) {
             $file['parts'][] = $part;
             $file['needs'][] = $need;
         }
@@ -173,7 +245,10 @@ final class MonotoneTest extends TestCase
         return self::marginOf($finding);
     }
 
-    /** By its verdict first and its margin second: a danger of one kind is worse than a failure of another, whatever its figure. */
+    /**
+     * By its verdict first and its margin second: a danger of one kind is worse than a failure of another, whatever its
+     * figure.
+     */
     private static function marginOf(Finding $finding): float
     {
         return 1000 * $finding->verdict->rank() + max(-400.0, min(400.0, $finding->margin?->in('') ?? 0.0));

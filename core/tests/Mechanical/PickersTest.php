@@ -30,7 +30,10 @@ final class PickersTest extends TestCase
      */
     private static function shelf(string $family): array
     {
-        $all = array_map(LibraryFile::read(...), json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true));
+        $all = array_map(
+            LibraryFile::read(...),
+            json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true),
+        );
 
         return array_values(array_filter($all, static fn (Entry $e): bool => $e->part->family->key() === $family));
     }
@@ -47,18 +50,27 @@ final class PickersTest extends TestCase
     }
 
     #[DataProvider('pulleys')]
-    public function test_a_belt_is_as_long_as_the_way_around_its_pulleys(float $pitch, int $one, int $other, float $centre): void
-    {
+    public function test_a_belt_is_as_long_as_the_way_around_its_pulleys(
+        float $pitch,
+        int $one,
+        int $other,
+        float $centre,
+    ): void {
         $loop = BeltLoop::of($pitch, $one, $other, $centre);
         self::assertNotNull($loop);
         self::assertSame(0.0, fmod($loop['length'], $pitch), 'Whole teeth.');
         // The way itself, by geometry: two tangents and the two arcs they leave, no formula of catalogues.
-        [$r, $s] = [max($one, $other) * $pitch / (2 * M_PI), min($one, $other) * $pitch / (2 * M_PI)];
+        [$r, $s] = [(max($one, $other) * $pitch) / (2 * M_PI), (min($one, $other) * $pitch) / (2 * M_PI)];
         $slope = asin(($r - $s) / $loop['centre']);
         $way = 2 * $loop['centre'] * cos($slope) + $r * (M_PI + 2 * $slope) + $s * (M_PI - 2 * $slope);
 
-        self::assertEqualsWithDelta($loop['length'], $way, 0.002 * $loop['length'] / 2, 'The catalogue formula is good to a thousandth here.');
-        self::assertEqualsWithDelta(min($one, $other) * (M_PI - 2 * $slope) / (2 * M_PI), $loop['mesh'], 0.06);
+        self::assertEqualsWithDelta(
+            $loop['length'],
+            $way,
+            (0.002 * $loop['length']) / 2,
+            'The catalogue formula is good to a thousandth here.',
+        );
+        self::assertEqualsWithDelta((min($one, $other) * (M_PI - 2 * $slope)) / (2 * M_PI), $loop['mesh'], 0.06);
         self::assertLessThan($pitch, abs($loop['centre'] - $centre), 'Less than a tooth away from what was asked.');
     }
 
@@ -73,7 +85,12 @@ final class PickersTest extends TestCase
     {
         // M06: 9.1 N at 110 Hz over 150 mm of 8.4 g/m.
         self::assertEqualsWithDelta(110, BeltLoop::note(9.1, 8.4, 150), 0.6);
-        self::assertEqualsWithDelta(2.0, BeltLoop::note(4 * 9.1, 8.4, 150) / BeltLoop::note(9.1, 8.4, 150), 1e-9, 'Four times the tension, an octave up.');
+        self::assertEqualsWithDelta(
+            2.0,
+            BeltLoop::note(4 * 9.1, 8.4, 150) / BeltLoop::note(9.1, 8.4, 150),
+            1e-9,
+            'Four times the tension, an octave up.',
+        );
     }
 
     public function test_a_hollow_shaft_resists_more_than_a_solid_one_of_its_mass(): void
@@ -88,11 +105,14 @@ final class PickersTest extends TestCase
         // Summed from a thousand thin rings, the same.
         $rings = 0.0;
         for ($i = 0; $i < 1000; $i++) {
-            $r = 0.015 + ($i + 0.5) * 0.005 / 1000;
+            $r = 0.015 + (($i + 0.5) * 0.005) / 1000;
             $rings += 7850 * 2 * M_PI * $r * (0.005 / 1000) * 0.1 * $r ** 2;
         }
         self::assertEqualsWithDelta($rings, $hollow['inertia']->in('kg m²'), $rings * 1e-5);
-        $two = TurningParts::of([['outer' => 40.0, 'bore' => 30.0, 'length' => 100.0, 'material' => 'steel'], ['outer' => 20.0, 'bore' => 0.0, 'length' => 50.0, 'material' => 'aluminium']]);
+        $two = TurningParts::of([
+            ['outer' => 40.0, 'bore' => 30.0, 'length' => 100.0, 'material' => 'steel'],
+            ['outer' => 20.0, 'bore' => 0.0, 'length' => 50.0, 'material' => 'aluminium'],
+        ]);
         self::assertEqualsWithDelta($two['inertia']->in('kg cm²'), array_sum($two['parts']), 1e-4);
     }
 
@@ -117,7 +137,11 @@ final class PickersTest extends TestCase
 
         self::assertContains(true, $does);
         self::assertContains(false, $does);
-        self::assertSame($does, [...array_filter($does), ...array_filter($does, static fn (bool $one): bool => ! $one)], 'No one that fails before one that does.');
+        self::assertSame(
+            $does,
+            [...array_filter($does), ...array_filter($does, static fn (bool $one): bool => ! $one)],
+            'No one that fails before one that does.',
+        );
         $masses = array_column(array_filter($ranked['motors'], static fn (array $m): bool => $m['does']), 'mass');
         $sorted = $masses;
         sort($sorted);
@@ -128,23 +152,44 @@ final class PickersTest extends TestCase
         }
     }
 
-    /** One factor for the check, the ledger and the picker: the builder's own, and a servo's loop closed unless the axis says otherwise. */
+    /**
+     * One factor for the check, the ledger and the picker: the builder's own, and a servo's loop closed unless the axis
+     * says otherwise.
+     */
     public function test_the_torque_wanted_is_the_same_wherever_it_is_asked(): void
     {
-        $file = StepRate::axis([], ['limits' => [['check' => 'M03', 'key' => 'open', 'value' => '100 %', 'reason' => 'measured']]]);
+        $file = StepRate::axis(
+            [],
+            ['limits' => [['check' => 'M03', 'key' => 'open', 'value' => '100 %', 'reason' => 'measured']]],
+        );
         $wanted = static function (array $file): array {
             $sample = new SampleBuild($file);
             $bench = new Bench($sample->build);
 
-            return [(new MotorPicker($bench, $bench->build->axes['x']))->rank([])['wanted'], (new MotionLedger($bench))->toArray()[0]['wanted'], $sample->finding('M03/x')->limit];
+            return [
+                (new MotorPicker($bench, $bench->build->axes['x']))->rank([])['wanted'],
+                (new MotionLedger($bench))->toArray()[0]['wanted'],
+                $sample->finding('M03/x')->limit,
+            ];
         };
 
         self::assertSame([1.0, 1.0, '100 % of the torque asked'], self::plain($wanted($file)));
         $file['axes'][0]['drive']['closed_loop'] = true;
         self::assertSame([1.3, 1.3, '130 % of the torque asked'], self::plain($wanted($file)));
-        [$part, $need] = Examples::part('motor', 'servo_motor', ['rated_torque' => '1 N m', 'peak_torque' => '3 N m', 'rated_speed' => '3000 rpm', 'rotor_inertia' => '300 g cm²']);
-        $file['parts'] = [...array_filter($file['parts'], static fn (array $one): bool => $one['ref'] !== 'motor'), $part];
-        $file['needs'] = [...array_filter($file['needs'], static fn (array $one): bool => $one['ref'] !== 'motor'), $need];
+        [$part, $need] = Examples::part('motor', 'servo_motor', [
+            'rated_torque' => '1 N m',
+            'peak_torque' => '3 N m',
+            'rated_speed' => '3000 rpm',
+            'rotor_inertia' => '300 g cm²',
+        ]);
+        $file['parts'] = [
+            ...array_filter($file['parts'], static fn (array $one): bool => $one['ref'] !== 'motor'),
+            $part,
+        ];
+        $file['needs'] = [
+            ...array_filter($file['needs'], static fn (array $one): bool => $one['ref'] !== 'motor'),
+            $need,
+        ];
         unset($file['axes'][0]['drive']['closed_loop']);
         $file['leads'] = [];
         self::assertSame([1.3, 1.3], array_slice($wanted($file), 0, 2), 'A servo.');
@@ -156,7 +201,12 @@ final class PickersTest extends TestCase
      */
     private static function plain(array $all): array
     {
-        return array_map(static fn (float|string|null $one): float|string|null => is_string($one) ? (string) preg_replace('/\s/u', ' ', $one) : $one, $all);
+        return array_map(
+            static fn (float|string|null $one): float|string|null => is_string($one)
+                ? (string) preg_replace('/\s/u', ' ', $one)
+                : $one,
+            $all,
+        );
     }
 
     public function test_a_picker_without_what_it_needs_names_it(): void
@@ -178,7 +228,12 @@ final class PickersTest extends TestCase
         foreach (['x', 'y', 'z'] as $ref) {
             $axis = $ledger[$ref];
             self::assertSame([], $axis['missing'], $ref);
-            self::assertEqualsWithDelta($axis['usable'], $axis['stack'][0]['length'] - array_sum(array_column(array_slice($axis['stack'], 1), 'length')), 0.01, 'What is left is what the takers leave.');
+            self::assertEqualsWithDelta(
+                $axis['usable'],
+                $axis['stack'][0]['length'] - array_sum(array_column(array_slice($axis['stack'], 1), 'length')),
+                0.01,
+                'What is left is what the takers leave.',
+            );
             foreach ($axis['phases'] as $phase) {
                 self::assertGreaterThanOrEqual(0, $phase['torque']);
                 self::assertNotNull($phase['has']);
@@ -200,16 +255,29 @@ final class PickersTest extends TestCase
         $ledger = (new JointLedger(Inspector::standard()->inspect($build)))->toArray();
         $joints = array_column($ledger['joints'], null, 'mate');
 
-        self::assertCount(array_sum(array_map(static fn ($m): int => max(1, count($m->screws)), $build->mates)), $ledger['joints']);
-        // M6 into aluminium: 7 of the 10.5 N·m that ISO 898-1 class 8.8 gives into steel; a key of 5 (ISO 4762); a hole of 6.6 (ISO 273).
+        self::assertCount(
+            array_sum(array_map(static fn ($m): int => max(1, count($m->screws)), $build->mates)),
+            $ledger['joints'],
+        );
+        // M6 into aluminium: 7 of the 10.5 N·m that ISO 898-1 class 8.8 gives into steel; a key of 5 (ISO 4762); a hole
+        // of 6.6 (ISO 273).
         self::assertEqualsWithDelta(0.7 * 10.49, $joints['bb']['torque'], 0.01);
-        self::assertSame([5.0, 6.6, 20, 'M6'], [$joints['bb']['tool'], $joints['bb']['hole'], $joints['bb']['suggested'], $joints['bb']['thread']]);
+        self::assertSame(
+            [5.0, 6.6, 20, 'M6'],
+            [$joints['bb']['tool'], $joints['bb']['hole'], $joints['bb']['suggested'], $joints['bb']['thread']],
+        );
         self::assertNull($joints['sx']['thread'], 'A shaft in a coupling has no screw of its own.');
         $bags = array_column($ledger['bags'], null, 'need');
         foreach ($bags as $bag) {
             self::assertSame($bag['planned'] - $bag['used'], $bag['left']);
-            self::assertTrue($bag['packs'] === null || $bag['order'] <= $bag['packs'] * $bag['pack'], 'Packs cover the order.');
-            self::assertTrue($bag['packs'] === null || ($bag['packs'] - 1) * $bag['pack'] < max(1, $bag['order']), 'And no pack too many.');
+            self::assertTrue(
+                $bag['packs'] === null || $bag['order'] <= $bag['packs'] * $bag['pack'],
+                'Packs cover the order.',
+            );
+            self::assertTrue(
+                $bag['packs'] === null || ($bag['packs'] - 1) * $bag['pack'] < max(1, $bag['order']),
+                'And no pack too many.',
+            );
         }
         self::assertSame(50, $bags['s-m4-12']['used'], '16 on the beam, 30 on the frame, 4 in the cover.');
     }
@@ -217,9 +285,16 @@ final class PickersTest extends TestCase
     public function test_cutting_power_grows_with_the_removal_and_names_what_it_does_not_know(): void
     {
         $one = Cutting::power(Quantity::of(100, 'mm³/s'), 'aluminium')?->in('W');
-        self::assertEqualsWithDelta(2 * (float) $one, Cutting::power(Quantity::of(200, 'mm³/s'), 'aluminium')?->in('W'), 1e-9);
+        self::assertEqualsWithDelta(
+            2 * (float) $one,
+            Cutting::power(Quantity::of(200, 'mm³/s'), 'aluminium')?->in('W'),
+            1e-9,
+        );
         self::assertNull(Cutting::power(Quantity::of(100, 'mm³/s'), 'granite'));
-        self::assertSame(array_keys(Cutting::ENERGY), array_keys(array_filter(Cutting::ENERGY, static fn (float $e): bool => $e > 0)));
+        self::assertSame(
+            array_keys(Cutting::ENERGY),
+            array_keys(array_filter(Cutting::ENERGY, static fn (float $e): bool => $e > 0)),
+        );
         $sorted = Cutting::ENERGY;
         self::assertLessThan($sorted['aluminium'], $sorted['hardwood']);
         self::assertLessThan($sorted['steel'], $sorted['aluminium']);

@@ -15,7 +15,8 @@ final class MoneyLedgerTest extends TestCase
      * Worked by hand. Screws: need 13, 15 % spare is 2 more, packs of 10 at 4.60: 2 packs, 9.20, 5 over; without the
      * spares still 2 packs, so the spares cost nothing. Board: 54.00 EUR at 0.864 is 46.656 GBP. Tool: 24.00, one owned
      * of two. Grease: 7.90.
-     * Shop A (GBP, 20 % tax, shipping 6.90 up to 40, free above): goods 9.20 + 24.00 + 7.90 = 41.10, shipping 0, tax 8.22.
+     * Shop A (GBP, 20 % tax, shipping 6.90 up to 40, free above): goods 9.20 + 24.00 + 7.90 = 41.10, shipping 0, tax
+     * 8.22.
      * Shop B (EUR, shipping 11.80, no tax): goods 54.00, total 65.80 EUR, 56.8512 GBP.
      * Sum: 41.10 + 8.22 + 56.8512 = 106.1712; contingency 10 %: 10.61712; planned 116.78832.
      *
@@ -23,24 +24,62 @@ final class MoneyLedgerTest extends TestCase
      */
     private static function workshop(): array
     {
-        $part = static fn (string $ref, string $family): array => ['ref' => $ref, 'family' => $family, 'name' => ucfirst($ref)];
-        $need = static fn (string $ref, string $family, array $more = []): array => $more + ['ref' => $ref, 'role' => $ref, 'family' => $family, 'choice' => $ref, 'candidates' => [$ref]];
-        $offer = static fn (string $ref, string $part, string $supplier, string $price, int $pack = 1): array => ['ref' => $ref, 'part' => $part, 'supplier' => $supplier, 'price' => $price, 'pack' => $pack, 'date' => '2026-11-01'];
+        $part = static fn (string $ref, string $family): array => [
+            'ref' => $ref,
+            'family' => $family,
+            'name' => ucfirst($ref),
+        ];
+        $need = static fn (string $ref, string $family, array $more = []): array => $more + [
+            'ref' => $ref,
+            'role' => $ref,
+            'family' => $family,
+            'choice' => $ref,
+            'candidates' => [$ref],
+        ];
+        $offer = static fn (string $ref, string $part, string $supplier, string $price, int $pack = 1): array => [
+            'ref' => $ref,
+            'part' => $part,
+            'supplier' => $supplier,
+            'price' => $price,
+            'pack' => $pack,
+            'date' => '2026-11-01',
+        ];
 
         return [
             'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'budget' => '100', 'contingency' => '10 %'],
-            'parts' => [$part('screw', 'screw'), $part('board', 'controller_board'), $part('crimper', 'tool'), $part('grease', 'consumable')],
+            'parts' => [
+                $part('screw', 'screw'),
+                $part('board', 'controller_board'),
+                $part('crimper', 'tool'),
+                $part('grease', 'consumable'),
+            ],
             'needs' => [
-                $need('screw', 'screw', ['quantity' => 13, 'spares' => '15 %']), $need('board', 'controller_board'),
-                $need('crimper', 'tool', ['quantity' => 2, 'owned' => 1]), $need('grease', 'consumable'),
+                $need('screw', 'screw', ['quantity' => 13, 'spares' => '15 %']),
+                $need('board', 'controller_board'),
+                $need('crimper', 'tool', ['quantity' => 2, 'owned' => 1]),
+                $need('grease', 'consumable'),
             ],
             'suppliers' => [
-                ['ref' => 'a', 'name' => 'Shop A', 'currency' => 'GBP', 'tax' => '20 %', 'shipping' => [['from' => '0', 'cost' => '6.90'], ['from' => '40', 'cost' => '0']]],
-                ['ref' => 'b', 'name' => 'Shop B', 'currency' => 'EUR', 'shipping' => [['from' => '0', 'cost' => '11.80']]],
+                [
+                    'ref' => 'a',
+                    'name' => 'Shop A',
+                    'currency' => 'GBP',
+                    'tax' => '20 %',
+                    'shipping' => [['from' => '0', 'cost' => '6.90'], ['from' => '40', 'cost' => '0']],
+                ],
+                [
+                    'ref' => 'b',
+                    'name' => 'Shop B',
+                    'currency' => 'EUR',
+                    'shipping' => [['from' => '0', 'cost' => '11.80']],
+                ],
             ],
             'offers' => [
-                $offer('1', 'screw', 'a', '4.60', 10), $offer('2', 'board', 'b', '54.00'), $offer('3', 'board', 'a', '47.00'),
-                $offer('4', 'crimper', 'a', '24.00'), $offer('5', 'grease', 'a', '7.90'),
+                $offer('1', 'screw', 'a', '4.60', 10),
+                $offer('2', 'board', 'b', '54.00'),
+                $offer('3', 'board', 'a', '47.00'),
+                $offer('4', 'crimper', 'a', '24.00'),
+                $offer('5', 'grease', 'a', '7.90'),
             ],
             'rates' => [['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.864', 'date' => '2026-11-01']],
         ];
@@ -52,13 +91,21 @@ final class MoneyLedgerTest extends TestCase
 
         self::assertSame('116.79', $sums['planned']);
         self::assertSame('-16.79', $sums['budget_left']);
-        self::assertSame(['machine' => '55.86', 'tool' => '24.00', 'consumable' => '7.90'], $sums['accounts'], '9.20 + 46.656');
+        self::assertSame(
+            ['machine' => '55.86', 'tool' => '24.00', 'consumable' => '7.90'],
+            $sums['accounts'],
+            '9.20 + 46.656',
+        );
         self::assertSame('0.00', $sums['spares']);
         self::assertSame('8.22', $sums['tax']);
         self::assertSame('10.20', $sums['shipping'], '11.80 EUR is 10.1952 GBP');
         self::assertSame([], $sums['open']);
         $screws = array_values(array_filter($sums['lines'], static fn (array $l): bool => $l['part'] === 'screw'))[0];
-        self::assertSame([15, 2, 5], [$screws['buy'], $screws['packs'], $screws['left_over']], 'Need 13 and 2 spare in packs of 10: buy 20, 5 over.');
+        self::assertSame(
+            [15, 2, 5],
+            [$screws['buy'], $screws['packs'], $screws['left_over']],
+            'Need 13 and 2 spare in packs of 10: buy 20, 5 over.',
+        );
     }
 
     public function test_what_has_no_price_or_rate_is_listed_and_never_free(): void
@@ -77,7 +124,9 @@ final class MoneyLedgerTest extends TestCase
     {
         $data = self::workshop();
         $data['rates'] = [['from' => 'GBP', 'to' => 'EUR', 'worth' => '1.25', 'date' => '2026-11-01']];
-        $data['purchases'] = [['ref' => 'p', 'part' => 'board', 'supplier' => 'b', 'paid' => '50', 'date' => '2026-11-02']];
+        $data['purchases'] = [
+            ['ref' => 'p', 'part' => 'board', 'supplier' => 'b', 'paid' => '50', 'date' => '2026-11-02'],
+        ];
 
         self::assertSame('40.00', (new MoneyLedger((new SampleBuild($data))->build))->toArray()['paid']);
     }

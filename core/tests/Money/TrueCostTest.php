@@ -19,13 +19,60 @@ final class TrueCostTest extends TestCase
      */
     private function file(): array
     {
-        $file = Examples::file([Examples::part('rail', 'linear_rail', []), Examples::part('stop', 'stop_button', []), Examples::part('nut', 'nut', []), Examples::part('lock', 'consumable', []), Examples::part('tap', 'tool', [])], [
-            'suppliers' => [['ref' => 'shop', 'name' => 'Shop', 'currency' => 'GBP', 'shipping' => [['from' => '0', 'cost' => '5']]]],
-            'offers' => array_map(static fn (string $part, string $price, int $pack): array => ['ref' => "o-{$part}", 'part' => $part, 'supplier' => 'shop', 'price' => $price, 'pack' => $pack, 'date' => '2026-11-01'], ['rail', 'stop', 'nut', 'lock', 'tap'], ['40', '9', '5', '6', '12'], [1, 1, 10, 1, 1]),
-            'purchases' => [['ref' => 'p', 'part' => 'rail', 'supplier' => 'shop', 'pieces' => 1, 'paid' => '45', 'date' => '2026-11-02']],
-            'faults' => [['ref' => 'f', 'what' => 'Bent', 'severity' => 'defect', 'found' => '2026-11-03', 'cost' => '7']],
-            'routes' => [['ref' => 'built', 'name' => 'Built', 'kind' => 'ready-built', 'lines' => [['what' => 'Machine', 'kind' => 'box', 'price' => '300', 'supplier' => 'shop']], 'hours' => ['tuning' => '1 h']]],
-        ]);
+        $file = Examples::file(
+            [
+                Examples::part('rail', 'linear_rail', []),
+                Examples::part('stop', 'stop_button', []),
+                Examples::part('nut', 'nut', []),
+                Examples::part('lock', 'consumable', []),
+                Examples::part('tap', 'tool', []),
+            ],
+            [
+                'suppliers' => [
+                    [
+                        'ref' => 'shop',
+                        'name' => 'Shop',
+                        'currency' => 'GBP',
+                        'shipping' => [['from' => '0', 'cost' => '5']],
+                    ],
+                ],
+                'offers' => array_map(
+                    static fn (string $part, string $price, int $pack): array => [
+                        'ref' => "o-{$part}",
+                        'part' => $part,
+                        'supplier' => 'shop',
+                        'price' => $price,
+                        'pack' => $pack,
+                        'date' => '2026-11-01',
+                    ],
+                    ['rail', 'stop', 'nut', 'lock', 'tap'],
+                    ['40', '9', '5', '6', '12'],
+                    [1, 1, 10, 1, 1],
+                ),
+                'purchases' => [
+                    [
+                        'ref' => 'p',
+                        'part' => 'rail',
+                        'supplier' => 'shop',
+                        'pieces' => 1,
+                        'paid' => '45',
+                        'date' => '2026-11-02',
+                    ],
+                ],
+                'faults' => [
+                    ['ref' => 'f', 'what' => 'Bent', 'severity' => 'defect', 'found' => '2026-11-03', 'cost' => '7'],
+                ],
+                'routes' => [
+                    [
+                        'ref' => 'built',
+                        'name' => 'Built',
+                        'kind' => 'ready-built',
+                        'lines' => [['what' => 'Machine', 'kind' => 'box', 'price' => '300', 'supplier' => 'shop']],
+                        'hours' => ['tuning' => '1 h'],
+                    ],
+                ],
+            ],
+        );
         $file['needs'][0]['quantity'] = 2;
         $file['needs'][1]['purpose'] = 'safety';
         // 18 nuts, 12 of them in the drawer at half a pound each: 6 and a tenth more to buy, one pack.
@@ -38,7 +85,19 @@ final class TrueCostTest extends TestCase
     {
         $cost = (new TrueCost((new SampleBuild($this->file()))->build))->toArray();
 
-        self::assertSame(['core' => '85.00', 'safety' => '9.00', 'quality' => '0.00', 'convenience' => '0.00', 'backup' => '0.00', 'tools' => '12.00', 'consumables' => '6.00', 'spares' => '0.00'], $cost['classes']);
+        self::assertSame(
+            [
+                'core' => '85.00',
+                'safety' => '9.00',
+                'quality' => '0.00',
+                'convenience' => '0.00',
+                'backup' => '0.00',
+                'tools' => '12.00',
+                'consumables' => '6.00',
+                'spares' => '0.00',
+            ],
+            $cost['classes'],
+        );
         self::assertSame(['5.00', '6.00', '7.00'], [$cost['toll'], $cost['drawer'], $cost['faults']]);
         // Planned 112 + 5; with drawer and faults 130. So far: 45 paid, 6 drawer, 7 faults. To come: 117 − 45.
         self::assertSame(['130.00', '58.00', '72.00'], [$cost['whole'], $cost['so_far'], $cost['to_come']]);
@@ -47,7 +106,10 @@ final class TrueCostTest extends TestCase
     public function test_the_next_better_route_sets_the_limit(): void
     {
         $cost = (new TrueCost((new SampleBuild($this->file()))->build))->toArray();
-        self::assertSame(['Built', '305.00', true], [$cost['limit']['route'] ?? '', $cost['limit']['costs'] ?? '', $cost['limit']['worth_it'] ?? null]);
+        self::assertSame(
+            ['Built', '305.00', true],
+            [$cost['limit']['route'] ?? '', $cost['limit']['costs'] ?? '', $cost['limit']['worth_it'] ?? null],
+        );
 
         $cheap = array_replace_recursive($this->file(), ['routes' => [['lines' => [['price' => '60']]]]]);
         $cost = (new TrueCost((new SampleBuild($cheap))->build))->toArray();
@@ -55,7 +117,10 @@ final class TrueCostTest extends TestCase
 
         $unknown = $this->file();
         unset($unknown['routes'][0]['lines'][0]['price']);
-        self::assertNull((new TrueCost((new SampleBuild($unknown))->build))->toArray()['limit'], 'A route without its price sets no limit.');
+        self::assertNull(
+            (new TrueCost((new SampleBuild($unknown))->build))->toArray()['limit'],
+            'A route without its price sets no limit.',
+        );
     }
 
     /**
@@ -64,10 +129,26 @@ final class TrueCostTest extends TestCase
     public static function baskets(): iterable
     {
         // goods; duty, tax, fee, total, worked by hand with 10 shipping.
-        yield 'all of it' => ['200', ['duty' => '5 %', 'tax' => '20 %', 'fee' => '2 %'], ['10.50', '44.10', '5.29', '269.89']];
-        yield 'at the duty threshold' => ['200', ['duty' => '5 %', 'duty_free' => '200'], ['0.00', '0.00', '0.00', '210.00']];
-        yield 'a penny above it' => ['200.01', ['duty' => '5 %', 'duty_free' => '200'], ['10.50', '0.00', '0.00', '220.51']];
-        yield 'below the tax threshold' => ['30', ['tax' => '20 %', 'tax_free' => '39'], ['0.00', '0.00', '0.00', '40.00']];
+        yield 'all of it' => [
+            '200',
+            ['duty' => '5 %', 'tax' => '20 %', 'fee' => '2 %'],
+            ['10.50', '44.10', '5.29', '269.89'],
+        ];
+        yield 'at the duty threshold' => [
+            '200',
+            ['duty' => '5 %', 'duty_free' => '200'],
+            ['0.00', '0.00', '0.00', '210.00'],
+        ];
+        yield 'a penny above it' => [
+            '200.01',
+            ['duty' => '5 %', 'duty_free' => '200'],
+            ['10.50', '0.00', '0.00', '220.51'],
+        ];
+        yield 'below the tax threshold' => [
+            '30',
+            ['tax' => '20 %', 'tax_free' => '39'],
+            ['0.00', '0.00', '0.00', '40.00'],
+        ];
         yield 'prices that include it' => ['30', [], ['0.00', '0.00', '0.00', '40.00']];
     }
 
@@ -78,9 +159,23 @@ final class TrueCostTest extends TestCase
     #[DataProvider('baskets')]
     public function test_a_basket_lands_with_what_the_border_takes(string $goods, array $terms, array $wanted): void
     {
-        $supplier = (new SampleBuild(['suppliers' => [$terms + ['ref' => 's', 'name' => 'S', 'currency' => 'EUR', 'shipping' => [['from' => '0', 'cost' => '10']]]]]))->build->suppliers['s'];
+        $supplier = (new SampleBuild([
+            'suppliers' => [
+                $terms + [
+                    'ref' => 's',
+                    'name' => 'S',
+                    'currency' => 'EUR',
+                    'shipping' => [['from' => '0', 'cost' => '10']],
+                ],
+            ],
+        ]))->build->suppliers['s'];
         $basket = new Basket($supplier, Money::of($goods, 'EUR'));
 
-        self::assertSame($wanted, [$basket->duty->amount(), $basket->tax->amount(), $basket->fee->amount(), $basket->total->amount()]);
+        self::assertSame($wanted, [
+            $basket->duty->amount(),
+            $basket->tax->amount(),
+            $basket->fee->amount(),
+            $basket->total->amount(),
+        ]);
     }
 }

@@ -16,7 +16,17 @@ use PHPUnit\Framework\TestCase;
 
 final class PartsListTest extends TestCase
 {
-    private const HEADINGS = ['Item', 'Qty', 'Voltage', 'Current (A)', 'Power', 'Torque', 'Size', 'Length', 'Unit price'];
+    private const HEADINGS = [
+        'Item',
+        'Qty',
+        'Voltage',
+        'Current (A)',
+        'Power',
+        'Torque',
+        'Size',
+        'Length',
+        'Unit price',
+    ];
 
     /**
      * @param  list<string>  $cells
@@ -30,7 +40,20 @@ final class PartsListTest extends TestCase
     {
         $mapping = Mapping::guess(self::HEADINGS, 'GBP');
 
-        self::assertSame([0 => 'name', 1 => 'quantity', 2 => 'spec:voltage', 3 => 'spec:current', 4 => 'spec:power', 5 => 'spec:torque', 6 => 'spec:size', 7 => 'spec:length', 8 => 'price'], $mapping->targets);
+        self::assertSame(
+            [
+                0 => 'name',
+                1 => 'quantity',
+                2 => 'spec:voltage',
+                3 => 'spec:current',
+                4 => 'spec:power',
+                5 => 'spec:torque',
+                6 => 'spec:size',
+                7 => 'spec:length',
+                8 => 'price',
+            ],
+            $mapping->targets,
+        );
         self::assertSame([3 => 'A'], $mapping->units);
     }
 
@@ -39,14 +62,54 @@ final class PartsListTest extends TestCase
      */
     public static function lines(): iterable
     {
-        yield 'a supply' => [['24 V power supply', '1', '24V', '14.6', '350 W', '', '', '', '£38.50'], 'good', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '14.6 A', 'rated_power' => '350 W']];
-        yield 'a motor in ounce-inches' => [['Stepper, 57 mm frame', '4 pcs', '', '2.8', '', '283 oz-in', '', '', '23,50 €'], 'good', 'stepper_motor', ['rated_current' => '2.8 A', 'holding_torque' => '283 oz in']];
-        yield 'wire by gauge' => [['Hook-up wire', '1', '', '', '', '', '18 AWG', '', ''], 'good', 'wire', ['size' => '18 AWG']];
-        yield 'cable by area and inches' => [['Motor cable', '3', '', '', '', '', '0.75 mm²', '12 in', ''], 'good', 'wire', ['size' => '0.75 mm²', 'length' => '12 in']];
-        yield 'watts for amps' => [['Bed supply', '1', '12 V', '', '30 W', '', '', '', ''], 'doubted', 'power_supply', ['output_voltage' => '12 V', 'rated_power' => '30 W']];
-        yield 'a cell that cannot be read' => [['Board fan', '1', 'twenty-four', '0.2', '', '', '', '', ''], 'partly', 'fan', ['rated_current' => '0.2 A']];
-        yield 'a cell of the wrong dimension' => [['Heater cartridge', '1', '24 V', '', '40 A', '', '', '', ''], 'partly', 'heater', ['rated_voltage' => '24 V']];
-        yield 'a spec its sheet has not' => [['Coupling', '1', '24 V', '', '', '', '', '', ''], 'partly', 'coupling', []];
+        yield 'a supply' => [
+            ['24 V power supply', '1', '24V', '14.6', '350 W', '', '', '', '£38.50'],
+            'good',
+            'power_supply',
+            ['output_voltage' => '24 V', 'rated_current' => '14.6 A', 'rated_power' => '350 W'],
+        ];
+        yield 'a motor in ounce-inches' => [
+            ['Stepper, 57 mm frame', '4 pcs', '', '2.8', '', '283 oz-in', '', '', '23,50 €'],
+            'good',
+            'stepper_motor',
+            ['rated_current' => '2.8 A', 'holding_torque' => '283 oz in'],
+        ];
+        yield 'wire by gauge' => [
+            ['Hook-up wire', '1', '', '', '', '', '18 AWG', '', ''],
+            'good',
+            'wire',
+            ['size' => '18 AWG'],
+        ];
+        yield 'cable by area and inches' => [
+            ['Motor cable', '3', '', '', '', '', '0.75 mm²', '12 in', ''],
+            'good',
+            'wire',
+            ['size' => '0.75 mm²', 'length' => '12 in'],
+        ];
+        yield 'watts for amps' => [
+            ['Bed supply', '1', '12 V', '', '30 W', '', '', '', ''],
+            'doubted',
+            'power_supply',
+            ['output_voltage' => '12 V', 'rated_power' => '30 W'],
+        ];
+        yield 'a cell that cannot be read' => [
+            ['Board fan', '1', 'twenty-four', '0.2', '', '', '', '', ''],
+            'partly',
+            'fan',
+            ['rated_current' => '0.2 A'],
+        ];
+        yield 'a cell of the wrong dimension' => [
+            ['Heater cartridge', '1', '24 V', '', '40 A', '', '', '', ''],
+            'partly',
+            'heater',
+            ['rated_voltage' => '24 V'],
+        ];
+        yield 'a spec its sheet has not' => [
+            ['Coupling', '1', '24 V', '', '', '', '', '', ''],
+            'partly',
+            'coupling',
+            [],
+        ];
     }
 
     /**
@@ -54,13 +117,25 @@ final class PartsListTest extends TestCase
      * @param  array<string, string>  $specs
      */
     #[DataProvider('lines')]
-    public function test_a_line_is_understood_and_keeps_what_can_be_kept(array $cells, string $state, string $family, array $specs): void
-    {
+    public function test_a_line_is_understood_and_keeps_what_can_be_kept(
+        array $cells,
+        string $state,
+        string $family,
+        array $specs,
+    ): void {
         $row = self::read($cells);
 
         self::assertSame($state, $row->state(), json_encode($row->problems) ?: '');
         self::assertSame($family, $row->part?->family->key());
-        self::assertSame($specs, array_map(static fn ($s): string => $s->value instanceof \Magpie\Core\Quantity\Quantity ? $s->value->text() : (string) $s->value, $row->part->specs));
+        self::assertSame(
+            $specs,
+            array_map(
+                static fn ($s): string => $s->value instanceof \Magpie\Core\Quantity\Quantity
+                    ? $s->value->text()
+                    : (string) $s->value,
+                $row->part->specs,
+            ),
+        );
     }
 
     public function test_a_doubt_says_what_may_have_been_meant(): void
@@ -73,7 +148,15 @@ final class PartsListTest extends TestCase
 
     public function test_a_line_that_cannot_be_taken_says_why(): void
     {
-        foreach ([[['', '1'], 'no name'], [['Mystery bag', '1'], 'what kind of part'], [['Idler', 'lots'], 'not a whole number'], [['Idler', '0'], 'not a whole number'], [['Fan', '-3'], 'not a whole number']] as [$cells, $reason]) {
+        foreach (
+            [
+                [['', '1'], 'no name'],
+                [['Mystery bag', '1'], 'what kind of part'],
+                [['Idler', 'lots'], 'not a whole number'],
+                [['Idler', '0'], 'not a whole number'],
+                [['Fan', '-3'], 'not a whole number'],
+            ] as [$cells, $reason]
+        ) {
             $row = self::read($cells);
             self::assertSame('refused', $row->state());
             self::assertStringContainsString($reason, $row->problems[0]['reason']);
@@ -82,7 +165,29 @@ final class PartsListTest extends TestCase
 
     public function test_no_line_however_wild_stumbles_the_reader(): void
     {
-        $pieces = ['Fan', 'stepper motor', '24 V', '30 W', '18 AWG', '=1+1', "it's", '"', ';', '', '12,5', '£', '-3', '1e9', 'yes', "\u{1F600}", '283 oz-in', str_repeat('x', 300), 'NaN', '0', '99999999999'];
+        $pieces = [
+            'Fan',
+            'stepper motor',
+            '24 V',
+            '30 W',
+            '18 AWG',
+            '=1+1',
+            "it's",
+            '"',
+            ';',
+            '',
+            '12,5',
+            '£',
+            '-3',
+            '1e9',
+            'yes',
+            "\u{1F600}",
+            '283 oz-in',
+            str_repeat('x', 300),
+            'NaN',
+            '0',
+            '99999999999',
+        ];
         $seed = 7;
         $states = [];
         for ($i = 0; $i < 1500; $i++) {
@@ -98,17 +203,34 @@ final class PartsListTest extends TestCase
             if ($row->part !== null) {
                 // What was taken can be written to a build file and read again.
                 $form = BuildFile::sections()['parts'];
-                self::assertSame($form->write($row->part), $form->write($form->read(new \Magpie\Core\Format\Node($form->write($row->part)), new \Magpie\Core\Format\Context(Catalogue::standard(), 'GBP'))));
+                self::assertSame(
+                    $form->write($row->part),
+                    $form->write(
+                        $form->read(
+                            new \Magpie\Core\Format\Node($form->write($row->part)),
+                            new \Magpie\Core\Format\Context(Catalogue::standard(), 'GBP'),
+                        ),
+                    ),
+                );
             }
         }
-        self::assertSame(['partly', 'refused'], array_values(array_intersect(['partly', 'refused'], array_keys($states))));
+        self::assertSame(
+            ['partly', 'refused'],
+            array_values(array_intersect(['partly', 'refused'], array_keys($states))),
+        );
     }
 
     public function test_prices_carry_their_currency_in_every_spelling(): void
     {
-        $price = static fn (string $text): ?string => ($offer = self::read(['Fan', '1', '', '', '', '', '', '', $text])->offer) === null ? null : "{$offer['currency']} {$offer['price']}";
+        $price = static fn (string $text): ?string => ($offer = self::read(['Fan', '1', '', '', '', '', '', '', $text])
+            ->offer) === null
+            ? null
+            : "{$offer['currency']} {$offer['price']}";
 
-        self::assertSame(['GBP 38.50', 'EUR 23.50', 'USD 1200', 'EUR 4.9', 'GBP 7', null], array_map($price, ['£38.50', '23,50 €', '$1,200', 'EUR 4.9', '7', 'cheap']));
+        self::assertSame(
+            ['GBP 38.50', 'EUR 23.50', 'USD 1200', 'EUR 4.9', 'GBP 7', null],
+            array_map($price, ['£38.50', '23,50 €', '$1,200', 'EUR 4.9', '7', 'cheap']),
+        );
     }
 
     public function test_what_is_exported_is_understood_again_without_loss(): void
@@ -123,7 +245,11 @@ final class PartsListTest extends TestCase
             $fitted = $build->fitted((string) $row->need['ref']);
             self::assertNotNull($fitted, $line);
             self::assertSame([], $row->problems, $line);
-            self::assertSame(array_keys($fitted->part->specs), array_values(array_intersect(array_keys($fitted->part->specs), array_keys($row->part?->specs ?? []))), $line);
+            self::assertSame(
+                array_keys($fitted->part->specs),
+                array_values(array_intersect(array_keys($fitted->part->specs), array_keys($row->part?->specs ?? []))),
+                $line,
+            );
             self::assertSame($fitted->need->quantity, $row->need['quantity']);
             $seen++;
         }
@@ -141,7 +267,13 @@ final class PartsListTest extends TestCase
         self::assertStringContainsString('"\'=HYPERLINK(""x""),""fan"""', $csv);
         self::assertStringContainsString("'+1 fan", $csv);
         self::assertDoesNotMatchRegularExpression('/(^|,)"?[=+@]/m', $csv);
-        [$headings, $cells] = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), [strtok($csv, "\r\n") ?: '', substr($csv, strpos($csv, "\r\n") + 2)]);
-        self::assertSame('=HYPERLINK("x"),"fan"', (new RowReader(Mapping::guess($headings, 'GBP'), Catalogue::standard()))->read(2, $cells)->part?->name);
+        [$headings, $cells] = array_map(static fn (string $line): array => str_getcsv($line, ',', '"', ''), [
+            strtok($csv, "\r\n") ?: '',
+            substr($csv, strpos($csv, "\r\n") + 2),
+        ]);
+        self::assertSame(
+            '=HYPERLINK("x"),"fan"',
+            (new RowReader(Mapping::guess($headings, 'GBP'), Catalogue::standard()))->read(2, $cells)->part?->name,
+        );
     }
 }

@@ -29,35 +29,151 @@ final class EachProposalTest extends TestCase
     {
         static $shelf = null;
 
-        return $shelf ??= array_map(LibraryFile::read(...), json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true));
+        return $shelf ??= array_map(
+            LibraryFile::read(...),
+            json_decode((string) file_get_contents(dirname(__DIR__, 2).'/reference/starter-library.json'), true),
+        );
     }
 
     /**
-     * @return iterable<string, array{array<string, mixed>, string, string}> build, finding, what must be among the fixes
+     * @return iterable<string, array{array<string, mixed>, string, string}> build, finding, what must be among the
+     * fixes
      */
     public static function fixes(): iterable
     {
         yield 'a second contact pair' => [self::plugged(), 'E02/W1', '2 contacts per pole at bed, for W1'];
-        yield 'a larger gauge' => [self::lamp(['conductor' => ['size' => '24 AWG', 'evidence' => 'datasheet']], '4 A'), 'E03/W1', "20 AWG for W1, instead of 24\u{a0}AWG"];
-        yield 'a larger section, in millimetres' => [self::lamp(['conductor' => ['size' => '0.34 mm²', 'evidence' => 'datasheet']], '4.5 A'), 'E03/W1', "0.75 mm² for W1, instead of 0.34\u{a0}mm²"];
-        yield 'a second conductor' => [self::lamp(['conductor' => ['size' => '24 AWG', 'evidence' => 'datasheet']], '3 A'), 'E03/W1', 'A second conductor in parallel for W1, joined at both ends'];
-        yield 'ferrules' => [self::lamp(['ends' => [['termination' => 'tinned'], ['termination' => 'crimp']]]), 'E20/W1', 'Ferrules on W1'];
-        yield 'strain relief where it moves' => [self::lamp(['route' => 'flexing', 'conductor' => ['stranding' => 'fine'], 'ends' => [['strain_relief' => false], ['strain_relief' => true]]]), 'E19/W1', 'Strain relief at both ends of W1'];
-        yield 'fine strands where it moves' => [self::lamp(['route' => 'flexing', 'conductor' => ['stranding' => 'solid'], 'ends' => [['strain_relief' => true], ['strain_relief' => true]]]), 'E19/W1', 'Fine-stranded conductors for W1'];
-        yield 'a lower current' => [MotorCurrent::axis(['set_current' => '2.4 A']), 'E08/drv', "Set drv to 1.87\u{a0}A"];
-        yield 'a heat sink' => [MotorCurrent::axis(['set_current' => '1.5 A', 'heat_sink' => false]), 'E08/drv', 'A heat sink on drv'];
-        yield 'another plastic' => [Examples::file([Examples::part('p', 'printed_part', ['material' => 'PLA', 'service_temperature' => '65 °C'])]), 'M13/p', 'p printed in ASA'];
-        yield 'more walls' => [Examples::file([Examples::part('p', 'printed_part', ['material' => 'ASA', 'walls' => '2', 'infill' => '10 %', 'top_bottom_layers' => '3'])]), 'M13-recipe/p', 'Printed with 4 walls, 40 % infill and 5 layers'];
-        yield 'a gentler move' => [StepRate::axis(['mass' => '9 kg', 'top_speed' => '150 mm/s']), 'M03/x', "Accelerate X at 1500\u{a0}mm/s²"];
-        yield 'a lower top speed' => [StepRate::axis(['mass' => '6 kg', 'top_speed' => '900 mm/s']), 'M03/x', "Limit X to 315\u{a0}mm/s"];
-        yield 'slower for the board' => [StepRate::axis(['top_speed' => '1400 mm/s']), 'E10/x', "Limit X to 910\u{a0}mm/s"];
-        yield 'geared down for the inertia' => [StepRate::axis(['mass' => '4 kg', 'top_speed' => '20 mm/s', 'acceleration' => '100 mm/s²']), 'M04/x', 'Gear X down 1.5:1'];
-        yield 'a better held screw' => [self::screw('fixed-free', '90 mm/s'), 'M05/x', 'Ends of its screw held fixed-supported'];
+        yield 'a larger gauge' => [
+            self::lamp(['conductor' => ['size' => '24 AWG', 'evidence' => 'datasheet']], '4 A'),
+            'E03/W1',
+            "20 AWG for W1, instead of 24\u{a0}AWG",
+        ];
+        yield 'a larger section, in millimetres' => [
+            self::lamp(['conductor' => ['size' => '0.34 mm²', 'evidence' => 'datasheet']], '4.5 A'),
+            'E03/W1',
+            "0.75 mm² for W1, instead of 0.34\u{a0}mm²",
+        ];
+        yield 'a second conductor' => [
+            self::lamp(['conductor' => ['size' => '24 AWG', 'evidence' => 'datasheet']], '3 A'),
+            'E03/W1',
+            'A second conductor in parallel for W1, joined at both ends',
+        ];
+        yield 'ferrules' => [
+            self::lamp(['ends' => [['termination' => 'tinned'], ['termination' => 'crimp']]]),
+            'E20/W1',
+            'Ferrules on W1',
+        ];
+        yield 'strain relief where it moves' => [
+            self::lamp([
+                'route' => 'flexing',
+                'conductor' => ['stranding' => 'fine'],
+                'ends' => [['strain_relief' => false], ['strain_relief' => true]],
+            ]),
+            'E19/W1',
+            'Strain relief at both ends of W1',
+        ];
+        yield 'fine strands where it moves' => [
+            self::lamp([
+                'route' => 'flexing',
+                'conductor' => ['stranding' => 'solid'],
+                'ends' => [['strain_relief' => true], ['strain_relief' => true]],
+            ]),
+            'E19/W1',
+            'Fine-stranded conductors for W1',
+        ];
+        yield 'a lower current' => [
+            MotorCurrent::axis(['set_current' => '2.4 A']),
+            'E08/drv',
+            "Set drv to 1.87\u{a0}A",
+        ];
+        yield 'a heat sink' => [
+            MotorCurrent::axis(['set_current' => '1.5 A', 'heat_sink' => false]),
+            'E08/drv',
+            'A heat sink on drv',
+        ];
+        yield 'another plastic' => [
+            Examples::file([
+                Examples::part('p', 'printed_part', ['material' => 'PLA', 'service_temperature' => '65 °C']),
+            ]),
+            'M13/p',
+            'p printed in ASA',
+        ];
+        yield 'more walls' => [
+            Examples::file([
+                Examples::part('p', 'printed_part', [
+                    'material' => 'ASA',
+                    'walls' => '2',
+                    'infill' => '10 %',
+                    'top_bottom_layers' => '3',
+                ]),
+            ]),
+            'M13-recipe/p',
+            'Printed with 4 walls, 40 % infill and 5 layers',
+        ];
+        yield 'a gentler move' => [
+            StepRate::axis(['mass' => '9 kg', 'top_speed' => '150 mm/s']),
+            'M03/x',
+            "Accelerate X at 1500\u{a0}mm/s²",
+        ];
+        yield 'a lower top speed' => [
+            StepRate::axis(['mass' => '6 kg', 'top_speed' => '900 mm/s']),
+            'M03/x',
+            "Limit X to 315\u{a0}mm/s",
+        ];
+        yield 'slower for the board' => [
+            StepRate::axis(['top_speed' => '1400 mm/s']),
+            'E10/x',
+            "Limit X to 910\u{a0}mm/s",
+        ];
+        yield 'geared down for the inertia' => [
+            StepRate::axis(['mass' => '4 kg', 'top_speed' => '20 mm/s', 'acceleration' => '100 mm/s²']),
+            'M04/x',
+            'Gear X down 1.5:1',
+        ];
+        yield 'a better held screw' => [
+            self::screw('fixed-free', '90 mm/s'),
+            'M05/x',
+            'Ends of its screw held fixed-supported',
+        ];
         yield 'a slower screw' => [self::screw('fixed-fixed', '600 mm/s'), 'M05/x', "Limit X to 390\u{a0}mm/s"];
         yield 'a brake' => [self::lifted(), 'M03-drop/z', 'A motor with a brake for Z'];
         yield 'another block' => [self::guided(), 'M07/x', '3 blocks on each rail of X'];
-        yield 'a gentler push on a beam' => [Examples::file([Examples::part('beam', 'extrusion', ['length' => '500 mm', 'second_moment' => '7300 mm⁴'])], ['brief' => ['accuracy' => '0.3 mm'], 'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['beam' => 'beam', 'force' => '0 N', 'mass' => '20 kg', 'acceleration' => '4 m/s²', 'evidence' => 'measured']]]]), 'M12/x', "Accelerate X at 1\u{a0}m/s²"];
-        yield 'what was read back, set right' => [StepRate::axis([], ['settings' => [['ref' => 'S1', 'kind' => 'setting', 'about' => 'axis.x.steps_per_mm', 'value' => '160'], ['ref' => 'S2', 'kind' => 'setting', 'about' => 'axis.x.direction', 'value' => 'tried by hand']]]), 'E21/x', 'Set it as it should be: 80'];
+        yield 'a gentler push on a beam' => [
+            Examples::file(
+                [Examples::part('beam', 'extrusion', ['length' => '500 mm', 'second_moment' => '7300 mm⁴'])],
+                [
+                    'brief' => ['accuracy' => '0.3 mm'],
+                    'axes' => [
+                        [
+                            'ref' => 'x',
+                            'name' => 'X',
+                            'along' => 'x',
+                            'drive' => [
+                                'beam' => 'beam',
+                                'force' => '0 N',
+                                'mass' => '20 kg',
+                                'acceleration' => '4 m/s²',
+                                'evidence' => 'measured',
+                            ],
+                        ],
+                    ],
+                ],
+            ),
+            'M12/x',
+            "Accelerate X at 1\u{a0}m/s²",
+        ];
+        yield 'what was read back, set right' => [
+            StepRate::axis(
+                [],
+                [
+                    'settings' => [
+                        ['ref' => 'S1', 'kind' => 'setting', 'about' => 'axis.x.steps_per_mm', 'value' => '160'],
+                        ['ref' => 'S2', 'kind' => 'setting', 'about' => 'axis.x.direction', 'value' => 'tried by hand'],
+                    ],
+                ],
+            ),
+            'E21/x',
+            'Set it as it should be: 80',
+        ];
         yield 'a fan moved to a pin of its own' => [self::fans(), 'E12-fan/hot', 'hot on fan2'];
         yield 'a module between board and bed' => [self::overloaded(), 'E07/board.heater0', 'between board and bed'];
         yield 'a wider chain' => [self::chained(), 'E19-chain/chain', 'for chain'];
@@ -77,7 +193,11 @@ final class EachProposalTest extends TestCase
             $finding = $one->key() === $key ? $one : $finding;
         }
         self::assertNotNull($finding, "There is no {$key}.");
-        self::assertLessThanOrEqual(Verdict::Tight->rank(), $finding->verdict->rank(), "{$key} is {$finding->verdict->value}: {$finding->headline}");
+        self::assertLessThanOrEqual(
+            Verdict::Tight->rank(),
+            $finding->verdict->rank(),
+            "{$key} is {$finding->verdict->value}: {$finding->headline}",
+        );
         $remedies = (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'];
         $found = array_values(array_filter($remedies, static fn (array $r): bool => str_contains($r['says'], $says)));
 
@@ -115,9 +235,27 @@ final class EachProposalTest extends TestCase
      */
     private static function lamp(array $lead, string $amps = '1 A'): array
     {
-        return Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A', 'cooling' => 'fan']), Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => $amps])], [
-            'leads' => [$lead + ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power', 'route' => 'fixed', 'length' => '0.5 m']],
-        ]);
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '10 A',
+                    'cooling' => 'fan',
+                ]),
+                Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => $amps]),
+            ],
+            [
+                'leads' => [
+                    $lead + [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'lamp.power',
+                        'route' => 'fixed',
+                        'length' => '0.5 m',
+                    ],
+                ],
+            ],
+        );
     }
 
     /**
@@ -125,9 +263,36 @@ final class EachProposalTest extends TestCase
      */
     private static function screw(string $support, string $speed): array
     {
-        return Examples::file([Examples::part('screw', 'drive_screw', ['diameter' => '16 mm', 'root_diameter' => '13 mm', 'lead' => '5 mm'])], ['axes' => [[
-            'ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['by' => 'screw', 'top_speed' => $speed, 'acceleration' => '1 m/s²', 'mass' => '5 kg', 'force' => '0 N', 'friction' => '20 N', 'incline' => '0 °', 'support' => $support, 'unsupported' => '800 mm', 'evidence' => 'measured'],
-        ]]]);
+        return Examples::file(
+            [
+                Examples::part('screw', 'drive_screw', [
+                    'diameter' => '16 mm',
+                    'root_diameter' => '13 mm',
+                    'lead' => '5 mm',
+                ]),
+            ],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'drive' => [
+                            'by' => 'screw',
+                            'top_speed' => $speed,
+                            'acceleration' => '1 m/s²',
+                            'mass' => '5 kg',
+                            'force' => '0 N',
+                            'friction' => '20 N',
+                            'incline' => '0 °',
+                            'support' => $support,
+                            'unsupported' => '800 mm',
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ],
+        );
     }
 
     /**
@@ -135,9 +300,30 @@ final class EachProposalTest extends TestCase
      */
     private static function lifted(): array
     {
-        return Examples::file([Examples::part('motor', 'stepper_motor', ['holding_torque' => '1 N m', 'brake' => false]), Examples::part('screw', 'drive_screw', ['lead' => '10 mm'])], ['axes' => [[
-            'ref' => 'z', 'name' => 'Z', 'along' => 'z', 'drive' => ['motors' => ['motor'], 'by' => 'screw', 'mass' => '12 kg', 'friction' => '5 N', 'efficiency' => '90 %', 'incline' => '90 °', 'evidence' => 'measured'],
-        ]]]);
+        return Examples::file(
+            [
+                Examples::part('motor', 'stepper_motor', ['holding_torque' => '1 N m', 'brake' => false]),
+                Examples::part('screw', 'drive_screw', ['lead' => '10 mm']),
+            ],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'z',
+                        'name' => 'Z',
+                        'along' => 'z',
+                        'drive' => [
+                            'motors' => ['motor'],
+                            'by' => 'screw',
+                            'mass' => '12 kg',
+                            'friction' => '5 N',
+                            'efficiency' => '90 %',
+                            'incline' => '90 °',
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ],
+        );
     }
 
     /**
@@ -145,9 +331,37 @@ final class EachProposalTest extends TestCase
      */
     private static function guided(): array
     {
-        return Examples::file([Examples::part('rail', 'linear_rail', ['length' => '900 mm', 'block_length' => '50 mm', 'static_load' => '420 N', 'dynamic_load' => '900 N'])], ['axes' => [[
-            'ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail', 'blocks' => 2, 'block_pitch' => '100 mm', 'drive' => ['mass' => '12 kg', 'force' => '100 N', 'acceleration' => '2 m/s²', 'incline' => '0 °', 'lever' => '80 mm', 'spread' => '120 mm', 'evidence' => 'measured'],
-        ]]]);
+        return Examples::file(
+            [
+                Examples::part('rail', 'linear_rail', [
+                    'length' => '900 mm',
+                    'block_length' => '50 mm',
+                    'static_load' => '420 N',
+                    'dynamic_load' => '900 N',
+                ]),
+            ],
+            [
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'rail' => 'rail',
+                        'blocks' => 2,
+                        'block_pitch' => '100 mm',
+                        'drive' => [
+                            'mass' => '12 kg',
+                            'force' => '100 N',
+                            'acceleration' => '2 m/s²',
+                            'incline' => '0 °',
+                            'lever' => '80 mm',
+                            'spread' => '120 mm',
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ],
+        );
     }
 
     /**
@@ -156,9 +370,29 @@ final class EachProposalTest extends TestCase
     private static function fans(): array
     {
         [$board, $need] = Examples::part('board', 'controller_board', []);
-        $board['ports'] = array_map(static fn (array $p): array => ['name' => $p[0], 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => Examples::sheet(['use' => 'fan', 'pin' => $p[1], 'control' => 'speed'])], [['fan0', 'P1'], ['fan1', 'P1'], ['fan2', 'P2']]);
+        $board['ports'] = array_map(
+            static fn (array $p): array => [
+                'name' => $p[0],
+                'kind' => 'outlet',
+                'fed_from' => 'power',
+                'specs' => Examples::sheet(['use' => 'fan', 'pin' => $p[1], 'control' => 'speed']),
+            ],
+            [['fan0', 'P1'], ['fan1', 'P1'], ['fan2', 'P2']],
+        );
 
-        return Examples::file([[$board, $need], Examples::part('hot', 'fan', ['job' => 'hot end']), Examples::part('part', 'fan', ['job' => 'part'])], ['leads' => [['ref' => 'W1', 'from' => 'board.fan0', 'to' => 'hot.power'], ['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'part.power']]]);
+        return Examples::file(
+            [
+                [$board, $need],
+                Examples::part('hot', 'fan', ['job' => 'hot end']),
+                Examples::part('part', 'fan', ['job' => 'part']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'board.fan0', 'to' => 'hot.power'],
+                    ['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'part.power'],
+                ],
+            ],
+        );
     }
 
     /**
@@ -168,15 +402,57 @@ final class EachProposalTest extends TestCase
      */
     private static function overloaded(): array
     {
-        [$board, $need] = Examples::part('board', 'controller_board', ['own_current' => '0.2 A', 'input_terminal_rating' => '30 A', 'min_voltage' => '12 V', 'max_voltage' => '30 V']);
-        $board['ports'] = [['name' => 'heater0', 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => Examples::sheet(['rated_current' => '6 A', 'use' => 'heater'])]];
-
-        return Examples::file([Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A', 'cooling' => 'fan']), [$board, $need], Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W', 'min_voltage' => '20 V', 'max_voltage' => '26 V'])], [
-            'leads' => [
-                ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'board.power', 'route' => 'fixed', 'length' => '0.5 m', 'conductor' => ['size' => '4 mm²', 'evidence' => 'datasheet', 'stranding' => 'fine']],
-                ['ref' => 'W2', 'from' => 'board.heater0', 'to' => 'bed.power', 'route' => 'fixed', 'length' => '0.8 m', 'conductor' => ['size' => '4 mm²', 'evidence' => 'datasheet', 'stranding' => 'fine']],
-            ],
+        [$board, $need] = Examples::part('board', 'controller_board', [
+            'own_current' => '0.2 A',
+            'input_terminal_rating' => '30 A',
+            'min_voltage' => '12 V',
+            'max_voltage' => '30 V',
         ]);
+        $board['ports'] = [
+            [
+                'name' => 'heater0',
+                'kind' => 'outlet',
+                'fed_from' => 'power',
+                'specs' => Examples::sheet(['rated_current' => '6 A', 'use' => 'heater']),
+            ],
+        ];
+
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '20 A',
+                    'cooling' => 'fan',
+                ]),
+                [$board, $need],
+                Examples::part('bed', 'heater', [
+                    'rated_voltage' => '24 V',
+                    'rated_power' => '240 W',
+                    'min_voltage' => '20 V',
+                    'max_voltage' => '26 V',
+                ]),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'board.power',
+                        'route' => 'fixed',
+                        'length' => '0.5 m',
+                        'conductor' => ['size' => '4 mm²', 'evidence' => 'datasheet', 'stranding' => 'fine'],
+                    ],
+                    [
+                        'ref' => 'W2',
+                        'from' => 'board.heater0',
+                        'to' => 'bed.power',
+                        'route' => 'fixed',
+                        'length' => '0.8 m',
+                        'conductor' => ['size' => '4 mm²', 'evidence' => 'datasheet', 'stranding' => 'fine'],
+                    ],
+                ],
+            ],
+        );
     }
 
     /**
@@ -184,10 +460,30 @@ final class EachProposalTest extends TestCase
      */
     private static function chained(): array
     {
-        return Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']), Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
-            Examples::part('chain', 'cable_chain', ['inner_width' => '10 mm', 'inner_height' => '8 mm', 'bend_radius' => '18 mm', 'length' => '0.5 m']),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'fan.power', 'length' => '2 m', 'chain' => 'chain', 'diameter' => '3.6 mm']]]);
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
+                Examples::part('chain', 'cable_chain', [
+                    'inner_width' => '10 mm',
+                    'inner_height' => '8 mm',
+                    'bend_radius' => '18 mm',
+                    'length' => '0.5 m',
+                ]),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'fan.power',
+                        'length' => '2 m',
+                        'chain' => 'chain',
+                        'diameter' => '3.6 mm',
+                    ],
+                ],
+            ],
+        );
     }
 
     /**

@@ -19,47 +19,154 @@ final class RouteComparisonTest extends TestCase
      */
     private function build(array $change = []): Build
     {
-        $file = Examples::file([Examples::part('motor', 'stepper_motor', []), Examples::part('screw', 'screw', []), Examples::part('crimper', 'tool', [])]);
+        $file = Examples::file([
+            Examples::part('motor', 'stepper_motor', []),
+            Examples::part('screw', 'screw', []),
+            Examples::part('crimper', 'tool', []),
+        ]);
         $file['needs'][0]['quantity'] = 3;
         $file['needs'][1] = ['quantity' => 13, 'spares' => '10 %'] + $file['needs'][1];
         $file['needs'][2]['owned'] = 1;
 
-        return (new SampleBuild($change + $file + [
-            'build' => ['name' => 'R', 'kind' => 'r', 'currency' => 'GBP', 'pace' => '150 %'],
-            'brief' => ['hour' => '8'],
-            'suppliers' => [
-                ['ref' => 'home', 'name' => 'Home', 'currency' => 'GBP', 'tax' => '20 %', 'lead_days' => 4, 'shipping' => [['from' => '0', 'cost' => '5'], ['from' => '100', 'cost' => '0']]],
-                ['ref' => 'abroad', 'name' => 'Abroad', 'currency' => 'EUR', 'tax' => '20 %', 'lead_days' => 20, 'shipping' => [['from' => '0', 'cost' => '12'], ['from' => '150', 'cost' => '0']], 'duty' => '3 %', 'duty_free' => '135', 'fee' => '1.5 %'],
-            ],
-            'offers' => [
-                ['ref' => 'm', 'part' => 'motor', 'supplier' => 'abroad', 'price' => '40', 'date' => '2026-11-01'],
-                ['ref' => 's', 'part' => 'screw', 'supplier' => 'home', 'price' => '6', 'pack' => 10, 'date' => '2026-11-01'],
-            ],
-            'rates' => [['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.80', 'date' => '2026-11-01']],
-            'routes' => [
-                ['ref' => 'kit', 'name' => 'The kit', 'kind' => 'kit', 'hours' => ['mechanics' => '6 h', 'wiring' => '4 h', 'printing' => '9 h'], 'filament' => '1.2 kg', 'lines' => [
-                    ['what' => 'Kit', 'kind' => 'box', 'pieces' => 1, 'price' => '500', 'supplier' => 'abroad', 'evidence' => 'listing'],
-                    ['what' => 'Couplings', 'kind' => 'left out', 'pieces' => 13, 'price' => '8', 'pack' => 10, 'supplier' => 'home', 'evidence' => 'manual'],
-                    ['what' => 'Crimper', 'kind' => 'tool', 'pieces' => 1, 'price' => '24', 'supplier' => 'home', 'evidence' => 'manual'],
-                ]],
-                ['ref' => 'own', 'name' => 'Own parts', 'kind' => 'self-sourced', 'whole_build' => true, 'hours' => ['mechanics' => '30 h'], 'wait_days' => 9],
-            ],
-        ]))->build;
+        return (new SampleBuild(
+            $change +
+                $file + [
+                    'build' => ['name' => 'R', 'kind' => 'r', 'currency' => 'GBP', 'pace' => '150 %'],
+                    'brief' => ['hour' => '8'],
+                    'suppliers' => [
+                        [
+                            'ref' => 'home',
+                            'name' => 'Home',
+                            'currency' => 'GBP',
+                            'tax' => '20 %',
+                            'lead_days' => 4,
+                            'shipping' => [['from' => '0', 'cost' => '5'], ['from' => '100', 'cost' => '0']],
+                        ],
+                        [
+                            'ref' => 'abroad',
+                            'name' => 'Abroad',
+                            'currency' => 'EUR',
+                            'tax' => '20 %',
+                            'lead_days' => 20,
+                            'shipping' => [['from' => '0', 'cost' => '12'], ['from' => '150', 'cost' => '0']],
+                            'duty' => '3 %',
+                            'duty_free' => '135',
+                            'fee' => '1.5 %',
+                        ],
+                    ],
+                    'offers' => [
+                        [
+                            'ref' => 'm',
+                            'part' => 'motor',
+                            'supplier' => 'abroad',
+                            'price' => '40',
+                            'date' => '2026-11-01',
+                        ],
+                        [
+                            'ref' => 's',
+                            'part' => 'screw',
+                            'supplier' => 'home',
+                            'price' => '6',
+                            'pack' => 10,
+                            'date' => '2026-11-01',
+                        ],
+                    ],
+                    'rates' => [['from' => 'EUR', 'to' => 'GBP', 'worth' => '0.80', 'date' => '2026-11-01']],
+                    'routes' => [
+                        [
+                            'ref' => 'kit',
+                            'name' => 'The kit',
+                            'kind' => 'kit',
+                            'hours' => ['mechanics' => '6 h', 'wiring' => '4 h', 'printing' => '9 h'],
+                            'filament' => '1.2 kg',
+                            'lines' => [
+                                [
+                                    'what' => 'Kit',
+                                    'kind' => 'box',
+                                    'pieces' => 1,
+                                    'price' => '500',
+                                    'supplier' => 'abroad',
+                                    'evidence' => 'listing',
+                                ],
+                                [
+                                    'what' => 'Couplings',
+                                    'kind' => 'left out',
+                                    'pieces' => 13,
+                                    'price' => '8',
+                                    'pack' => 10,
+                                    'supplier' => 'home',
+                                    'evidence' => 'manual',
+                                ],
+                                [
+                                    'what' => 'Crimper',
+                                    'kind' => 'tool',
+                                    'pieces' => 1,
+                                    'price' => '24',
+                                    'supplier' => 'home',
+                                    'evidence' => 'manual',
+                                ],
+                            ],
+                        ],
+                        [
+                            'ref' => 'own',
+                            'name' => 'Own parts',
+                            'kind' => 'self-sourced',
+                            'whole_build' => true,
+                            'hours' => ['mechanics' => '30 h'],
+                            'wait_days' => 9,
+                        ],
+                    ],
+                ],
+        ))->build;
     }
 
     public function test_a_kit_from_abroad_lands_with_duty_tax_and_fee(): void
     {
         $kit = new RouteLedger($this->build(), $this->build()->routes['kit']);
 
-        // Abroad: 500 + no shipping above 150 + 3 % duty 15 + 20 % of 515 tax 103 = 618, and 1.5 % fee 9.27: 627.27 EUR.
-        self::assertSame(['500.00', '0.00', '15.00', '103.00', '9.27', '627.27', '501.82'], array_map(static fn (string $k) => $kit->baskets[0][$k], ['goods', 'shipping', 'duty', 'tax', 'fee', 'total', 'landed']));
+        // Abroad: 500 + no shipping above 150 + 3 % duty 15 + 20 % of 515 tax 103 = 618, and 1.5 % fee 9.27: 627.27
+        // EUR.
+        self::assertSame(
+            ['500.00', '0.00', '15.00', '103.00', '9.27', '627.27', '501.82'],
+            array_map(static fn (string $k) => $kit->baskets[0][$k], [
+                'goods',
+                'shipping',
+                'duty',
+                'tax',
+                'fee',
+                'total',
+                'landed',
+            ]),
+        );
         // Home: 13 couplings in packs of 10 are 2 packs, 16; crimper 24; shipping 5; 20 % of 45: 54.00.
-        self::assertSame(['40.00', '5.00', '0.00', '9.00', '0.00', '54.00'], array_map(static fn (string $k) => $kit->baskets[1][$k], ['goods', 'shipping', 'duty', 'tax', 'fee', 'total']));
+        self::assertSame(
+            ['40.00', '5.00', '0.00', '9.00', '0.00', '54.00'],
+            array_map(static fn (string $k) => $kit->baskets[1][$k], [
+                'goods',
+                'shipping',
+                'duty',
+                'tax',
+                'fee',
+                'total',
+            ]),
+        );
         self::assertSame('555.82', $kit->landed->amount());
         self::assertSame('115.82', $kit->toll->amount());
-        self::assertSame(['400.00', '16.00', '24.00'], [$kit->kinds['box']->amount(), $kit->kinds['left out']->amount(), $kit->kinds['tool']->amount()]);
+        self::assertSame(
+            ['400.00', '16.00', '24.00'],
+            [$kit->kinds['box']->amount(), $kit->kinds['left out']->amount(), $kit->kinds['tool']->amount()],
+        );
         // 10 h of own work at 150 %; printing is the machine's. 15 h at 8.
-        self::assertSame([15.0, 9.0, '675.82', 20, 2], [$kit->ownHours->in('h'), $kit->machineHours->in('h'), $kit->allIn->amount(), $kit->waitDays, $kit->toArray()['reels']]);
+        self::assertSame(
+            [15.0, 9.0, '675.82', 20, 2],
+            [
+                $kit->ownHours->in('h'),
+                $kit->machineHours->in('h'),
+                $kit->allIn->amount(),
+                $kit->waitDays,
+                $kit->toArray()['reels'],
+            ],
+        );
         self::assertSame(0.9091, $kit->weakShare(), '400 of 440 rest on a listing.');
     }
 
@@ -108,7 +215,10 @@ final class RouteComparisonTest extends TestCase
 
         self::assertSame($sorted, $swings);
         // With an hour worth nothing the gap is the money alone, the other way round; at double it is 406.80 − 480.
-        self::assertSame(['406.80', '-73.20', true], [$by['Worth of an hour']['low'], $by['Worth of an hour']['high'], $by['Worth of an hour']['flips']]);
+        self::assertSame(
+            ['406.80', '-73.20', true],
+            [$by['Worth of an hour']['low'], $by['Worth of an hour']['high'], $by['Worth of an hour']['flips']],
+        );
         // The crimper owned: home goods 16, 5 shipping, 4.20 tax: 25.20 for 54.00.
         self::assertSame('138.00', $by['Tools']['low']);
         // EUR 10 % up: 627.27 × 0.08 more for the kit, 160.776 × 0.08 more for the parts.
@@ -130,6 +240,9 @@ final class RouteComparisonTest extends TestCase
     {
         $none = (new RouteComparison((new SampleBuild([]))->build))->toArray();
 
-        self::assertSame([[], 'No route is described yet.', null, []], [$none['routes'], $none['sentence'], $none['level'], $none['movers']]);
+        self::assertSame(
+            [[], 'No route is described yet.', null, []],
+            [$none['routes'], $none['sentence'], $none['level'], $none['movers']],
+        );
     }
 }

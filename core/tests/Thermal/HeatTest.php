@@ -15,7 +15,19 @@ final class HeatTest extends TestCase
     public function test_heat_up_by_the_handbook_and_by_stepping_through_it(): void
     {
         // T01: 300×300×8 mm aluminium (1.94 kg, 897 J/kg·K), 75 K, 600 W: 218 s without losses.
-        $build = new SampleBuild(Examples::file([Examples::part('bed', 'heater', ['place' => 'bed', 'rated_power' => '600 W', 'plate_mass' => '1.94 kg', 'plate_material' => 'aluminium', 'target' => '105 °C', 'heated_width' => '300 mm', 'heated_depth' => '300 mm'])]));
+        $build = new SampleBuild(
+            Examples::file([
+                Examples::part('bed', 'heater', [
+                    'place' => 'bed',
+                    'rated_power' => '600 W',
+                    'plate_mass' => '1.94 kg',
+                    'plate_material' => 'aluminium',
+                    'target' => '105 °C',
+                    'heated_width' => '300 mm',
+                    'heated_depth' => '300 mm',
+                ]),
+            ]),
+        );
         $worked = [];
         foreach ($build->finding('T01/bed')->working as $step) {
             $worked[$step->label] = $step->result;
@@ -24,7 +36,7 @@ final class HeatTest extends TestCase
         // The same plate warmed in steps of 10 ms, losing 12 W/m²K from both faces.
         [$t, $time] = [0.0, 0.0];
         while ($t < 75) {
-            $t += 0.01 * (600 - 12 * 2 * 0.09 * $t) / (1.94 * 897);
+            $t += (0.01 * (600 - 12 * 2 * 0.09 * $t)) / (1.94 * 897);
             $time += 0.01;
         }
         self::assertEqualsWithDelta($time, $worked['With losses']?->in('s'), 0.5);
@@ -37,18 +49,58 @@ final class HeatTest extends TestCase
     {
         $bed = ['place' => 'bed', 'target' => '110 °C', 'thermal_fuse' => '150 °C', 'material_limit' => '180 °C'];
         yield 'a fuse between work and limit' => ['T03/it', $bed, [], Verdict::Holds];
-        yield 'a fuse above what the mat stands' => ['T03/it', ['thermal_fuse' => '216 °C'] + $bed, [], Verdict::Danger];
+        yield 'a fuse above what the mat stands' => [
+            'T03/it',
+            ['thermal_fuse' => '216 °C'] + $bed,
+            [],
+            Verdict::Danger,
+        ];
         yield 'a fuse that goes in normal use' => ['T03/it', ['thermal_fuse' => '115 °C'] + $bed, [], Verdict::Fails];
         yield 'no fuse known' => ['T03/it', array_diff_key($bed, ['thermal_fuse' => 0]), [], Verdict::Unproven];
-        yield 'above the lining' => ['T03/it', ['place' => 'hot end', 'target' => '260 °C'], ['lined' => true, 'lining_limit' => '240 °C', 'top_temperature' => '300 °C'], Verdict::Danger];
-        yield 'an all-metal hot end' => ['T03/it', ['place' => 'hot end', 'target' => '260 °C'], ['lined' => false, 'top_temperature' => '300 °C'], Verdict::Holds];
-        yield 'a lining nobody gave a figure' => ['T03/it', ['place' => 'hot end', 'target' => '260 °C'], ['lined' => true, 'top_temperature' => '300 °C'], Verdict::Unproven];
+        yield 'above the lining' => [
+            'T03/it',
+            ['place' => 'hot end', 'target' => '260 °C'],
+            ['lined' => true, 'lining_limit' => '240 °C', 'top_temperature' => '300 °C'],
+            Verdict::Danger,
+        ];
+        yield 'an all-metal hot end' => [
+            'T03/it',
+            ['place' => 'hot end', 'target' => '260 °C'],
+            ['lined' => false, 'top_temperature' => '300 °C'],
+            Verdict::Holds,
+        ];
+        yield 'a lining nobody gave a figure' => [
+            'T03/it',
+            ['place' => 'hot end', 'target' => '260 °C'],
+            ['lined' => true, 'top_temperature' => '300 °C'],
+            Verdict::Unproven,
+        ];
         // T02: 75 W on 120 × 120 mm is 0.52 W/cm².
         $mat = ['place' => 'bed', 'heated_width' => '120 mm', 'heated_depth' => '120 mm'];
-        yield 'the usual density' => ['T02/it', $mat + ['rated_power' => '75 W', 'rated_voltage' => '24 V'], [], Verdict::Holds];
-        yield 'dense for low voltage' => ['T02/it', $mat + ['rated_power' => '120 W', 'rated_voltage' => '24 V'], [], Verdict::Tight];
-        yield 'usual for a mains mat' => ['T02/it', $mat + ['rated_power' => '120 W', 'rated_voltage' => '230 V'], [], Verdict::Holds];
-        yield 'burns where it lifts off' => ['T02/it', $mat + ['rated_power' => '300 W', 'rated_voltage' => '230 V'], [], Verdict::Danger];
+        yield 'the usual density' => [
+            'T02/it',
+            $mat + ['rated_power' => '75 W', 'rated_voltage' => '24 V'],
+            [],
+            Verdict::Holds,
+        ];
+        yield 'dense for low voltage' => [
+            'T02/it',
+            $mat + ['rated_power' => '120 W', 'rated_voltage' => '24 V'],
+            [],
+            Verdict::Tight,
+        ];
+        yield 'usual for a mains mat' => [
+            'T02/it',
+            $mat + ['rated_power' => '120 W', 'rated_voltage' => '230 V'],
+            [],
+            Verdict::Holds,
+        ];
+        yield 'burns where it lifts off' => [
+            'T02/it',
+            $mat + ['rated_power' => '300 W', 'rated_voltage' => '230 V'],
+            [],
+            Verdict::Danger,
+        ];
     }
 
     /**
@@ -58,20 +110,54 @@ final class HeatTest extends TestCase
     #[DataProvider('heaters')]
     public function test_limits_of_a_heater(string $key, array $heater, array $hot, Verdict $verdict): void
     {
-        $finding = (new SampleBuild(Examples::file([Examples::part('it', 'heater', $heater), ...($hot === [] ? [] : [Examples::part('hot', 'hot_end', $hot)])])))->finding($key);
+        $finding = (new SampleBuild(
+            Examples::file([
+                Examples::part('it', 'heater', $heater),
+                ...$hot === [] ? [] : [Examples::part('hot', 'hot_end', $hot)],
+            ]),
+        ))->finding($key);
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
     }
 
     public function test_a_warm_place_and_the_supply_that_stands_in_it(): void
     {
-        $in = static fn (string $air): SampleBuild => new SampleBuild(Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A', 'cooling' => 'fanless', 'derate_from' => '40 °C', 'derating' => '-2 %/K']), Examples::part('bed', 'heater', ['rated_power' => '168 W', 'rated_voltage' => '24 V']), Examples::part('board', 'controller_board', []),
-        ], ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']], 'zones' => [['ref' => 'box', 'name' => 'Box', 'kind' => 'cabinet', 'temperature' => $air, 'evidence' => 'measured', 'holds' => ['psu', 'board']]]]));
+        $in = static fn (string $air): SampleBuild => new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => '24 V',
+                        'rated_current' => '10 A',
+                        'cooling' => 'fanless',
+                        'derate_from' => '40 °C',
+                        'derating' => '-2 %/K',
+                    ]),
+                    Examples::part('bed', 'heater', ['rated_power' => '168 W', 'rated_voltage' => '24 V']),
+                    Examples::part('board', 'controller_board', []),
+                ],
+                [
+                    'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']],
+                    'zones' => [
+                        [
+                            'ref' => 'box',
+                            'name' => 'Box',
+                            'kind' => 'cabinet',
+                            'temperature' => $air,
+                            'evidence' => 'measured',
+                            'holds' => ['psu', 'board'],
+                        ],
+                    ],
+                ],
+            ),
+        );
 
         self::assertSame(Verdict::Holds, $in('35 °C')->finding('T04/box')->verdict);
         self::assertSame(Verdict::Fails, $in('55 °C')->finding('T04/box')->verdict, 'Electronics bear 50 °C.');
-        self::assertSame(Verdict::Holds, $in('35 °C')->finding('E05/psu.out')->verdict, $in('35 °C')->finding('E05/psu.out')->headline);
+        self::assertSame(
+            Verdict::Holds,
+            $in('35 °C')->finding('E05/psu.out')->verdict,
+            $in('35 °C')->finding('E05/psu.out')->headline,
+        );
         // 15 K above, 2 %/K: 7 A of the 7 A that are left.
         self::assertSame(Verdict::Tight, $in('55 °C')->finding('E05/psu.out')->verdict);
         self::assertSame(Verdict::Fails, $in('57 °C')->finding('E05/psu.out')->verdict);

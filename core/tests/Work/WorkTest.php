@@ -19,17 +19,31 @@ final class WorkTest extends TestCase
 {
     public function test_steps_come_in_order_but_never_before_what_they_wait_for(): void
     {
-        $step = static fn (string $ref, int $position, string ...$after): Step => new Step($ref, $position, 's', $ref, array_values($after));
+        $step = static fn (string $ref, int $position, string ...$after): Step => new Step(
+            $ref,
+            $position,
+            's',
+            $ref,
+            array_values($after),
+        );
         $steps = ['close' => $step('close', 1, 'nut'), 'nut' => $step('nut', 9), 'first' => $step('first', 0)];
 
-        self::assertSame(['first', 'nut', 'close'], array_map(static fn (Step $s): string => $s->ref, Sequence::order($steps)));
+        self::assertSame(
+            ['first', 'nut', 'close'],
+            array_map(static fn (Step $s): string => $s->ref, Sequence::order($steps)),
+        );
         self::assertSame(['nut'], Sequence::waitsFor($steps['close'], $steps));
         self::assertSame([], Sequence::circle($steps));
     }
 
     public function test_a_reading_is_judged_by_its_tolerance(): void
     {
-        $verdict = static fn (?string $reading): Verdict => (new StepCheck('gap', Quantity::of(10, 'mm'), Quantity::of(0.5, 'mm'), $reading === null ? null : Quantity::of($reading, 'mm')))->verdict();
+        $verdict = static fn (?string $reading): Verdict => (new StepCheck(
+            'gap',
+            Quantity::of(10, 'mm'),
+            Quantity::of(0.5, 'mm'),
+            $reading === null ? null : Quantity::of($reading, 'mm'),
+        ))->verdict();
 
         self::assertSame(Verdict::Holds, $verdict('10.4'));
         self::assertSame(Verdict::Tight, $verdict('9.55'));
@@ -44,19 +58,46 @@ final class WorkTest extends TestCase
         $build = (new SampleBuild([
             'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'weekly' => '6 h', 'pace' => '300 %'],
             'steps' => [
-                ['ref' => 'a', 'section' => 's', 'title' => 'A', 'guide' => '2 h', 'state' => 'done', 'timings' => [['start' => 0, 'stop' => 7200], ['start' => 90000, 'stop' => 93600]]],
+                [
+                    'ref' => 'a',
+                    'section' => 's',
+                    'title' => 'A',
+                    'guide' => '2 h',
+                    'state' => 'done',
+                    'timings' => [['start' => 0, 'stop' => 7200], ['start' => 90000, 'stop' => 93600]],
+                ],
                 ['ref' => 'b', 'section' => 's', 'title' => 'B', 'guide' => '240 min'],
                 ['ref' => 'c', 'section' => 's', 'title' => 'C'],
             ],
         ]))->build;
         $forecast = Forecast::of($build->steps, $build->plan, new DateTimeImmutable('2026-11-25T20:00:00Z'))->toArray();
 
-        self::assertSame(['hours_left' => 6.0, 'pace' => 1.5, 'pace_from' => 'own hours', 'date' => '2026-12-02', 'steps_without_guide' => 1], $forecast);
+        self::assertSame(
+            [
+                'hours_left' => 6.0,
+                'pace' => 1.5,
+                'pace_from' => 'own hours',
+                'date' => '2026-12-02',
+                'steps_without_guide' => 1,
+            ],
+            $forecast,
+        );
     }
 
     public function test_an_open_danger_fault_forbids_power_until_it_is_fixed(): void
     {
-        $with = static fn (string $state): bool => (new SampleBuild(['faults' => [['ref' => 'X', 'what' => 'bare mains screws', 'severity' => 'danger', 'state' => $state, 'fix' => 'cover fitted', 'found' => '2026-11-01']]]))->build->forbidsPower();
+        $with = static fn (string $state): bool => (new SampleBuild([
+            'faults' => [
+                [
+                    'ref' => 'X',
+                    'what' => 'bare mains screws',
+                    'severity' => 'danger',
+                    'state' => $state,
+                    'fix' => 'cover fitted',
+                    'found' => '2026-11-01',
+                ],
+            ],
+        ]))->build->forbidsPower();
 
         self::assertTrue($with('open'));
         self::assertTrue($with('understood'));

@@ -108,10 +108,20 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
   try {
     response = await fetch(path, { method, headers, body: payload, credentials: 'same-origin', signal })
   } catch {
-    throw new Problem({ type: 'about:blank', title: 'No answer', status: 0, detail: 'Frugal Magpie does not answer. What you typed is kept here; try again when it runs.' })
+    throw new Problem({
+      type: 'about:blank',
+      title: 'No answer',
+      status: 0,
+      detail: 'Frugal Magpie does not answer. What you typed is kept here; try again when it runs.',
+    })
   }
   if (!response.ok) {
-    const fallback = { type: 'about:blank', title: 'That did not work', status: response.status, detail: `The server answered ${response.status}. What you typed is kept here.` }
+    const fallback = {
+      type: 'about:blank',
+      title: 'That did not work',
+      status: response.status,
+      detail: `The server answered ${response.status}. What you typed is kept here.`,
+    }
     throw new Problem(((await response.json().catch(() => fallback)) ?? fallback) as ProblemBody)
   }
 

@@ -7,7 +7,13 @@ const notices = useNotices()
 <template>
   <v-app>
     <router-view />
-    <v-snackbar v-model="notices.shown" :timeout="notices.grave ? 12000 : 4000" :color="notices.grave ? 'error' : undefined" location="bottom left" rounded="sm">
+    <v-snackbar
+      v-model="notices.shown"
+      :timeout="notices.grave ? 12000 : 4000"
+      :color="notices.grave ? 'error' : undefined"
+      location="bottom left"
+      rounded="sm"
+    >
       <span role="status">{{ notices.line }}</span>
       <template #actions><v-btn size="small" @click="notices.shown = false">Close</v-btn></template>
     </v-snackbar>

@@ -27,17 +27,39 @@ const { dark, turn } = useLightAndDark()
 const finding = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
-const here = computed(() => stages.find((stage) => stage.key === (route.meta.stage ?? route.params.stage)) ?? stages[2]!)
+const here = computed(
+  () => stages.find((stage) => stage.key === (route.meta.stage ?? route.params.stage)) ?? stages[2]!,
+)
 const group = ref('')
-watch(() => here.value.views.find((view) => view.key === route.name)?.group, (now) => { if (now !== undefined) group.value = now }, { immediate: true })
+watch(
+  () => here.value.views.find((view) => view.key === route.name)?.group,
+  (now) => {
+    if (now !== undefined) group.value = now
+  },
+  { immediate: true },
+)
 const shownViews = computed(() => {
   const groups = [...new Set(here.value.views.map((view) => view.group).filter(Boolean))]
   const mine = groups.includes(group.value) ? group.value : groups[0]
 
   return here.value.views.filter((view) => view.group === undefined || view.group === mine)
 })
-const otherGroups = computed(() => [...new Map(here.value.views.filter((view) => view.group !== undefined && !shownViews.value.includes(view)).map((view) => [view.group!, view])).entries()].map(([name]) => ({ name, path: here.value.views.find((view) => view.group === name)!.path })))
-const whyOff = computed(() => (overview.value === undefined ? '' : overview.value.danger_faults > 0 ? `${overview.value.danger_faults} open danger ${overview.value.danger_faults === 1 ? 'fault' : 'faults'}` : `${overview.value.tally.danger} danger ${overview.value.tally.danger === 1 ? 'finding' : 'findings'}`))
+const otherGroups = computed(() =>
+  [
+    ...new Map(
+      here.value.views
+        .filter((view) => view.group !== undefined && !shownViews.value.includes(view))
+        .map((view) => [view.group!, view]),
+    ).entries(),
+  ].map(([name]) => ({ name, path: here.value.views.find((view) => view.group === name)!.path })),
+)
+const whyOff = computed(() =>
+  overview.value === undefined
+    ? ''
+    : overview.value.danger_faults > 0
+      ? `${overview.value.danger_faults} open danger ${overview.value.danger_faults === 1 ? 'fault' : 'faults'}`
+      : `${overview.value.tally.danger} danger ${overview.value.tally.danger === 1 ? 'finding' : 'findings'}`,
+)
 const waiting = (key: string) => overview.value?.waiting[key as 'choose'] ?? 0
 const addressOf = (stage: (typeof stages)[number]) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
 
@@ -52,7 +74,18 @@ useKeys({
   Escape: () => panel.close(),
   ...Object.fromEntries(stages.map((stage, i) => [String(i + 1), () => void router.push(addressOf(stage))])),
 })
-const keys = [['f', 'find anything'], ['l', 'log a fault'], ['u', 'take back the last edit'], ['r', 'do it again'], ['h', 'history'], ['t', 'light or dark'], ['1 … 6', 'go to a stage'], ['Enter / Esc', 'store or leave a cell'], ['Esc', 'close the panel beside'], ['?', 'these keys']]
+const keys = [
+  ['f', 'find anything'],
+  ['l', 'log a fault'],
+  ['u', 'take back the last edit'],
+  ['r', 'do it again'],
+  ['h', 'history'],
+  ['t', 'light or dark'],
+  ['1 … 6', 'go to a stage'],
+  ['Enter / Esc', 'store or leave a cell'],
+  ['Esc', 'close the panel beside'],
+  ['?', 'these keys'],
+]
 
 watch(id, () => panel.close())
 
@@ -84,27 +117,58 @@ onBeforeUnmount(() => clearInterval(timer))
 let waitingFor = 0
 async function fetchVerdicts(): Promise<void> {
   try {
-    const now = await api.get<{ revision: number; overview: Overview | null; trouble: Trouble | null; judging: JudgingState | null }>(`/api/builds/${id.value}/overview`)
-    client.setQueryData<Build>(['build', id.value], (held) => (held === undefined || held.revision !== now.revision ? held : { ...held, overview: now.overview, trouble: now.trouble, judging: now.judging }))
+    const now = await api.get<{
+      revision: number
+      overview: Overview | null
+      trouble: Trouble | null
+      judging: JudgingState | null
+    }>(`/api/builds/${id.value}/overview`)
+    client.setQueryData<Build>(['build', id.value], (held) =>
+      held === undefined || held.revision !== now.revision
+        ? held
+        : { ...held, overview: now.overview, trouble: now.trouble, judging: now.judging },
+    )
   } catch {
     // The next look makes up for it.
   }
 }
-watch(() => judging.value !== undefined, (waits) => {
-  clearInterval(waitingFor)
-  waitingFor = waits ? window.setInterval(fetchVerdicts, 1500) : 0
-}, { immediate: true })
+watch(
+  () => judging.value !== undefined,
+  (waits) => {
+    clearInterval(waitingFor)
+    waitingFor = waits ? window.setInterval(fetchVerdicts, 1500) : 0
+  },
+  { immediate: true },
+)
 onBeforeUnmount(() => clearInterval(waitingFor))
-const howFar = computed(() => (judging.value === undefined ? '' : judging.value.of === 0 ? 'waiting for its turn' : `${judging.value.done} of ${judging.value.of} checks`))
+const howFar = computed(() =>
+  judging.value === undefined
+    ? ''
+    : judging.value.of === 0
+      ? 'waiting for its turn'
+      : `${judging.value.done} of ${judging.value.of} checks`,
+)
 </script>
 
 <template>
   <div class="frame">
     <header class="top">
-      <router-link to="/" class="home" title="All builds"><img src="/mark.svg" alt="All builds" width="24" height="24"></router-link>
+      <router-link to="/" class="home" title="All builds"
+        ><img src="/mark.svg" alt="All builds" width="24" height="24"
+      /></router-link>
       <nav class="runway" aria-label="Stages">
-        <router-link v-for="stage in stages" :key="stage.key" :to="addressOf(stage)" class="stage" :class="{ here: stage === here, later: stage.views.length === 0 }" :aria-current="stage === here ? 'step' : undefined">
-          {{ stage.title }}<span v-if="waiting(stage.key) > 0" class="waiting figure" :title="`${waiting(stage.key)} wait for you`">{{ waiting(stage.key) }}</span>
+        <router-link
+          v-for="stage in stages"
+          :key="stage.key"
+          :to="addressOf(stage)"
+          class="stage"
+          :class="{ here: stage === here, later: stage.views.length === 0 }"
+          :aria-current="stage === here ? 'step' : undefined"
+        >
+          {{ stage.title
+          }}<span v-if="waiting(stage.key) > 0" class="waiting figure" :title="`${waiting(stage.key)} wait for you`">{{
+            waiting(stage.key)
+          }}</span>
         </router-link>
       </nav>
       <TallyStrip class="push" />
@@ -112,27 +176,64 @@ const howFar = computed(() => (judging.value === undefined ? '' : judging.value.
     <div class="second">
       <strong class="name">{{ build?.build.name }}</strong>
       <nav class="views" :aria-label="`Views of ${here.title}`">
-        <router-link v-for="view in shownViews" :key="view.key" :to="`/builds/${id}/${view.path}`" class="view-link" active-class="here">{{ view.title }}</router-link>
-        <router-link v-for="other in otherGroups" :key="other.name" :to="`/builds/${id}/${other.path}`" class="view-link other">{{ other.name }} →</router-link>
+        <router-link
+          v-for="view in shownViews"
+          :key="view.key"
+          :to="`/builds/${id}/${view.path}`"
+          class="view-link"
+          active-class="here"
+          >{{ view.title }}</router-link
+        >
+        <router-link
+          v-for="other in otherGroups"
+          :key="other.name"
+          :to="`/builds/${id}/${other.path}`"
+          class="view-link other"
+          >{{ other.name }} →</router-link
+        >
       </nav>
-      <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status" :title="whyOff">Not to be powered<span v-if="shownViews.length < 8" class="wide-only">: {{ whyOff }}</span></span>
-      <span v-if="judging && overview" class="quiet small" role="status" title="The verdicts shown are of the state before the last edits">Being judged again: {{ howFar }}</span>
+      <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status" :title="whyOff"
+        >Not to be powered<span v-if="shownViews.length < 8" class="wide-only">: {{ whyOff }}</span></span
+      >
+      <span
+        v-if="judging && overview"
+        class="quiet small"
+        role="status"
+        title="The verdicts shown are of the state before the last edits"
+        >Being judged again: {{ howFar }}</span
+      >
       <span class="push actions">
         <button type="button" class="plain" @click="finding = true">Find<kbd class="keycap">f</kbd></button>
         <button type="button" class="plain" @click="faulting = true">Log a fault<kbd class="keycap">l</kbd></button>
         <button type="button" class="plain wide-only" @click="undo()">Undo<kbd class="keycap">u</kbd></button>
         <button type="button" class="plain wide-only" @click="redo()">Redo<kbd class="keycap">r</kbd></button>
-        <button type="button" class="plain wide-only" @click="panel.show({ kind: 'history' })">History<kbd class="keycap">h</kbd></button>
-        <button type="button" class="plain wide-only" @click="turn()">{{ dark ? 'Light' : 'Dark' }}<kbd class="keycap">t</kbd></button>
-        <button type="button" class="plain wide-only" aria-label="Keys" @click="helping = true"><kbd class="keycap">?</kbd></button>
+        <button type="button" class="plain wide-only" @click="panel.show({ kind: 'history' })">
+          History<kbd class="keycap">h</kbd>
+        </button>
+        <button type="button" class="plain wide-only" @click="turn()">
+          {{ dark ? 'Light' : 'Dark' }}<kbd class="keycap">t</kbd>
+        </button>
+        <button type="button" class="plain wide-only" aria-label="Keys" @click="helping = true">
+          <kbd class="keycap">?</kbd>
+        </button>
       </span>
     </div>
     <div class="body">
       <main class="main" tabindex="-1">
-        <div v-if="query.isError.value" class="view empty"><h1>This build cannot be shown</h1><p>{{ reasonOf(query.error.value) }}</p><p><router-link to="/" class="link">All builds</router-link></p></div>
+        <div v-if="query.isError.value" class="view empty">
+          <h1>This build cannot be shown</h1>
+          <p>{{ reasonOf(query.error.value) }}</p>
+          <p><router-link to="/" class="link">All builds</router-link></p>
+        </div>
         <RepairView v-else-if="build && trouble" />
         <router-view v-else-if="build && overview" />
-        <div v-else-if="build && judging" class="view empty"><h1>Being judged</h1><p role="status">This build is large: its checks run in the background, {{ howFar }}. The page fills itself when they are done; nothing needs to be kept open.</p></div>
+        <div v-else-if="build && judging" class="view empty">
+          <h1>Being judged</h1>
+          <p role="status">
+            This build is large: its checks run in the background, {{ howFar }}. The page fills itself when they are
+            done; nothing needs to be kept open.
+          </p>
+        </div>
         <p v-else class="view quiet" role="status">Laying out the build …</p>
       </main>
       <SidePanel v-if="panel.open && build" />
@@ -142,44 +243,173 @@ const howFar = computed(() => (judging.value === undefined ? '' : judging.value.
     <v-dialog v-model="helping" max-width="420">
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-3">Keys</h2>
-        <dl class="facts keys"><template v-for="[key, does] in keys" :key="key"><dt><kbd class="keycap">{{ key }}</kbd></dt><dd>{{ does }}</dd></template></dl>
+        <dl class="facts keys">
+          <template v-for="[key, does] in keys" :key="key"
+            ><dt>
+              <kbd class="keycap">{{ key }}</kbd>
+            </dt>
+            <dd>{{ does }}</dd></template
+          >
+        </dl>
       </v-card>
     </v-dialog>
   </div>
 </template>
 
 <style scoped>
-.frame { display: grid; grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr); height: 100dvh; }
-.top { display: flex; align-items: stretch; gap: 8px; min-height: 48px; padding: 0 12px; border-bottom: 1px solid var(--rule); background: var(--sheet); }
-.home { display: flex; align-items: center; padding-right: 4px; }
-.runway { display: flex; align-items: stretch; }
-.stage { display: flex; align-items: center; padding: 0 9px; color: var(--ink); text-decoration: none; font-family: var(--figures); font-size: 14px; position: relative; }
-.stage.later { color: var(--quiet); }
-.stage::after { content: ''; position: absolute; left: 0; right: 0; bottom: -1px; height: 3px; background: transparent; }
-.stage.here::after { background: var(--sheen); }
-.stage.here { font-weight: 640; }
-.waiting { font-size: 11px; color: var(--quiet); margin-left: 5px; align-self: center; transform: translateY(-5px); }
-.push { margin-left: auto; }
-.second { display: flex; align-items: center; gap: 16px; min-height: 40px; padding: 0 16px; border-bottom: 1px solid var(--rule); font-size: 14px; }
-.name { font-family: var(--figures); }
-.views { display: flex; gap: 4px; }
-.view-link { padding: 4px 8px; color: var(--ink); text-decoration: none; border-radius: 2px; }
-.view-link.other { color: var(--quiet); white-space: nowrap; }
-.view-link.here { color: var(--live); box-shadow: inset 0 -2px 0 var(--live); }
-.power-off { font-weight: 600; white-space: nowrap; }
-.actions { display: flex; gap: 12px; white-space: nowrap; }
-.actions button:hover { color: var(--live); }
-.body { display: flex; min-height: 0; position: relative; }
-.main { flex: 1; min-width: 0; overflow: auto; outline: none; }
-.keys dd { text-align: left; }
+.frame {
+  display: grid;
+  grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
+  height: 100dvh;
+}
+.top {
+  display: flex;
+  align-items: stretch;
+  gap: 8px;
+  min-height: 48px;
+  padding: 0 12px;
+  border-bottom: 1px solid var(--rule);
+  background: var(--sheet);
+}
+.home {
+  display: flex;
+  align-items: center;
+  padding-right: 4px;
+}
+.runway {
+  display: flex;
+  align-items: stretch;
+}
+.stage {
+  display: flex;
+  align-items: center;
+  padding: 0 9px;
+  color: var(--ink);
+  text-decoration: none;
+  font-family: var(--figures);
+  font-size: 14px;
+  position: relative;
+}
+.stage.later {
+  color: var(--quiet);
+}
+.stage::after {
+  content: '';
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: -1px;
+  height: 3px;
+  background: transparent;
+}
+.stage.here::after {
+  background: var(--sheen);
+}
+.stage.here {
+  font-weight: 640;
+}
+.waiting {
+  font-size: 11px;
+  color: var(--quiet);
+  margin-left: 5px;
+  align-self: center;
+  transform: translateY(-5px);
+}
+.push {
+  margin-left: auto;
+}
+.second {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  min-height: 40px;
+  padding: 0 16px;
+  border-bottom: 1px solid var(--rule);
+  font-size: 14px;
+}
+.name {
+  font-family: var(--figures);
+}
+.views {
+  display: flex;
+  gap: 4px;
+}
+.view-link {
+  padding: 4px 8px;
+  color: var(--ink);
+  text-decoration: none;
+  border-radius: 2px;
+}
+.view-link.other {
+  color: var(--quiet);
+  white-space: nowrap;
+}
+.view-link.here {
+  color: var(--live);
+  box-shadow: inset 0 -2px 0 var(--live);
+}
+.power-off {
+  font-weight: 600;
+  white-space: nowrap;
+}
+.actions {
+  display: flex;
+  gap: 12px;
+  white-space: nowrap;
+}
+.actions button:hover {
+  color: var(--live);
+}
+.body {
+  display: flex;
+  min-height: 0;
+  position: relative;
+}
+.main {
+  flex: 1;
+  min-width: 0;
+  overflow: auto;
+  outline: none;
+}
+.keys dd {
+  text-align: left;
+}
 @media (max-width: 700px) {
-  .top { flex-wrap: wrap; padding: 0 6px; gap: 0; }
-  .home { order: 0; }
-  .runway { flex: 1; justify-content: space-between; min-height: 44px; }
-  .stage { padding: 0 3px; font-size: 12.5px; }
-  .waiting { display: none; }
-  .top > .tally { width: 100%; min-height: 40px; margin: 0; border-top: 1px solid var(--rule); justify-content: space-between; }
-  .views { overflow-x: auto; max-width: 100%; }
-  .second { flex-wrap: wrap; gap: 4px 10px; padding: 4px 10px; }
+  .top {
+    flex-wrap: wrap;
+    padding: 0 6px;
+    gap: 0;
+  }
+  .home {
+    order: 0;
+  }
+  .runway {
+    flex: 1;
+    justify-content: space-between;
+    min-height: 44px;
+  }
+  .stage {
+    padding: 0 3px;
+    font-size: 12.5px;
+  }
+  .waiting {
+    display: none;
+  }
+  .top > .tally {
+    width: 100%;
+    min-height: 40px;
+    margin: 0;
+    border-top: 1px solid var(--rule);
+    justify-content: space-between;
+  }
+  .views {
+    overflow-x: auto;
+    max-width: 100%;
+  }
+  .second {
+    flex-wrap: wrap;
+    gap: 4px 10px;
+    padding: 4px 10px;
+  }
 }
 </style>

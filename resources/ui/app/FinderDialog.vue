@@ -15,7 +15,12 @@ const words = ref('')
 const at = ref(0)
 const field = ref<HTMLInputElement | null>(null)
 
-interface Hit { kind: string; title: string; more: string; go: () => void }
+interface Hit {
+  kind: string
+  title: string
+  more: string
+  go: () => void
+}
 
 const all = computed<Hit[]>(() => {
   const to = (path: string) => () => void router.push(`/builds/${id.value}/${path}`)
@@ -23,22 +28,68 @@ const all = computed<Hit[]>(() => {
   return [
     { kind: 'action', title: 'Log a fault', more: '', go: () => emit('fault') },
     { kind: 'action', title: 'History', more: '', go: () => panel.show({ kind: 'history' }) },
-    ...stages.flatMap((stage) => stage.views.map((view) => ({ kind: 'view', title: view.title, more: stage.title, go: to(view.path) }))),
+    ...stages.flatMap((stage) =>
+      stage.views.map((view) => ({ kind: 'view', title: view.title, more: stage.title, go: to(view.path) })),
+    ),
     ...(build.value?.needs ?? []).map((need) => ({
-      kind: 'part', title: need.role, more: build.value?.parts?.find((part) => part.ref === need.choice)?.name ?? 'not chosen',
-      go: () => { to('choose/parts')(); panel.show({ kind: 'part', ref: need.ref }) },
+      kind: 'part',
+      title: need.role,
+      more: build.value?.parts?.find((part) => part.ref === need.choice)?.name ?? 'not chosen',
+      go: () => {
+        to('choose/parts')()
+        panel.show({ kind: 'part', ref: need.ref })
+      },
     })),
-    ...(build.value?.decisions ?? []).map((decision) => ({ kind: 'decision', title: decision.question, more: decision.state ?? 'open', go: () => { to('choose/decisions')(); panel.show({ kind: 'decision', ref: decision.ref }) } })),
-    ...(build.value?.leads ?? []).map((lead) => ({ kind: 'lead', title: lead.ref, more: `${lead.from} → ${lead.to}`, go: () => { to('prove/leads')(); panel.show({ kind: 'lead', ref: lead.ref }) } })),
-    ...(overview.value?.findings ?? []).map((finding) => ({ kind: finding.verdict, title: `${finding.check} ${finding.title}`, more: finding.subject.label, go: () => { to('prove/fit')(); panel.show({ kind: 'working', key: finding.key }) } })),
-    ...(build.value?.steps ?? []).map((step) => ({ kind: 'step', title: step.title, more: step.section, go: to(`build/bench/${step.ref}`) })),
-    ...(build.value?.faults ?? []).map((fault) => ({ kind: 'fault', title: fault.what, more: fault.state ?? 'open', go: () => { to('build/faults')(); panel.show({ kind: 'fault', ref: fault.ref }) } })),
+    ...(build.value?.decisions ?? []).map((decision) => ({
+      kind: 'decision',
+      title: decision.question,
+      more: decision.state ?? 'open',
+      go: () => {
+        to('choose/decisions')()
+        panel.show({ kind: 'decision', ref: decision.ref })
+      },
+    })),
+    ...(build.value?.leads ?? []).map((lead) => ({
+      kind: 'lead',
+      title: lead.ref,
+      more: `${lead.from} → ${lead.to}`,
+      go: () => {
+        to('prove/leads')()
+        panel.show({ kind: 'lead', ref: lead.ref })
+      },
+    })),
+    ...(overview.value?.findings ?? []).map((finding) => ({
+      kind: finding.verdict,
+      title: `${finding.check} ${finding.title}`,
+      more: finding.subject.label,
+      go: () => {
+        to('prove/fit')()
+        panel.show({ kind: 'working', key: finding.key })
+      },
+    })),
+    ...(build.value?.steps ?? []).map((step) => ({
+      kind: 'step',
+      title: step.title,
+      more: step.section,
+      go: to(`build/bench/${step.ref}`),
+    })),
+    ...(build.value?.faults ?? []).map((fault) => ({
+      kind: 'fault',
+      title: fault.what,
+      more: fault.state ?? 'open',
+      go: () => {
+        to('build/faults')()
+        panel.show({ kind: 'fault', ref: fault.ref })
+      },
+    })),
   ]
 })
 const hits = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
 
-  return all.value.filter((hit) => wanted.every((word) => `${hit.kind} ${hit.title} ${hit.more}`.toLowerCase().includes(word))).slice(0, 12)
+  return all.value
+    .filter((hit) => wanted.every((word) => `${hit.kind} ${hit.title} ${hit.more}`.toLowerCase().includes(word)))
+    .slice(0, 12)
 })
 
 watch(words, () => (at.value = 0))
@@ -61,10 +112,35 @@ function choose(hit: Hit | undefined): void {
 <template>
   <v-dialog v-model="open" max-width="640" aria-label="Find anything">
     <v-card rounded="sm" class="pa-4">
-      <input ref="field" v-model="words" class="words" type="text" role="combobox" aria-expanded="true" aria-controls="finder-hits" :aria-activedescendant="`hit-${at}`" aria-label="Find a part, lead, check, step, fault or view" placeholder="Part, lead, check, step, fault, view …" @keydown.down.prevent="at = Math.min(at + 1, hits.length - 1)" @keydown.up.prevent="at = Math.max(at - 1, 0)" @keydown.enter.prevent="choose(hits[at])">
+      <input
+        ref="field"
+        v-model="words"
+        class="words"
+        type="text"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="finder-hits"
+        :aria-activedescendant="`hit-${at}`"
+        aria-label="Find a part, lead, check, step, fault or view"
+        placeholder="Part, lead, check, step, fault, view …"
+        @keydown.down.prevent="at = Math.min(at + 1, hits.length - 1)"
+        @keydown.up.prevent="at = Math.max(at - 1, 0)"
+        @keydown.enter.prevent="choose(hits[at])"
+      />
       <ul id="finder-hits" role="listbox" aria-label="Found">
-        <li v-for="(hit, i) in hits" :id="`hit-${i}`" :key="i" role="option" :aria-selected="i === at" :class="{ at: i === at }" @click="choose(hit)">
-          <span class="kind quiet">{{ hit.kind }}</span><span>{{ hit.title }}</span><span class="quiet more">{{ hit.more }}</span>
+        <li
+          v-for="(hit, i) in hits"
+          :id="`hit-${i}`"
+          :key="i"
+          role="option"
+          :aria-selected="i === at"
+          :class="{ at: i === at }"
+          tabindex="-1"
+          @click="choose(hit)"
+          @keydown.enter="choose(hit)"
+        >
+          <span class="kind quiet">{{ hit.kind }}</span><span>{{ hit.title }}</span
+          ><span class="quiet more">{{ hit.more }}</span>
         </li>
       </ul>
       <p v-if="hits.length === 0" class="quiet pa-2">Nothing here carries these words.</p>
@@ -73,9 +149,37 @@ function choose(hit: Hit | undefined): void {
 </template>
 
 <style scoped>
-.words { width: 100%; height: 40px; font: inherit; font-size: 18px; color: inherit; background: transparent; border: 0; border-bottom: 2px solid var(--live); outline: none; }
-ul { list-style: none; padding: 8px 0 0; margin: 0; }
-li { display: grid; grid-template-columns: 72px auto 1fr; gap: 12px; padding: 5px 6px; cursor: pointer; white-space: nowrap; overflow: hidden; }
-li.at { background: color-mix(in srgb, var(--live) 12%, transparent); }
-.more { overflow: hidden; text-overflow: ellipsis; text-align: right; }
+.words {
+  width: 100%;
+  height: 40px;
+  font: inherit;
+  font-size: 18px;
+  color: inherit;
+  background: transparent;
+  border: 0;
+  border-bottom: 2px solid var(--live);
+  outline: none;
+}
+ul {
+  list-style: none;
+  padding: 8px 0 0;
+  margin: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 72px auto 1fr;
+  gap: 12px;
+  padding: 5px 6px;
+  cursor: pointer;
+  white-space: nowrap;
+  overflow: hidden;
+}
+li.at {
+  background: color-mix(in srgb, var(--live) 12%, transparent);
+}
+.more {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  text-align: right;
+}
 </style>

@@ -13,7 +13,12 @@ const { edit, undo } = useEdit()
 
 type Entry = Record<string, unknown> & { ref?: string }
 
-const place = computed<(string | number)[]>(() => (trouble.value?.pointer ?? '').split('/').slice(1).map((step) => (/^\d+$/.test(step) ? Number(step) : step.replaceAll('~1', '/').replaceAll('~0', '~'))))
+const place = computed<(string | number)[]>(() =>
+  (trouble.value?.pointer ?? '')
+    .split('/')
+    .slice(1)
+    .map((step) => (/^\d+$/.test(step) ? Number(step) : step.replaceAll('~1', '/').replaceAll('~0', '~'))),
+)
 const section = computed(() => String(place.value[0] ?? ''))
 const listed = computed(() => Array.isArray((build.value as Record<string, unknown> | undefined)?.[section.value]))
 const entry = computed<Entry | undefined>(() => {
@@ -38,14 +43,21 @@ function store(): Promise<void> {
   })
 }
 
-const remove = () => act(() => edit(`Delete ${section.value} ${entry.value?.ref}`, [{ section: section.value, ref: entry.value?.ref ?? '', delete: true }]))
+const remove = () =>
+  act(() =>
+    edit(`Delete ${section.value} ${entry.value?.ref}`, [
+      { section: section.value, ref: entry.value?.ref ?? '', delete: true },
+    ]),
+  )
 </script>
 
 <template>
   <div class="view repair">
     <h1>This build cannot be {{ trouble?.reason.startsWith('it can be read') ? 'judged' : 'read' }}</h1>
     <p class="why" role="alert">
-      <template v-if="trouble?.pointer">At <code>{{ trouble.pointer }}</code>: </template>{{ trouble?.reason }}
+      <template v-if="trouble?.pointer"
+        >At <code>{{ trouble.pointer }}</code>: </template
+      >{{ trouble?.reason }}
     </p>
     <p>Nothing of it is lost. Your other builds are not affected.</p>
     <p class="ways">
@@ -55,7 +67,11 @@ const remove = () => act(() => edit(`Delete ${section.value} ${entry.value?.ref}
     </p>
     <section v-if="entry">
       <h2>Or mend it here</h2>
-      <p class="quiet small">This is the entry as it is kept<template v-if="within">; the trouble is at <strong>{{ within }}</strong></template>.</p>
+      <p class="quiet small">
+        This is the entry as it is kept<template v-if="within"
+          >; the trouble is at <strong>{{ within }}</strong></template
+        >.
+      </p>
       <textarea v-model="typed" class="field entry" rows="16" spellcheck="false" aria-label="The entry as it is kept" />
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
       <v-btn variant="outlined" color="primary" :disabled="busy" @click="store()">Store the entry</v-btn>
@@ -66,8 +82,24 @@ const remove = () => act(() => edit(`Delete ${section.value} ${entry.value?.ref}
 </template>
 
 <style scoped>
-.repair { max-width: 78ch; }
-.why { border-left: 3px solid rgb(var(--v-theme-fails)); padding: 6px 12px; margin: 12px 0; }
-.ways { display: flex; flex-wrap: wrap; align-items: center; gap: 8px 20px; margin: 16px 0 24px; }
-.entry { font-family: var(--figures); font-size: 13px; margin-bottom: 8px; }
+.repair {
+  max-width: 78ch;
+}
+.why {
+  border-left: 3px solid rgb(var(--v-theme-fails));
+  padding: 6px 12px;
+  margin: 12px 0;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 20px;
+  margin: 16px 0 24px;
+}
+.entry {
+  font-family: var(--figures);
+  font-size: 13px;
+  margin-bottom: 8px;
+}
 </style>

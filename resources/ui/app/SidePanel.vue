@@ -17,7 +17,9 @@ const panel = usePanel()
   <aside v-if="panel.open" class="panel" aria-label="Beside the view">
     <div class="bar">
       <button v-if="panel.trail.length > 0" type="button" class="plain link small" @click="panel.back()">Back</button>
-      <button type="button" class="plain link small push" @click="panel.close()">Close<kbd class="keycap">Esc</kbd></button>
+      <button type="button" class="plain link small push" @click="panel.close()">
+        Close<kbd class="keycap">Esc</kbd>
+      </button>
     </div>
     <WorkingPanel v-if="panel.open.kind === 'working'" :key="panel.open.key" :finding-key="panel.open.key" />
     <PartPanel v-else-if="panel.open.kind === 'part'" :key="panel.open.ref" :need-ref="panel.open.ref" />
@@ -32,9 +34,34 @@ const panel = usePanel()
 </template>
 
 <style scoped>
-.panel { flex: 0 0 34%; min-width: 380px; max-width: 560px; overflow: auto; border-left: 1px solid var(--rule); background: var(--sheet); padding: 8px 18px 32px; }
-.bar { display: flex; min-height: 24px; }
-.push { margin-left: auto; }
-@media (max-width: 900px) { .panel { position: absolute; inset: 0; z-index: 5; max-width: none; min-width: 0; } }
-@media print { .panel { display: none; } }
+.panel {
+  flex: 0 0 34%;
+  min-width: 380px;
+  max-width: 560px;
+  overflow: auto;
+  border-left: 1px solid var(--rule);
+  background: var(--sheet);
+  padding: 8px 18px 32px;
+}
+.bar {
+  display: flex;
+  min-height: 24px;
+}
+.push {
+  margin-left: auto;
+}
+@media (max-width: 900px) {
+  .panel {
+    position: absolute;
+    inset: 0;
+    z-index: 5;
+    max-width: none;
+    min-width: 0;
+  }
+}
+@media print {
+  .panel {
+    display: none;
+  }
+}
 </style>

@@ -15,32 +15,89 @@ const base = computed(() => `/builds/${id.value}`)
 
 <template>
   <nav v-if="overview" class="tally" aria-label="Tally">
-    <router-link v-for="verdict in verdicts" :key="verdict" :to="`${base}/prove/fit?verdict=${verdict}`" class="count" :class="{ moved: notices.moved[verdict] !== undefined }" :title="verdict">
+    <router-link
+      v-for="verdict in verdicts"
+      :key="verdict"
+      :to="`${base}/prove/fit?verdict=${verdict}`"
+      class="count"
+      :class="{ moved: notices.moved[verdict] !== undefined }"
+      :title="verdict"
+    >
       <VerdictMark :verdict="verdict" word :size="12" />
-      <span class="figure"><template v-if="notices.moved[verdict] !== undefined">{{ notices.moved[verdict] }} → </template>{{ overview.tally[verdict] }}</span>
+      <span class="figure"
+        ><template v-if="notices.moved[verdict] !== undefined">{{ notices.moved[verdict] }} → </template
+        >{{ overview.tally[verdict] }}</span
+      >
     </router-link>
     <router-link :to="`${base}/buy/money`" class="sum">
       <span class="label">Planned</span>
-      <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }">{{ money(overview.money.planned, overview.money.currency, false) }}<span v-if="overview.money.budget" class="unit">of {{ money(overview.money.budget, overview.money.currency, false) }}</span></span>
+      <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }"
+        >{{ money(overview.money.planned, overview.money.currency, false)
+        }}<span v-if="overview.money.budget" class="unit"
+          >of {{ money(overview.money.budget, overview.money.currency, false) }}</span
+        ></span
+      >
     </router-link>
     <router-link :to="`${base}/prove/power`" class="sum">
       <span class="label">Fullest supply</span>
-      <span v-if="overview.supply" class="figure" :class="{ fails: overview.supply.share > 1 }" :title="`${overview.supply.label}, ${overview.supply.scenario}`">{{ percent(overview.supply.share) }}</span>
+      <span
+        v-if="overview.supply"
+        class="figure"
+        :class="{ fails: overview.supply.share > 1 }"
+        :title="`${overview.supply.label}, ${overview.supply.scenario}`"
+        >{{ percent(overview.supply.share) }}</span
+      >
       <span v-else class="quiet">not known</span>
     </router-link>
     <router-link :to="`${base}/build/bench`" class="sum">
       <span class="label">Hours left</span>
-      <span class="figure" :title="overview.forecast.date ? `done ${day(overview.forecast.date)}` : ''">{{ overview.forecast.hours_left }}<span class="unit">h</span></span>
+      <span class="figure" :title="overview.forecast.date ? `done ${day(overview.forecast.date)}` : ''"
+        >{{ overview.forecast.hours_left }}<span class="unit">h</span></span
+      >
     </router-link>
   </nav>
 </template>
 
 <style scoped>
-.tally { display: flex; align-items: stretch; gap: 2px; font-size: 12.5px; line-height: 1.15; min-width: 0; overflow: hidden; }
-.tally a { display: flex; flex-direction: column; justify-content: center; padding: 0 6px; color: inherit; text-decoration: none; border-bottom: 2px solid transparent; white-space: nowrap; }
-.tally a:hover { border-bottom-color: var(--rule); }
-.count .figure { padding-left: 17px; font-size: 13px; }
-.count.moved { border-bottom-color: var(--live); }
-.label { color: var(--quiet); font-size: 12px; }
-@media (max-width: 700px) { .tally { overflow-x: auto; } .count :deep(.word) { display: none; } }
+.tally {
+  display: flex;
+  align-items: stretch;
+  gap: 2px;
+  font-size: 12.5px;
+  line-height: 1.15;
+  min-width: 0;
+  overflow: hidden;
+}
+.tally a {
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  padding: 0 6px;
+  color: inherit;
+  text-decoration: none;
+  border-bottom: 2px solid transparent;
+  white-space: nowrap;
+}
+.tally a:hover {
+  border-bottom-color: var(--rule);
+}
+.count .figure {
+  padding-left: 17px;
+  font-size: 13px;
+}
+.count.moved {
+  border-bottom-color: var(--live);
+}
+.label {
+  color: var(--quiet);
+  font-size: 12px;
+}
+@media (max-width: 700px) {
+  .tally {
+    overflow-x: auto;
+  }
+  .count :deep(.word) {
+    display: none;
+  }
+}
 </style>

@@ -1,36 +1,71 @@
 import type { Overview } from '@/api/client'
 
 /** Views of one group stand together in the second row; the other group is one step away. */
-export interface View { key: string; title: string; path: string; group?: string }
-export interface Stage { key: keyof Overview['waiting'] | 'run'; title: string; about: string; views: View[] }
+export interface View {
+  key: string
+  title: string
+  path: string
+  group?: string
+}
+export interface Stage {
+  key: keyof Overview['waiting'] | 'run'
+  title: string
+  about: string
+  views: View[]
+}
 
-const group = (name: string, titles: string[]): View[] => titles.map((title) => ({ key: title.toLowerCase(), title, path: `prove/${title.toLowerCase()}`, group: name }))
+const group = (name: string, titles: string[]): View[] =>
+  titles.map((title) => ({ key: title.toLowerCase(), title, path: `prove/${title.toLowerCase()}`, group: name }))
 
 /** The work in the order people do it. A stage without views is still to come. */
 export const stages: Stage[] = [
   {
-    key: 'scope', title: 'Scope', about: 'What it must make, where it will stand, and which route to take.',
-    views: [{ key: 'brief', title: 'Brief', path: 'scope/brief' }, { key: 'routes', title: 'Routes', path: 'scope/routes' }, { key: 'variants', title: 'Variants', path: 'scope/variants' }],
-  },
-  {
-    key: 'choose', title: 'Choose', about: 'The part for each need.',
+    key: 'scope',
+    title: 'Scope',
+    about: 'What it must make, where it will stand, and which route to take.',
     views: [
-      { key: 'parts', title: 'Parts', path: 'choose/parts' }, { key: 'compare', title: 'Compare', path: 'choose/compare' }, { key: 'decisions', title: 'Decisions', path: 'choose/decisions' },
-      { key: 'measure', title: 'Measure first', path: 'choose/measure' }, { key: 'library', title: 'Library', path: 'choose/library' }, { key: 'import', title: 'Bring a list', path: 'choose/import' },
+      { key: 'brief', title: 'Brief', path: 'scope/brief' },
+      { key: 'routes', title: 'Routes', path: 'scope/routes' },
+      { key: 'variants', title: 'Variants', path: 'scope/variants' },
     ],
   },
   {
-    key: 'prove', title: 'Prove', about: 'Will it burn, brown out, stall or sag.',
+    key: 'choose',
+    title: 'Choose',
+    about: 'The part for each need.',
+    views: [
+      { key: 'parts', title: 'Parts', path: 'choose/parts' },
+      { key: 'compare', title: 'Compare', path: 'choose/compare' },
+      { key: 'decisions', title: 'Decisions', path: 'choose/decisions' },
+      { key: 'measure', title: 'Measure first', path: 'choose/measure' },
+      { key: 'library', title: 'Library', path: 'choose/library' },
+      { key: 'import', title: 'Bring a list', path: 'choose/import' },
+    ],
+  },
+  {
+    key: 'prove',
+    title: 'Prove',
+    about: 'Will it burn, brown out, stall or sag.',
     views: [
       { key: 'fit', title: 'Fit', path: 'prove/fit' },
       ...group('Electrics', ['Wiring', 'Leads', 'Harness', 'Power', 'Ports', 'Stops', 'Settings']),
       ...group('Mechanics', ['Motion', 'Stack-up', 'Joints', 'Heat', 'Place']),
     ],
   },
-  { key: 'buy', title: 'Buy', about: 'What it costs, and what was paid.', views: [{ key: 'money', title: 'Money', path: 'buy/money' }] },
   {
-    key: 'build', title: 'Build', about: 'What next, and what went wrong.',
-    views: [{ key: 'bench', title: 'Bench', path: 'build/bench' }, { key: 'faults', title: 'Faults', path: 'build/faults' }],
+    key: 'buy',
+    title: 'Buy',
+    about: 'What it costs, and what was paid.',
+    views: [{ key: 'money', title: 'Money', path: 'buy/money' }],
+  },
+  {
+    key: 'build',
+    title: 'Build',
+    about: 'What next, and what went wrong.',
+    views: [
+      { key: 'bench', title: 'Bench', path: 'build/bench' },
+      { key: 'faults', title: 'Faults', path: 'build/faults' },
+    ],
   },
   { key: 'run', title: 'Run', about: 'Power-up, alignment, sign-off and upkeep.', views: [] },
 ]

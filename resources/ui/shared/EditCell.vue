@@ -73,7 +73,8 @@ async function store(force = false): Promise<void> {
     await finish()
   } catch (error) {
     reason.value = reasonOf(error)
-    clash.value = error instanceof Problem && error.body.clashes?.[0] !== undefined ? { now: error.body.clashes[0].now } : null
+    clash.value =
+      error instanceof Problem && error.body.clashes?.[0] !== undefined ? { now: error.body.clashes[0].now } : null
     await nextTick()
     field.value?.focus()
   } finally {
@@ -82,7 +83,13 @@ async function store(force = false): Promise<void> {
 }
 
 function leave(event: FocusEvent): void {
-  if (!(event.relatedTarget instanceof HTMLElement && event.relatedTarget.closest('.edit-cell') === (event.currentTarget as HTMLElement)) && reason.value === '') {
+  if (
+    !(
+      event.relatedTarget instanceof HTMLElement &&
+      event.relatedTarget.closest('.edit-cell') === (event.currentTarget as HTMLElement)
+    ) &&
+    reason.value === ''
+  ) {
     if (props.options === undefined) void store()
     else void finish(false)
   }
@@ -90,7 +97,14 @@ function leave(event: FocusEvent): void {
 </script>
 
 <template>
-  <button v-if="!editing" ref="back" type="button" class="plain cell" :aria-label="`${props.label}: ${shown === '' ? (props.placeholder ?? 'not given') : shown}. Edit`" @click.stop="begin">
+  <button
+    v-if="!editing"
+    ref="back"
+    type="button"
+    class="plain cell"
+    :aria-label="`${props.label}: ${shown === '' ? (props.placeholder ?? 'not given') : shown}. Edit`"
+    @click.stop="begin"
+  >
     <slot>
       <FigureText v-if="props.figure" :value="shown" />
       <span v-else-if="shown === ''" class="quiet">{{ props.placeholder ?? '–' }}</span>
@@ -98,12 +112,38 @@ function leave(event: FocusEvent): void {
     </slot>
   </button>
   <span v-else class="edit-cell" @focusout="leave" @click.stop>
-    <select v-if="props.options" ref="field" v-model="typed" :aria-label="props.label" @change="store()" @keydown.esc.stop="finish()">
+    <select
+      v-if="props.options"
+      ref="field"
+      v-model="typed"
+      :aria-label="props.label"
+      @change="store()"
+      @keydown.esc.stop="finish()"
+    >
       <option value="">–</option>
       <option v-for="option in props.options" :key="option.value" :value="option.value">{{ option.title }}</option>
     </select>
-    <textarea v-else-if="props.long" ref="field" v-model="typed" rows="4" :aria-label="props.label" :aria-invalid="reason !== ''" @keydown.ctrl.enter="store()" @keydown.esc.stop="finish()" />
-    <input v-else ref="field" v-model="typed" type="text" :aria-label="props.label" :aria-invalid="reason !== ''" :placeholder="props.unit" @keydown.enter.prevent="store()" @keydown.esc.stop="finish()">
+    <textarea
+      v-else-if="props.long"
+      ref="field"
+      v-model="typed"
+      rows="4"
+      :aria-label="props.label"
+      :aria-invalid="reason !== ''"
+      @keydown.ctrl.enter="store()"
+      @keydown.esc.stop="finish()"
+    />
+    <input
+      v-else
+      ref="field"
+      v-model="typed"
+      type="text"
+      :aria-label="props.label"
+      :aria-invalid="reason !== ''"
+      :placeholder="props.unit"
+      @keydown.enter.prevent="store()"
+      @keydown.esc.stop="finish()"
+    />
     <span v-if="reason" class="reason danger" role="alert">
       {{ reason }}
       <template v-if="clash !== null">
@@ -116,10 +156,46 @@ function leave(event: FocusEvent): void {
 </template>
 
 <style scoped>
-.cell { padding: 2px 0; min-width: 28px; max-width: 100%; border-bottom: 1px dotted transparent; overflow-wrap: break-word; }
-.cell:hover { border-bottom-color: var(--live); }
-.edit-cell { position: relative; display: inline-block; min-width: 7em; max-width: 100%; }
-input, select, textarea { width: 100%; min-width: 6em; height: 26px; padding: 0 6px; font: inherit; color: var(--ink); background: var(--sheet); border: 1px solid var(--live); border-radius: 2px; }
-textarea { height: auto; padding: 4px 6px; min-width: 18em; }
-.reason { display: block; max-width: 32em; font-size: 13px; white-space: normal; text-align: left; padding: 3px 0; }
+.cell {
+  padding: 2px 0;
+  min-width: 28px;
+  max-width: 100%;
+  border-bottom: 1px dotted transparent;
+  overflow-wrap: break-word;
+}
+.cell:hover {
+  border-bottom-color: var(--live);
+}
+.edit-cell {
+  position: relative;
+  display: inline-block;
+  min-width: 7em;
+  max-width: 100%;
+}
+input,
+select,
+textarea {
+  width: 100%;
+  min-width: 6em;
+  height: 26px;
+  padding: 0 6px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--live);
+  border-radius: 2px;
+}
+textarea {
+  height: auto;
+  padding: 4px 6px;
+  min-width: 18em;
+}
+.reason {
+  display: block;
+  max-width: 32em;
+  font-size: 13px;
+  white-space: normal;
+  text-align: left;
+  padding: 3px 0;
+}
 </style>

@@ -7,11 +7,15 @@ const parts = computed(() => {
   const text = props.value === null || props.value === undefined ? '' : String(props.value)
   const found = /^([+−-]?[\d.,'/\s]*\d)[\s\u00a0]?(.*)$/u.exec(text)
 
-  return found === null || props.unit !== undefined ? { size: text, unit: props.unit ?? '' } : { size: found[1], unit: found[2] }
+  return found === null || props.unit !== undefined
+    ? { size: text, unit: props.unit ?? '' }
+    : { size: found[1], unit: found[2] }
 })
 </script>
 
 <template>
   <span v-if="parts.size === ''" class="quiet">–</span>
-  <span v-else class="figure">{{ parts.size }}<span v-if="parts.unit" class="unit close">&nbsp;{{ parts.unit }}</span></span>
+  <span v-else class="figure"
+    >{{ parts.size }}<span v-if="parts.unit" class="unit close">&nbsp;{{ parts.unit }}</span></span
+  >
 </template>

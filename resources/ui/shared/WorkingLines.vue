@@ -9,14 +9,34 @@ defineProps<{ steps: Finding['working'] }>()
   <ol class="working">
     <li v-for="(step, i) in steps" :key="i">
       <span class="label">{{ step.label }}</span>
-      <span v-if="step.formula" class="figure formula"><span>{{ step.formula }}</span><template v-if="step.substituted && step.substituted !== step.result"><br>= {{ step.substituted }}</template><template v-if="step.result"><br>= <strong>{{ step.result }}</strong></template></span>
+      <span v-if="step.formula" class="figure formula"
+        ><span>{{ step.formula }}</span
+        ><template v-if="step.substituted && step.substituted !== step.result"><br />= {{ step.substituted }}</template
+        ><template v-if="step.result"
+          ><br />= <strong>{{ step.result }}</strong></template
+        ></span
+      >
     </li>
   </ol>
 </template>
 
 <style scoped>
-.working { margin: 0; padding: 0; list-style: none; }
-.working li { padding: 5px 0; border-bottom: 1px solid var(--rule); font-size: 13.5px; }
-.label { font-size: 13px; }
-.formula { display: block; white-space: normal; padding-left: 12px; }
+.working {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.working li {
+  padding: 5px 0;
+  border-bottom: 1px solid var(--rule);
+  font-size: 13.5px;
+}
+.label {
+  font-size: 13px;
+}
+.formula {
+  display: block;
+  white-space: normal;
+  padding-left: 12px;
+}
 </style>

@@ -33,7 +33,16 @@ export function saveSvg(name: string, drawing: SVGSVGElement, viewBox?: string):
   const originals = drawing.querySelectorAll('*')
   copy.querySelectorAll('*').forEach((node, i) => {
     const style = getComputedStyle(originals[i]!)
-    for (const key of ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-family', 'font-size', 'font-weight'] as const) (node as SVGElement).style.setProperty(key, style.getPropertyValue(key))
+    for (const key of [
+      'fill',
+      'stroke',
+      'stroke-width',
+      'stroke-dasharray',
+      'font-family',
+      'font-size',
+      'font-weight',
+    ] as const)
+      (node as SVGElement).style.setProperty(key, style.getPropertyValue(key))
   })
   saveText(name, new XMLSerializer().serializeToString(copy), 'image/svg+xml')
 }

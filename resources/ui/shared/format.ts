@@ -17,7 +17,13 @@ export function percent(share: number | null | undefined, places = 0): string {
 }
 
 export function day(iso: string | null | undefined): string {
-  return iso === null || iso === undefined ? '–' : new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+  return iso === null || iso === undefined
+    ? '–'
+    : new Date(`${iso.slice(0, 10)}T12:00:00`).toLocaleDateString('en-GB', {
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+      })
 }
 
 export function moment(iso: string): string {
@@ -47,5 +53,7 @@ export function today(): string {
 export function millimetres(text: string | undefined): number | null {
   const match = /^([\d.]+)\s*(mm|cm|m|in|ft)$/.exec((text ?? '').replaceAll('\u00a0', ' '))
 
-  return match === null ? null : Math.round(Number(match[1]) * ({ mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 }[match[2]!] ?? 1) * 10) / 10
+  return match === null
+    ? null
+    : Math.round(Number(match[1]) * ({ mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 }[match[2]!] ?? 1) * 10) / 10
 }

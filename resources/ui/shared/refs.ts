@@ -1,6 +1,11 @@
 /** A short name of what people call a thing: "Chamber fan" → "chamber-fan". */
 export function refFrom(text: string, otherwise: string): string {
-  const ref = text.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '').slice(0, 40) || otherwise
+  const ref =
+    text
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '')
+      .slice(0, 40) || otherwise
 
   // A name of digits only is read as "n608"; it is called so from the start.
   return /^\d+$/.test(ref) ? `n${ref}` : ref

@@ -6,7 +6,13 @@ import { freeRef, nextRef, refFrom } from './refs'
 import { usePanel } from './usePanel'
 
 describe('how figures are written', () => {
-  it.each([['1066.39', 'GBP', '£1,066.39'], ['-12.50', 'EUR', '−€12.50'], ['1234567.00', 'USD', '$1,234,567.00'], ['3.20', 'CHF', 'CHF 3.20'], ['0.00', 'GBP', '£0.00']])('%s %s is %s', (amount, currency, text) => {
+  it.each([
+    ['1066.39', 'GBP', '£1,066.39'],
+    ['-12.50', 'EUR', '−€12.50'],
+    ['1234567.00', 'USD', '$1,234,567.00'],
+    ['3.20', 'CHF', 'CHF 3.20'],
+    ['0.00', 'GBP', '£0.00'],
+  ])('%s %s is %s', (amount, currency, text) => {
     expect(money(amount, currency)).toBe(text)
   })
   it('leaves out cents when asked, and says nothing of nothing', () => {
@@ -18,11 +24,23 @@ describe('how figures are written', () => {
     expect(percent(-30.59)).toBe('−3059 %')
     expect(percent(0.1234, 1)).toBe('12.3 %')
   })
-  it.each([[9, '0:09'], [69, '1:09'], [3849, '1:04:09'], [36_000, '10:00:00']])('%d seconds are %s', (seconds, text) => {
+  it.each([
+    [9, '0:09'],
+    [69, '1:09'],
+    [3849, '1:04:09'],
+    [36_000, '10:00:00'],
+  ])('%d seconds are %s', (seconds, text) => {
     expect(clock(seconds)).toBe(text)
   })
   it('opens names up', () => expect(words('out_of_tolerance')).toBe('out of tolerance'))
-  it.each([['12 mm', 12], ['1.2 m', 1200], ['2 ft', 609.6], ['12 in', 304.8], ['3.5 cm', 35], ['12\u00a0mm', 12]])('%s is %d mm', (text, value) => {
+  it.each([
+    ['12 mm', 12],
+    ['1.2 m', 1200],
+    ['2 ft', 609.6],
+    ['12 in', 304.8],
+    ['3.5 cm', 35],
+    ['12\u00a0mm', 12],
+  ])('%s is %d mm', (text, value) => {
     expect(millimetres(text)).toBe(value)
   })
   it.each([[undefined], [''], ['12'], ['3 A'], ['long']])('%s is no length', (text) => {
@@ -36,12 +54,19 @@ describe('a table as CSV', () => {
   })
   it('keeps a formula a text, and a negative number a number', () => {
     expect(csvText([['=1+1', '+x', '-x', '@x', -5, null, undefined]])).toBe("'=1+1,'+x,'-x,'@x,-5,,\r\n")
-    expect(csvText([['\n=1+1', ' ＝1', '\u00a0+1', 'a=b']])).toBe('"\'\n=1+1",\' ＝1,\'\u00a0+1,a=b\r\n')
+    expect(csvText([['\n=1+1', ' ＝1', '\u00a0+1', 'a=b']])).toBe("\"'\n=1+1\",' ＝1,'\u00a0+1,a=b\r\n")
   })
 })
 
 describe('short names', () => {
-  it.each([['Chamber fan', 'chamber-fan'], ['  É é 5 V! ', '5-v'], ['***', 'zone'], ['608', 'n608'], ['24 V', '24-v'], ['A'.repeat(80), 'a'.repeat(40)]])('%s becomes %s', (text, ref) => {
+  it.each([
+    ['Chamber fan', 'chamber-fan'],
+    ['  É é 5 V! ', '5-v'],
+    ['***', 'zone'],
+    ['608', 'n608'],
+    ['24 V', '24-v'],
+    ['A'.repeat(80), 'a'.repeat(40)],
+  ])('%s becomes %s', (text, ref) => {
     expect(refFrom(text, 'zone')).toBe(ref)
   })
   it('takes the first number that is free', () => {

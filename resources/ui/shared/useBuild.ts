@@ -1,13 +1,43 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, Problem, type Build, type BuildDocument, type Catalogue, type Change, type EditResult, type Overview, type Path } from '@/api/client'
+import {
+  api,
+  Problem,
+  type Build,
+  type BuildDocument,
+  type Catalogue,
+  type Change,
+  type EditResult,
+  type Overview,
+  type Path,
+} from '@/api/client'
 import { useNotices } from './useNotices'
 
 type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief'>
 
 /** What the server works out of a build and the screen keeps until the build changes. */
-export const derived = ['power', 'money', 'history', 'finding', 'scope', 'routes', 'true-cost', 'comparison', 'measure-first', 'variants', 'remedies', 'wiring', 'harness', 'stops', 'ports', 'settings', 'motion', 'joints', 'heat'] as const
+export const derived = [
+  'power',
+  'money',
+  'history',
+  'finding',
+  'scope',
+  'routes',
+  'true-cost',
+  'comparison',
+  'measure-first',
+  'variants',
+  'remedies',
+  'wiring',
+  'harness',
+  'stops',
+  'ports',
+  'settings',
+  'motion',
+  'joints',
+  'heat',
+] as const
 type Entry = { ref?: string }
 
 export function useBuildId(): Ref<number> {
@@ -46,7 +76,10 @@ export function useBuild() {
   const parts = computed(() => new Map((document.value?.parts ?? []).map((part) => [part.ref, part])))
   const roleOf = (need: string) => needs.value.get(need)?.role ?? need
   /** The needs of some families, as the options of a field. */
-  const needsOf = (...families: string[]) => (document.value?.needs ?? []).filter((need) => families.includes(need.family)).map((need) => ({ value: need.ref, title: need.role }))
+  const needsOf = (...families: string[]) =>
+    (document.value?.needs ?? [])
+      .filter((need) => families.includes(need.family))
+      .map((need) => ({ value: need.ref, title: need.role }))
 
   return { id, query, document, overview, trouble, judging, needs, parts, roleOf, needsOf }
 }
@@ -57,7 +90,10 @@ export function reverted(what: 'undo' | 'redo', result: Pick<EditResult, 'label'
   if (result.left.length === 0) {
     return said
   }
-  const first = result.left.slice(0, 2).map((one) => `${one.section} ${one.ref} (${one.why.replace(/\.$/, '')})`).join(', ')
+  const first = result.left
+    .slice(0, 2)
+    .map((one) => `${one.section} ${one.ref} (${one.why.replace(/\.$/, '')})`)
+    .join(', ')
   const more = result.left.length - 2
 
   return `${said}. Left as ${result.left.length === 1 ? 'it is' : 'they are'}: ${first}${more > 0 ? ` and ${more} more` : ''}.`
@@ -95,7 +131,14 @@ export function useEdit() {
         notices.tallyChanged(held.overview.tally, result.overview.tally)
       }
 
-      return { ...held, revision: result.revision, document, overview: result.overview, trouble: result.trouble, judging: result.judging }
+      return {
+        ...held,
+        revision: result.revision,
+        document,
+        overview: result.overview,
+        trouble: result.trouble,
+        judging: result.judging,
+      }
     })
     for (const held of result.whole ? ['build', ...derived] : derived) {
       void client.invalidateQueries({ queryKey: [held, id.value] })
@@ -105,11 +148,20 @@ export function useEdit() {
   }
 
   async function edit(label: string, changes: Change[]): Promise<EditResult> {
-    return absorb(await api.post<EditResult>(`/api/builds/${id.value}/edits`, { key: crypto.randomUUID(), label, changes }))
+    return absorb(
+      await api.post<EditResult>(`/api/builds/${id.value}/edits`, { key: crypto.randomUUID(), label, changes }),
+    )
   }
 
   /** Changes one place, and is refused when another screen changed it first. */
-  function set(label: string, section: string, ref: string, path: Path, was: unknown, to: unknown): Promise<EditResult> {
+  function set(
+    label: string,
+    section: string,
+    ref: string,
+    path: Path,
+    was: unknown,
+    to: unknown,
+  ): Promise<EditResult> {
     return edit(label, [{ section, ref, set: [{ path, was: was ?? null, to }] }])
   }
 
@@ -146,5 +198,10 @@ export function useEdit() {
 export function useDerived<T>(what: (typeof derived)[number], path: () => string) {
   const id = useBuildId()
 
-  return useQuery({ queryKey: computed(() => [what, id.value, path()]), queryFn: () => api.get<T>(`/api/builds/${id.value}/${path()}`), enabled: computed(() => id.value > 0 && path() !== ''), placeholderData: (held) => held })
+  return useQuery({
+    queryKey: computed(() => [what, id.value, path()]),
+    queryFn: () => api.get<T>(`/api/builds/${id.value}/${path()}`),
+    enabled: computed(() => id.value > 0 && path() !== ''),
+    placeholderData: (held) => held,
+  })
 }

@@ -1,7 +1,16 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
-type Panel = { kind: 'working'; key: string } | { kind: 'part'; ref: string } | { kind: 'lead'; ref: string } | { kind: 'fault'; ref: string } | { kind: 'step'; ref: string } | { kind: 'joint'; ref: string } | { kind: 'decision'; ref: string } | { kind: 'library'; id: number } | { kind: 'history' }
+type Panel =
+  | { kind: 'working'; key: string }
+  | { kind: 'part'; ref: string }
+  | { kind: 'lead'; ref: string }
+  | { kind: 'fault'; ref: string }
+  | { kind: 'step'; ref: string }
+  | { kind: 'joint'; ref: string }
+  | { kind: 'decision'; ref: string }
+  | { kind: 'library'; id: number }
+  | { kind: 'history' }
 
 /** What stands in the right third beside the view; the one before it can be gone back to. */
 export const usePanel = defineStore('panel', () => {

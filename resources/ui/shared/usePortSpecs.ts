@@ -1,19 +1,42 @@
 import type { FullSpec, Part } from '@/api/client'
 import { useEdit } from './useBuild'
 
-export interface PortField { key: string; title: string; unit?: string; options?: { value: string; title: string }[]; flag?: boolean }
+export interface PortField {
+  key: string
+  title: string
+  unit?: string
+  options?: { value: string; title: string }[]
+  flag?: boolean
+}
 
 const choices = (...all: string[]) => all.map((value) => ({ value, title: value }))
 const yesNo = choices('yes', 'no')
 
 /** What may be said of a port that carries power, of a channel of a board, and of an input. */
-export const powerFields: PortField[] = [{ key: 'voltage', title: 'voltage', unit: 'V' }, { key: 'rated_current', title: 'rated current', unit: 'A' }, { key: 'contact_rating', title: 'contact rating', unit: 'A' }, { key: 'fuse_rating', title: 'fuse', unit: 'A' }]
+export const powerFields: PortField[] = [
+  { key: 'voltage', title: 'voltage', unit: 'V' },
+  { key: 'rated_current', title: 'rated current', unit: 'A' },
+  { key: 'contact_rating', title: 'contact rating', unit: 'A' },
+  { key: 'fuse_rating', title: 'fuse', unit: 'A' },
+]
 export const channelFields: PortField[] = [
-  { key: 'use', title: 'use', options: choices('motor', 'heater', 'fan', 'light', 'thermistor', 'switch', 'probe', 'signal') }, { key: 'pin', title: 'pin' }, { key: 'bank', title: 'selector' },
-  { key: 'control', title: 'switched', options: choices('always on', 'switched', 'speed') }, { key: 'support', title: 'usable', options: choices('today', 'with other firmware', 'promised') }, { key: 'reserved', title: 'keep free', options: yesNo, flag: true },
+  {
+    key: 'use',
+    title: 'use',
+    options: choices('motor', 'heater', 'fan', 'light', 'thermistor', 'switch', 'probe', 'signal'),
+  },
+  { key: 'pin', title: 'pin' },
+  { key: 'bank', title: 'selector' },
+  { key: 'control', title: 'switched', options: choices('always on', 'switched', 'speed') },
+  { key: 'support', title: 'usable', options: choices('today', 'with other firmware', 'promised') },
+  { key: 'reserved', title: 'keep free', options: yesNo, flag: true },
 ]
 export const signalFields: PortField[] = [
-  { key: 'voltage', title: 'level', unit: 'V' }, { key: 'rated_current', title: 'gives', unit: 'mA' }, { key: 'max_voltage', title: 'stands', unit: 'V' }, { key: 'pull_up', title: 'pull-up', options: yesNo, flag: true }, { key: 'input', title: 'protection', options: choices('none', 'protected', 'isolated') },
+  { key: 'voltage', title: 'level', unit: 'V' },
+  { key: 'rated_current', title: 'gives', unit: 'mA' },
+  { key: 'max_voltage', title: 'stands', unit: 'V' },
+  { key: 'pull_up', title: 'pull-up', options: yesNo, flag: true },
+  { key: 'input', title: 'protection', options: choices('none', 'protected', 'isolated') },
 ]
 
 /** Reads and stores what is said of the ports of a part. */
@@ -33,11 +56,17 @@ export function usePortSpecs() {
     const index = at(part, port)
     const value = field.flag ? text === 'yes' : text
     const spec = { value, evidence: 'datasheet' }
-    if (index < 0) return set(label, 'parts', part.ref, ['ports'], part.ports ?? null, [...(part.ports ?? []), { name: port, specs: { [field.key]: spec } }])
+    if (index < 0)
+      return set(label, 'parts', part.ref, ['ports'], part.ports ?? null, [
+        ...(part.ports ?? []),
+        { name: port, specs: { [field.key]: spec } },
+      ])
     const path = ['ports', index, 'specs', field.key]
     if (was === null) return set(label, 'parts', part.ref, path, null, spec)
 
-    return text === '' ? set(label, 'parts', part.ref, path, part.ports?.[index]?.specs?.[field.key] ?? null, null) : set(label, 'parts', part.ref, [...path, 'value'], field.flag ? was === 'yes' : was, value)
+    return text === ''
+      ? set(label, 'parts', part.ref, path, part.ports?.[index]?.specs?.[field.key] ?? null, null)
+      : set(label, 'parts', part.ref, [...path, 'value'], field.flag ? was === 'yes' : was, value)
   }
 
   return { valueOf, store }

@@ -18,8 +18,19 @@ use Magpie\Core\Quantity\Dimension;
 final class Axes implements Section
 {
     private const MEASURES = [
-        'ratio' => 'ratio', 'top_speed' => 'topSpeed', 'acceleration' => 'acceleration', 'mass' => 'mass', 'force' => 'force', 'friction' => 'friction',
-        'efficiency' => 'efficiency', 'incline' => 'incline', 'inertia' => 'inertia', 'unsupported' => 'unsupported', 'lever' => 'lever', 'spread' => 'spread', 'measured_load' => 'measuredLoad',
+        'ratio' => 'ratio',
+        'top_speed' => 'topSpeed',
+        'acceleration' => 'acceleration',
+        'mass' => 'mass',
+        'force' => 'force',
+        'friction' => 'friction',
+        'efficiency' => 'efficiency',
+        'incline' => 'incline',
+        'inertia' => 'inertia',
+        'unsupported' => 'unsupported',
+        'lever' => 'lever',
+        'spread' => 'spread',
+        'measured_load' => 'measuredLoad',
     ];
 
     public function key(): string
@@ -31,7 +42,11 @@ final class Axes implements Section
     {
         $takes = [];
         foreach ($node->items('takes') as $item) {
-            $takes[] = new AxisTaker($item->text('what'), $item->quantity('length', Dimension::Length), $item->optionalEnum('evidence', Evidence::class));
+            $takes[] = new AxisTaker(
+                $item->text('what'),
+                $item->quantity('length', Dimension::Length),
+                $item->optionalEnum('evidence', Evidence::class),
+            );
             $item->close();
         }
         $axis = new Axis(
@@ -55,36 +70,56 @@ final class Axes implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'along' => $entry->along,
-            'rail' => $entry->rail,
-            'span' => $entry->span?->text(),
-            'span_evidence' => $entry->spanEvidence?->value,
-            'blocks' => $entry->blocks,
-            'block_pitch' => $entry->blockPitch?->text(),
-            'takes' => array_map(static fn (AxisTaker $t): array => array_filter([
-                'what' => $t->what, 'length' => $t->length->text(), 'evidence' => $t->evidence?->value,
-            ], static fn (?string $v): bool => $v !== null), $entry->takes),
-            'advertised' => $entry->advertised?->text(),
-            'drive' => array_filter([
-                'motors' => $entry->drive->motors,
-                'by' => $entry->drive->by,
-                ...array_map(static fn (string $field): ?string => $entry->drive->{$field}?->text(), self::MEASURES),
-                'board' => $entry->drive->board,
-                'closed_loop' => $entry->drive->closedLoop,
-                'support' => $entry->drive->support,
-                'evidence' => $entry->drive->evidence?->value,
-                'beam' => $entry->drive->beam,
-            ], static fn (mixed $v): bool => $v !== null && $v !== []),
-            'homing' => array_filter([
-                'by' => $entry->homing->by,
-                'sensors' => $entry->homing->sensors,
-                'both_ends' => $entry->homing->bothEnds,
-                'configured' => $entry->homing->configured?->text(),
-            ], static fn (mixed $v): bool => $v !== null && $v !== []),
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'along' => $entry->along,
+                'rail' => $entry->rail,
+                'span' => $entry->span?->text(),
+                'span_evidence' => $entry->spanEvidence?->value,
+                'blocks' => $entry->blocks,
+                'block_pitch' => $entry->blockPitch?->text(),
+                'takes' => array_map(
+                    static fn (AxisTaker $t): array => array_filter(
+                        [
+                            'what' => $t->what,
+                            'length' => $t->length->text(),
+                            'evidence' => $t->evidence?->value,
+                        ],
+                        static fn (?string $v): bool => $v !== null,
+                    ),
+                    $entry->takes,
+                ),
+                'advertised' => $entry->advertised?->text(),
+                'drive' => array_filter(
+                    [
+                        'motors' => $entry->drive->motors,
+                        'by' => $entry->drive->by,
+                        ...array_map(
+                            static fn (string $field): ?string => $entry->drive->{$field}?->text(),
+                            self::MEASURES,
+                        ),
+                        'board' => $entry->drive->board,
+                        'closed_loop' => $entry->drive->closedLoop,
+                        'support' => $entry->drive->support,
+                        'evidence' => $entry->drive->evidence?->value,
+                        'beam' => $entry->drive->beam,
+                    ],
+                    static fn (mixed $v): bool => $v !== null && $v !== [],
+                ),
+                'homing' => array_filter(
+                    [
+                        'by' => $entry->homing->by,
+                        'sensors' => $entry->homing->sensors,
+                        'both_ends' => $entry->homing->bothEnds,
+                        'configured' => $entry->homing->configured?->text(),
+                    ],
+                    static fn (mixed $v): bool => $v !== null && $v !== [],
+                ),
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 
     private function drive(Node $node): AxisDrive
@@ -125,7 +160,12 @@ final class Axes implements Section
 
     private function homing(Node $node): Homing
     {
-        $homing = new Homing($node->optionalOneOf('by', Homing::BY), $node->refs('sensors'), $node->optionalFlag('both_ends'), $node->optionalLength('configured'));
+        $homing = new Homing(
+            $node->optionalOneOf('by', Homing::BY),
+            $node->refs('sensors'),
+            $node->optionalFlag('both_ends'),
+            $node->optionalLength('configured'),
+        );
         $node->close();
 
         return $homing;

@@ -43,17 +43,26 @@ final class Clearances implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'between' => array_map(static fn (ClearanceSide $s): array => array_filter([
-                'what' => $s->what,
-                ...array_map(static fn (?Range $r): ?string => $r?->text(), $s->box),
-                'moves' => $s->moves,
-            ], static fn (mixed $v): bool => $v !== null && $v !== []), $entry->between),
-            'least' => $entry->least?->text(),
-            'evidence' => $entry->evidence?->value,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'between' => array_map(
+                    static fn (ClearanceSide $s): array => array_filter(
+                        [
+                            'what' => $s->what,
+                            ...array_map(static fn (?Range $r): ?string => $r?->text(), $s->box),
+                            'moves' => $s->moves,
+                        ],
+                        static fn (mixed $v): bool => $v !== null && $v !== [],
+                    ),
+                    $entry->between,
+                ),
+                'least' => $entry->least?->text(),
+                'evidence' => $entry->evidence?->value,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 
     private function side(Node $node): ClearanceSide

@@ -25,16 +25,24 @@ final class Decisions implements Section
         $facts = [];
         foreach ($node->members('facts') as $name => $member) {
             $fact = $member->raw();
-            $facts[$name] = is_string($fact) && mb_strlen($fact) <= 400 ? $fact : $member->fail('must be a text of at most 400 characters.');
+            $facts[$name] =
+                is_string($fact) && mb_strlen($fact) <= 400
+                    ? $fact
+                    : $member->fail('must be a text of at most 400 characters.');
         }
         $about = $node->oneOf('about', Decision::ABOUT);
         $state = $node->optionalOneOf('state', Decision::STATES) ?? 'open';
         $school = $node->optionalText('school', 64);
         $choice = $node->optionalText('choice');
         if ($about === 'school') {
-            $known = Schools::find($school ?? '') ?? $node->fail('is not a question on which practice is divided; see the list in docs/format.', 'school');
+            $known =
+                Schools::find($school ?? '') ??
+                $node->fail('is not a question on which practice is divided; see the list in docs/format.', 'school');
             if ($choice !== null && ! isset($known['sides'][$choice])) {
-                $node->fail(sprintf('"%s" is not one of %s.', $choice, implode(', ', array_keys($known['sides']))), 'choice');
+                $node->fail(
+                    sprintf('"%s" is not one of %s.', $choice, implode(', ', array_keys($known['sides']))),
+                    'choice',
+                );
             }
         }
         $decision = new Decision(
@@ -42,10 +50,13 @@ final class Decisions implements Section
             $node->text('question', 400),
             $about,
             $state,
-            $node->optionalRef('need') ?? ($about === 'part' ? $node->fail('is missing: which need is it about?', 'need') : null),
+            $node->optionalRef('need') ??
+                ($about === 'part' ? $node->fail('is missing: which need is it about?', 'need') : null),
             $school,
-            $choice ?? ($state === 'made' ? $node->fail('a decision that is made says what was taken.', 'choice') : null),
-            $node->optionalText('reason', 2000) ?? ($state === 'made' ? $node->fail('a decision that is made says why.', 'reason') : null),
+            $choice ??
+                ($state === 'made' ? $node->fail('a decision that is made says what was taken.', 'choice') : null),
+            $node->optionalText('reason', 2000) ??
+                ($state === 'made' ? $node->fail('a decision that is made says why.', 'reason') : null),
             $node->optionalText('who', 120),
             $node->optionalText('date') === null ? null : $node->day('date'),
             array_map($this->rejection(...), $node->items('rejected')),
@@ -70,10 +81,21 @@ final class Decisions implements Section
             'reason' => $entry->reason,
             'who' => $entry->who,
             'date' => $entry->date,
-            'rejected' => array_map(static fn (Rejection $r): array => self::filled(['what' => $r->what, 'why' => $r->why]), $entry->rejected),
-            'opinions' => array_map(static fn (Opinion $o): array => self::filled([
-                'about' => $o->about, 'says' => $o->says, 'interest' => $o->interest, 'who' => $o->who, 'date' => $o->date, 'reports' => $o->reports,
-            ]), $entry->opinions),
+            'rejected' => array_map(
+                static fn (Rejection $r): array => self::filled(['what' => $r->what, 'why' => $r->why]),
+                $entry->rejected,
+            ),
+            'opinions' => array_map(
+                static fn (Opinion $o): array => self::filled([
+                    'about' => $o->about,
+                    'says' => $o->says,
+                    'interest' => $o->interest,
+                    'who' => $o->who,
+                    'date' => $o->date,
+                    'reports' => $o->reports,
+                ]),
+                $entry->opinions,
+            ),
             'facts' => $entry->facts,
         ]);
     }

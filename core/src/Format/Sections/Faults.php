@@ -45,20 +45,23 @@ final class Faults implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'what' => $entry->what,
-            'severity' => $entry->severity,
-            'state' => $entry->state,
-            'found' => $entry->found,
-            'kind' => $entry->kind,
-            'need' => $entry->need,
-            'step' => $entry->step,
-            'cause' => $entry->cause,
-            'fix' => $entry->fix,
-            'cost' => $entry->cost?->exactAmount(),
-            'lost' => $entry->lost?->text(),
-            'photos' => $entry->photos,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'what' => $entry->what,
+                'severity' => $entry->severity,
+                'state' => $entry->state,
+                'found' => $entry->found,
+                'kind' => $entry->kind,
+                'need' => $entry->need,
+                'step' => $entry->step,
+                'cause' => $entry->cause,
+                'fix' => $entry->fix,
+                'cost' => $entry->cost?->exactAmount(),
+                'lost' => $entry->lost?->text(),
+                'photos' => $entry->photos,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

@@ -24,7 +24,9 @@ final class Leads implements Section
 
     public function read(Node $node, Context $context): Lead
     {
-        $conductor = $node->has('conductor') ? $this->conductor($node->member('conductor')) : new Conductor(null, null, null, null);
+        $conductor = $node->has('conductor')
+            ? $this->conductor($node->member('conductor'))
+            : new Conductor(null, null, null, null);
         $ends = array_map($this->end(...), $node->items('ends'));
         if (count($ends) > 2) {
             $node->fail('a lead has two ends.', 'ends');
@@ -56,28 +58,34 @@ final class Leads implements Section
     {
         $ends = array_map($this->writeEnd(...), $entry->ends);
 
-        return array_filter([
-            'ref' => $entry->ref,
-            'from' => $entry->from->text(),
-            'to' => $entry->to->text(),
-            'conductor' => array_filter([
-                'size' => $entry->conductor->size?->text(),
-                'evidence' => $entry->conductor->evidence?->value,
-                'stranding' => $entry->conductor->stranding,
-                'insulation' => $entry->conductor->insulation,
-                'parallel' => $entry->conductor->parallel > 1 ? $entry->conductor->parallel : null,
-                'screen' => $entry->conductor->screen,
-            ], static fn (mixed $v): bool => $v !== null),
-            'length' => $entry->length?->text(),
-            'route' => $entry->route,
-            'bundled_with' => $entry->bundledWith ?: null,
-            'ends' => $ends === [[], []] ? [] : $ends,
-            'protection' => $entry->protection,
-            'notes' => $entry->notes,
-            'made' => $entry->made ? true : null,
-            'chain' => $entry->chain,
-            'diameter' => $entry->diameter?->text(),
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'from' => $entry->from->text(),
+                'to' => $entry->to->text(),
+                'conductor' => array_filter(
+                    [
+                        'size' => $entry->conductor->size?->text(),
+                        'evidence' => $entry->conductor->evidence?->value,
+                        'stranding' => $entry->conductor->stranding,
+                        'insulation' => $entry->conductor->insulation,
+                        'parallel' => $entry->conductor->parallel > 1 ? $entry->conductor->parallel : null,
+                        'screen' => $entry->conductor->screen,
+                    ],
+                    static fn (mixed $v): bool => $v !== null,
+                ),
+                'length' => $entry->length?->text(),
+                'route' => $entry->route,
+                'bundled_with' => $entry->bundledWith ?: null,
+                'ends' => $ends === [[], []] ? [] : $ends,
+                'protection' => $entry->protection,
+                'notes' => $entry->notes,
+                'made' => $entry->made ? true : null,
+                'chain' => $entry->chain,
+                'diameter' => $entry->diameter?->text(),
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 
     private function port(Node $node, string $key): PortRef
@@ -86,7 +94,9 @@ final class Leads implements Section
 
         $port = PortRef::of($text);
 
-        return $port !== null ? new PortRef(Node::named($port->need), Node::named($port->port)) : $node->fail(sprintf('"%s" is not a port; write "need.port", such as "psu24.out".', $text), $key);
+        return $port !== null
+            ? new PortRef(Node::named($port->need), Node::named($port->port))
+            : $node->fail(sprintf('"%s" is not a port; write "need.port", such as "psu24.out".', $text), $key);
     }
 
     private function conductor(Node $node): Conductor
@@ -126,12 +136,15 @@ final class Leads implements Section
      */
     private function writeEnd(LeadEnd $end): array
     {
-        return array_filter([
-            'termination' => $end->termination,
-            'contact' => $end->contact,
-            'contacts_per_pole' => $end->contactsPerPole,
-            'strain_relief' => $end->strainRelief,
-            'conductors' => $end->conductors,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'termination' => $end->termination,
+                'contact' => $end->contact,
+                'contacts_per_pole' => $end->contactsPerPole,
+                'strain_relief' => $end->strainRelief,
+                'conductors' => $end->conductors,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

@@ -41,7 +41,13 @@ final class Limits implements Section
 
     public function write(object $entry): array
     {
-        return ['ref' => self::refOf($entry), 'check' => $entry->check, 'key' => $entry->key, 'value' => $entry->value->text(), 'reason' => $entry->reason];
+        return [
+            'ref' => self::refOf($entry),
+            'check' => $entry->check,
+            'key' => $entry->key,
+            'value' => $entry->value->text(),
+            'reason' => $entry->reason,
+        ];
     }
 
     public static function refOf(Limit $limit): string

@@ -41,13 +41,16 @@ final class Mates implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'kind' => $entry->kind,
-            'between' => $entry->between,
-            'screws' => array_map($this->writeStack(...), $entry->screws),
-            'notes' => $entry->notes,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'kind' => $entry->kind,
+                'between' => $entry->between,
+                'screws' => array_map($this->writeStack(...), $entry->screws),
+                'notes' => $entry->notes,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 
     private function stack(Node $node): ScrewStack
@@ -76,16 +79,19 @@ final class Mates implements Section
     {
         $texts = static fn (Quantity $q): string => $q->text();
 
-        return array_filter([
-            'screw' => $stack->screw,
-            'count' => $stack->count,
-            'clamped' => array_map($texts, $stack->clamped),
-            'washers' => array_map($texts, $stack->washers),
-            'into' => $stack->into,
-            'material' => $stack->material,
-            'depth' => $stack->depth?->text(),
-            'room' => $stack->room?->text(),
-            'evidence' => $stack->evidence?->value,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'screw' => $stack->screw,
+                'count' => $stack->count,
+                'clamped' => array_map($texts, $stack->clamped),
+                'washers' => array_map($texts, $stack->washers),
+                'into' => $stack->into,
+                'material' => $stack->material,
+                'depth' => $stack->depth?->text(),
+                'room' => $stack->room?->text(),
+                'evidence' => $stack->evidence?->value,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

@@ -30,7 +30,10 @@ final class Needs implements Section
         $weights = [];
         foreach ($node->members('weights') as $key => $member) {
             $weight = $member->raw();
-            $weights[$key] = is_int($weight) && $weight >= 0 && $weight <= 5 ? $weight : $member->fail('must be a whole number from 0 to 5.');
+            $weights[$key] =
+                is_int($weight) && $weight >= 0 && $weight <= 5
+                    ? $weight
+                    : $member->fail('must be a whole number from 0 to 5.');
         }
         $need = new Need(
             $node->ref('ref'),
@@ -72,25 +75,33 @@ final class Needs implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'role' => $entry->role,
-            'family' => $entry->family,
-            'quantity' => $entry->quantity,
-            'candidates' => $entry->candidates,
-            'choice' => $entry->choice,
-            'reason' => $entry->reason,
-            'spares' => $entry->spares?->text(),
-            'owned' => $entry->owned ?: null,
-            'purpose' => $entry->purpose,
-            'scale' => $entry->scale === null ? null : array_filter([
-                'along' => $entry->scale->along,
-                'as' => $entry->scale->kind,
-                'every' => $entry->scale->every?->text(),
-                'plus' => $entry->scale->plus ?: null,
-                'longer' => $entry->scale->longer?->text(),
-            ], static fn (mixed $v): bool => $v !== null),
-            'weights' => $entry->weights,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'role' => $entry->role,
+                'family' => $entry->family,
+                'quantity' => $entry->quantity,
+                'candidates' => $entry->candidates,
+                'choice' => $entry->choice,
+                'reason' => $entry->reason,
+                'spares' => $entry->spares?->text(),
+                'owned' => $entry->owned ?: null,
+                'purpose' => $entry->purpose,
+                'scale' => $entry->scale === null
+                        ? null
+                        : array_filter(
+                            [
+                                'along' => $entry->scale->along,
+                                'as' => $entry->scale->kind,
+                                'every' => $entry->scale->every?->text(),
+                                'plus' => $entry->scale->plus ?: null,
+                                'longer' => $entry->scale->longer?->text(),
+                            ],
+                            static fn (mixed $v): bool => $v !== null,
+                        ),
+                'weights' => $entry->weights,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

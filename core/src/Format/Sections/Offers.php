@@ -20,8 +20,9 @@ final class Offers implements Section
     public function read(Node $node, Context $context): Offer
     {
         $supplier = $node->ref('supplier');
-        $currency = ($context->suppliers[$supplier] ?? null)->currency
-            ?? $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
+        $currency =
+            ($context->suppliers[$supplier] ?? null)->currency ??
+            $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
         $offer = new Offer(
             $node->ref('ref'),
             $node->ref('part'),
@@ -38,14 +39,17 @@ final class Offers implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'part' => $entry->part,
-            'supplier' => $entry->supplier,
-            'price' => $entry->price->exactAmount(),
-            'pack' => $entry->pack,
-            'date' => $entry->date,
-            'article' => $entry->article,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'part' => $entry->part,
+                'supplier' => $entry->supplier,
+                'price' => $entry->price->exactAmount(),
+                'pack' => $entry->pack,
+                'date' => $entry->date,
+                'article' => $entry->article,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

@@ -25,8 +25,12 @@ final class Parts implements Section
     public function read(Node $node, Context $context): Part
     {
         $key = $node->ref('family');
-        $family = $context->catalogue->find($key)
-            ?? $node->fail(sprintf('"%s" is not a family of parts known here; see docs/format for the list.', $key), 'family');
+        $family =
+            $context->catalogue->find($key) ??
+            $node->fail(
+                sprintf('"%s" is not a family of parts known here; see docs/format for the list.', $key),
+                'family',
+            );
         $specs = [];
         foreach ($node->members('specs') as $name => $member) {
             $field = $family->field($name) ?? $member->fail("a {$family->title()} has no such spec.");
@@ -40,10 +44,21 @@ final class Parts implements Section
             }
             $ports[$port->name] = $port;
         }
-        $part = new Part($node->ref('ref'), $family, $node->text('name'), $specs, $ports, $node->optionalText('notes', 4000), $node->optionalRef('library'));
+        $part = new Part(
+            $node->ref('ref'),
+            $family,
+            $node->text('name'),
+            $specs,
+            $ports,
+            $node->optionalText('notes', 4000),
+            $node->optionalRef('library'),
+        );
         foreach ($part->ports as $port) {
             if ($port->fedFrom !== null && ($part->ports[$port->fedFrom] ?? null)?->kind !== PortKind::Inlet) {
-                $node->fail("port \"{$port->name}\" is fed from \"{$port->fedFrom}\", which is no inlet of this part.", 'ports');
+                $node->fail(
+                    "port \"{$port->name}\" is fed from \"{$port->fedFrom}\", which is no inlet of this part.",
+                    'ports',
+                );
             }
         }
         $node->close();
@@ -53,15 +68,18 @@ final class Parts implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'family' => $entry->family->key(),
-            'name' => $entry->name,
-            'specs' => array_map(SpecForm::write(...), $entry->specs),
-            'ports' => array_map($this->writePort(...), array_values($entry->ownPorts)),
-            'notes' => $entry->notes,
-            'library' => $entry->library,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'family' => $entry->family->key(),
+                'name' => $entry->name,
+                'specs' => array_map(SpecForm::write(...), $entry->specs),
+                'ports' => array_map($this->writePort(...), array_values($entry->ownPorts)),
+                'notes' => $entry->notes,
+                'library' => $entry->library,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 
     /**
@@ -74,7 +92,9 @@ final class Parts implements Section
         foreach ($known as $port) {
             $own = $port->name === $name ? $port : $own;
         }
-        $kind = $node->optionalEnum('kind', PortKind::class) ?? $own->kind ?? $node->fail('is missing; the family has no port of this name.', 'kind');
+        $kind =
+            $node->optionalEnum('kind', PortKind::class) ??
+            ($own->kind ?? $node->fail('is missing; the family has no port of this name.', 'kind'));
         if ($own !== null && $own->kind !== $kind) {
             $node->fail("the family's port of this name is of kind \"{$own->kind->value}\".", 'kind');
         }
@@ -86,7 +106,7 @@ final class Parts implements Section
         $port = new Port(
             $name,
             $kind,
-            $node->optionalFlag('mains') ?? $own->mains ?? false,
+            $node->optionalFlag('mains') ?? ($own->mains ?? false),
             $node->optionalEnum('draw', Draw::class) ?? $own?->draw,
             $node->optionalRef('fed_from'),
             [],
@@ -102,13 +122,16 @@ final class Parts implements Section
      */
     private function writePort(Port $port): array
     {
-        return array_filter([
-            'name' => $port->name,
-            'kind' => $port->kind->value,
-            'mains' => $port->mains ? true : null,
-            'draw' => $port->draw?->value,
-            'fed_from' => $port->fedFrom,
-            'specs' => array_map(static fn (Spec $s): array => SpecForm::write($s), $port->specs),
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'name' => $port->name,
+                'kind' => $port->kind->value,
+                'mains' => $port->mains ? true : null,
+                'draw' => $port->draw?->value,
+                'fed_from' => $port->fedFrom,
+                'specs' => array_map(static fn (Spec $s): array => SpecForm::write($s), $port->specs),
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

@@ -20,8 +20,9 @@ final class Purchases implements Section
     public function read(Node $node, Context $context): Purchase
     {
         $supplier = $node->ref('supplier');
-        $currency = ($context->suppliers[$supplier] ?? null)->currency
-            ?? $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
+        $currency =
+            ($context->suppliers[$supplier] ?? null)->currency ??
+            $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
         $purchase = new Purchase(
             $node->ref('ref'),
             $node->ref('part'),
@@ -39,15 +40,18 @@ final class Purchases implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'part' => $entry->part,
-            'supplier' => $entry->supplier,
-            'pieces' => $entry->pieces,
-            'paid' => $entry->paid->exactAmount(),
-            'date' => $entry->date,
-            'received' => $entry->received ?: null,
-            'notes' => $entry->notes,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'part' => $entry->part,
+                'supplier' => $entry->supplier,
+                'pieces' => $entry->pieces,
+                'paid' => $entry->paid->exactAmount(),
+                'date' => $entry->date,
+                'received' => $entry->received ?: null,
+                'notes' => $entry->notes,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

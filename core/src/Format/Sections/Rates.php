@@ -24,7 +24,12 @@ final class Rates implements Section
         if (preg_match('/^\d{1,9}(\.\d{1,10})?$/', $worth) !== 1 || BigDecimal::of($worth)->isZero()) {
             $node->fail('must be what one unit is worth, such as "0.8642".', 'worth');
         }
-        $rate = new Rate($node->currency('from'), $node->currency('to'), (string) BigDecimal::of($worth)->stripTrailingZeros(), $node->day('date'));
+        $rate = new Rate(
+            $node->currency('from'),
+            $node->currency('to'),
+            (string) BigDecimal::of($worth)->stripTrailingZeros(),
+            $node->day('date'),
+        );
         if ($rate->from === $rate->to) {
             $node->fail('must be another currency than "from".', 'to');
         }
@@ -39,7 +44,13 @@ final class Rates implements Section
 
     public function write(object $entry): array
     {
-        return ['ref' => self::refOf($entry), 'from' => $entry->from, 'to' => $entry->to, 'worth' => $entry->worth, 'date' => $entry->date];
+        return [
+            'ref' => self::refOf($entry),
+            'from' => $entry->from,
+            'to' => $entry->to,
+            'worth' => $entry->worth,
+            'date' => $entry->date,
+        ];
     }
 
     public static function refOf(Rate $rate): string

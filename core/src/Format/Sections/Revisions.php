@@ -37,16 +37,19 @@ final class Revisions implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'of' => $entry->of,
-            'name' => $entry->name,
-            'revision' => $entry->revision,
-            'date' => $entry->date,
-            'part' => $entry->part,
-            'state' => $entry->state,
-            'effect' => $entry->effect,
-            'governs' => $entry->governs ? true : null,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'of' => $entry->of,
+                'name' => $entry->name,
+                'revision' => $entry->revision,
+                'date' => $entry->date,
+                'part' => $entry->part,
+                'state' => $entry->state,
+                'effect' => $entry->effect,
+                'governs' => $entry->governs ? true : null,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

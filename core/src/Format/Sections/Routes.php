@@ -58,23 +58,26 @@ final class Routes implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'kind' => $entry->kind,
-            'whole_build' => $entry->wholeBuild ? true : null,
-            'needs' => $entry->needs,
-            'lines' => array_map($this->writeLine(...), $entry->lines),
-            'in_box' => $entry->inBox,
-            'hours' => array_map(static fn (Quantity $q): string => $q->text(), $entry->hours),
-            'filament' => $entry->filament?->text(),
-            'wait_days' => $entry->waitDays,
-            'documentation' => $entry->documentation,
-            'support' => $entry->support,
-            'freedom' => $entry->freedom,
-            'resale' => $entry->resale?->exactAmount(),
-            'notes' => $entry->notes,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'kind' => $entry->kind,
+                'whole_build' => $entry->wholeBuild ? true : null,
+                'needs' => $entry->needs,
+                'lines' => array_map($this->writeLine(...), $entry->lines),
+                'in_box' => $entry->inBox,
+                'hours' => array_map(static fn (Quantity $q): string => $q->text(), $entry->hours),
+                'filament' => $entry->filament?->text(),
+                'wait_days' => $entry->waitDays,
+                'documentation' => $entry->documentation,
+                'support' => $entry->support,
+                'freedom' => $entry->freedom,
+                'resale' => $entry->resale?->exactAmount(),
+                'notes' => $entry->notes,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 
     private function line(Node $node, Context $context): RouteLine
@@ -87,7 +90,10 @@ final class Routes implements Section
             $node->text('what'),
             $node->oneOf('kind', RouteLine::KINDS),
             $node->whole('pieces', 1, 1, 100_000),
-            $node->optionalMoney('price', $supplier === null ? $context->currency : $context->suppliers[$supplier]->currency),
+            $node->optionalMoney(
+                'price',
+                $supplier === null ? $context->currency : $context->suppliers[$supplier]->currency,
+            ),
             $supplier,
             $node->whole('pack', 1, 1, 100_000),
             $node->whole('owned', 0),
@@ -103,15 +109,18 @@ final class Routes implements Section
      */
     private function writeLine(RouteLine $line): array
     {
-        return array_filter([
-            'what' => $line->what,
-            'kind' => $line->kind,
-            'pieces' => $line->pieces,
-            'price' => $line->price?->exactAmount(),
-            'supplier' => $line->supplier,
-            'pack' => $line->pack,
-            'owned' => $line->owned ?: null,
-            'evidence' => $line->evidence->value,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'what' => $line->what,
+                'kind' => $line->kind,
+                'pieces' => $line->pieces,
+                'price' => $line->price?->exactAmount(),
+                'supplier' => $line->supplier,
+                'pack' => $line->pack,
+                'owned' => $line->owned ?: null,
+                'evidence' => $line->evidence->value,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

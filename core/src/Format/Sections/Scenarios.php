@@ -45,13 +45,16 @@ final class Scenarios implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'loads' => array_map(static fn (Quantity $q): string => $q->text(), $entry->loads),
-            'duration' => $entry->duration?->text(),
-            'runs_per_year' => $entry->runsPerYear,
-            'measured' => $entry->measured?->text(),
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'loads' => array_map(static fn (Quantity $q): string => $q->text(), $entry->loads),
+                'duration' => $entry->duration?->text(),
+                'runs_per_year' => $entry->runsPerYear,
+                'measured' => $entry->measured?->text(),
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

@@ -38,14 +38,17 @@ final class Settings implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'kind' => $entry->kind,
-            'about' => $entry->about,
-            'value' => $entry->value,
-            'until' => $entry->until,
-            'done' => $entry->done ? true : null,
-            'notes' => $entry->notes,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'kind' => $entry->kind,
+                'about' => $entry->about,
+                'value' => $entry->value,
+                'until' => $entry->until,
+                'done' => $entry->done ? true : null,
+                'notes' => $entry->notes,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

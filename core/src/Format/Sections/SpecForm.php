@@ -40,16 +40,19 @@ final class SpecForm
      */
     public static function write(Spec $spec): array
     {
-        return array_filter([
-            'value' => match (true) {
-                $spec->value instanceof Quantity, $spec->value instanceof Range => $spec->value->text(),
-                default => $spec->value,
-            },
-            'evidence' => $spec->evidence->value,
-            'source' => $spec->source,
-            'tolerance' => $spec->tolerance?->text(),
-            'confirmed' => $spec->confirmed ? true : null,
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'value' => match (true) {
+                    $spec->value instanceof Quantity, $spec->value instanceof Range => $spec->value->text(),
+                    default => $spec->value,
+                },
+                'evidence' => $spec->evidence->value,
+                'source' => $spec->source,
+                'tolerance' => $spec->tolerance?->text(),
+                'confirmed' => $spec->confirmed ? true : null,
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 
     private static function value(Node $node, SpecField $field): Quantity|Range|string|bool
@@ -68,9 +71,10 @@ final class SpecForm
             return mb_strlen($value) <= 200 ? $value : $node->fail("{$field->label} is longer than 200 characters.");
         }
         try {
-            $read = $field->kind === FieldKind::Range
-                ? Range::parse($value, $field->dimension)
-                : Quantity::parse($value, $field->dimension);
+            $read =
+                $field->kind === FieldKind::Range
+                    ? Range::parse($value, $field->dimension)
+                    : Quantity::parse($value, $field->dimension);
         } catch (CannotReadQuantity $e) {
             $node->fail("{$field->label}: {$e->getMessage()}");
         }

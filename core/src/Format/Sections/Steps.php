@@ -20,8 +20,18 @@ final class Steps implements Section
 {
     /** What a bench reading may measure, tried in this order. */
     private const READINGS = [
-        Dimension::Length, Dimension::Voltage, Dimension::Current, Dimension::Resistance, Dimension::Torque, Dimension::Temperature,
-        Dimension::Mass, Dimension::Frequency, Dimension::Angle, Dimension::Force, Dimension::Time, Dimension::Power,
+        Dimension::Length,
+        Dimension::Voltage,
+        Dimension::Current,
+        Dimension::Resistance,
+        Dimension::Torque,
+        Dimension::Temperature,
+        Dimension::Mass,
+        Dimension::Frequency,
+        Dimension::Angle,
+        Dimension::Force,
+        Dimension::Time,
+        Dimension::Power,
     ];
 
     /** Seconds since 1970 of a clock that is still right: the year 2200. */
@@ -44,7 +54,10 @@ final class Steps implements Section
         }
         $timings = [];
         foreach ($node->items('timings') as $item) {
-            $timing = new Timing($item->whole('start', 0, 0, self::LATEST), $item->optionalWhole('stop', 0, self::LATEST));
+            $timing = new Timing(
+                $item->whole('start', 0, 0, self::LATEST),
+                $item->optionalWhole('stop', 0, self::LATEST),
+            );
             if ($timing->stop !== null && $timing->stop < $timing->start) {
                 $item->fail('is before the start.', 'stop');
             }
@@ -82,26 +95,39 @@ final class Steps implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'position' => $entry->position,
-            'section' => $entry->section,
-            'title' => $entry->title,
-            'after' => $entry->after,
-            'tools' => $entry->tools,
-            'cautions' => $entry->cautions,
-            'uses' => $entry->uses,
-            'notes' => $entry->notes,
-            'guide' => $entry->guide?->text(),
-            'check' => $entry->check === null ? null : array_filter([
-                'what' => $entry->check->what,
-                'nominal' => $entry->check->nominal->text(),
-                'tolerance' => $entry->check->tolerance->text(),
-                'measured' => $entry->check->measured?->text(),
-            ], static fn (?string $v): bool => $v !== null),
-            'state' => $entry->state,
-            'timings' => array_map(static fn (Timing $t): array => $t->stop === null ? ['start' => $t->start] : ['start' => $t->start, 'stop' => $t->stop], $entry->timings),
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'position' => $entry->position,
+                'section' => $entry->section,
+                'title' => $entry->title,
+                'after' => $entry->after,
+                'tools' => $entry->tools,
+                'cautions' => $entry->cautions,
+                'uses' => $entry->uses,
+                'notes' => $entry->notes,
+                'guide' => $entry->guide?->text(),
+                'check' => $entry->check === null
+                        ? null
+                        : array_filter(
+                            [
+                                'what' => $entry->check->what,
+                                'nominal' => $entry->check->nominal->text(),
+                                'tolerance' => $entry->check->tolerance->text(),
+                                'measured' => $entry->check->measured?->text(),
+                            ],
+                            static fn (?string $v): bool => $v !== null,
+                        ),
+                'state' => $entry->state,
+                'timings' => array_map(
+                    static fn (Timing $t): array => $t->stop === null
+                        ? ['start' => $t->start]
+                        : ['start' => $t->start, 'stop' => $t->stop],
+                    $entry->timings,
+                ),
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 
     private function check(Node $node): StepCheck
@@ -111,7 +137,10 @@ final class Steps implements Section
         $check = new StepCheck(
             $node->text('what'),
             $nominal,
-            $node->quantity('tolerance', $dimension === Dimension::Temperature ? Dimension::TemperatureDifference : $dimension),
+            $node->quantity(
+                'tolerance',
+                $dimension === Dimension::Temperature ? Dimension::TemperatureDifference : $dimension,
+            ),
             $node->optionalQuantity('measured', $dimension, signed: true),
         );
         $node->close();

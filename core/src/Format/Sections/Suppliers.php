@@ -48,18 +48,27 @@ final class Suppliers implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'currency' => $entry->currency,
-            'shipping' => array_map(static fn (ShippingStep $s): array => ['from' => $s->from->exactAmount(), 'cost' => $s->cost->exactAmount()], $entry->shipping),
-            'tax' => $entry->tax?->text(),
-            'lead_days' => $entry->leadDays,
-            'notes' => $entry->notes,
-            'duty' => $entry->duty?->text(),
-            'duty_free' => $entry->dutyFree?->exactAmount(),
-            'tax_free' => $entry->taxFree?->exactAmount(),
-            'fee' => $entry->fee?->text(),
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'currency' => $entry->currency,
+                'shipping' => array_map(
+                    static fn (ShippingStep $s): array => [
+                        'from' => $s->from->exactAmount(),
+                        'cost' => $s->cost->exactAmount(),
+                    ],
+                    $entry->shipping,
+                ),
+                'tax' => $entry->tax?->text(),
+                'lead_days' => $entry->leadDays,
+                'notes' => $entry->notes,
+                'duty' => $entry->duty?->text(),
+                'duty_free' => $entry->dutyFree?->exactAmount(),
+                'tax_free' => $entry->taxFree?->exactAmount(),
+                'fee' => $entry->fee?->text(),
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

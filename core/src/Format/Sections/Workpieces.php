@@ -37,15 +37,18 @@ final class Workpieces implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'length' => $entry->length?->text(),
-            'width' => $entry->width?->text(),
-            'height' => $entry->height?->text(),
-            'material' => $entry->material,
-            'per_week' => $entry->perWeek,
-            'volume' => $entry->removed?->text(),
-        ], static fn (mixed $v): bool => $v !== null);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'length' => $entry->length?->text(),
+                'width' => $entry->width?->text(),
+                'height' => $entry->height?->text(),
+                'material' => $entry->material,
+                'per_week' => $entry->perWeek,
+                'volume' => $entry->removed?->text(),
+            ],
+            static fn (mixed $v): bool => $v !== null,
+        );
     }
 }

@@ -38,14 +38,17 @@ final class Zones implements Section
 
     public function write(object $entry): array
     {
-        return array_filter([
-            'ref' => $entry->ref,
-            'name' => $entry->name,
-            'kind' => $entry->kind,
-            'box' => $entry->box,
-            'temperature' => $entry->temperature?->text(),
-            'evidence' => $entry->evidence?->value,
-            'holds' => $entry->holds,
-        ], static fn (mixed $v): bool => $v !== null && $v !== []);
+        return array_filter(
+            [
+                'ref' => $entry->ref,
+                'name' => $entry->name,
+                'kind' => $entry->kind,
+                'box' => $entry->box,
+                'temperature' => $entry->temperature?->text(),
+                'evidence' => $entry->evidence?->value,
+                'holds' => $entry->holds,
+            ],
+            static fn (mixed $v): bool => $v !== null && $v !== [],
+        );
     }
 }

@@ -17,17 +17,37 @@ class CannotReadQuantity extends RuntimeException
 
     public static function notANumber(string $text, Dimension $wanted): self
     {
-        return new self(sprintf('"%s" has no number that can be read; write %s such as "12 %s".', $text, $wanted->withArticle(), $wanted->unit()));
+        return new self(
+            sprintf(
+                '"%s" has no number that can be read; write %s such as "12 %s".',
+                $text,
+                $wanted->withArticle(),
+                $wanted->unit(),
+            ),
+        );
     }
 
     public static function ambiguousComma(string $text): self
     {
-        return new self(sprintf('"%s" can be read two ways; write the thousands without a comma, or the decimals with a point.', $text));
+        return new self(
+            sprintf(
+                '"%s" can be read two ways; write the thousands without a comma, or the decimals with a point.',
+                $text,
+            ),
+        );
     }
 
     public static function noUnit(string $text, Dimension $wanted): self
     {
-        return new self(sprintf('"%s" has no unit; %s is wanted, such as "%s %s".', $text, $wanted->withArticle(), $text, $wanted->unit()));
+        return new self(
+            sprintf(
+                '"%s" has no unit; %s is wanted, such as "%s %s".',
+                $text,
+                $wanted->withArticle(),
+                $text,
+                $wanted->unit(),
+            ),
+        );
     }
 
     public static function tooLarge(string $text): self

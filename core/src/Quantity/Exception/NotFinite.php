@@ -11,6 +11,10 @@ final class NotFinite extends ArithmeticError
 {
     public static function inUnit(string $symbol): self
     {
-        return new self($symbol === '' ? 'A ratio came out as no finite number.' : "A size in {$symbol} came out as no finite number.");
+        return new self(
+            $symbol === ''
+                ? 'A ratio came out as no finite number.'
+                : "A size in {$symbol} came out as no finite number.",
+        );
     }
 }

@@ -16,16 +16,31 @@ const panel = usePanel()
 const adding = ref(false)
 const fresh = ref({ section: '', title: '', guide: '', after: '' })
 const reason = ref('')
-const openFaults = computed(() => (build.value?.faults ?? []).filter((fault) => fault.state === 'open' || fault.state === 'understood' || fault.state === undefined))
+const openFaults = computed(() =>
+  (build.value?.faults ?? []).filter(
+    (fault) => fault.state === 'open' || fault.state === 'understood' || fault.state === undefined,
+  ),
+)
 const faultsAt = (step: string) => openFaults.value.filter((fault) => fault.step === step).length
 const isFirstOf = (i: number) => i === 0 || rows.value[i]!.step.section !== rows.value[i - 1]!.step.section
 
 async function add(): Promise<void> {
   try {
-    await edit(`Add step ${fresh.value.title}`, [{ section: 'steps', create: {
-      ref: nextRef('s', build.value?.steps), position: Math.max(0, ...(build.value?.steps ?? []).map((step) => step.position ?? 0)) + 10, section: fresh.value.section || 'Steps', title: fresh.value.title,
-      ...(fresh.value.guide ? { guide: /^[\d.]+$/.test(fresh.value.guide) ? `${fresh.value.guide} h` : fresh.value.guide } : {}), ...(fresh.value.after ? { after: [fresh.value.after] } : {}),
-    } }])
+    await edit(`Add step ${fresh.value.title}`, [
+      {
+        section: 'steps',
+        create: {
+          ref: nextRef('s', build.value?.steps),
+          position: Math.max(0, ...(build.value?.steps ?? []).map((step) => step.position ?? 0)) + 10,
+          section: fresh.value.section || 'Steps',
+          title: fresh.value.title,
+          ...(fresh.value.guide
+            ? { guide: /^[\d.]+$/.test(fresh.value.guide) ? `${fresh.value.guide} h` : fresh.value.guide }
+            : {}),
+          ...(fresh.value.after ? { after: [fresh.value.after] } : {}),
+        },
+      },
+    ])
     adding.value = false
     fresh.value = { ...fresh.value, title: '', guide: '' }
     reason.value = ''
@@ -39,33 +54,122 @@ async function add(): Promise<void> {
   <div class="view">
     <div class="view-head">
       <h1>Bench</h1>
-      <span v-if="overview" class="quiet"><span class="figure">{{ overview.forecast.hours_left }}</span> h left at {{ percent(overview.forecast.pace) }} of the guide (from {{ overview.forecast.pace_from }})<template v-if="overview.forecast.date">, done about {{ day(overview.forecast.date) }}</template></span>
+      <span v-if="overview" class="quiet"
+        ><span class="figure">{{ overview.forecast.hours_left }}</span> h left at
+        {{ percent(overview.forecast.pace) }} of the guide (from {{ overview.forecast.pace_from }})<template
+          v-if="overview.forecast.date"
+          >, done about {{ day(overview.forecast.date) }}</template
+        ></span
+      >
       <span class="push">
         <v-btn @click="adding = !adding">Add a step</v-btn>
-        <v-btn v-if="next" variant="flat" color="primary" :to="`/builds/${id}/build/bench/${next.step.ref}`">To the bench: {{ next.step.title }}</v-btn>
+        <v-btn v-if="next" variant="flat" color="primary" :to="`/builds/${id}/build/bench/${next.step.ref}`"
+          >To the bench: {{ next.step.title }}</v-btn
+        >
       </span>
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
-      <v-text-field v-model="fresh.section" label="Section" placeholder="Frame" /><v-text-field v-model="fresh.title" label="What to do" autofocus /><v-text-field v-model="fresh.guide" label="Guide time" placeholder="1.5 h" />
-      <v-select v-model="fresh.after" label="After" clearable :items="(build?.steps ?? []).map((step) => ({ value: step.ref, title: step.title }))" />
+      <v-text-field v-model="fresh.section" label="Section" placeholder="Frame" /><v-text-field
+        v-model="fresh.title"
+        label="What to do"
+        autofocus
+      /><v-text-field v-model="fresh.guide" label="Guide time" placeholder="1.5 h" />
+      <v-select
+        v-model="fresh.after"
+        label="After"
+        clearable
+        :items="(build?.steps ?? []).map((step) => ({ value: step.ref, title: step.title }))"
+      />
       <v-btn type="submit" variant="flat" color="primary" :disabled="fresh.title.trim() === ''">Add</v-btn>
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
     </form>
-    <p v-if="rows.length === 0" class="empty">No steps yet. Add the first one with what it comes after; the order, the forecast and the bench screens follow from them.</p>
+    <p v-if="rows.length === 0" class="empty">
+      No steps yet. Add the first one with what it comes after; the order, the forecast and the bench screens follow
+      from them.
+    </p>
     <table v-else class="ledger">
-      <thead><tr><th>State</th><th>Step</th><th class="wide-only">Waits for</th><th class="num wide-only">Guide</th><th class="num">Worked</th><th class="wide-only">To measure</th><th>Reads</th><th class="wide-only" /></tr></thead>
+      <thead>
+        <tr>
+          <th>State</th>
+          <th>Step</th>
+          <th class="wide-only">Waits for</th>
+          <th class="num wide-only">Guide</th>
+          <th class="num">Worked</th>
+          <th class="wide-only">To measure</th>
+          <th>Reads</th>
+          <th class="wide-only" />
+        </tr>
+      </thead>
       <tbody>
         <template v-for="(row, i) in rows" :key="row.step.ref">
-          <tr v-if="isFirstOf(i)" class="grouped"><th colspan="8">{{ row.step.section }}</th></tr>
-          <tr :class="{ picked: panel.open ? panel.open.kind === 'step' && panel.open.ref === row.step.ref : next?.step.ref === row.step.ref }" @click="panel.show({ kind: 'step', ref: row.step.ref })">
-            <td class="small" :class="{ quiet: row.step.state === 'done' }">{{ row.step.state === 'done' ? 'done' : row.step.state === 'skipped' ? 'skipped' : runs(row.step) ? 'running' : row.waitsFor.length ? 'waits' : 'ready' }}</td>
-            <td><router-link class="step" :to="`/builds/${id}/build/bench/${row.step.ref}`" @click.stop>{{ row.step.title }}</router-link><span v-if="faultsAt(row.step.ref)" class="fails small"> · {{ faultsAt(row.step.ref) }} open fault</span></td>
-            <td class="small quiet wide-only">{{ row.waitsFor.map((ref) => byRef.get(ref)?.title ?? ref).join(', ') }}</td>
-            <td class="num wide-only"><EditCell figure :label="`Guide time of ${row.step.title}`" :value="row.step.guide" unit="h" :save="store(row.step, 'Guide time', ['guide'])" /></td>
-            <td class="num figure" :class="{ live: runs(row.step) }">{{ worked(row.step) > 0 ? clock(worked(row.step)) : '' }}</td>
-            <td class="small wide-only"><template v-if="row.step.check">{{ row.step.check.what }}: <span class="figure">{{ row.step.check.nominal }} ± {{ row.step.check.tolerance }}</span></template></td>
-            <td class="reads"><template v-if="row.step.check && row.verdict"><VerdictMark :verdict="row.verdict" /> <span class="figure small">{{ row.step.check.measured ?? 'not yet' }}</span></template></td>
-            <td class="wide-only"><button type="button" class="plain link small" :aria-label="`Edit ${row.step.title}`" @click.stop="panel.show({ kind: 'step', ref: row.step.ref })">edit</button></td>
+          <tr v-if="isFirstOf(i)" class="grouped">
+            <th colspan="8">{{ row.step.section }}</th>
+          </tr>
+          <tr
+            :class="{
+              picked: panel.open
+                ? panel.open.kind === 'step' && panel.open.ref === row.step.ref
+                : next?.step.ref === row.step.ref,
+            }"
+            @click="panel.show({ kind: 'step', ref: row.step.ref })"
+          >
+            <td class="small" :class="{ quiet: row.step.state === 'done' }">
+              {{
+                row.step.state === 'done'
+                  ? 'done'
+                  : row.step.state === 'skipped'
+                    ? 'skipped'
+                    : runs(row.step)
+                      ? 'running'
+                      : row.waitsFor.length
+                        ? 'waits'
+                        : 'ready'
+              }}
+            </td>
+            <td>
+              <router-link class="step" :to="`/builds/${id}/build/bench/${row.step.ref}`" @click.stop>{{
+                row.step.title
+              }}</router-link><span v-if="faultsAt(row.step.ref)" class="fails small">
+                · {{ faultsAt(row.step.ref) }} open fault</span
+              >
+            </td>
+            <td class="small quiet wide-only">
+              {{ row.waitsFor.map((ref) => byRef.get(ref)?.title ?? ref).join(', ') }}
+            </td>
+            <td class="num wide-only">
+              <EditCell
+                figure
+                :label="`Guide time of ${row.step.title}`"
+                :value="row.step.guide"
+                unit="h"
+                :save="store(row.step, 'Guide time', ['guide'])"
+              />
+            </td>
+            <td class="num figure" :class="{ live: runs(row.step) }">
+              {{ worked(row.step) > 0 ? clock(worked(row.step)) : '' }}
+            </td>
+            <td class="small wide-only">
+              <template v-if="row.step.check"
+                >{{ row.step.check.what }}:
+                <span class="figure">{{ row.step.check.nominal }} ± {{ row.step.check.tolerance }}</span></template
+              >
+            </td>
+            <td class="reads">
+              <template v-if="row.step.check && row.verdict"
+                ><VerdictMark :verdict="row.verdict" />
+                <span class="figure small">{{ row.step.check.measured ?? 'not yet' }}</span></template
+              >
+            </td>
+            <td class="wide-only">
+              <button
+                type="button"
+                class="plain link small"
+                :aria-label="`Edit ${row.step.title}`"
+                @click.stop="panel.show({ kind: 'step', ref: row.step.ref })"
+              >
+                edit
+              </button>
+            </td>
           </tr>
         </template>
       </tbody>
@@ -74,10 +178,29 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.adding { display: grid; grid-template-columns: 150px 1fr 110px 200px auto; gap: 12px; align-items: start; padding-bottom: 12px; }
-.adding p { grid-column: 1 / -1; margin: 0; }
-.reads { white-space: nowrap; }
-.step { color: inherit; }
-.step:hover { color: var(--live); }
-@media (max-width: 700px) { .adding { grid-template-columns: 1fr; } }
+.adding {
+  display: grid;
+  grid-template-columns: 150px 1fr 110px 200px auto;
+  gap: 12px;
+  align-items: start;
+  padding-bottom: 12px;
+}
+.adding p {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.reads {
+  white-space: nowrap;
+}
+.step {
+  color: inherit;
+}
+.step:hover {
+  color: var(--live);
+}
+@media (max-width: 700px) {
+  .adding {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -11,7 +11,16 @@ const only = ref<'open' | 'all'>('all')
 const faults = computed(() => build.value?.faults ?? [])
 const isOpen = (fault: Fault) => fault.state !== 'fixed' && fault.state !== 'closed'
 const order = ['danger', 'stops_work', 'defect', 'blemish']
-const rows = computed(() => faults.value.filter((fault) => only.value === 'all' || isOpen(fault)).sort((a, b) => Number(isOpen(b)) - Number(isOpen(a)) || order.indexOf(a.severity) - order.indexOf(b.severity) || b.found.localeCompare(a.found)))
+const rows = computed(() =>
+  faults.value
+    .filter((fault) => only.value === 'all' || isOpen(fault))
+    .sort(
+      (a, b) =>
+        Number(isOpen(b)) - Number(isOpen(a)) ||
+        order.indexOf(a.severity) - order.indexOf(b.severity) ||
+        b.found.localeCompare(a.found),
+    ),
+)
 const stepOf = (ref?: string) => build.value?.steps?.find((step) => step.ref === ref)?.title
 const grave = (severity: string) => ({ danger: severity === 'danger', fails: severity === 'stops_work' })
 </script>
@@ -20,21 +29,60 @@ const grave = (severity: string) => ({ danger: severity === 'danger', fails: sev
   <div class="view">
     <div class="view-head">
       <h1>Faults</h1>
-      <span class="quiet"><span class="figure">{{ overview?.open_faults }}</span> open of <span class="figure">{{ faults.length }}</span></span>
-      <span class="choices push" role="group" aria-label="Faults shown"><button type="button" class="plain" :aria-pressed="only === 'all'" @click="only = 'all'">All</button><button type="button" class="plain" :aria-pressed="only === 'open'" @click="only = 'open'">Open</button></span>
+      <span class="quiet"
+        ><span class="figure">{{ overview?.open_faults }}</span> open of
+        <span class="figure">{{ faults.length }}</span></span
+      >
+      <span class="choices push" role="group" aria-label="Faults shown"
+        ><button type="button" class="plain" :aria-pressed="only === 'all'" @click="only = 'all'">All</button
+        ><button type="button" class="plain" :aria-pressed="only === 'open'" @click="only = 'open'">Open</button></span
+      >
     </div>
-    <p v-if="overview && overview.danger_faults > 0" class="danger stop" role="status"><strong>Not to be powered.</strong> {{ overview.danger_faults === 1 ? 'A danger fault is' : `${overview.danger_faults} danger faults are` }} open; each needs a fix that says how before it can be closed.</p>
-    <p v-if="faults.length === 0" class="empty">No faults. Press <kbd class="keycap">l</kbd> on any screen to log one: what, how bad, on what. Cause and fix can wait.</p>
+    <p v-if="overview && overview.danger_faults > 0" class="danger stop" role="status">
+      <strong>Not to be powered.</strong>
+      {{ overview.danger_faults === 1 ? 'A danger fault is' : `${overview.danger_faults} danger faults are` }} open;
+      each needs a fix that says how before it can be closed.
+    </p>
+    <p v-if="faults.length === 0" class="empty">
+      No faults. Press <kbd class="keycap">l</kbd> on any screen to log one: what, how bad, on what. Cause and fix can
+      wait.
+    </p>
     <table v-else class="ledger">
-      <thead><tr><th>State</th><th>What</th><th>How bad</th><th>On</th><th class="wide-only">Cause</th><th class="wide-only">Fix</th><th class="num wide-only">Cost</th><th class="num wide-only">Lost</th><th class="num wide-only">Found</th></tr></thead>
+      <thead>
+        <tr>
+          <th>State</th>
+          <th>What</th>
+          <th>How bad</th>
+          <th>On</th>
+          <th class="wide-only">Cause</th>
+          <th class="wide-only">Fix</th>
+          <th class="num wide-only">Cost</th>
+          <th class="num wide-only">Lost</th>
+          <th class="num wide-only">Found</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="fault in rows" :key="fault.ref" :class="{ picked: panel.open?.kind === 'fault' && panel.open.ref === fault.ref }" @click="panel.show({ kind: 'fault', ref: fault.ref })">
+        <tr
+          v-for="fault in rows"
+          :key="fault.ref"
+          :class="{ picked: panel.open?.kind === 'fault' && panel.open.ref === fault.ref }"
+          @click="panel.show({ kind: 'fault', ref: fault.ref })"
+        >
           <td :class="isOpen(fault) ? '' : 'quiet'">{{ words(fault.state ?? 'open') }}</td>
-          <td class="what"><button type="button" class="plain" @click.stop="panel.show({ kind: 'fault', ref: fault.ref })">{{ fault.what }}</button><span v-if="fault.photos?.length" class="quiet small"> · picture</span></td>
+          <td class="what">
+            <button type="button" class="plain" @click.stop="panel.show({ kind: 'fault', ref: fault.ref })">
+              {{ fault.what }}</button><span v-if="fault.photos?.length" class="quiet small"> · picture</span>
+          </td>
           <td :class="isOpen(fault) ? grave(fault.severity) : 'quiet'">{{ words(fault.severity) }}</td>
-          <td class="small">{{ fault.need ? roleOf(fault.need) : '' }}<span v-if="fault.step" class="quiet block">{{ stepOf(fault.step) }}</span></td>
-          <td class="small wide-only">{{ fault.cause }}</td><td class="small wide-only">{{ fault.fix }}</td>
-          <td class="num figure wide-only">{{ fault.cost ? money(fault.cost, build?.build.currency ?? '') : '' }}</td><td class="num figure wide-only">{{ fault.lost }}</td><td class="num small quiet wide-only">{{ day(fault.found) }}</td>
+          <td class="small">
+            {{ fault.need ? roleOf(fault.need) : ''
+            }}<span v-if="fault.step" class="quiet block">{{ stepOf(fault.step) }}</span>
+          </td>
+          <td class="small wide-only">{{ fault.cause }}</td>
+          <td class="small wide-only">{{ fault.fix }}</td>
+          <td class="num figure wide-only">{{ fault.cost ? money(fault.cost, build?.build.currency ?? '') : '' }}</td>
+          <td class="num figure wide-only">{{ fault.lost }}</td>
+          <td class="num small quiet wide-only">{{ day(fault.found) }}</td>
         </tr>
       </tbody>
     </table>
@@ -42,8 +90,18 @@ const grave = (severity: string) => ({ danger: severity === 'danger', fails: sev
 </template>
 
 <style scoped>
-.stop { border-left: 4px solid currentColor; padding: 4px 12px; }
-.what { max-width: 300px; }
-.block { display: block; }
-td { padding-top: 5px !important; padding-bottom: 5px !important; }
+.stop {
+  border-left: 4px solid currentColor;
+  padding: 4px 12px;
+}
+.what {
+  max-width: 300px;
+}
+.block {
+  display: block;
+}
+td {
+  padding-top: 5px !important;
+  padding-bottom: 5px !important;
+}
 </style>

@@ -19,14 +19,37 @@ const router = useRouter()
 const check = ref({ what: '', nominal: '', tolerance: '' })
 const reason = ref('')
 const step = computed(() => build.value?.steps?.find((one) => one.ref === props.stepRef))
-const others = computed(() => (build.value?.steps ?? []).filter((one) => one.ref !== props.stepRef && !(step.value?.after ?? []).includes(one.ref)))
+const others = computed(() =>
+  (build.value?.steps ?? []).filter((one) => one.ref !== props.stepRef && !(step.value?.after ?? []).includes(one.ref)),
+)
 const needs = computed(() => (build.value?.needs ?? []).filter((need) => step.value?.uses?.[need.ref] === undefined))
 const titleOf = (ref: string) => build.value?.steps?.find((one) => one.ref === ref)?.title ?? ref
 
-const store = (what: string, path: string[]) => (text: string, was: unknown) => set(`${what} of “${step.value!.title}”`, 'steps', props.stepRef, path, was, text === '' ? null : path[0] === 'position' || path[0] === 'uses' ? (/^\d+$/.test(text) ? Number(text) : text) : text)
+const store = (what: string, path: string[]) => (text: string, was: unknown) =>
+  set(
+    `${what} of “${step.value!.title}”`,
+    'steps',
+    props.stepRef,
+    path,
+    was,
+    text === ''
+      ? null
+      : path[0] === 'position' || path[0] === 'uses'
+        ? /^\d+$/.test(text)
+          ? Number(text)
+          : text
+        : text,
+  )
 /** A list written with commas. */
-const storeList = (what: string, key: 'tools') => (text: string) => set(`${what} of “${step.value!.title}”`, 'steps', props.stepRef, [key], step.value?.[key] ?? null, listOf(text))
-const listOf = (text: string) => { const items = text.split(',').map((one) => one.trim()).filter(Boolean); return items.length ? items : null }
+const storeList = (what: string, key: 'tools') => (text: string) =>
+  set(`${what} of “${step.value!.title}”`, 'steps', props.stepRef, [key], step.value?.[key] ?? null, listOf(text))
+const listOf = (text: string) => {
+  const items = text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
+  return items.length ? items : null
+}
 
 async function change(label: string, key: keyof Step, to: unknown): Promise<void> {
   try {
@@ -62,35 +85,120 @@ async function remove(): Promise<void> {
 <template>
   <template v-if="step">
     <h2><EditCell label="What to do" :value="step.title" :save="store('Title', ['title'])" /></h2>
-    <p><v-btn size="small" variant="flat" color="primary" @click="router.push(`/builds/${id}/build/bench/${step.ref}`)">To the bench</v-btn></p>
+    <p>
+      <v-btn size="small" variant="flat" color="primary" @click="router.push(`/builds/${id}/build/bench/${step.ref}`)"
+        >To the bench</v-btn
+      >
+    </p>
     <p v-if="reason" class="danger small" role="alert">{{ reason }}</p>
     <dl class="facts">
-      <dt>Section</dt><dd><EditCell label="Section" :value="step.section" :save="store('Section', ['section'])" /></dd>
-      <dt>Place in the order</dt><dd><EditCell figure label="Place in the order" :value="step.position" :save="store('Place', ['position'])" /></dd>
-      <dt>Guide time</dt><dd><EditCell figure label="Guide time" :value="step.guide" unit="h" :save="store('Guide time', ['guide'])" /></dd>
-      <dt>Tools, with commas</dt><dd><EditCell label="Tools" :value="(step.tools ?? []).join(', ')" :save="storeList('Tools', 'tools')" /></dd>
+      <dt>Section</dt>
+      <dd><EditCell label="Section" :value="step.section" :save="store('Section', ['section'])" /></dd>
+      <dt>Place in the order</dt>
+      <dd>
+        <EditCell figure label="Place in the order" :value="step.position" :save="store('Place', ['position'])" />
+      </dd>
+      <dt>Guide time</dt>
+      <dd>
+        <EditCell figure label="Guide time" :value="step.guide" unit="h" :save="store('Guide time', ['guide'])" />
+      </dd>
+      <dt>Tools, with commas</dt>
+      <dd><EditCell label="Tools" :value="(step.tools ?? []).join(', ')" :save="storeList('Tools', 'tools')" /></dd>
     </dl>
     <h3>Comes after</h3>
-    <ul><li v-for="before in step.after" :key="before">{{ titleOf(before) }} <button type="button" class="plain link small" :aria-label="`Not after ${titleOf(before)}`" @click="drop('after', 'Order', before)">take away</button></li></ul>
-    <select aria-label="Add a step it comes after" :value="''" @change="add('after', 'Order', $event)"><option value="">Add …</option><option v-for="other in others" :key="other.ref" :value="other.ref">{{ other.title }}</option></select>
+    <ul>
+      <li v-for="before in step.after" :key="before">
+        {{ titleOf(before) }}
+        <button
+          type="button"
+          class="plain link small"
+          :aria-label="`Not after ${titleOf(before)}`"
+          @click="drop('after', 'Order', before)"
+        >
+          take away
+        </button>
+      </li>
+    </ul>
+    <select aria-label="Add a step it comes after" :value="''" @change="add('after', 'Order', $event)">
+      <option value="">Add …</option>
+      <option v-for="other in others" :key="other.ref" :value="other.ref">{{ other.title }}</option>
+    </select>
     <h3>Goes in now</h3>
-    <ul><li v-for="(count, need) in step.uses" :key="need"><EditCell figure :label="`Pieces of ${roleOf(String(need))}`" :value="count" :save="store('Parts', ['uses', String(need)])" /> × {{ roleOf(String(need)) }}</li></ul>
-    <select aria-label="Add a part or screw that goes in" :value="''" @change="addUse"><option value="">Add …</option><option v-for="need in needs" :key="need.ref" :value="need.ref">{{ need.role }}</option></select>
+    <ul>
+      <li v-for="(count, need) in step.uses" :key="need">
+        <EditCell
+          figure
+          :label="`Pieces of ${roleOf(String(need))}`"
+          :value="count"
+          :save="store('Parts', ['uses', String(need)])"
+        />
+        × {{ roleOf(String(need)) }}
+      </li>
+    </ul>
+    <select aria-label="Add a part or screw that goes in" :value="''" @change="addUse">
+      <option value="">Add …</option>
+      <option v-for="need in needs" :key="need.ref" :value="need.ref">{{ need.role }}</option>
+    </select>
     <h3>Measure</h3>
     <dl v-if="step.check" class="facts">
-      <dt>What</dt><dd><EditCell label="What to measure" :value="step.check.what" :save="store('Check', ['check', 'what'])" /></dd>
-      <dt>Nominal</dt><dd><EditCell figure label="Nominal" :value="step.check.nominal" :save="store('Nominal', ['check', 'nominal'])" /></dd>
-      <dt>Tolerance, either way</dt><dd><EditCell figure label="Tolerance" :value="step.check.tolerance" :save="store('Tolerance', ['check', 'tolerance'])" /></dd>
-      <dt>Measured</dt><dd><EditCell figure label="Measured" :value="step.check.measured" :save="store('Reading', ['check', 'measured'])" /></dd>
+      <dt>What</dt>
+      <dd><EditCell label="What to measure" :value="step.check.what" :save="store('Check', ['check', 'what'])" /></dd>
+      <dt>Nominal</dt>
+      <dd>
+        <EditCell figure label="Nominal" :value="step.check.nominal" :save="store('Nominal', ['check', 'nominal'])" />
+      </dd>
+      <dt>Tolerance, either way</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Tolerance"
+          :value="step.check.tolerance"
+          :save="store('Tolerance', ['check', 'tolerance'])"
+        />
+      </dd>
+      <dt>Measured</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Measured"
+          :value="step.check.measured"
+          :save="store('Reading', ['check', 'measured'])"
+        />
+      </dd>
     </dl>
-    <p v-if="step.check" class="small"><button type="button" class="plain link" @click="change('Check', 'check', null)">nothing to measure</button></p>
+    <p v-if="step.check" class="small">
+      <button type="button" class="plain link" @click="change('Check', 'check', null)">nothing to measure</button>
+    </p>
     <form v-else @submit.prevent="change('Check', 'check', { ...check })">
-      <input v-model="check.what" aria-label="What to measure" placeholder="parallel over the travel"><input v-model="check.nominal" aria-label="Nominal" placeholder="0 mm" size="7"> ± <input v-model="check.tolerance" aria-label="Tolerance" placeholder="0.05 mm" size="7">
-      <v-btn type="submit" size="small" color="primary" :disabled="!check.what || !check.nominal || !check.tolerance">Add</v-btn>
+      <input v-model="check.what" aria-label="What to measure" placeholder="parallel over the travel" /><input
+        v-model="check.nominal"
+        aria-label="Nominal"
+        placeholder="0 mm"
+        size="7"
+      />
+      ± <input v-model="check.tolerance" aria-label="Tolerance" placeholder="0.05 mm" size="7" />
+      <v-btn type="submit" size="small" color="primary" :disabled="!check.what || !check.nominal || !check.tolerance"
+        >Add</v-btn
+      >
     </form>
     <h3>Cautions</h3>
-    <ul><li v-for="caution in step.cautions" :key="caution">{{ words(caution) }} <button type="button" class="plain link small" @click="drop('cautions', 'Cautions', caution)">take away</button></li></ul>
-    <select aria-label="Add a caution" :value="''" @change="add('cautions', 'Cautions', $event)"><option value="">Add …</option><option v-for="(text, key) in catalogue?.cautions" :key="key" :value="key" :disabled="step.cautions?.includes(String(key))">{{ words(String(key)) }}: {{ text }}</option></select>
+    <ul>
+      <li v-for="caution in step.cautions" :key="caution">
+        {{ words(caution) }}
+        <button type="button" class="plain link small" @click="drop('cautions', 'Cautions', caution)">take away</button>
+      </li>
+    </ul>
+    <select aria-label="Add a caution" :value="''" @change="add('cautions', 'Cautions', $event)">
+      <option value="">Add …</option>
+      <option
+        v-for="(text, key) in catalogue?.cautions"
+        :key="key"
+        :value="key"
+        :disabled="step.cautions?.includes(String(key))"
+      >
+        {{ words(String(key)) }}: {{ text }}
+      </option>
+    </select>
     <h3>Notes</h3>
     <EditCell long label="Notes" :value="step.notes" placeholder="none" :save="store('Notes', ['notes'])" />
     <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this step</button></p>
@@ -99,7 +207,24 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
-h3 { margin: 14px 0 2px; }
-ul { padding-left: 18px; margin: 0; font-size: 14px; }
-input, select { font: inherit; font-size: 13px; height: 26px; max-width: 100%; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 2px; padding: 0 4px; }
+h3 {
+  margin: 14px 0 2px;
+}
+ul {
+  padding-left: 18px;
+  margin: 0;
+  font-size: 14px;
+}
+input,
+select {
+  font: inherit;
+  font-size: 13px;
+  height: 26px;
+  max-width: 100%;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 2px;
+  padding: 0 4px;
+}
 </style>

@@ -10,7 +10,10 @@ import VerdictMark from '@/shared/VerdictMark.vue'
 import FaultDialog from './FaultDialog.vue'
 import { useSteps } from './useSteps'
 
-/** One step a screen, for greasy hands: what to have at hand, what must be in, what to measure, the clock, and a fault one touch away. */
+/**
+ * One step a screen, for greasy hands: what to have at hand, what must be in, what to measure, the clock, and a fault
+ * one touch away.
+ */
 const route = useRoute()
 const router = useRouter()
 const { id, document: build, query, roleOf } = useBuild()
@@ -28,8 +31,20 @@ const at = computed(() => rows.value.findIndex((row) => row.step.ref === route.p
 const row = computed(() => rows.value[at.value])
 const step = computed(() => row.value?.step)
 const place = (ref: string) => `/builds/${id.value}/build/bench/${ref}`
-const openFaults = computed(() => (build.value?.faults ?? []).filter((fault) => fault.step === step.value?.ref && fault.state !== 'fixed' && fault.state !== 'closed'))
-watch(() => [step.value?.ref, step.value?.check?.measured], () => { reading.value = step.value?.check?.measured ?? ''; reason.value = ''; simulated.value = false }, { immediate: true })
+const openFaults = computed(() =>
+  (build.value?.faults ?? []).filter(
+    (fault) => fault.step === step.value?.ref && fault.state !== 'fixed' && fault.state !== 'closed',
+  ),
+)
+watch(
+  () => [step.value?.ref, step.value?.check?.measured],
+  () => {
+    reading.value = step.value?.check?.measured ?? ''
+    reason.value = ''
+    simulated.value = false
+  },
+  { immediate: true },
+)
 
 async function guarded(work: () => Promise<unknown>): Promise<boolean> {
   if (busy.value) return false
@@ -53,7 +68,14 @@ async function measure(): Promise<void> {
   const unit = check.nominal.replace(/^[\d.,\s+−-]+/, '')
   const text = /^[+−-]?[\d.,\s]+$/.test(reading.value.trim()) ? `${reading.value.trim()} ${unit}` : reading.value.trim()
   try {
-    await set(`Reading at “${step.value!.title}”`, 'steps', step.value!.ref, ['check', 'measured'], check.measured ?? null, text === '' ? null : text)
+    await set(
+      `Reading at “${step.value!.title}”`,
+      'steps',
+      step.value!.ref,
+      ['check', 'measured'],
+      check.measured ?? null,
+      text === '' ? null : text,
+    )
     reason.value = ''
   } catch (error) {
     reason.value = reasonOf(error)
@@ -61,7 +83,9 @@ async function measure(): Promise<void> {
 }
 async function simulate(): Promise<void> {
   await guarded(async () => {
-    reading.value = (await api.get<{ value: string }>(`/api/builds/${id.value}/steps/${step.value!.ref}/simulated-reading`)).value
+    reading.value = (
+      await api.get<{ value: string }>(`/api/builds/${id.value}/steps/${step.value!.ref}/simulated-reading`)
+    ).value
     simulated.value = true
   })
 }
@@ -69,14 +93,23 @@ async function finish(state: 'done' | 'open' | 'skipped'): Promise<void> {
   const one = step.value!
   const done = await guarded(async () => {
     if (runs(one)) await clockOf(one, false)
-    await edit(`“${one.title}” ${state === 'open' ? 'opened again' : state}`, [{ section: 'steps', ref: one.ref, set: [{ path: ['state'], was: one.state ?? 'open', to: state }] }])
+    await edit(`“${one.title}” ${state === 'open' ? 'opened again' : state}`, [
+      { section: 'steps', ref: one.ref, set: [{ path: ['state'], was: one.state ?? 'open', to: state }] },
+    ])
   })
   if (done && state !== 'open') {
-    const following = rows.value.slice(at.value + 1).find((other) => other.step.state === 'open' && other.waitsFor.length === 0)
+    const following = rows.value
+      .slice(at.value + 1)
+      .find((other) => other.step.state === 'open' && other.waitsFor.length === 0)
     if (following) await router.push(place(following.step.ref))
   }
 }
-useKeys({ l: () => (faulting.value = true), u: () => void undo(), s: () => void toggle(), Escape: () => void router.push(`/builds/${id.value}/build/bench`) })
+useKeys({
+  l: () => (faulting.value = true),
+  u: () => void undo(),
+  s: () => void toggle(),
+  Escape: () => void router.push(`/builds/${id.value}/build/bench`),
+})
 </script>
 
 <template>
@@ -90,63 +123,246 @@ useKeys({ l: () => (faulting.value = true), u: () => void undo(), s: () => void 
     <p v-else-if="query.isError.value" class="danger pad">{{ reasonOf(query.error.value) }}</p>
     <main v-else-if="step && row">
       <h1>{{ step.title }}</h1>
-      <p v-for="caution in step.cautions" :key="caution" class="caution danger"><strong>{{ words(caution) }}</strong> {{ catalogue?.cautions[caution] }}</p>
-      <p v-if="row.waitsFor.length" class="waits fails">First: <template v-for="(ref, i) in row.waitsFor" :key="ref">{{ i ? ', ' : '' }}<router-link class="link" :to="place(ref)">{{ byRef.get(ref)?.title ?? ref }}</router-link></template></p>
+      <p v-for="caution in step.cautions" :key="caution" class="caution danger">
+        <strong>{{ words(caution) }}</strong> {{ catalogue?.cautions[caution] }}
+      </p>
+      <p v-if="row.waitsFor.length" class="waits fails">
+        First:
+        <template v-for="(first, i) in row.waitsFor" :key="first"
+          >{{ i ? ', ' : ''
+          }}<router-link class="link" :to="place(first)">{{ byRef.get(first)?.title ?? first }}</router-link></template
+        >
+      </p>
       <p v-for="fault in openFaults" :key="fault.ref" class="waits fails">Open fault: {{ fault.what }}</p>
       <div class="columns">
-        <section v-if="step.tools?.length"><h2>At hand</h2><ul><li v-for="tool in step.tools" :key="tool">{{ tool }}</li></ul></section>
-        <section v-if="Object.keys(step.uses ?? {}).length"><h2>Goes in now</h2><ul><li v-for="(count, need) in step.uses" :key="need"><span class="figure">{{ count }} ×</span> {{ roleOf(String(need)) }}</li></ul></section>
+        <section v-if="step.tools?.length">
+          <h2>At hand</h2>
+          <ul>
+            <li v-for="tool in step.tools" :key="tool">{{ tool }}</li>
+          </ul>
+        </section>
+        <section v-if="Object.keys(step.uses ?? {}).length">
+          <h2>Goes in now</h2>
+          <ul>
+            <li v-for="(count, need) in step.uses" :key="need">
+              <span class="figure">{{ count }} ×</span> {{ roleOf(String(need)) }}
+            </li>
+          </ul>
+        </section>
       </div>
       <p v-if="step.notes" class="notes">{{ step.notes.replaceAll('**', '') }}</p>
       <section v-if="step.check" class="check">
         <h2>Measure</h2>
-        <p>{{ step.check.what }}: <span class="figure">{{ step.check.nominal }} ± {{ step.check.tolerance }}</span></p>
+        <p>
+          {{ step.check.what }}: <span class="figure">{{ step.check.nominal }} ± {{ step.check.tolerance }}</span>
+        </p>
         <form @submit.prevent="measure()">
-          <input v-model="reading" inputmode="text" aria-label="Reading" placeholder="reading" :aria-invalid="reason !== ''">
+          <input
+            v-model="reading"
+            inputmode="text"
+            aria-label="Reading"
+            placeholder="reading"
+            :aria-invalid="reason !== ''"
+          />
           <button type="submit" class="big">Store</button>
           <VerdictMark v-if="row.verdict && step.check.measured" :verdict="row.verdict" word :size="26" />
         </form>
         <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
-        <p class="quiet small">No instrument at hand? <button type="button" class="plain link sim" @click="simulate()">Read the simulated one</button><template v-if="simulated"> This reading is simulated.</template></p>
+        <p class="quiet small">
+          No instrument at hand?
+          <button type="button" class="plain link sim" @click="simulate()">Read the simulated one</button
+          ><template v-if="simulated"> This reading is simulated.</template>
+        </p>
       </section>
     </main>
-    <p v-else class="pad">There is no such step. <router-link class="link" :to="`/builds/${id}/build/bench`">All steps</router-link></p>
+    <p v-else class="pad">
+      There is no such step. <router-link class="link" :to="`/builds/${id}/build/bench`">All steps</router-link>
+    </p>
     <footer v-if="step && row">
-      <router-link v-if="at > 0" class="big" :to="place(rows[at - 1]!.step.ref)" aria-label="Step before">‹</router-link>
-      <button type="button" class="big clock" :class="{ on: runs(step) }" :aria-pressed="runs(step)" @click="toggle()"><span class="figure">{{ clock(worked(step)) }}</span> {{ runs(step) ? 'Stop' : 'Start' }}</button>
-      <button v-if="step.state === 'open' || step.state === undefined" type="button" class="big done" @click="finish('done')">Done</button>
+      <router-link v-if="at > 0" class="big" :to="place(rows[at - 1]!.step.ref)" aria-label="Step before"
+        >‹</router-link
+      >
+      <button type="button" class="big clock" :class="{ on: runs(step) }" :aria-pressed="runs(step)" @click="toggle()">
+        <span class="figure">{{ clock(worked(step)) }}</span> {{ runs(step) ? 'Stop' : 'Start' }}
+      </button>
+      <button
+        v-if="step.state === 'open' || step.state === undefined"
+        type="button"
+        class="big done"
+        @click="finish('done')"
+      >
+        Done
+      </button>
       <button v-else type="button" class="big" @click="finish('open')">Open again</button>
-      <router-link v-if="at < rows.length - 1" class="big" :to="place(rows[at + 1]!.step.ref)" aria-label="Step after">›</router-link>
+      <router-link v-if="at < rows.length - 1" class="big" :to="place(rows[at + 1]!.step.ref)" aria-label="Step after"
+        >›</router-link
+      >
     </footer>
     <FaultDialog v-model="faulting" :step="step?.ref" />
   </div>
 </template>
 
 <style scoped>
-.bench { display: grid; grid-template-rows: auto 1fr auto; height: 100dvh; font-size: 20px; max-width: 900px; margin: 0 auto; }
-header { display: flex; align-items: center; gap: 16px; padding: 6px 16px; font-size: 16px; border-bottom: 1px solid var(--rule); }
-.back { padding: 11px 0; }
-.fault { margin-left: auto; min-height: 44px; padding: 0 18px; font: inherit; font-weight: 600; background: none; color: rgb(var(--v-theme-fails)); border: 2px solid currentColor; border-radius: 2px; cursor: pointer; }
-main { overflow: auto; padding: 20px 16px; }
-.pad { padding: 24px 16px; }
-h1 { font-size: 40px; }
-h2 { font-size: 20px; color: var(--quiet); }
-.caution { border-left: 4px solid currentColor; padding: 4px 12px; margin: 12px 0; font-size: 18px; }
-.caution strong { display: block; }
-.caution strong::first-letter { text-transform: uppercase; }
-.waits { font-weight: 600; }
-.columns { display: grid; grid-template-columns: repeat(auto-fit, minmax(260px, 1fr)); gap: 8px 40px; margin-top: 16px; }
-ul { padding-left: 22px; margin: 4px 0; }
-li { min-height: 32px; }
-.notes { margin: 18px 0; max-width: 60ch; white-space: pre-line; }
-.check { border-top: 1px solid var(--ink); padding-top: 12px; margin-top: 20px; }
-.check form { display: flex; flex-wrap: wrap; gap: 12px; align-items: center; font-size: 28px; }
-.check input { width: 200px; height: 56px; padding: 0 12px; font: inherit; font-family: var(--figures); font-size: 28px; color: var(--ink); background: var(--sheet); border: 2px solid var(--rule); border-radius: 2px; }
-.sim { padding: 12px 0; }
-footer { display: flex; gap: 10px; padding: 10px 16px 14px; border-top: 1px solid var(--rule); background: var(--sheet); }
-.big { display: inline-flex; align-items: center; justify-content: center; gap: 10px; min-height: 60px; min-width: 60px; padding: 0 16px; font: inherit; font-size: 24px; color: inherit; background: none; border: 1px solid var(--rule); border-radius: 2px; cursor: pointer; text-decoration: none; }
-.clock { flex: 1; }
-.clock.on { border-color: var(--live); box-shadow: inset 0 -4px 0 var(--live); }
-.done { flex: 1; background: rgb(var(--v-theme-primary)); color: rgb(var(--v-theme-on-primary)); font-weight: 600; border-color: transparent; }
-@media (max-width: 500px) { h1 { font-size: 28px; } .bench { font-size: 18px; } .big { padding: 0 10px; font-size: 20px; } header { gap: 10px; padding: 6px 10px; } .fault { padding: 0 10px; } }
+.bench {
+  display: grid;
+  grid-template-rows: auto 1fr auto;
+  height: 100dvh;
+  font-size: 20px;
+  max-width: 900px;
+  margin: 0 auto;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 6px 16px;
+  font-size: 16px;
+  border-bottom: 1px solid var(--rule);
+}
+.back {
+  padding: 11px 0;
+}
+.fault {
+  margin-left: auto;
+  min-height: 44px;
+  padding: 0 18px;
+  font: inherit;
+  font-weight: 600;
+  background: none;
+  color: rgb(var(--v-theme-fails));
+  border: 2px solid currentColor;
+  border-radius: 2px;
+  cursor: pointer;
+}
+main {
+  overflow: auto;
+  padding: 20px 16px;
+}
+.pad {
+  padding: 24px 16px;
+}
+h1 {
+  font-size: 40px;
+}
+h2 {
+  font-size: 20px;
+  color: var(--quiet);
+}
+.caution {
+  border-left: 4px solid currentColor;
+  padding: 4px 12px;
+  margin: 12px 0;
+  font-size: 18px;
+}
+.caution strong {
+  display: block;
+}
+.caution strong::first-letter {
+  text-transform: uppercase;
+}
+.waits {
+  font-weight: 600;
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
+  gap: 8px 40px;
+  margin-top: 16px;
+}
+ul {
+  padding-left: 22px;
+  margin: 4px 0;
+}
+li {
+  min-height: 32px;
+}
+.notes {
+  margin: 18px 0;
+  max-width: 60ch;
+  white-space: pre-line;
+}
+.check {
+  border-top: 1px solid var(--ink);
+  padding-top: 12px;
+  margin-top: 20px;
+}
+.check form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  font-size: 28px;
+}
+.check input {
+  width: 200px;
+  height: 56px;
+  padding: 0 12px;
+  font: inherit;
+  font-family: var(--figures);
+  font-size: 28px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 2px solid var(--rule);
+  border-radius: 2px;
+}
+.sim {
+  padding: 12px 0;
+}
+footer {
+  display: flex;
+  gap: 10px;
+  padding: 10px 16px 14px;
+  border-top: 1px solid var(--rule);
+  background: var(--sheet);
+}
+.big {
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  gap: 10px;
+  min-height: 60px;
+  min-width: 60px;
+  padding: 0 16px;
+  font: inherit;
+  font-size: 24px;
+  color: inherit;
+  background: none;
+  border: 1px solid var(--rule);
+  border-radius: 2px;
+  cursor: pointer;
+  text-decoration: none;
+}
+.clock {
+  flex: 1;
+}
+.clock.on {
+  border-color: var(--live);
+  box-shadow: inset 0 -4px 0 var(--live);
+}
+.done {
+  flex: 1;
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+  font-weight: 600;
+  border-color: transparent;
+}
+@media (max-width: 500px) {
+  h1 {
+    font-size: 28px;
+  }
+  .bench {
+    font-size: 18px;
+  }
+  .big {
+    padding: 0 10px;
+    font-size: 20px;
+  }
+  header {
+    gap: 10px;
+    padding: 6px 10px;
+  }
+  .fault {
+    padding: 0 10px;
+  }
+}
 </style>

@@ -12,19 +12,29 @@ export function useSteps() {
   onBeforeUnmount(() => clearInterval(timer))
 
   const byRef = computed(() => new Map((build.value?.steps ?? []).map((step) => [step.ref, step])))
-  const rows = computed(() => (overview.value?.steps ?? []).flatMap((state) => {
-    const step = byRef.value.get(state.ref)
+  const rows = computed(() =>
+    (overview.value?.steps ?? []).flatMap((state) => {
+      const step = byRef.value.get(state.ref)
 
-    return step === undefined ? [] : [{ step, waitsFor: state.waits_for, verdict: state.verdict }]
-  }))
+      return step === undefined ? [] : [{ step, waitsFor: state.waits_for, verdict: state.verdict }]
+    }),
+  )
   const next = computed(() => rows.value.find((row) => row.step.state === 'open' && row.waitsFor.length === 0))
-  const runs = (step: Step) => step.timings?.length !== undefined && step.timings.length > 0 && step.timings.at(-1)!.stop === undefined
-  const worked = (step: Step) => (step.timings ?? []).reduce((sum, timing) => sum + Math.max(0, (timing.stop ?? now.value) - timing.start), 0)
+  const runs = (step: Step) =>
+    step.timings?.length !== undefined && step.timings.length > 0 && step.timings.at(-1)!.stop === undefined
+  const worked = (step: Step) =>
+    (step.timings ?? []).reduce((sum, timing) => sum + Math.max(0, (timing.stop ?? now.value) - timing.start), 0)
 
   async function clockOf(step: Step, running: boolean): Promise<void> {
-    absorb(await api.post<EditResult>(`/api/builds/${id.value}/steps/${step.ref}/timer`, { running, timings: step.timings ?? [] }))
+    absorb(
+      await api.post<EditResult>(`/api/builds/${id.value}/steps/${step.ref}/timer`, {
+        running,
+        timings: step.timings ?? [],
+      }),
+    )
   }
-  const store = (step: Step, what: string, path: string[]) => (text: string, was: unknown) => set(`${what} of “${step.title}”`, 'steps', step.ref, path, was, text === '' ? null : text)
+  const store = (step: Step, what: string, path: string[]) => (text: string, was: unknown) =>
+    set(`${what} of “${step.title}”`, 'steps', step.ref, path, was, text === '' ? null : text)
 
   return { byRef, rows, next, runs, worked, clockOf, store }
 }

@@ -12,7 +12,12 @@ import PasswordDialog from './PasswordDialog.vue'
 const client = useQueryClient()
 const router = useRouter()
 const notices = useNotices()
-const { data: workshops, isPending, isError, error } = useQuery({ queryKey: ['builds'], queryFn: () => api.get<WorkshopBuilds[]>('/api/builds'), staleTime: 0 })
+const {
+  data: workshops,
+  isPending,
+  isError,
+  error,
+} = useQuery({ queryKey: ['builds'], queryFn: () => api.get<WorkshopBuilds[]>('/api/builds'), staleTime: 0 })
 const verdicts: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']
 
 const changing = ref(false)
@@ -32,7 +37,15 @@ async function begin(): Promise<void> {
   try {
     await make({ workshop: making.value, ...form.value })
   } catch (problem) {
-    reasons.value = problem instanceof Problem ? { name: problem.at('/name'), kind: problem.at('/kind'), currency: problem.at('/currency'), all: problem.body.errors === undefined ? problem.message : undefined } : { all: reasonOf(problem) }
+    reasons.value =
+      problem instanceof Problem
+        ? {
+            name: problem.at('/name'),
+            kind: problem.at('/kind'),
+            currency: problem.at('/currency'),
+            all: problem.body.errors === undefined ? problem.message : undefined,
+          }
+        : { all: reasonOf(problem) }
   }
 }
 
@@ -75,7 +88,7 @@ async function leave(): Promise<void> {
 <template>
   <main class="builds view">
     <div class="view-head">
-      <img src="/mark.svg" alt="" width="28" height="28" class="mark">
+      <img src="/mark.svg" alt="" width="28" height="28" class="mark" />
       <h1>Builds</h1>
       <button type="button" class="plain link push" @click="changing = true">Change password</button>
       <button type="button" class="plain link" @click="leave()">Sign out</button>
@@ -86,35 +99,73 @@ async function leave(): Promise<void> {
       <div class="view-head">
         <h2>{{ workshop.name }}</h2>
         <span class="push">
-          <v-btn color="primary" @click="making = workshop.id; reasons = {}">New build</v-btn>
-          <label class="file-button"><input type="file" accept=".json,application/json" class="file" @change="open($event, workshop.id)"><span>Open a build file</span></label>
+          <v-btn
+            color="primary"
+            @click="
+              making = workshop.id
+              reasons = {}
+            "
+            >New build</v-btn
+          >
+          <label class="file-button"
+            ><input type="file" accept=".json,application/json" class="file" @change="open($event, workshop.id)" /><span
+              >Open a build file</span
+            ></label
+          >
         </span>
       </div>
       <p v-if="fileReason" class="danger" role="alert">{{ fileReason }}</p>
-      <p v-if="workshop.builds.length === 0" class="empty">Nothing is being built here yet. Start with <em>New build</em>, then bring your parts list; or open a build file, such as <code>demo/linnet.json</code> of this project.</p>
+      <p v-if="workshop.builds.length === 0" class="empty">
+        Nothing is being built here yet. Start with <em>New build</em>, then bring your parts list; or open a build
+        file, such as <code>demo/linnet.json</code> of this project.
+      </p>
       <article v-for="build in workshop.builds" :key="build.id" class="build">
-        <router-link :to="`/builds/${build.id}`" class="name"><h3>{{ build.name }}</h3><span class="quiet">{{ build.kind }}</span></router-link>
+        <router-link :to="`/builds/${build.id}`" class="name"
+          ><h3>{{ build.name }}</h3>
+          <span class="quiet">{{ build.kind }}</span></router-link
+        >
         <p class="purpose">{{ build.purpose }}</p>
-        <p v-if="build.trouble" class="wide-fact"><span class="fails">It cannot be read or judged.</span> {{ build.trouble }} Open it to mend it.</p>
+        <p v-if="build.trouble" class="wide-fact">
+          <span class="fails">It cannot be read or judged.</span> {{ build.trouble }} Open it to mend it.
+        </p>
         <template v-else-if="build.summary">
           <ul class="verdicts">
-            <li v-for="verdict in verdicts" :key="verdict"><VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.summary.tally[verdict] }}</span></li>
+            <li v-for="verdict in verdicts" :key="verdict">
+              <VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.summary.tally[verdict] }}</span>
+            </li>
           </ul>
           <dl class="facts">
-            <dt>Planned</dt><dd class="figure">{{ money(build.summary.money.planned, build.summary.money.currency, false) }}<span v-if="build.summary.money.budget" class="unit">of {{ money(build.summary.money.budget, build.summary.money.currency, false) }}</span></dd>
-            <dt>Fullest supply</dt><dd class="figure">{{ build.summary.supply ? percent(build.summary.supply.share) : '–' }}</dd>
-            <dt>Hours left</dt><dd class="figure">{{ build.summary.forecast.hours_left }}<span class="unit">h</span></dd>
-            <dt>Forecast</dt><dd class="figure">{{ day(build.summary.forecast.date) }}</dd>
+            <dt>Planned</dt>
+            <dd class="figure">
+              {{ money(build.summary.money.planned, build.summary.money.currency, false)
+              }}<span v-if="build.summary.money.budget" class="unit"
+                >of {{ money(build.summary.money.budget, build.summary.money.currency, false) }}</span
+              >
+            </dd>
+            <dt>Fullest supply</dt>
+            <dd class="figure">{{ build.summary.supply ? percent(build.summary.supply.share) : '–' }}</dd>
+            <dt>Hours left</dt>
+            <dd class="figure">{{ build.summary.forecast.hours_left }}<span class="unit">h</span></dd>
+            <dt>Forecast</dt>
+            <dd class="figure">{{ day(build.summary.forecast.date) }}</dd>
           </dl>
         </template>
         <p v-else class="quiet wide-fact">Not judged yet; open it to see its verdicts.</p>
         <span class="tools small">
           <a class="link" :href="`/api/builds/${build.id}/file`" download>Save as file</a>
-          <a class="link" :href="`/api/builds/${build.id}/archive`" download title="The build file and its pictures, in one archive">Save with pictures</a>
+          <a
+            class="link"
+            :href="`/api/builds/${build.id}/archive`"
+            download
+            title="The build file and its pictures, in one archive"
+            >Save with pictures</a
+          >
           <button type="button" class="plain link" @click="removing = build">Delete</button>
         </span>
         <span v-if="build.summary?.power_forbidden" class="danger off">Not to be powered</span>
-        <span v-if="build.summary && !build.judged && !build.trouble" class="quiet small later">as it was judged last</span>
+        <span v-if="build.summary && !build.judged && !build.trouble" class="quiet small later"
+          >as it was judged last</span
+        >
       </article>
     </section>
 
@@ -123,7 +174,13 @@ async function leave(): Promise<void> {
         <h2 class="mb-4">New build</h2>
         <form @submit.prevent="begin()">
           <v-text-field v-model="form.name" label="Name" class="mb-3" :error-messages="reasons.name" autofocus />
-          <v-text-field v-model="form.kind" label="Kind of machine" placeholder="router, printer, plotter …" class="mb-3" :error-messages="reasons.kind" />
+          <v-text-field
+            v-model="form.kind"
+            label="Kind of machine"
+            placeholder="router, printer, plotter …"
+            class="mb-3"
+            :error-messages="reasons.kind"
+          />
           <v-text-field v-model="form.currency" label="Currency" class="mb-3" :error-messages="reasons.currency" />
           <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
           <v-btn type="submit" variant="flat" color="primary">Begin</v-btn>
@@ -134,7 +191,10 @@ async function leave(): Promise<void> {
     <v-dialog :model-value="removing !== null" max-width="420" @update:model-value="removing = null">
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-2">Delete {{ removing?.name }}?</h2>
-        <p class="mb-4">Its parts, leads, steps, faults and history go with it. This cannot be taken back; save it as a file first if in doubt.</p>
+        <p class="mb-4">
+          Its parts, leads, steps, faults and history go with it. This cannot be taken back; save it as a file first if
+          in doubt.
+        </p>
         <v-btn variant="flat" color="error" @click="remove()">Delete it</v-btn>
         <v-btn @click="removing = null">Keep it</v-btn>
       </v-card>
@@ -143,21 +203,92 @@ async function leave(): Promise<void> {
 </template>
 
 <style scoped>
-.builds { height: 100dvh; overflow: auto; max-width: 1180px; margin: 0 auto; width: 100%; }
-.mark { align-self: center; }
-.build { display: grid; grid-template-columns: 150px minmax(0, 1fr) auto 240px; gap: 4px 28px; padding: 14px 0; border-top: 1px solid var(--ink); align-items: start; }
-.name { color: inherit; text-decoration: none; }
-.name:hover h3 { color: var(--live); }
-.build h3 { font-size: 18px; }
-.purpose { margin: 0; max-width: 44ch; }
-.verdicts { list-style: none; margin: 0; padding: 0; font-size: 14px; }
-.verdicts li { display: flex; justify-content: space-between; gap: 12px; min-width: 116px; }
-.tools { grid-column: 2; display: flex; gap: 16px; }
-.off { grid-column: 3 / 5; font-weight: 600; }
-.wide-fact { grid-column: 3 / 5; margin: 0; max-width: 44ch; }
-.later { grid-column: 3 / 5; }
-.file { position: absolute; opacity: 0; width: 1px; height: 1px; }
-.file-button { color: var(--live); cursor: pointer; padding: 0 10px; font-size: 14px; font-weight: 500; }
-.file-button:focus-within { outline: 2px solid var(--live); }
-@media (max-width: 900px) { .build { grid-template-columns: 1fr; } .tools, .off, .wide-fact, .later { grid-column: 1; } }
+.builds {
+  height: 100dvh;
+  overflow: auto;
+  max-width: 1180px;
+  margin: 0 auto;
+  width: 100%;
+}
+.mark {
+  align-self: center;
+}
+.build {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr) auto 240px;
+  gap: 4px 28px;
+  padding: 14px 0;
+  border-top: 1px solid var(--ink);
+  align-items: start;
+}
+.name {
+  color: inherit;
+  text-decoration: none;
+}
+.name:hover h3 {
+  color: var(--live);
+}
+.build h3 {
+  font-size: 18px;
+}
+.purpose {
+  margin: 0;
+  max-width: 44ch;
+}
+.verdicts {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 14px;
+}
+.verdicts li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  min-width: 116px;
+}
+.tools {
+  grid-column: 2;
+  display: flex;
+  gap: 16px;
+}
+.off {
+  grid-column: 3 / 5;
+  font-weight: 600;
+}
+.wide-fact {
+  grid-column: 3 / 5;
+  margin: 0;
+  max-width: 44ch;
+}
+.later {
+  grid-column: 3 / 5;
+}
+.file {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
+}
+.file-button {
+  color: var(--live);
+  cursor: pointer;
+  padding: 0 10px;
+  font-size: 14px;
+  font-weight: 500;
+}
+.file-button:focus-within {
+  outline: 2px solid var(--live);
+}
+@media (max-width: 900px) {
+  .build {
+    grid-template-columns: 1fr;
+  }
+  .tools,
+  .off,
+  .wide-fact,
+  .later {
+    grid-column: 1;
+  }
+}
 </style>

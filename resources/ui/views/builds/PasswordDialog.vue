@@ -20,7 +20,14 @@ async function change(): Promise<void> {
     shown.value = false
     notices.say('Your password is changed. Everywhere else you are signed out.')
   } catch (error) {
-    reasons.value = error instanceof Problem ? { current: error.at('/current'), password: error.at('/password'), all: error.body.errors === undefined ? error.message : undefined } : { all: reasonOf(error) }
+    reasons.value =
+      error instanceof Problem
+        ? {
+            current: error.at('/current'),
+            password: error.at('/password'),
+            all: error.body.errors === undefined ? error.message : undefined,
+          }
+        : { all: reasonOf(error) }
   } finally {
     busy.value = false
   }
@@ -32,8 +39,24 @@ async function change(): Promise<void> {
     <v-card rounded="sm" class="pa-5">
       <h2 class="mb-4">A new password</h2>
       <form @submit.prevent="change()">
-        <v-text-field v-model="current" label="Password of now" type="password" autocomplete="current-password" :error-messages="reasons.current" class="mb-3" />
-        <v-text-field v-model="password" label="New password" type="password" autocomplete="new-password" hint="At least 10 characters; several words are easier to keep than one strange one." persistent-hint :error-messages="reasons.password" class="mb-4" />
+        <v-text-field
+          v-model="current"
+          label="Password of now"
+          type="password"
+          autocomplete="current-password"
+          :error-messages="reasons.current"
+          class="mb-3"
+        />
+        <v-text-field
+          v-model="password"
+          label="New password"
+          type="password"
+          autocomplete="new-password"
+          hint="At least 10 characters; several words are easier to keep than one strange one."
+          persistent-hint
+          :error-messages="reasons.password"
+          class="mb-4"
+        />
         <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
         <v-btn type="submit" variant="flat" color="primary" :loading="busy">Change it</v-btn>
         <v-btn @click="shown = false">Leave it</v-btn>

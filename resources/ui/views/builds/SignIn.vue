@@ -25,7 +25,14 @@ async function enter(path: string, body: unknown): Promise<void> {
     await whoIsHere(true)
     await router.push(typeof route.query.then === 'string' && route.query.then.startsWith('/') ? route.query.then : '/')
   } catch (error) {
-    reasons.value = error instanceof Problem ? { email: error.at('/email'), password: error.at('/password'), all: error.body.errors === undefined ? error.message : undefined } : { all: reasonOf(error) }
+    reasons.value =
+      error instanceof Problem
+        ? {
+            email: error.at('/email'),
+            password: error.at('/password'),
+            all: error.body.errors === undefined ? error.message : undefined,
+          }
+        : { all: reasonOf(error) }
   } finally {
     busy.value = false
   }
@@ -35,29 +42,73 @@ async function enter(path: string, body: unknown): Promise<void> {
 <template>
   <main class="door">
     <div class="who">
-      <img src="/mark.svg" alt="" width="56" height="56">
+      <img src="/mark.svg" alt="" width="56" height="56" />
       <h1>Frugal Magpie</h1>
       <p class="quiet">Plan, prove, buy, build and run a machine you make yourself.</p>
     </div>
     <form @submit.prevent="enter('/api/session', { email, password, remember })">
-      <v-text-field v-model="email" label="E-mail address" type="email" autocomplete="username" :error-messages="reasons.email" class="mb-3" />
-      <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" :error-messages="reasons.password" class="mb-3" />
-      <label class="stay small"><input v-model="remember" type="checkbox"> Stay signed in on this computer for 30 days</label>
+      <v-text-field
+        v-model="email"
+        label="E-mail address"
+        type="email"
+        autocomplete="username"
+        :error-messages="reasons.email"
+        class="mb-3"
+      />
+      <v-text-field
+        v-model="password"
+        label="Password"
+        type="password"
+        autocomplete="current-password"
+        :error-messages="reasons.password"
+        class="mb-3"
+      />
+      <label class="stay small"
+        ><input v-model="remember" type="checkbox" /> Stay signed in on this computer for 30 days</label
+      >
       <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
       <v-btn type="submit" variant="flat" color="primary" :loading="busy" block>Sign in</v-btn>
       <template v-if="demo">
         <p class="quiet small or">This is the demo. Its workshop, people and prices are invented.</p>
-        <v-btn variant="outlined" color="primary" :disabled="busy" block @click="enter('/api/session/demo', {})">Enter the demo workshop</v-btn>
+        <v-btn variant="outlined" color="primary" :disabled="busy" block @click="enter('/api/session/demo', {})"
+          >Enter the demo workshop</v-btn
+        >
       </template>
     </form>
   </main>
 </template>
 
 <style scoped>
-.door { min-height: 100dvh; display: grid; grid-template-columns: auto 320px; gap: 72px; align-content: center; justify-content: center; padding: 24px; }
-.who { max-width: 300px; align-self: center; }
-h1 { margin: 12px 0 6px; }
-.stay { display: flex; align-items: center; gap: 8px; margin: 0 0 14px; min-height: 24px; }
-.or { margin: 20px 0 8px; }
-@media (max-width: 760px) { .door { grid-template-columns: minmax(0, 340px); gap: 24px; } }
+.door {
+  min-height: 100dvh;
+  display: grid;
+  grid-template-columns: auto 320px;
+  gap: 72px;
+  align-content: center;
+  justify-content: center;
+  padding: 24px;
+}
+.who {
+  max-width: 300px;
+  align-self: center;
+}
+h1 {
+  margin: 12px 0 6px;
+}
+.stay {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin: 0 0 14px;
+  min-height: 24px;
+}
+.or {
+  margin: 20px 0 8px;
+}
+@media (max-width: 760px) {
+  .door {
+    grid-template-columns: minmax(0, 340px);
+    gap: 24px;
+  }
+}
 </style>

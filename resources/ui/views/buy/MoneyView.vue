@@ -14,102 +14,282 @@ import TrueCostTable from './TrueCostTable.vue'
 const { id, document: build } = useBuild()
 const { set } = useEdit()
 const { look, renderer } = useChart()
-const { data: sums, isError, error } = useQuery({ queryKey: computed(() => ['money', id.value]), queryFn: () => api.get<Money>(`/api/builds/${id.value}/money`) })
+const {
+  data: sums,
+  isError,
+  error,
+} = useQuery({
+  queryKey: computed(() => ['money', id.value]),
+  queryFn: () => api.get<Money>(`/api/builds/${id.value}/money`),
+})
 const currency = computed(() => sums.value?.currency ?? '')
 const pricing = ref<string | null>(null)
 const accounts = { machine: 'Machine', tool: 'Tools', consumable: 'Consumables' } as const
 
 const slices = computed(() => {
   const held = sums.value
-  return held === undefined ? [] : [
-    ...(['machine', 'tool', 'consumable'] as const).map((key) => ({ name: accounts[key], amount: held.accounts[key] })),
-    { name: 'Spares', amount: held.spares }, { name: 'Shipping', amount: held.shipping }, { name: 'Tax', amount: held.tax }, { name: 'Contingency', amount: held.contingency },
-  ]
+  return held === undefined
+    ? []
+    : [
+        ...(['machine', 'tool', 'consumable'] as const).map((key) => ({
+          name: accounts[key],
+          amount: held.accounts[key],
+        })),
+        { name: 'Spares', amount: held.spares },
+        { name: 'Shipping', amount: held.shipping },
+        { name: 'Tax', amount: held.tax },
+        { name: 'Contingency', amount: held.contingency },
+      ]
 })
 /** Planned in its parts, paid beneath it, the budget as a line across both. */
 const chart = computed(() => ({
-  animation: false, aria: { enabled: true }, textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
+  animation: false,
+  aria: { enabled: true },
+  textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
   grid: { left: 70, right: 24, top: 22, bottom: 24 },
-  tooltip: { trigger: 'item' as const, formatter: ({ seriesName, value }: { seriesName: string; value: number }) => `${seriesName}: ${money(value.toFixed(2), currency.value)}` },
-  xAxis: { type: 'value' as const, axisLabel: { color: look.value.quiet, formatter: (value: number) => money(String(value), currency.value, false) }, splitLine: { lineStyle: { color: look.value.rule } }, max: Math.max(Number(sums.value?.budget ?? 0), Number(sums.value?.planned ?? 0)) * 1.06 },
-  yAxis: { type: 'category' as const, inverse: true, data: ['Planned', 'Paid'], axisLabel: { color: look.value.ink }, axisTick: { show: false }, axisLine: { lineStyle: { color: look.value.ink } } },
+  tooltip: {
+    trigger: 'item' as const,
+    formatter: ({ seriesName, value }: { seriesName: string; value: number }) =>
+      `${seriesName}: ${money(value.toFixed(2), currency.value)}`,
+  },
+  xAxis: {
+    type: 'value' as const,
+    axisLabel: { color: look.value.quiet, formatter: (value: number) => money(String(value), currency.value, false) },
+    splitLine: { lineStyle: { color: look.value.rule } },
+    max: Math.max(Number(sums.value?.budget ?? 0), Number(sums.value?.planned ?? 0)) * 1.06,
+  },
+  yAxis: {
+    type: 'category' as const,
+    inverse: true,
+    data: ['Planned', 'Paid'],
+    axisLabel: { color: look.value.ink },
+    axisTick: { show: false },
+    axisLine: { lineStyle: { color: look.value.ink } },
+  },
   series: [
     ...slices.value.map((slice, i) => ({
-      type: 'bar' as const, stack: 'sum', name: slice.name, barWidth: 24, data: [Number(slice.amount), 0], itemStyle: { color: look.value.parts[i], borderColor: look.value.rule, borderWidth: 0.5 },
-      label: { show: true, color: i < 2 ? '#fff' : look.value.ink, fontSize: 11, formatter: ({ value }: { value: number }) => (value > Number(sums.value?.planned ?? 0) * 0.075 ? slice.name : '') },
-      ...(i === 0 && sums.value?.budget ? { markLine: { silent: true, symbol: 'none', label: { formatter: 'budget', position: 'start' as const, color: look.value.ink, fontSize: 11 }, lineStyle: { color: look.value.fails, type: 'solid' as const, width: 1.5 }, data: [{ xAxis: Number(sums.value.budget) }] } } : {}),
+      type: 'bar' as const,
+      stack: 'sum',
+      name: slice.name,
+      barWidth: 24,
+      data: [Number(slice.amount), 0],
+      itemStyle: { color: look.value.parts[i], borderColor: look.value.rule, borderWidth: 0.5 },
+      label: {
+        show: true,
+        color: i < 2 ? '#fff' : look.value.ink,
+        fontSize: 11,
+        formatter: ({ value }: { value: number }) =>
+          value > Number(sums.value?.planned ?? 0) * 0.075 ? slice.name : '',
+      },
+      ...(i === 0 && sums.value?.budget
+        ? {
+            markLine: {
+              silent: true,
+              symbol: 'none',
+              label: { formatter: 'budget', position: 'start' as const, color: look.value.ink, fontSize: 11 },
+              lineStyle: { color: look.value.fails, type: 'solid' as const, width: 1.5 },
+              data: [{ xAxis: Number(sums.value.budget) }],
+            },
+          }
+        : {}),
     })),
-    { type: 'bar' as const, stack: 'sum', name: 'Paid', barWidth: 24, data: [0, Number(sums.value?.paid ?? 0)], itemStyle: { color: look.value.sheen } },
+    {
+      type: 'bar' as const,
+      stack: 'sum',
+      name: 'Paid',
+      barWidth: 24,
+      data: [0, Number(sums.value?.paid ?? 0)],
+      itemStyle: { color: look.value.sheen },
+    },
   ],
 }))
-const priceOf = (line: Money['lines'][number]) => (line.price ? money(line.price, line.currency ?? '') : line.buy === 0 ? 'none to buy' : 'give a price')
-const setPlan = (what: string, path: string) => (text: string, was: unknown) => set(what, 'build', '', [path], was, text === '' ? null : text)
+const priceOf = (line: Money['lines'][number]) =>
+  line.price ? money(line.price, line.currency ?? '') : line.buy === 0 ? 'none to buy' : 'give a price'
+const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
+  set(what, 'build', '', [path], was, text === '' ? null : text)
 </script>
 
 <template>
   <div class="view">
-    <div class="view-head"><h1>Money</h1><span v-if="sums" class="quiet">planned at the cheapest offer for each part; prices and rates carry their day</span></div>
+    <div class="view-head">
+      <h1>Money</h1>
+      <span v-if="sums" class="quiet"
+        >planned at the cheapest offer for each part; prices and rates carry their day</span
+      >
+    </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <template v-else-if="sums">
       <div class="top">
         <div>
-          <VChart class="chart" :option="chart" :init-options="renderer" autoresize role="img" aria-label="Planned money in its parts, paid money and budget; the table beside gives the figures." />
+          <VChart
+            class="chart"
+            :option="chart"
+            :init-options="renderer"
+            autoresize
+            role="img"
+            aria-label="Planned money in its parts, paid money and budget; the table beside gives the figures."
+          />
           <div v-if="sums.open.length" class="open" role="status">
             <strong class="unproven">{{ sums.open.length }} open</strong>, so the total is at least this:
-            <span class="small">{{ sums.open.slice(0, 4).join('; ') }}{{ sums.open.length > 4 ? ` and ${sums.open.length - 4} more` : '' }}.</span>
+            <span class="small"
+              >{{ sums.open.slice(0, 4).join('; ')
+              }}{{ sums.open.length > 4 ? ` and ${sums.open.length - 4} more` : '' }}.</span
+            >
           </div>
           <h2>By supplier</h2>
           <table class="ledger">
-            <thead><tr><th>Supplier</th><th class="num">Goods</th><th class="num">Shipping</th><th class="num">Duty, tax, fee</th><th class="num">Total</th><th class="num">Landed, {{ currency }}</th><th>Rate of</th><th class="num">Takes</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Supplier</th>
+                <th class="num">Goods</th>
+                <th class="num">Shipping</th>
+                <th class="num">Duty, tax, fee</th>
+                <th class="num">Total</th>
+                <th class="num">Landed, {{ currency }}</th>
+                <th>Rate of</th>
+                <th class="num">Takes</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="basket in sums.baskets" :key="basket.supplier">
                 <td>{{ basket.name }}</td>
-                <td class="num figure">{{ money(basket.goods, basket.currency) }}</td><td class="num figure">{{ money(basket.shipping, basket.currency) }}</td>
-                <td class="num figure">{{ money((Number(basket.duty) + Number(basket.tax) + Number(basket.fee)).toFixed(2), basket.currency) }}<span v-if="basket.tax_rate && basket.duty === '0.00'" class="unit">{{ percent(basket.tax_rate) }}</span></td>
-                <td class="num figure">{{ money(basket.total, basket.currency) }}</td><td class="num figure">{{ money(basket.landed, currency) }}</td>
-                <td class="small quiet">{{ basket.rate_date ? day(basket.rate_date) : '' }}</td><td class="num figure">{{ basket.lead_days ?? '–' }}<span class="unit">d</span></td>
+                <td class="num figure">{{ money(basket.goods, basket.currency) }}</td>
+                <td class="num figure">{{ money(basket.shipping, basket.currency) }}</td>
+                <td class="num figure">
+                  {{ money((Number(basket.duty) + Number(basket.tax) + Number(basket.fee)).toFixed(2), basket.currency)
+                  }}<span v-if="basket.tax_rate && basket.duty === '0.00'" class="unit">{{
+                    percent(basket.tax_rate)
+                  }}</span>
+                </td>
+                <td class="num figure">{{ money(basket.total, basket.currency) }}</td>
+                <td class="num figure">{{ money(basket.landed, currency) }}</td>
+                <td class="small quiet">{{ basket.rate_date ? day(basket.rate_date) : '' }}</td>
+                <td class="num figure">{{ basket.lead_days ?? '–' }}<span class="unit">d</span></td>
               </tr>
             </tbody>
           </table>
         </div>
         <dl class="facts sums">
-          <template v-for="slice in slices" :key="slice.name"><dt>{{ slice.name }}<span v-if="slice.name === 'Contingency'" class="ml-2"><EditCell figure label="Contingency" :value="build?.build.contingency" unit="%" placeholder="none" :save="setPlan('Contingency', 'contingency')" /></span></dt><dd class="figure">{{ money(slice.amount, currency) }}</dd></template>
-          <dt><strong>Planned</strong></dt><dd class="figure"><strong>{{ money(sums.planned, currency) }}</strong></dd>
-          <dt>Budget</dt><dd><EditCell figure label="Budget" :value="build?.build.budget" :save="setPlan('Budget', 'budget')"><span class="figure">{{ money(sums.budget, currency) }}</span></EditCell></dd>
-          <dt>{{ (sums.budget_left ?? '').startsWith('-') ? 'Over budget' : 'Left of it' }}</dt><dd class="figure" :class="{ fails: (sums.budget_left ?? '').startsWith('-') }">{{ money((sums.budget_left ?? null)?.replace('-', ''), currency) }}</dd>
-          <dt>Paid so far</dt><dd class="figure">{{ money(sums.paid, currency) }}</dd>
-          <dt>Cost of faults</dt><dd class="figure">{{ money(sums.faults, currency) }}</dd>
+          <template v-for="slice in slices" :key="slice.name"
+            ><dt>
+              {{ slice.name
+              }}<span v-if="slice.name === 'Contingency'" class="ml-2"
+                ><EditCell
+                  figure
+                  label="Contingency"
+                  :value="build?.build.contingency"
+                  unit="%"
+                  placeholder="none"
+                  :save="setPlan('Contingency', 'contingency')"
+              /></span>
+            </dt>
+            <dd class="figure">{{ money(slice.amount, currency) }}</dd></template
+          >
+          <dt><strong>Planned</strong></dt>
+          <dd class="figure">
+            <strong>{{ money(sums.planned, currency) }}</strong>
+          </dd>
+          <dt>Budget</dt>
+          <dd>
+            <EditCell figure label="Budget" :value="build?.build.budget" :save="setPlan('Budget', 'budget')"
+              ><span class="figure">{{ money(sums.budget, currency) }}</span></EditCell
+            >
+          </dd>
+          <dt>{{ (sums.budget_left ?? '').startsWith('-') ? 'Over budget' : 'Left of it' }}</dt>
+          <dd class="figure" :class="{ fails: (sums.budget_left ?? '').startsWith('-') }">
+            {{ money((sums.budget_left ?? null)?.replace('-', ''), currency) }}
+          </dd>
+          <dt>Paid so far</dt>
+          <dd class="figure">{{ money(sums.paid, currency) }}</dd>
+          <dt>Cost of faults</dt>
+          <dd class="figure">{{ money(sums.faults, currency) }}</dd>
         </dl>
       </div>
 
       <h2>By part</h2>
       <table class="ledger">
-        <thead><tr><th>Part</th><th>For</th><th class="num">Needed</th><th class="num">Spare</th><th class="num">Owned</th><th class="num">Buy</th><th class="num">Packs</th><th class="num">Over</th><th class="num">Price</th><th class="num">Costs</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>For</th>
+            <th class="num">Needed</th>
+            <th class="num">Spare</th>
+            <th class="num">Owned</th>
+            <th class="num">Buy</th>
+            <th class="num">Packs</th>
+            <th class="num">Over</th>
+            <th class="num">Price</th>
+            <th class="num">Costs</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="line in sums.lines" :key="line.part ?? line.name">
             <td>{{ line.name }}</td>
-            <td class="small quiet roles">{{ line.roles.slice(0, 3).join(', ') }}{{ line.roles.length > 3 ? ` and ${line.roles.length - 3} more` : '' }}</td>
-            <td class="num figure">{{ line.pieces }}</td><td class="num figure">{{ line.spare || '' }}</td><td class="num figure">{{ line.owned || '' }}</td><td class="num figure">{{ line.buy }}</td>
-            <td class="num figure">{{ line.pack && line.pack > 1 ? `${line.packs} × ${line.pack}` : '' }}</td><td class="num figure">{{ line.left_over || '' }}</td>
-            <td class="num"><button v-if="line.part" type="button" class="plain figure price" :aria-label="`Price of ${line.name}: ${priceOf(line)}`" @click="pricing = pricing === line.part ? null : line.part">{{ priceOf(line) }}</button></td>
+            <td class="small quiet roles">
+              {{ line.roles.slice(0, 3).join(', ')
+              }}{{ line.roles.length > 3 ? ` and ${line.roles.length - 3} more` : '' }}
+            </td>
+            <td class="num figure">{{ line.pieces }}</td>
+            <td class="num figure">{{ line.spare || '' }}</td>
+            <td class="num figure">{{ line.owned || '' }}</td>
+            <td class="num figure">{{ line.buy }}</td>
+            <td class="num figure">{{ line.pack && line.pack > 1 ? `${line.packs} × ${line.pack}` : '' }}</td>
+            <td class="num figure">{{ line.left_over || '' }}</td>
+            <td class="num">
+              <button
+                v-if="line.part"
+                type="button"
+                class="plain figure price"
+                :aria-label="`Price of ${line.name}: ${priceOf(line)}`"
+                @click="pricing = pricing === line.part ? null : line.part"
+              >
+                {{ priceOf(line) }}
+              </button>
+            </td>
             <td class="num figure">{{ money(line.cost, currency) }}</td>
           </tr>
         </tbody>
       </table>
-      <v-dialog :model-value="pricing !== null" max-width="560" @update:model-value="pricing = null"><PriceForm v-if="pricing" :part="pricing" @done="pricing = null" /></v-dialog>
+      <v-dialog :model-value="pricing !== null" max-width="560" @update:model-value="pricing = null"
+        ><PriceForm v-if="pricing" :part="pricing" @done="pricing = null"
+      /></v-dialog>
 
       <TrueCostTable />
       <SupplierTerms />
 
       <h2>Paid</h2>
-      <p v-if="sums.purchases.length === 0" class="quiet">Nothing was paid yet. Give a price, then note what you paid there.</p>
+      <p v-if="sums.purchases.length === 0" class="quiet">
+        Nothing was paid yet. Give a price, then note what you paid there.
+      </p>
       <table v-else class="ledger">
-        <thead><tr><th>Part</th><th>Supplier</th><th class="num">Pieces</th><th class="num">Arrived</th><th class="num">Paid</th><th class="num">On</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>Supplier</th>
+            <th class="num">Pieces</th>
+            <th class="num">Arrived</th>
+            <th class="num">Paid</th>
+            <th class="num">On</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="row in sums.purchases" :key="row.ref">
-            <td>{{ row.name }}</td><td>{{ row.supplier }}</td><td class="num figure">{{ row.pieces }}</td>
-            <td class="num" :class="{ fails: row.received < row.pieces && row.received > 0 }"><EditCell figure :label="`Arrived of ${row.name}`" :value="row.received" :save="(text, was) => set(`Arrived of ${row.name}`, 'purchases', row.ref, ['received'], was || null, Number(text) || null)" /></td>
-            <td class="num figure">{{ money(row.paid, row.currency) }}</td><td class="num small quiet">{{ day(row.date) }}</td>
+            <td>{{ row.name }}</td>
+            <td>{{ row.supplier }}</td>
+            <td class="num figure">{{ row.pieces }}</td>
+            <td class="num" :class="{ fails: row.received < row.pieces && row.received > 0 }">
+              <EditCell
+                figure
+                :label="`Arrived of ${row.name}`"
+                :value="row.received"
+                :save="
+                  (text, was) =>
+                    set(`Arrived of ${row.name}`, 'purchases', row.ref, ['received'], was || null, Number(text) || null)
+                "
+              />
+            </td>
+            <td class="num figure">{{ money(row.paid, row.currency) }}</td>
+            <td class="num small quiet">{{ day(row.date) }}</td>
           </tr>
         </tbody>
       </table>
@@ -118,11 +298,33 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) => 
 </template>
 
 <style scoped>
-.top { display: grid; grid-template-columns: minmax(0, 1fr) 250px; gap: 40px; align-items: start; }
-.chart { height: 140px; width: 100%; }
-.open { border-left: 3px solid rgb(var(--v-theme-unproven)); padding: 4px 10px; font-size: 14px; }
-h2 { margin: 24px 0 4px; }
-.roles { max-width: 240px; }
-.price:hover { color: var(--live); }
-@media (max-width: 900px) { .top { grid-template-columns: 1fr; } }
+.top {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 250px;
+  gap: 40px;
+  align-items: start;
+}
+.chart {
+  height: 140px;
+  width: 100%;
+}
+.open {
+  border-left: 3px solid rgb(var(--v-theme-unproven));
+  padding: 4px 10px;
+  font-size: 14px;
+}
+h2 {
+  margin: 24px 0 4px;
+}
+.roles {
+  max-width: 240px;
+}
+.price:hover {
+  color: var(--live);
+}
+@media (max-width: 900px) {
+  .top {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

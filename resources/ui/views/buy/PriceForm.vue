@@ -12,7 +12,15 @@ const { document: build, parts } = useBuild()
 const { edit } = useEdit()
 const suppliers = computed(() => build.value?.suppliers ?? [])
 const offers = computed(() => (build.value?.offers ?? []).filter((offer) => offer.part === props.part))
-const form = ref({ supplier: suppliers.value[0]?.ref ?? '', name: '', currency: build.value?.build.currency ?? 'GBP', price: '', pack: '1', pieces: '1', paid: '' })
+const form = ref({
+  supplier: suppliers.value[0]?.ref ?? '',
+  name: '',
+  currency: build.value?.build.currency ?? 'GBP',
+  price: '',
+  pack: '1',
+  pieces: '1',
+  paid: '',
+})
 const what = ref<'offer' | 'paid'>('offer')
 const reasons = ref<Record<string, string | undefined>>({})
 
@@ -23,14 +31,42 @@ async function store(): Promise<void> {
   let supplier = form.value.supplier
   if (supplier === '') {
     supplier = nextRef('supplier-', build.value?.suppliers)
-    changes.push({ section: 'suppliers', create: { ref: supplier, name: form.value.name, currency: form.value.currency.toUpperCase() } })
+    changes.push({
+      section: 'suppliers',
+      create: { ref: supplier, name: form.value.name, currency: form.value.currency.toUpperCase() },
+    })
   }
   const number = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
-  changes.push(what.value === 'offer'
-    ? { section: 'offers', create: { ref: nextRef('O', build.value?.offers), part: props.part, supplier, price: form.value.price, pack: number(form.value.pack), date: today() } }
-    : { section: 'purchases', create: { ref: nextRef('B', build.value?.purchases), part: props.part, supplier, pieces: number(form.value.pieces), paid: form.value.paid, date: today() } })
+  changes.push(
+    what.value === 'offer'
+      ? {
+          section: 'offers',
+          create: {
+            ref: nextRef('O', build.value?.offers),
+            part: props.part,
+            supplier,
+            price: form.value.price,
+            pack: number(form.value.pack),
+            date: today(),
+          },
+        }
+      : {
+          section: 'purchases',
+          create: {
+            ref: nextRef('B', build.value?.purchases),
+            part: props.part,
+            supplier,
+            pieces: number(form.value.pieces),
+            paid: form.value.paid,
+            date: today(),
+          },
+        },
+  )
   try {
-    await edit(`${what.value === 'offer' ? 'Price' : 'Paid'} for ${parts.value.get(props.part)?.name ?? props.part}`, changes)
+    await edit(
+      `${what.value === 'offer' ? 'Price' : 'Paid'} for ${parts.value.get(props.part)?.name ?? props.part}`,
+      changes,
+    )
     emit('done')
   } catch (error) {
     const at = error instanceof Problem ? error.body.errors?.[0]?.pointer.split('/').at(-1) : undefined
@@ -50,21 +86,47 @@ async function drop(ref: string): Promise<void> {
   <v-card rounded="sm" class="pa-5">
     <h2 class="mb-2">{{ parts.get(part)?.name }}</h2>
     <ul class="offers">
-      <li v-for="offer in offers" :key="offer.ref"><span class="figure">{{ money(offer.price, supplierOf(offer.supplier)?.currency ?? '') }}</span> for {{ offer.pack ?? 1 }}, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }} <button type="button" class="plain link small" @click="drop(offer.ref)">delete</button></li>
+      <li v-for="offer in offers" :key="offer.ref">
+        <span class="figure">{{ money(offer.price, supplierOf(offer.supplier)?.currency ?? '') }}</span> for
+        {{ offer.pack ?? 1 }}, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }}
+        <button type="button" class="plain link small" @click="drop(offer.ref)">delete</button>
+      </li>
     </ul>
-    <div class="choices mb-3" role="group" aria-label="What to note"><button type="button" class="plain" :aria-pressed="what === 'offer'" @click="what = 'offer'">A price</button><button type="button" class="plain" :aria-pressed="what === 'paid'" @click="what = 'paid'">What I paid</button></div>
+    <div class="choices mb-3" role="group" aria-label="What to note">
+      <button type="button" class="plain" :aria-pressed="what === 'offer'" @click="what = 'offer'">A price</button
+      ><button type="button" class="plain" :aria-pressed="what === 'paid'" @click="what = 'paid'">What I paid</button>
+    </div>
     <form @submit.prevent="store()">
-      <v-select v-model="form.supplier" label="Supplier" :items="[...suppliers.map((one) => ({ value: one.ref, title: `${one.name} (${one.currency})` })), { value: '', title: 'A new supplier' }]" :error-messages="reasons.supplier" class="mb-3" />
+      <v-select
+        v-model="form.supplier"
+        label="Supplier"
+        :items="[
+          ...suppliers.map((one) => ({ value: one.ref, title: `${one.name} (${one.currency})` })),
+          { value: '', title: 'A new supplier' },
+        ]"
+        :error-messages="reasons.supplier"
+        class="mb-3"
+      />
       <template v-if="form.supplier === ''">
         <v-text-field v-model="form.name" label="Name of the supplier" :error-messages="reasons.name" class="mb-3" />
         <v-text-field v-model="form.currency" label="Its currency" :error-messages="reasons.currency" class="mb-3" />
       </template>
       <div class="pair">
         <template v-if="what === 'offer'">
-          <v-text-field v-model="form.price" label="Price of a pack" placeholder="12.50" :error-messages="reasons.price" /><v-text-field v-model="form.pack" label="Pieces in a pack" :error-messages="reasons.pack" />
+          <v-text-field
+            v-model="form.price"
+            label="Price of a pack"
+            placeholder="12.50"
+            :error-messages="reasons.price"
+          /><v-text-field v-model="form.pack" label="Pieces in a pack" :error-messages="reasons.pack" />
         </template>
         <template v-else>
-          <v-text-field v-model="form.paid" label="Paid in all" placeholder="12.50" :error-messages="reasons.paid" /><v-text-field v-model="form.pieces" label="Pieces" :error-messages="reasons.pieces" />
+          <v-text-field
+            v-model="form.paid"
+            label="Paid in all"
+            placeholder="12.50"
+            :error-messages="reasons.paid"
+          /><v-text-field v-model="form.pieces" label="Pieces" :error-messages="reasons.pieces" />
         </template>
       </div>
       <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
@@ -75,6 +137,13 @@ async function drop(ref: string): Promise<void> {
 </template>
 
 <style scoped>
-.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; }
-.offers { padding-left: 18px; margin: 0 0 10px; }
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.offers {
+  padding-left: 18px;
+  margin: 0 0 10px;
+}
 </style>

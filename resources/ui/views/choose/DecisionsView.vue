@@ -15,8 +15,21 @@ const question = ref('')
 const reason = ref('')
 const states = computed(() => new Map((overview.value?.decisions ?? []).map((state) => [state.ref, state])))
 const order = { reopened: 0, open: 1, made: 2 } as const
-const rows = computed(() => (build.value?.decisions ?? []).map((decision) => ({ decision, state: states.value.get(decision.ref)?.state ?? 'open', changed: states.value.get(decision.ref)?.changed ?? [] })).sort((a, b) => order[a.state] - order[b.state] || (b.decision.date ?? '').localeCompare(a.decision.date ?? '')))
-const undecided = computed(() => (build.value?.needs ?? []).filter((need) => (need.candidates ?? []).length > 1 && !(build.value?.decisions ?? []).some((one) => one.need === need.ref)))
+const rows = computed(() =>
+  (build.value?.decisions ?? [])
+    .map((decision) => ({
+      decision,
+      state: states.value.get(decision.ref)?.state ?? 'open',
+      changed: states.value.get(decision.ref)?.changed ?? [],
+    }))
+    .sort((a, b) => order[a.state] - order[b.state] || (b.decision.date ?? '').localeCompare(a.decision.date ?? '')),
+)
+const undecided = computed(() =>
+  (build.value?.needs ?? []).filter(
+    (need) =>
+      (need.candidates ?? []).length > 1 && !(build.value?.decisions ?? []).some((one) => one.need === need.ref),
+  ),
+)
 
 function choiceOf(decision: Decision): string {
   const taken = decision.choice ?? ''
@@ -29,7 +42,9 @@ function choiceOf(decision: Decision): string {
 async function ask(): Promise<void> {
   try {
     const ref = freeRef(`d-${refFrom(question.value, 'question')}`.slice(0, 40), (one) => states.value.has(one))
-    await edit(`Ask: ${question.value}`, [{ section: 'decisions', create: { ref, question: question.value, about: 'other' } }])
+    await edit(`Ask: ${question.value}`, [
+      { section: 'decisions', create: { ref, question: question.value, about: 'other' } },
+    ])
     question.value = ''
     reason.value = ''
     panel.show({ kind: 'decision', ref })
@@ -37,37 +52,116 @@ async function ask(): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
-const needAsk = (need: string, role: string) => edit(`Ask: which ${role}?`, [{ section: 'decisions', create: { ref: freeRef(`d-${need}`.slice(0, 60), (one) => states.value.has(one)), question: `Which part for ${role}?`, about: 'part', need } }])
+const needAsk = (need: string, role: string) =>
+  edit(`Ask: which ${role}?`, [
+    {
+      section: 'decisions',
+      create: {
+        ref: freeRef(`d-${need}`.slice(0, 60), (one) => states.value.has(one)),
+        question: `Which part for ${role}?`,
+        about: 'part',
+        need,
+      },
+    },
+  ])
 </script>
 
 <template>
   <div class="view">
-    <div class="view-head"><h1>Decisions</h1><span class="quiet">{{ rows.filter((row) => row.state !== 'made').length }} wait, {{ rows.filter((row) => row.state === 'made').length }} stand</span></div>
-    <p v-if="rows.length === 0" class="empty">Nothing is decided yet. Compare the candidates of a need and choose one: the choice, its reason and the facts it rests on are kept here, and it opens again when one of them changes. The demo's Linnet has two that wait.</p>
+    <div class="view-head">
+      <h1>Decisions</h1>
+      <span class="quiet"
+        >{{ rows.filter((row) => row.state !== 'made').length }} wait,
+        {{ rows.filter((row) => row.state === 'made').length }} stand</span
+      >
+    </div>
+    <p v-if="rows.length === 0" class="empty">
+      Nothing is decided yet. Compare the candidates of a need and choose one: the choice, its reason and the facts it
+      rests on are kept here, and it opens again when one of them changes. The demo's Linnet has two that wait.
+    </p>
     <table v-else class="ledger">
-      <thead><tr><th>State</th><th>Question</th><th>Taken</th><th>Why</th><th class="wide-only">Opinions</th><th class="num wide-only">Decided</th></tr></thead>
+      <thead>
+        <tr>
+          <th>State</th>
+          <th>Question</th>
+          <th>Taken</th>
+          <th>Why</th>
+          <th class="wide-only">Opinions</th>
+          <th class="num wide-only">Decided</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.decision.ref" :class="{ picked: panel.open?.kind === 'decision' && panel.open.ref === row.decision.ref }" @click="panel.show({ kind: 'decision', ref: row.decision.ref })">
-          <td :class="{ fails: row.state === 'reopened', quiet: row.state === 'made' }">{{ row.state === 'reopened' ? 'open again' : row.state === 'made' ? 'stands' : 'open' }}</td>
-          <td><button type="button" class="plain" @click.stop="panel.show({ kind: 'decision', ref: row.decision.ref })">{{ row.decision.question }}</button>
-            <span v-for="change in row.changed.slice(0, 2)" :key="change.fact" class="fails small block">{{ change.fact }}: {{ change.was ?? 'nothing' }} → {{ change.is ?? 'nothing' }}</span></td>
-          <td>{{ choiceOf(row.decision) || '–' }}</td><td class="small why">{{ row.decision.reason }}</td>
-          <td class="small wide-only">{{ (row.decision.opinions ?? []).length || '' }}</td><td class="num small quiet wide-only">{{ row.decision.date ? day(row.decision.date) : '' }}<span v-if="row.decision.who" class="block">{{ row.decision.who }}</span></td>
+        <tr
+          v-for="row in rows"
+          :key="row.decision.ref"
+          :class="{ picked: panel.open?.kind === 'decision' && panel.open.ref === row.decision.ref }"
+          @click="panel.show({ kind: 'decision', ref: row.decision.ref })"
+        >
+          <td :class="{ fails: row.state === 'reopened', quiet: row.state === 'made' }">
+            {{ row.state === 'reopened' ? 'open again' : row.state === 'made' ? 'stands' : 'open' }}
+          </td>
+          <td>
+            <button type="button" class="plain" @click.stop="panel.show({ kind: 'decision', ref: row.decision.ref })">
+              {{ row.decision.question }}
+            </button>
+            <span v-for="change in row.changed.slice(0, 2)" :key="change.fact" class="fails small block"
+              >{{ change.fact }}: {{ change.was ?? 'nothing' }} → {{ change.is ?? 'nothing' }}</span
+            >
+          </td>
+          <td>{{ choiceOf(row.decision) || '–' }}</td>
+          <td class="small why">{{ row.decision.reason }}</td>
+          <td class="small wide-only">{{ (row.decision.opinions ?? []).length || '' }}</td>
+          <td class="num small quiet wide-only">
+            {{ row.decision.date ? day(row.decision.date) : ''
+            }}<span v-if="row.decision.who" class="block">{{ row.decision.who }}</span>
+          </td>
         </tr>
       </tbody>
     </table>
-    <form class="fields" @submit.prevent="ask()"><input v-model="question" class="field" aria-label="A further question" placeholder="A further question" size="34"><v-btn type="submit" size="small" :disabled="question.trim() === ''">Ask it</v-btn><span v-if="reason" class="danger small" role="alert">{{ reason }}</span></form>
+    <form class="fields" @submit.prevent="ask()">
+      <input
+        v-model="question"
+        class="field"
+        aria-label="A further question"
+        placeholder="A further question"
+        size="34"
+      /><v-btn type="submit" size="small" :disabled="question.trim() === ''">Ask it</v-btn
+      ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
+    </form>
     <template v-if="undecided.length">
       <h2>Candidates without a decision</h2>
-      <p class="small"><template v-for="(need, i) in undecided" :key="need.ref"><template v-if="i"> · </template><router-link class="link" :to="`/builds/${id}/choose/compare/${need.ref}`">{{ need.role }}</router-link> <button type="button" class="plain quiet" :aria-label="`note it: ${need.role}`" @click="needAsk(need.ref, need.role)">note it</button></template></p>
+      <p class="small">
+        <template v-for="(need, i) in undecided" :key="need.ref"
+          ><template v-if="i"> · </template
+          ><router-link class="link" :to="`/builds/${id}/choose/compare/${need.ref}`">{{ need.role }}</router-link>
+          <button
+            type="button"
+            class="plain quiet"
+            :aria-label="`note it: ${need.role}`"
+            @click="needAsk(need.ref, need.role)"
+          >
+            note it
+          </button></template
+        >
+      </p>
     </template>
     <p class="quiet small">Weigh who says it: {{ catalogue?.interests.join(', ') }}.</p>
   </div>
 </template>
 
 <style scoped>
-td { padding-top: 6px; padding-bottom: 5px; vertical-align: top; }
-.block { display: block; }
-.why { max-width: 280px; }
-h2 { margin: 20px 0 4px; }
+td {
+  padding-top: 6px;
+  padding-bottom: 5px;
+  vertical-align: top;
+}
+.block {
+  display: block;
+}
+.why {
+  max-width: 280px;
+}
+h2 {
+  margin: 20px 0 4px;
+}
 </style>

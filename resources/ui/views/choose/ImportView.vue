@@ -13,10 +13,21 @@ const preview = ref<Preview | null>(null)
 const state = ref<ImportState | null>(null)
 const { busy, reason, act } = useAct()
 const only = ref<'all' | 'attention'>('all')
-const targets = computed(() => [{ value: '', title: 'leave out' }, ...Object.entries(preview.value?.targets ?? {}).map(([value, title]) => ({ value, title: value.startsWith('spec:') ? `spec: ${title}` : title }))])
+const targets = computed(() => [
+  { value: '', title: 'leave out' },
+  ...Object.entries(preview.value?.targets ?? {}).map(([value, title]) => ({
+    value,
+    title: value.startsWith('spec:') ? `spec: ${title}` : title,
+  })),
+])
 const rows = computed(() => (preview.value?.rows ?? []).filter((row) => only.value === 'all' || row.state !== 'good'))
 const marks = { good: 'holds', doubted: 'unproven', partly: 'tight', refused: 'fails' } as const
-const says = { good: 'understood', doubted: 'asks a question', partly: 'partly understood', refused: 'not understood' } as const
+const says = {
+  good: 'understood',
+  doubted: 'asks a question',
+  partly: 'partly understood',
+  refused: 'not understood',
+} as const
 const storable = computed(() => (preview.value?.of ?? 0) - (preview.value?.states.refused ?? 0))
 
 function choose(event: Event): void {
@@ -33,7 +44,9 @@ function choose(event: Event): void {
 
 function remap(change: Partial<Mapping>): void {
   void act(async () => {
-    preview.value = await api.put<Preview>(`/api/imports/${preview.value!.key}`, { mapping: { ...preview.value!.mapping, ...change } })
+    preview.value = await api.put<Preview>(`/api/imports/${preview.value!.key}`, {
+      mapping: { ...preview.value!.mapping, ...change },
+    })
   })
 }
 function mapColumn(column: number, event: Event): void {
@@ -44,7 +57,9 @@ function mapColumn(column: number, event: Event): void {
   remap({ targets })
 }
 function unitOf(column: number, event: Event): void {
-  remap({ units: { ...preview.value!.mapping.units, [String(column)]: (event.target as HTMLInputElement).value.trim() } })
+  remap({
+    units: { ...preview.value!.mapping.units, [String(column)]: (event.target as HTMLInputElement).value.trim() },
+  })
 }
 
 async function confirm(): Promise<void> {
@@ -82,66 +97,172 @@ async function stop(): Promise<void> {
 
     <template v-if="state && state.state !== 'previewed'">
       <div v-if="state.state === 'running'" role="status">
-        <p>Storing line <span class="figure">{{ state.seen }}</span> of <span class="figure">{{ state.of }}</span>. All of it is stored together at the end, or nothing.</p>
-        <v-progress-linear :model-value="state.of ? (100 * state.seen) / state.of : 0" color="primary" height="6" aria-label="Lines stored" />
+        <p>
+          Storing line <span class="figure">{{ state.seen }}</span> of <span class="figure">{{ state.of }}</span>. All
+          of it is stored together at the end, or nothing.
+        </p>
+        <v-progress-linear
+          :model-value="state.of ? (100 * state.seen) / state.of : 0"
+          color="primary"
+          height="6"
+          aria-label="Lines stored"
+        />
         <v-btn class="mt-3" @click="stop()">Stop, and store nothing</v-btn>
       </div>
       <div v-else-if="state.state === 'done'" role="status">
-        <p><VerdictMark verdict="holds" /> <span class="figure">{{ state.stored }}</span> parts are in the build<template v-if="state.skipped">; <span class="figure">{{ state.skipped }}</span> lines could not be taken</template>. Undo takes the whole list back.</p>
+        <p>
+          <VerdictMark verdict="holds" /> <span class="figure">{{ state.stored }}</span> parts are in the build<template
+            v-if="state.skipped"
+            >; <span class="figure">{{ state.skipped }}</span> lines could not be taken</template
+          >. Undo takes the whole list back.
+        </p>
         <v-btn color="primary" variant="flat" :to="`/builds/${id}/choose/parts`">See the parts</v-btn>
-        <v-btn @click="preview = null; state = null">Bring another list</v-btn>
+        <v-btn
+          @click="
+            preview = null
+            state = null
+          "
+          >Bring another list</v-btn
+        >
       </div>
       <div v-else>
         <p>{{ state.state === 'cancelled' ? 'Stopped.' : 'It was cut off.' }} Nothing of the list was stored.</p>
         <v-btn v-if="preview && state.state !== 'cancelled'" color="primary" @click="confirm()">Try again</v-btn>
-        <v-btn @click="preview = null; state = null">Bring another list</v-btn>
+        <v-btn
+          @click="
+            preview = null
+            state = null
+          "
+          >Bring another list</v-btn
+        >
       </div>
     </template>
 
     <template v-else-if="preview === null">
       <div class="empty">
-        <p>A CSV file with a line of headings: from a spreadsheet, a shop's basket or a kit's list. Columns are matched to their headings, and units are read in the cells: <span class="figure">24V</span>, <span class="figure">0.75 mm²</span>, <span class="figure">18 AWG</span>, <span class="figure">12 in</span>, <span class="figure">283 oz-in</span>.</p>
+        <p>
+          A CSV file with a line of headings: from a spreadsheet, a shop's basket or a kit's list. Columns are matched
+          to their headings, and units are read in the cells: <span class="figure">24V</span>,
+          <span class="figure">0.75 mm²</span>, <span class="figure">18 AWG</span>, <span class="figure">12 in</span>,
+          <span class="figure">283 oz-in</span>.
+        </p>
         <p>You see line by line what was understood before anything is stored.</p>
-        <label class="drop"><input type="file" accept=".csv,.tsv,.txt,text/csv" class="file" :disabled="busy" @change="choose"><span>{{ busy ? 'Reading …' : 'Choose a CSV file' }}</span></label>
+        <label class="drop"
+          ><input type="file" accept=".csv,.tsv,.txt,text/csv" class="file" :disabled="busy" @change="choose" /><span>{{
+            busy ? 'Reading …' : 'Choose a CSV file'
+          }}</span></label
+        >
       </div>
     </template>
 
     <template v-else>
-      <p><strong>{{ preview.file_name }}</strong>, <span class="figure">{{ preview.of }}</span> lines:
-        <template v-for="(count, key) in preview.states" :key="key"><span v-if="count" class="state"><VerdictMark :verdict="marks[key]" /> <span class="figure">{{ count }}</span> {{ says[key] }}</span></template>
+      <p>
+        <strong>{{ preview.file_name }}</strong>, <span class="figure">{{ preview.of }}</span> lines:
+        <template v-for="(count, key) in preview.states" :key="key"
+          ><span v-if="count" class="state"
+            ><VerdictMark :verdict="marks[key]" /> <span class="figure">{{ count }}</span> {{ says[key] }}</span
+          ></template
+        >
       </p>
       <div class="settings">
-        <label>Lines that do not say what they are
-          <select :value="preview.mapping.family ?? ''" @change="remap({ family: ($event.target as HTMLSelectElement).value || null })">
-            <option value="">are not taken</option><option v-for="family in catalogue?.families" :key="family.key" :value="family.key">are a {{ family.title }}</option>
-          </select></label>
-        <label>Values rest on
-          <select :value="preview.mapping.evidence" @change="remap({ evidence: ($event.target as HTMLSelectElement).value })"><option v-for="one in catalogue?.evidence" :key="one.key" :value="one.key">{{ one.label }}</option></select></label>
-        <label>Prices without a currency are in <input :value="preview.mapping.currency" size="4" @change="remap({ currency: ($event.target as HTMLInputElement).value.toUpperCase() })"></label>
+        <label
+          >Lines that do not say what they are
+          <select
+            :value="preview.mapping.family ?? ''"
+            @change="remap({ family: ($event.target as HTMLSelectElement).value || null })"
+          >
+            <option value="">are not taken</option>
+            <option v-for="family in catalogue?.families" :key="family.key" :value="family.key">
+              are a {{ family.title }}
+            </option>
+          </select></label
+        >
+        <label
+          >Values rest on
+          <select
+            :value="preview.mapping.evidence"
+            @change="remap({ evidence: ($event.target as HTMLSelectElement).value })"
+          >
+            <option v-for="one in catalogue?.evidence" :key="one.key" :value="one.key">{{ one.label }}</option>
+          </select></label
+        >
+        <label
+          >Prices without a currency are in
+          <input
+            :value="preview.mapping.currency"
+            size="4"
+            @change="remap({ currency: ($event.target as HTMLInputElement).value.toUpperCase() })"
+        /></label>
         <span class="push">
           <v-btn @click="stop()">Drop this list</v-btn>
-          <v-btn color="primary" variant="flat" :disabled="busy || storable === 0" @click="confirm()">Store {{ storable }} parts</v-btn>
+          <v-btn color="primary" variant="flat" :disabled="busy || storable === 0" @click="confirm()"
+            >Store {{ storable }} parts</v-btn
+          >
         </span>
       </div>
-      <div class="choices mb-2" role="group" aria-label="Lines shown"><button type="button" class="plain" :aria-pressed="only === 'all'" @click="only = 'all'">First lines</button><button type="button" class="plain" :aria-pressed="only === 'attention'" @click="only = 'attention'">Only those that want attention</button></div>
+      <div class="choices mb-2" role="group" aria-label="Lines shown">
+        <button type="button" class="plain" :aria-pressed="only === 'all'" @click="only = 'all'">First lines</button
+        ><button type="button" class="plain" :aria-pressed="only === 'attention'" @click="only = 'attention'">
+          Only those that want attention
+        </button>
+      </div>
       <div class="scroll" tabindex="0" aria-label="Preview">
         <table class="ledger">
           <thead>
-            <tr><th>Line</th><th>Understood as</th><th v-for="(heading, column) in preview.headings" :key="column">
-              {{ heading }}<br>
-              <select :aria-label="`What ${heading} means`" :value="preview.mapping.targets[String(column)] ?? ''" @change="mapColumn(column, $event)"><option v-for="target in targets" :key="target.value" :value="target.value">{{ target.title }}</option></select>
-              <input v-if="(preview.mapping.targets[String(column)] ?? '').startsWith('spec:')" class="unit-field" :aria-label="`Unit of bare numbers in ${heading}`" placeholder="unit" size="5" :value="preview.mapping.units[String(column)] ?? ''" @change="unitOf(column, $event)">
-            </th></tr>
+            <tr>
+              <th>Line</th>
+              <th>Understood as</th>
+              <th v-for="(heading, column) in preview.headings" :key="column">
+                {{ heading }}<br />
+                <select
+                  :aria-label="`What ${heading} means`"
+                  :value="preview.mapping.targets[String(column)] ?? ''"
+                  @change="mapColumn(column, $event)"
+                >
+                  <option v-for="target in targets" :key="target.value" :value="target.value">
+                    {{ target.title }}
+                  </option>
+                </select>
+                <input
+                  v-if="(preview.mapping.targets[String(column)] ?? '').startsWith('spec:')"
+                  class="unit-field"
+                  :aria-label="`Unit of bare numbers in ${heading}`"
+                  placeholder="unit"
+                  size="5"
+                  :value="preview.mapping.units[String(column)] ?? ''"
+                  @change="unitOf(column, $event)"
+                />
+              </th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="row in rows" :key="row.line">
               <td class="figure quiet">{{ row.line }}</td>
               <td class="read">
-                <VerdictMark :verdict="marks[row.state]" /> <template v-if="row.name">{{ row.quantity }} × {{ row.family }}<template v-for="spec in row.specs" :key="spec.key"> · <span class="quiet">{{ spec.label.toLowerCase() }}</span> <span class="figure">{{ spec.value }}</span></template><template v-if="row.price"> · <span class="figure">{{ row.price }}</span></template></template>
-                <span v-for="problem in row.problems" :key="problem.reason" class="fails small block">{{ problem.reason }}</span>
-                <span v-for="doubt in row.doubts" :key="doubt.question" class="unproven small block">{{ doubt.question }}</span>
+                <VerdictMark :verdict="marks[row.state]" />
+                <template v-if="row.name"
+                  >{{ row.quantity }} × {{ row.family
+                  }}<template v-for="spec in row.specs" :key="spec.key">
+                    · <span class="quiet">{{ spec.label.toLowerCase() }}</span>
+                    <span class="figure">{{ spec.value }}</span></template
+                  ><template v-if="row.price">
+                    · <span class="figure">{{ row.price }}</span></template
+                  ></template
+                >
+                <span v-for="problem in row.problems" :key="problem.reason" class="fails small block">{{
+                  problem.reason
+                }}</span>
+                <span v-for="doubt in row.doubts" :key="doubt.question" class="unproven small block">{{
+                  doubt.question
+                }}</span>
               </td>
-              <td v-for="(cell, column) in row.cells" :key="column" :class="{ fails: row.problems.some((problem) => problem.column === column) }">{{ cell }}</td>
+              <td
+                v-for="(cell, column) in row.cells"
+                :key="column"
+                :class="{ fails: row.problems.some((problem) => problem.column === column) }"
+              >
+                {{ cell }}
+              </td>
             </tr>
           </tbody>
         </table>
@@ -151,14 +272,59 @@ async function stop(): Promise<void> {
 </template>
 
 <style scoped>
-.file { position: absolute; opacity: 0; width: 1px; height: 1px; }
-.drop { display: inline-block; border: 1px solid var(--live); color: var(--live); padding: 8px 18px; border-radius: 2px; cursor: pointer; }
-.drop:focus-within { outline: 2px solid var(--live); }
-.state { margin-left: 14px; white-space: nowrap; }
-.settings { display: flex; flex-wrap: wrap; gap: 8px 24px; align-items: center; margin: 8px 0 12px; font-size: 14px; }
-.push { margin-left: auto; }
-select, input:not(.file) { font: inherit; font-size: 13px; height: 26px; color: var(--ink); background: var(--sheet); border: 1px solid var(--rule); border-radius: 2px; padding: 0 4px; max-width: 170px; }
-.scroll { overflow: auto; max-height: calc(100dvh - 290px); }
-.read { min-width: 300px; max-width: 420px; }
-.block { display: block; }
+.file {
+  position: absolute;
+  opacity: 0;
+  width: 1px;
+  height: 1px;
+}
+.drop {
+  display: inline-block;
+  border: 1px solid var(--live);
+  color: var(--live);
+  padding: 8px 18px;
+  border-radius: 2px;
+  cursor: pointer;
+}
+.drop:focus-within {
+  outline: 2px solid var(--live);
+}
+.state {
+  margin-left: 14px;
+  white-space: nowrap;
+}
+.settings {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+  align-items: center;
+  margin: 8px 0 12px;
+  font-size: 14px;
+}
+.push {
+  margin-left: auto;
+}
+select,
+input:not(.file) {
+  font: inherit;
+  font-size: 13px;
+  height: 26px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 2px;
+  padding: 0 4px;
+  max-width: 170px;
+}
+.scroll {
+  overflow: auto;
+  max-height: calc(100dvh - 290px);
+}
+.read {
+  min-width: 300px;
+  max-width: 420px;
+}
+.block {
+  display: block;
+}
 </style>

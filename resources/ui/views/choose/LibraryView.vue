@@ -25,7 +25,11 @@ const reason = ref('')
 const workshop = computed(() => held.data.value?.workshop ?? 0)
 const { query, lines, total, families } = useLibrary(workshop, words, family)
 const titleOf = (key: string) => catalogue.value?.families.find((one) => one.key === key)?.title ?? plain(key)
-const choices = computed(() => Object.entries(families.value).map(([key, pieces]) => ({ key, pieces, title: titleOf(key) })).sort((a, b) => a.title.localeCompare(b.title)))
+const choices = computed(() =>
+  Object.entries(families.value)
+    .map(([key, pieces]) => ({ key, pieces, title: titleOf(key) }))
+    .sort((a, b) => a.title.localeCompare(b.title)),
+)
 const whole = computed(() => choices.value.reduce((sum, one) => sum + one.pieces, 0))
 
 let timer = 0
@@ -43,7 +47,9 @@ function walk(line: LibraryLine): void {
 
 async function add(): Promise<void> {
   try {
-    const item = await api.post<LibraryItem>(`/api/workshops/${workshop.value}/library`, { entry: { part: { ref: `${refFrom(fresh.value!.name, 'part')}`, ...fresh.value } } })
+    const item = await api.post<LibraryItem>(`/api/workshops/${workshop.value}/library`, {
+      entry: { part: { ref: `${refFrom(fresh.value!.name, 'part')}`, ...fresh.value } },
+    })
     await client.invalidateQueries({ queryKey: ['library'] })
     panel.show({ kind: 'library', id: item.id })
     fresh.value = null
@@ -57,7 +63,10 @@ async function undo(): Promise<void> {
   try {
     const { ref: back } = await api.post<{ ref: string }>(`/api/workshops/${workshop.value}/library/undo`)
     notices.say(`Taken back: ${back}`)
-    await Promise.all([client.invalidateQueries({ queryKey: ['library'] }), client.invalidateQueries({ queryKey: ['library-item'] })])
+    await Promise.all([
+      client.invalidateQueries({ queryKey: ['library'] }),
+      client.invalidateQueries({ queryKey: ['library-item'] }),
+    ])
   } catch (error) {
     notices.problem(error)
   }
@@ -78,24 +87,78 @@ async function examples(): Promise<void> {
   <div class="library">
     <div class="view-head">
       <h1>Library</h1>
-      <span class="choices"><button type="button" class="plain" :aria-pressed="shelf === 'parts'" @click="shelf = 'parts'">Parts</button><button type="button" class="plain" :aria-pressed="shelf === 'tables'" @click="shelf = 'tables'">Standard tables</button></span>
+      <span class="choices"
+        ><button type="button" class="plain" :aria-pressed="shelf === 'parts'" @click="shelf = 'parts'">Parts</button
+        ><button type="button" class="plain" :aria-pressed="shelf === 'tables'" @click="shelf = 'tables'">
+          Standard tables
+        </button></span
+      >
       <template v-if="shelf === 'parts'">
-        <input v-model="typed" class="field only" type="search" aria-label="Words of the part" placeholder="Words of the part">
-        <select v-model="family" class="field" aria-label="Kind of part"><option value="">every kind, {{ whole }}</option><option v-for="one in choices" :key="one.key" :value="one.key">{{ one.title }}, {{ one.pieces }}</option></select>
+        <input
+          v-model="typed"
+          class="field only"
+          type="search"
+          aria-label="Words of the part"
+          placeholder="Words of the part"
+        />
+        <select v-model="family" class="field" aria-label="Kind of part">
+          <option value="">every kind, {{ whole }}</option>
+          <option v-for="one in choices" :key="one.key" :value="one.key">{{ one.title }}, {{ one.pieces }}</option>
+        </select>
         <span class="quiet" role="status">{{ total }} {{ total === 1 ? 'part' : 'parts' }}</span>
-        <span class="push"><v-btn color="primary" @click="fresh = fresh ? null : { name: '', family: family || 'fan' }">Add a part</v-btn><v-btn @click="undo()">Take back</v-btn><v-btn @click="examples()">Put out the examples</v-btn></span>
+        <span class="push"
+          ><v-btn color="primary" @click="fresh = fresh ? null : { name: '', family: family || 'fan' }"
+            >Add a part</v-btn
+          ><v-btn @click="undo()">Take back</v-btn><v-btn @click="examples()">Put out the examples</v-btn></span
+        >
       </template>
     </div>
     <StandardTables v-if="shelf === 'tables'" />
     <template v-else>
-      <form v-if="fresh" class="fields" @submit.prevent="add()"><input v-model="fresh.name" class="field" aria-label="Name of the part" placeholder="Part, in the seller's words" size="32" autofocus><select v-model="fresh.family" class="field" aria-label="Kind of the new part"><option v-for="one in catalogue?.families" :key="one.key" :value="one.key">{{ one.title }}</option></select><v-btn type="submit" size="small" variant="flat" color="primary" :disabled="fresh.name.trim() === ''">Put it in</v-btn><span v-if="reason" class="danger small" role="alert">{{ reason }}</span></form>
+      <form v-if="fresh" class="fields" @submit.prevent="add()">
+        <input
+          v-model="fresh.name"
+          class="field"
+          aria-label="Name of the part"
+          placeholder="Part, in the seller's words"
+          size="32"
+          autofocus
+        /><select v-model="fresh.family" class="field" aria-label="Kind of the new part">
+          <option v-for="one in catalogue?.families" :key="one.key" :value="one.key">{{ one.title }}</option></select
+        ><v-btn type="submit" size="small" variant="flat" color="primary" :disabled="fresh.name.trim() === ''"
+          >Put it in</v-btn
+        ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
+      </form>
       <p v-if="query.isError.value" class="danger" role="alert">{{ reasonOf(query.error.value) }}</p>
-      <p v-else-if="total === 0 && !query.isPending.value" class="empty">{{ words || family ? 'No part carries these words.' : 'The shelf is empty. Put out the examples to start with: invented parts of every kind, marked as such; or add your own.' }}</p>
+      <p v-else-if="total === 0 && !query.isPending.value" class="empty">
+        {{
+          words || family
+            ? 'No part carries these words.'
+            : 'The shelf is empty. Put out the examples to start with: invented parts of every kind, marked as such; or add your own.'
+        }}
+      </p>
       <v-virtual-scroll v-else :items="lines" :item-height="34" class="list" role="list">
         <template #default="{ item, index }">
-          <button :key="item.id" type="button" role="listitem" class="plain row" :class="{ picked: panel.open?.kind === 'library' && panel.open.id === item.id, first: index === 0 || lines[index - 1]?.family !== item.family }" @vue:mounted="walk(item)" @click="panel.show({ kind: 'library', id: item.id })">
-            <span class="quiet small kind">{{ index === 0 || lines[index - 1]?.family !== item.family ? titleOf(item.family) : '' }}</span><span class="name">{{ item.name }}</span><span class="quiet small specs">{{ item.key_specs }}</span>
-            <span class="small"><span v-if="item.faults" class="tight">{{ item.faults }} known against it</span></span><span class="figure">{{ item.price ? money(item.price, item.currency ?? '') : '' }}</span><span class="quiet small">{{ item.example ? 'example' : '' }}</span>
+          <button
+            :key="item.id"
+            type="button"
+            role="listitem"
+            class="plain row"
+            :class="{
+              picked: panel.open?.kind === 'library' && panel.open.id === item.id,
+              first: index === 0 || lines[index - 1]?.family !== item.family,
+            }"
+            @vue:mounted="walk(item)"
+            @click="panel.show({ kind: 'library', id: item.id })"
+          >
+            <span class="quiet small kind">{{
+              index === 0 || lines[index - 1]?.family !== item.family ? titleOf(item.family) : ''
+            }}</span><span class="name">{{ item.name }}</span
+            ><span class="quiet small specs">{{ item.key_specs }}</span>
+            <span class="small"
+              ><span v-if="item.faults" class="tight">{{ item.faults }} known against it</span></span
+            ><span class="figure">{{ item.price ? money(item.price, item.currency ?? '') : '' }}</span
+            ><span class="quiet small">{{ item.example ? 'example' : '' }}</span>
           </button>
         </template>
       </v-virtual-scroll>
@@ -104,14 +167,63 @@ async function examples(): Promise<void> {
 </template>
 
 <style scoped>
-.library { display: flex; flex-direction: column; height: 100%; padding: 16px 0 0 24px; }
-.view-head { padding-right: 24px; align-items: center; }
-.list { flex: 1; min-height: 0; }
-.row { display: grid; grid-template-columns: 150px minmax(0, 1.2fr) minmax(0, 1fr) 130px 80px 62px; gap: 12px; align-items: center; width: 100%; height: 34px; padding: 0 16px 0 0; border-bottom: 1px solid var(--rule); text-align: left; font-size: 14px; }
-.row.first { border-top: 1px solid var(--ink); }
-.row:hover { color: var(--live); }
-.row.picked { background: color-mix(in srgb, var(--live) 9%, transparent); }
-.row .figure { text-align: right; }
-.name, .specs, .kind { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-@media (max-width: 900px) { .library { padding-left: 12px; } .row { grid-template-columns: minmax(0, 1fr) 80px; } .row > :nth-child(1), .row > :nth-child(3), .row > :nth-child(4), .row > :nth-child(6) { display: none; } }
+.library {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  padding: 16px 0 0 24px;
+}
+.view-head {
+  padding-right: 24px;
+  align-items: center;
+}
+.list {
+  flex: 1;
+  min-height: 0;
+}
+.row {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1.2fr) minmax(0, 1fr) 130px 80px 62px;
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  height: 34px;
+  padding: 0 16px 0 0;
+  border-bottom: 1px solid var(--rule);
+  text-align: left;
+  font-size: 14px;
+}
+.row.first {
+  border-top: 1px solid var(--ink);
+}
+.row:hover {
+  color: var(--live);
+}
+.row.picked {
+  background: color-mix(in srgb, var(--live) 9%, transparent);
+}
+.row .figure {
+  text-align: right;
+}
+.name,
+.specs,
+.kind {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+@media (max-width: 900px) {
+  .library {
+    padding-left: 12px;
+  }
+  .row {
+    grid-template-columns: minmax(0, 1fr) 80px;
+  }
+  .row > :nth-child(1),
+  .row > :nth-child(3),
+  .row > :nth-child(4),
+  .row > :nth-child(6) {
+    display: none;
+  }
+}
 </style>

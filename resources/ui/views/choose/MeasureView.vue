@@ -16,8 +16,15 @@ const all = ref(false)
 const shown = computed(() => (all.value ? (rows.value ?? []) : (rows.value ?? []).slice(0, 15)))
 const label = (key: string | null) => catalogue.value?.evidence.find((one) => one.key === key)?.label ?? ''
 const flag = (row: MeasureRow) => fieldOf(row)?.kind === 'flag'
-const fieldOf = (row: MeasureRow) => catalogue.value?.families.find((family) => family.key === parts.value.get(row.part ?? '')?.family)?.fields.find((field) => field.key === row.key)
-const options = (row: MeasureRow) => (flag(row) ? ['yes', 'no'] : fieldOf(row)?.kind === 'choice' ? fieldOf(row)!.choices : undefined)?.map((one) => ({ value: one, title: one }))
+const fieldOf = (row: MeasureRow) =>
+  catalogue.value?.families
+    .find((family) => family.key === parts.value.get(row.part ?? '')?.family)
+    ?.fields.find((field) => field.key === row.key)
+const options = (row: MeasureRow) =>
+  (flag(row) ? ['yes', 'no'] : fieldOf(row)?.kind === 'choice' ? fieldOf(row)!.choices : undefined)?.map((one) => ({
+    value: one,
+    title: one,
+  }))
 
 /** A reading lands where the value lives, as measured, with the instrument as its source. */
 const write = (row: MeasureRow) => (text: string) => {
@@ -29,10 +36,28 @@ const write = (row: MeasureRow) => (text: string) => {
     const own = ports[at] ?? { name: row.port, specs: {} }
     const after = { ...own, specs: { ...own.specs, [row.key!]: spec } }
 
-    return edit(`Measured: ${row.label}`, [{ section: 'parts', ref: row.part!, set: [{ path: ['ports'], was: part?.ports ?? null, to: at < 0 ? [...ports, after] : ports.map((port, i) => (i === at ? after : port)) }] }])
+    return edit(`Measured: ${row.label}`, [
+      {
+        section: 'parts',
+        ref: row.part!,
+        set: [
+          {
+            path: ['ports'],
+            was: part?.ports ?? null,
+            to: at < 0 ? [...ports, after] : ports.map((port, i) => (i === at ? after : port)),
+          },
+        ],
+      },
+    ])
   }
 
-  return edit(`Measured: ${row.label}`, [{ section: 'parts', ref: row.part!, set: [{ path: ['specs', row.key!], was: part?.specs?.[row.key!] ?? null, to: spec }] }])
+  return edit(`Measured: ${row.label}`, [
+    {
+      section: 'parts',
+      ref: row.part!,
+      set: [{ path: ['specs', row.key!], was: part?.specs?.[row.key!] ?? null, to: spec }],
+    },
+  ])
 }
 
 function open(row: MeasureRow): void {
@@ -42,46 +67,151 @@ function open(row: MeasureRow): void {
   else if (kind === 'mates') panel.show({ kind: 'joint', ref })
   else if (need !== undefined) panel.show({ kind: 'part', ref: need.ref })
 }
-const elsewhere = (row: MeasureRow) => (/^axes\/[^/]+\/(drive|homing)/.test(row.where) ? `/builds/${id.value}/prove/motion` : /^(brief|site|workpieces|axes)/.test(row.where) ? `/builds/${id.value}/scope/brief` : /^(zones|settings)/.test(row.where) ? `/builds/${id.value}/prove/${row.where.startsWith('zones') ? 'heat' : 'settings'}` : null)
+const elsewhere = (row: MeasureRow) =>
+  /^axes\/[^/]+\/(drive|homing)/.test(row.where)
+    ? `/builds/${id.value}/prove/motion`
+    : /^(brief|site|workpieces|axes)/.test(row.where)
+      ? `/builds/${id.value}/scope/brief`
+      : /^(zones|settings)/.test(row.where)
+        ? `/builds/${id.value}/prove/${row.where.startsWith('zones') ? 'heat' : 'settings'}`
+        : null
 </script>
 
 <template>
   <div class="view">
-    <div class="view-head"><h1>Measure first</h1><span v-if="rows" class="quiet">{{ rows.length }} values could turn a verdict, or keep one from being given</span></div>
+    <div class="view-head">
+      <h1>Measure first</h1>
+      <span v-if="rows" class="quiet">{{ rows.length }} values could turn a verdict, or keep one from being given</span>
+    </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="isPending" class="quiet" role="status">Putting every value to both ends of its uncertainty …</p>
-    <p v-else-if="rows?.length === 0" class="empty">{{ (build?.parts ?? []).length === 0 ? 'There is nothing to measure before there are parts.' : 'No value within its uncertainty turns a verdict.' }}</p>
+    <p v-else-if="rows?.length === 0" class="empty">
+      {{
+        (build?.parts ?? []).length === 0
+          ? 'There is nothing to measure before there are parts.'
+          : 'No value within its uncertainty turns a verdict.'
+      }}
+    </p>
     <table v-else class="ledger">
-      <thead><tr><th class="num" /><th>Value</th><th>Stands at</th><th class="wide-only">May be</th><th>Could turn</th><th class="wide-only">Measure with</th><th class="num">Reading</th></tr></thead>
+      <thead>
+        <tr>
+          <th class="num" />
+          <th>Value</th>
+          <th>Stands at</th>
+          <th class="wide-only">May be</th>
+          <th>Could turn</th>
+          <th class="wide-only">Measure with</th>
+          <th class="num">Reading</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(row, i) in shown" :key="row.where">
           <td class="num figure quiet">{{ i + 1 }}</td>
-          <td class="what"><button v-if="!elsewhere(row)" type="button" class="plain" @click="open(row)">{{ row.label }}</button><router-link v-else :to="elsewhere(row)!" class="link">{{ row.label }}</router-link></td>
-          <td><template v-if="row.value"><span class="figure">{{ row.value }}</span><span class="small block" :class="row.evidence === 'listing' || row.evidence === 'assumed' ? 'unproven' : 'quiet'">{{ label(row.evidence) }}</span></template><span v-else class="unproven">not known</span></td>
-          <td class="wide-only figure small"><template v-if="row.low">{{ row.low }} to {{ row.high }}</template></td>
+          <td class="what">
+            <button v-if="!elsewhere(row)" type="button" class="plain" @click="open(row)">
+              {{ row.label }}</button><router-link v-else :to="elsewhere(row)!" class="link">{{
+              row.label
+            }}</router-link>
+          </td>
+          <td>
+            <template v-if="row.value"
+              ><span class="figure">{{ row.value }}</span
+              ><span
+                class="small block"
+                :class="row.evidence === 'listing' || row.evidence === 'assumed' ? 'unproven' : 'quiet'"
+                >{{ label(row.evidence) }}</span
+              ></template
+            ><span v-else class="unproven">not known</span>
+          </td>
+          <td class="wide-only figure small">
+            <template v-if="row.low">{{ row.low }} to {{ row.high }}</template>
+          </td>
           <td class="turns">
-            <button v-for="flip in row.flips.slice(0, 3)" :key="flip.key + flip.to" type="button" class="plain flip" :title="`${flip.title}, ${flip.subject}`" @click="panel.show({ kind: 'working', key: flip.key })">
-              <VerdictMark :verdict="flip.from" :size="12" /><template v-if="flip.to"> → <VerdictMark :verdict="flip.to" :size="12" /> {{ flip.to }}</template><template v-else> no verdict</template><span class="quiet ml-2">{{ flip.key.split('/')[0] }} {{ flip.subject }}<template v-if="flip.with"> with {{ flip.with }} more</template></span>
+            <button
+              v-for="flip in row.flips.slice(0, 3)"
+              :key="flip.key + flip.to"
+              type="button"
+              class="plain flip"
+              :title="`${flip.title}, ${flip.subject}`"
+              @click="panel.show({ kind: 'working', key: flip.key })"
+            >
+              <VerdictMark :verdict="flip.from" :size="12" /><template v-if="flip.to">
+                → <VerdictMark :verdict="flip.to" :size="12" /> {{ flip.to }}</template
+              ><template v-else> no verdict</template
+              ><span class="quiet ml-2"
+                >{{ flip.key.split('/')[0] }} {{ flip.subject
+                }}<template v-if="flip.with"> with {{ flip.with }} more</template></span
+              >
             </button>
             <span v-if="row.flips.length > 3" class="quiet small">and {{ row.flips.length - 3 }} more</span>
           </td>
-          <td class="small wide-only with">{{ row.instrument }}<span class="quiet block">{{ row.method }}<template v-if="row.within !== '0 %'"> Good to {{ row.within }}.</template></span></td>
-          <td class="num"><EditCell v-if="row.part && row.key" figure :label="`Reading of ${row.label}`" :value="null" :unit="row.unit" :options="options(row)" placeholder="write it" :save="write(row)"><span class="link">write it</span></EditCell><router-link v-else-if="elsewhere(row)" class="link" :to="elsewhere(row)!">write it</router-link><button v-else type="button" class="plain link" @click="open(row)">write it</button></td>
+          <td class="small wide-only with">
+            {{ row.instrument
+            }}<span class="quiet block"
+              >{{ row.method }}<template v-if="row.within !== '0 %'"> Good to {{ row.within }}.</template></span
+            >
+          </td>
+          <td class="num">
+            <EditCell
+              v-if="row.part && row.key"
+              figure
+              :label="`Reading of ${row.label}`"
+              :value="null"
+              :unit="row.unit"
+              :options="options(row)"
+              placeholder="write it"
+              :save="write(row)"
+              ><span class="link">write it</span></EditCell
+            ><router-link v-else-if="elsewhere(row)" class="link" :to="elsewhere(row)!">write it</router-link
+            ><button v-else type="button" class="plain link" @click="open(row)">write it</button>
+          </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="(rows?.length ?? 0) > 15" class="small"><button type="button" class="plain link" @click="all = !all">{{ all ? 'Only the first 15' : `All ${rows!.length}` }}</button></p>
-    <p class="quiet small">How far a value may be off where it has no tolerance: datasheet 3 %, kit manual 10 %, listing 20 %, assumed 30 %; temperatures 3 to 15 K. Common practice, no source. Mains is measured by somebody practised only.</p>
+    <p v-if="(rows?.length ?? 0) > 15" class="small">
+      <button type="button" class="plain link" @click="all = !all">
+        {{ all ? 'Only the first 15' : `All ${rows!.length}` }}
+      </button>
+    </p>
+    <p class="quiet small">
+      How far a value may be off where it has no tolerance: datasheet 3 %, kit manual 10 %, listing 20 %, assumed 30 %;
+      temperatures 3 to 15 K. Common practice, no source. Mains is measured by somebody practised only.
+    </p>
   </div>
 </template>
 
 <style scoped>
-td { vertical-align: top; padding-top: 6px; padding-bottom: 5px; }
-.what { max-width: 240px; }
-.block { display: block; }
-.turns { max-width: 330px; }
-.flip { display: block; font-size: 13.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; max-width: 100%; }
-.flip:hover { color: var(--live); }
-.with { max-width: 230px; }
-.link { color: var(--live); text-decoration: underline; text-underline-offset: 2px; }
+td {
+  vertical-align: top;
+  padding-top: 6px;
+  padding-bottom: 5px;
+}
+.what {
+  max-width: 240px;
+}
+.block {
+  display: block;
+}
+.turns {
+  max-width: 330px;
+}
+.flip {
+  display: block;
+  font-size: 13.5px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  max-width: 100%;
+}
+.flip:hover {
+  color: var(--live);
+}
+.with {
+  max-width: 230px;
+}
+.link {
+  color: var(--live);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
 </style>

@@ -29,14 +29,24 @@ const findings = computed(() => ofNeed(props.needRef))
 const doubts = computed(() => (overview.value?.doubts ?? []).filter((doubt) => doubt.part === part.value?.ref))
 const offers = computed(() => (build.value?.offers ?? []).filter((offer) => offer.part === part.value?.ref))
 const supplierOf = (ref: string) => build.value?.suppliers?.find((supplier) => supplier.ref === ref)
-const candidates = computed(() => (need.value?.candidates ?? []).map((ref) => ({ value: ref, title: parts.value.get(ref)?.name ?? ref })))
+const candidates = computed(() =>
+  (need.value?.candidates ?? []).map((ref) => ({ value: ref, title: parts.value.get(ref)?.name ?? ref })),
+)
 
 function specOf(key: string): FullSpec | undefined {
   const spec = part.value?.specs?.[key]
 
-  return spec === undefined ? undefined : typeof spec === 'object' ? (spec as FullSpec) : { value: spec as string | boolean }
+  return spec === undefined
+    ? undefined
+    : typeof spec === 'object'
+      ? (spec as FullSpec)
+      : { value: spec as string | boolean }
 }
-const fields = computed(() => (family.value?.fields ?? []).filter((field) => allFields.value || specOf(field.key) !== undefined || field.checks.length > 0))
+const fields = computed(() =>
+  (family.value?.fields ?? []).filter(
+    (field) => allFields.value || specOf(field.key) !== undefined || field.checks.length > 0,
+  ),
+)
 const hidden = computed(() => (family.value?.fields.length ?? 0) - fields.value.length)
 
 function shown(field: Field): string | undefined {
@@ -45,7 +55,14 @@ function shown(field: Field): string | undefined {
   return value === undefined ? undefined : typeof value === 'boolean' ? (value ? 'yes' : 'no') : value
 }
 function options(field: Field) {
-  return field.kind === 'flag' ? [{ value: 'yes', title: 'yes' }, { value: 'no', title: 'no' }] : field.kind === 'choice' ? field.choices.map((one) => ({ value: one, title: one })) : undefined
+  return field.kind === 'flag'
+    ? [
+        { value: 'yes', title: 'yes' },
+        { value: 'no', title: 'no' },
+      ]
+    : field.kind === 'choice'
+      ? field.choices.map((one) => ({ value: one, title: one }))
+      : undefined
 }
 function store(field: Field) {
   return (text: string, was: unknown) => {
@@ -57,20 +74,55 @@ function store(field: Field) {
     }
 
     return value === null
-      ? edit(label, [{ section: 'parts', ref: part.value!.ref, set: [{ path: ['specs', field.key, 'value'], was: before, to: '' }, { path: ['specs', field.key], to: null }] }])
-      : edit(label, [{ section: 'parts', ref: part.value!.ref, set: [{ path: ['specs', field.key, 'value'], was: before ?? null, to: value }, { path: ['specs', field.key, 'confirmed'], to: null }] }])
+      ? edit(label, [
+          {
+            section: 'parts',
+            ref: part.value!.ref,
+            set: [
+              { path: ['specs', field.key, 'value'], was: before, to: '' },
+              { path: ['specs', field.key], to: null },
+            ],
+          },
+        ])
+      : edit(label, [
+          {
+            section: 'parts',
+            ref: part.value!.ref,
+            set: [
+              { path: ['specs', field.key, 'value'], was: before ?? null, to: value },
+              { path: ['specs', field.key, 'confirmed'], to: null },
+            ],
+          },
+        ])
   }
 }
-const storeOn = (key: string, what: string) => (text: string, was: unknown) => set(`${what} of ${part.value!.name}`, 'parts', part.value!.ref, ['specs', key, what === 'Evidence' ? 'evidence' : 'source'], was, text === '' ? null : text)
-const storePart = (what: string, path: string) => (text: string, was: unknown) => set(`${what} of ${part.value!.name}`, 'parts', part.value!.ref, [path], was, text === '' ? null : text)
+const storeOn = (key: string, what: string) => (text: string, was: unknown) =>
+  set(
+    `${what} of ${part.value!.name}`,
+    'parts',
+    part.value!.ref,
+    ['specs', key, what === 'Evidence' ? 'evidence' : 'source'],
+    was,
+    text === '' ? null : text,
+  )
+const storePart = (what: string, path: string) => (text: string, was: unknown) =>
+  set(`${what} of ${part.value!.name}`, 'parts', part.value!.ref, [path], was, text === '' ? null : text)
 
 async function settle(doubt: Doubt, take: boolean): Promise<void> {
   const suggestion = Array.isArray(doubt.suggestion) ? {} : doubt.suggestion
   const sets = take
-    ? Object.entries(suggestion).map(([key, value]) => ({ path: ['specs', key], to: { ...specOf(key), value, evidence: specOf(key)?.evidence ?? specOf(doubt.key)?.evidence ?? 'assumed' } }))
+    ? Object.entries(suggestion).map(([key, value]) => ({
+        path: ['specs', key],
+        to: { ...specOf(key), value, evidence: specOf(key)?.evidence ?? specOf(doubt.key)?.evidence ?? 'assumed' },
+      }))
     : [{ path: ['specs', doubt.key, 'confirmed'], to: true }]
   try {
-    await edit(take ? `Take ${Object.values(suggestion).join(' and ')} for ${part.value!.name}` : `${doubt.key} of ${part.value!.name} is right`, [{ section: 'parts', ref: doubt.part, set: sets }])
+    await edit(
+      take
+        ? `Take ${Object.values(suggestion).join(' and ')} for ${part.value!.name}`
+        : `${doubt.key} of ${part.value!.name} is right`,
+      [{ section: 'parts', ref: doubt.part, set: sets }],
+    )
   } catch (error) {
     notices.problem(error)
   }
@@ -78,11 +130,22 @@ async function settle(doubt: Doubt, take: boolean): Promise<void> {
 
 async function remove(): Promise<void> {
   const gone = need.value!
-  const orphan = part.value !== undefined && ![...needs.value.values()].some((other) => other.ref !== gone.ref && (other.choice === part.value!.ref || (other.candidates ?? []).includes(part.value!.ref)))
+  const orphan =
+    part.value !== undefined &&
+    ![...needs.value.values()].some(
+      (other) =>
+        other.ref !== gone.ref &&
+        (other.choice === part.value!.ref || (other.candidates ?? []).includes(part.value!.ref)),
+    )
   try {
     await edit(`Delete ${gone.role}`, [
       { section: 'needs', ref: gone.ref, delete: true },
-      ...(orphan ? [...offers.value.map((offer) => ({ section: 'offers', ref: offer.ref, delete: true })), { section: 'parts', ref: part.value!.ref, delete: true }] : []),
+      ...(orphan
+        ? [
+            ...offers.value.map((offer) => ({ section: 'offers', ref: offer.ref, delete: true })),
+            { section: 'parts', ref: part.value!.ref, delete: true },
+          ]
+        : []),
     ])
     panel.close()
     notices.say(`${gone.role} is gone; u takes it back.`)
@@ -96,38 +159,95 @@ async function remove(): Promise<void> {
   <template v-if="need">
     <h2>{{ need.role }}</h2>
     <p class="quiet small">{{ family?.title }} · {{ need.ref }}</p>
-    <p v-if="candidates.length > 1">Chosen <EditCell label="Chosen part" :value="need.choice" :options="candidates" :save="(text, was) => set(`Choice for ${need!.role}`, 'needs', need!.ref, ['choice'], was, text || null)" /></p>
-    <p class="small"><router-link class="link" :to="`/builds/${id}/choose/compare/${need.ref}`">{{ candidates.length > 1 ? `Compare its ${candidates.length} candidates` : 'Look for another candidate' }}</router-link></p>
+    <p v-if="candidates.length > 1">
+      Chosen
+      <EditCell
+        label="Chosen part"
+        :value="need.choice"
+        :options="candidates"
+        :save="(text, was) => set(`Choice for ${need!.role}`, 'needs', need!.ref, ['choice'], was, text || null)"
+      />
+    </p>
+    <p class="small">
+      <router-link class="link" :to="`/builds/${id}/choose/compare/${need.ref}`">{{
+        candidates.length > 1 ? `Compare its ${candidates.length} candidates` : 'Look for another candidate'
+      }}</router-link>
+    </p>
     <p v-if="need.reason" class="quiet">“{{ need.reason }}”</p>
     <template v-if="part">
       <p><EditCell label="Name of the part" :value="part.name" :save="storePart('Name', 'name')" /></p>
       <div v-for="doubt in doubts" :key="doubt.key" class="doubt" role="alert">
         <p><VerdictMark verdict="unproven" /> {{ doubt.question }}</p>
-        <v-btn v-if="!Array.isArray(doubt.suggestion) && Object.keys(doubt.suggestion).length > 0" size="small" color="primary" @click="settle(doubt, true)">Take {{ Object.values(doubt.suggestion).join(' and ') }}</v-btn>
+        <v-btn
+          v-if="!Array.isArray(doubt.suggestion) && Object.keys(doubt.suggestion).length > 0"
+          size="small"
+          color="primary"
+          @click="settle(doubt, true)"
+          >Take {{ Object.values(doubt.suggestion).join(' and ') }}</v-btn
+        >
         <v-btn size="small" @click="settle(doubt, false)">It is right as it stands</v-btn>
       </div>
       <table class="ledger">
-        <thead><tr><th>Spec</th><th class="num">Value</th><th>Rests on</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Spec</th>
+            <th class="num">Value</th>
+            <th>Rests on</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="field in fields" :key="field.key" :title="field.help">
-            <td>{{ field.label }}<span v-if="field.checks.length" class="quiet small reads">{{ field.checks.join(' ') }}</span></td>
-            <td class="num"><EditCell :figure="field.dimension !== null" :label="field.label" :value="shown(field)" :unit="field.unit" :options="options(field)" :save="store(field)" /></td>
+            <td>
+              {{ field.label
+              }}<span v-if="field.checks.length" class="quiet small reads">{{ field.checks.join(' ') }}</span>
+            </td>
+            <td class="num">
+              <EditCell
+                :figure="field.dimension !== null"
+                :label="field.label"
+                :value="shown(field)"
+                :unit="field.unit"
+                :options="options(field)"
+                :save="store(field)"
+              />
+            </td>
             <td class="rests">
               <template v-if="specOf(field.key)">
-                <EditCell :label="`What ${field.label} rests on`" :value="specOf(field.key)!.evidence ?? 'assumed'" :options="evidence" :save="storeOn(field.key, 'Evidence')" />
-                <span class="small quiet source" :class="{ none: !specOf(field.key)!.source }"><EditCell :label="`Source of ${field.label}`" :value="specOf(field.key)!.source" placeholder="+" :save="storeOn(field.key, 'Source')" /></span>
+                <EditCell
+                  :label="`What ${field.label} rests on`"
+                  :value="specOf(field.key)!.evidence ?? 'assumed'"
+                  :options="evidence"
+                  :save="storeOn(field.key, 'Evidence')"
+                />
+                <span class="small quiet source" :class="{ none: !specOf(field.key)!.source }"
+                  ><EditCell
+                    :label="`Source of ${field.label}`"
+                    :value="specOf(field.key)!.source"
+                    placeholder="+"
+                    :save="storeOn(field.key, 'Source')"
+                /></span>
               </template>
             </td>
           </tr>
         </tbody>
       </table>
-      <p v-if="hidden > 0 || allFields" class="small"><button type="button" class="plain link" @click="allFields = !allFields">{{ allFields ? 'Only what is given or read by a check' : `${hidden} further lines of its sheet` }}</button></p>
+      <p v-if="hidden > 0 || allFields" class="small">
+        <button type="button" class="plain link" @click="allFields = !allFields">
+          {{ allFields ? 'Only what is given or read by a check' : `${hidden} further lines of its sheet` }}
+        </button>
+      </p>
       <PortList :part="part" />
       <JointList :need-ref="needRef" />
       <h3 class="mt-4 mb-1">Prices</h3>
       <p v-if="offers.length === 0" class="quiet small">No price yet; Money lists it as open.</p>
       <ul class="small plain-list">
-        <li v-for="offer in offers" :key="offer.ref"><span class="figure">{{ money(offer.price, supplierOf(offer.supplier)?.currency ?? '') }}</span><template v-if="(offer.pack ?? 1) > 1"> for {{ offer.pack }}</template>, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }}</li>
+        <li v-for="offer in offers" :key="offer.ref">
+          <span class="figure">{{ money(offer.price, supplierOf(offer.supplier)?.currency ?? '') }}</span><template
+            v-if="(offer.pack ?? 1) > 1"
+          >
+            for {{ offer.pack }}</template
+          >, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }}
+        </li>
       </ul>
       <h3 class="mt-4 mb-1">Notes</h3>
       <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="storePart('Notes', 'notes')" />
@@ -135,12 +255,102 @@ async function remove(): Promise<void> {
     <p v-else class="quiet">No part is chosen for this need.</p>
     <h3 class="mt-4 mb-1">Why, and how it follows the size</h3>
     <dl class="facts">
-      <dt>Bought for</dt><dd><EditCell label="What it is bought for" :value="need.purpose ?? 'core'" :options="(catalogue?.purposes ?? []).map((one) => ({ value: one, title: one }))" :save="(text) => set(`Purpose of ${need!.role}`, 'needs', need!.ref, ['purpose'], need!.purpose ?? null, text || null)" /></dd>
-      <dt>Follows the size along</dt><dd><EditCell label="Follows the size along" :value="need.scale?.along" :options="['x', 'y', 'z'].map((one) => ({ value: one, title: one }))" placeholder="no" :save="(text) => set(`Size of ${need!.role}`, 'needs', need!.ref, ['scale'], need!.scale ?? null, text === '' ? null : { as: 'length', ...need!.scale, along: text })" /></dd>
+      <dt>Bought for</dt>
+      <dd>
+        <EditCell
+          label="What it is bought for"
+          :value="need.purpose ?? 'core'"
+          :options="(catalogue?.purposes ?? []).map((one) => ({ value: one, title: one }))"
+          :save="
+            (text) =>
+              set(`Purpose of ${need!.role}`, 'needs', need!.ref, ['purpose'], need!.purpose ?? null, text || null)
+          "
+        />
+      </dd>
+      <dt>Follows the size along</dt>
+      <dd>
+        <EditCell
+          label="Follows the size along"
+          :value="need.scale?.along"
+          :options="['x', 'y', 'z'].map((one) => ({ value: one, title: one }))"
+          placeholder="no"
+          :save="
+            (text) =>
+              set(
+                `Size of ${need!.role}`,
+                'needs',
+                need!.ref,
+                ['scale'],
+                need!.scale ?? null,
+                text === '' ? null : { as: 'length', ...need!.scale, along: text },
+              )
+          "
+        />
+      </dd>
       <template v-if="need.scale">
-        <dt>As</dt><dd><EditCell label="Follows as" :value="need.scale.as" :options="[{ value: 'count', title: 'a count' }, { value: 'length', title: 'a length to cut' }]" :save="(text) => set(`Size of ${need!.role}`, 'needs', need!.ref, ['scale'], need!.scale, { along: need!.scale!.along, as: text, ...(text === 'count' ? { every: '100 mm' } : {}) })" /></dd>
-        <template v-if="need.scale.as === 'count'"><dt>One each</dt><dd><EditCell figure label="One each" :value="need.scale.every" unit="mm" :save="(text, was) => set(`Spacing of ${need!.role}`, 'needs', need!.ref, ['scale', 'every'], was, text)" /></dd><dt>And always</dt><dd><EditCell figure label="And always" :value="need.scale.plus ?? 0" :save="(text) => set(`Fixed count of ${need!.role}`, 'needs', need!.ref, ['scale', 'plus'], need!.scale!.plus ?? null, /^\d+$/.test(text) ? Number(text) : text)" /></dd></template>
-        <template v-else><dt>Longer by</dt><dd><EditCell figure label="Longer than the work area by" :value="need.scale.longer" unit="mm" :save="(text, was) => set(`Length of ${need!.role}`, 'needs', need!.ref, ['scale', 'longer'], was, text || null)" /></dd></template>
+        <dt>As</dt>
+        <dd>
+          <EditCell
+            label="Follows as"
+            :value="need.scale.as"
+            :options="[
+              { value: 'count', title: 'a count' },
+              { value: 'length', title: 'a length to cut' },
+            ]"
+            :save="
+              (text) =>
+                set(`Size of ${need!.role}`, 'needs', need!.ref, ['scale'], need!.scale, {
+                  along: need!.scale!.along,
+                  as: text,
+                  ...(text === 'count' ? { every: '100 mm' } : {}),
+                })
+            "
+          />
+        </dd>
+        <template v-if="need.scale.as === 'count'"
+          ><dt>One each</dt>
+          <dd>
+            <EditCell
+              figure
+              label="One each"
+              :value="need.scale.every"
+              unit="mm"
+              :save="(text, was) => set(`Spacing of ${need!.role}`, 'needs', need!.ref, ['scale', 'every'], was, text)"
+            />
+          </dd>
+          <dt>And always</dt>
+          <dd>
+            <EditCell
+              figure
+              label="And always"
+              :value="need.scale.plus ?? 0"
+              :save="
+                (text) =>
+                  set(
+                    `Fixed count of ${need!.role}`,
+                    'needs',
+                    need!.ref,
+                    ['scale', 'plus'],
+                    need!.scale!.plus ?? null,
+                    /^\d+$/.test(text) ? Number(text) : text,
+                  )
+              "
+            /></dd
+        ></template>
+        <template v-else
+          ><dt>Longer by</dt>
+          <dd>
+            <EditCell
+              figure
+              label="Longer than the work area by"
+              :value="need.scale.longer"
+              unit="mm"
+              :save="
+                (text, was) =>
+                  set(`Length of ${need!.role}`, 'needs', need!.ref, ['scale', 'longer'], was, text || null)
+              "
+            /></dd
+        ></template>
       </template>
     </dl>
     <FindingList :findings="findings" none="No check speaks of it." />
@@ -150,13 +360,38 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
-.doubt { border-left: 3px solid rgb(var(--v-theme-unproven)); padding: 6px 10px; margin: 8px 0; }
-.doubt p { margin: 0 0 4px; }
-.plain-list { list-style: none; padding: 0; margin: 0; }
-.reads { margin-left: 6px; white-space: nowrap; }
-.rests { white-space: nowrap; }
-.source { display: block; white-space: normal; }
-.source.none { display: inline; margin-left: 6px; }
-table.ledger th { background: var(--sheet); }
-table.ledger td { font-size: 13.5px; }
+.doubt {
+  border-left: 3px solid rgb(var(--v-theme-unproven));
+  padding: 6px 10px;
+  margin: 8px 0;
+}
+.doubt p {
+  margin: 0 0 4px;
+}
+.plain-list {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.reads {
+  margin-left: 6px;
+  white-space: nowrap;
+}
+.rests {
+  white-space: nowrap;
+}
+.source {
+  display: block;
+  white-space: normal;
+}
+.source.none {
+  display: inline;
+  margin-left: 6px;
+}
+table.ledger th {
+  background: var(--sheet);
+}
+table.ledger td {
+  font-size: 13.5px;
+}
 </style>

@@ -19,10 +19,14 @@ const adding = ref(false)
 const fresh = ref({ role: '', family: '', part: '' })
 const reason = ref('')
 
-const families = computed(() => new Map<string, Family>((catalogue.value?.families ?? []).map((family) => [family.key, family])))
+const families = computed(
+  () => new Map<string, Family>((catalogue.value?.families ?? []).map((family) => [family.key, family])),
+)
 const titleOf = (family: string) => families.value.get(family)?.title ?? family.replaceAll('_', ' ')
 const offerOf = computed(() => new Map([...(build.value?.offers ?? [])].reverse().map((offer) => [offer.part, offer])))
-const currencyOf = computed(() => new Map((build.value?.suppliers ?? []).map((supplier) => [supplier.ref, supplier.currency])))
+const currencyOf = computed(
+  () => new Map((build.value?.suppliers ?? []).map((supplier) => [supplier.ref, supplier.currency])),
+)
 const doubted = computed(() => new Set((overview.value?.doubts ?? []).map((doubt) => doubt.part)))
 
 const rows = computed(() => {
@@ -30,19 +34,39 @@ const rows = computed(() => {
 
   return (build.value?.needs ?? [])
     .map((need) => ({ need, part: parts.value.get(need.choice ?? ''), title: titleOf(need.family) }))
-    .filter(({ need, part, title }) => wanted.every((word) => `${need.role} ${title} ${part?.name ?? ''} ${need.ref}`.toLowerCase().includes(word)))
+    .filter(({ need, part, title }) =>
+      wanted.every((word) => `${need.role} ${title} ${part?.name ?? ''} ${need.ref}`.toLowerCase().includes(word)),
+    )
     .sort((a, b) => a.title.localeCompare(b.title) || a.need.role.localeCompare(b.need.role))
 })
 
 const whole = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
-const setNeed = (need: Need, what: string, path: string) => (text: string, was: unknown) => set(`${what} of ${need.role}`, 'needs', need.ref, [path], was, text === '' ? null : path === 'quantity' || path === 'owned' ? whole(text) : text)
+const setNeed = (need: Need, what: string, path: string) => (text: string, was: unknown) =>
+  set(
+    `${what} of ${need.role}`,
+    'needs',
+    need.ref,
+    [path],
+    was,
+    text === '' ? null : path === 'quantity' || path === 'owned' ? whole(text) : text,
+  )
 
 async function add(): Promise<void> {
   const ref = freeRef(refFrom(fresh.value.role, 'part'), (one) => needs.value.has(one) || parts.value.has(one))
   try {
     await edit(`Add ${fresh.value.role}`, [
       { section: 'parts', create: { ref, family: fresh.value.family, name: fresh.value.part || fresh.value.role } },
-      { section: 'needs', create: { ref, role: fresh.value.role, family: fresh.value.family, quantity: 1, candidates: [ref], choice: ref } },
+      {
+        section: 'needs',
+        create: {
+          ref,
+          role: fresh.value.role,
+          family: fresh.value.family,
+          quantity: 1,
+          candidates: [ref],
+          choice: ref,
+        },
+      },
     ])
     adding.value = false
     fresh.value = { role: '', family: '', part: '' }
@@ -58,9 +82,22 @@ async function add(): Promise<void> {
     <div class="view-head head">
       <h1>Parts</h1>
       <span class="quiet">{{ rows.length }} needs</span>
-      <input v-model="words" class="field only" type="search" aria-label="Show only parts with these words" placeholder="Show only …">
+      <input
+        v-model="words"
+        class="field only"
+        type="search"
+        aria-label="Show only parts with these words"
+        placeholder="Show only …"
+      />
       <span class="push">
-        <v-btn color="primary" @click="adding = !adding; reason = ''">Add a part</v-btn>
+        <v-btn
+          color="primary"
+          @click="
+            adding = !adding
+            reason = ''
+          "
+          >Add a part</v-btn
+        >
         <v-btn :to="`/builds/${id}/choose/import`">Bring a parts list</v-btn>
         <v-btn :href="`/api/builds/${id}/parts.csv`">Export CSV</v-btn>
         <v-btn :href="`/api/builds/${id}/file`">Save build file</v-btn>
@@ -68,29 +105,86 @@ async function add(): Promise<void> {
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
       <v-text-field v-model="fresh.role" label="What it is for" placeholder="Chamber fan" autofocus />
-      <v-select v-model="fresh.family" label="Kind of part" :items="catalogue?.families ?? []" item-value="key" item-title="title" />
+      <v-select
+        v-model="fresh.family"
+        label="Kind of part"
+        :items="catalogue?.families ?? []"
+        item-value="key"
+        item-title="title"
+      />
       <v-text-field v-model="fresh.part" label="Part, in the seller's words" placeholder="80 mm fan, 24 V" />
-      <v-btn type="submit" variant="flat" color="primary" :disabled="fresh.role === '' || fresh.family === ''">Add</v-btn>
+      <v-btn type="submit" variant="flat" color="primary" :disabled="fresh.role === '' || fresh.family === ''"
+        >Add</v-btn
+      >
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
     </form>
-    <p v-if="(build?.needs ?? []).length === 0" class="empty">No parts yet. <router-link class="link" :to="`/builds/${id}/choose/import`">Bring a parts list</router-link> as CSV, or add the first part by hand. The demo's Dunlin shows what a filled list looks like.</p>
+    <p v-if="(build?.needs ?? []).length === 0" class="empty">
+      No parts yet. <router-link class="link" :to="`/builds/${id}/choose/import`">Bring a parts list</router-link> as
+      CSV, or add the first part by hand. The demo's Dunlin shows what a filled list looks like.
+    </p>
     <v-data-table-virtual v-else :items="rows" :item-height="33" fixed-header class="table" density="compact">
       <template #headers>
-        <tr><th>Fit</th><th>What it is for</th><th>Kind</th><th>Part</th><th class="num">Pieces</th><th class="num">Spares</th><th class="num">Owned</th><th class="num">Price</th></tr>
+        <tr>
+          <th>Fit</th>
+          <th>What it is for</th>
+          <th>Kind</th>
+          <th>Part</th>
+          <th class="num">Pieces</th>
+          <th class="num">Spares</th>
+          <th class="num">Owned</th>
+          <th class="num">Price</th>
+        </tr>
       </template>
       <template #item="{ item: { need, part, title } }">
-        <tr :key="need.ref" :class="{ picked: panel.open?.kind === 'part' && panel.open.ref === need.ref }" @click="panel.show({ kind: 'part', ref: need.ref })">
+        <tr
+          :key="need.ref"
+          :class="{ picked: panel.open?.kind === 'part' && panel.open.ref === need.ref }"
+          @click="panel.show({ kind: 'part', ref: need.ref })"
+        >
           <td><VerdictMark v-if="worstOfNeed.get(need.ref)" :verdict="worstOfNeed.get(need.ref)!.verdict" /></td>
-          <td><EditCell :label="`What ${need.role} is for`" :value="need.role" :save="setNeed(need, 'Role', 'role')" /></td>
+          <td>
+            <EditCell :label="`What ${need.role} is for`" :value="need.role" :save="setNeed(need, 'Role', 'role')" />
+          </td>
           <td class="quiet">{{ title }}</td>
           <td>
-            <button type="button" class="plain open" @click.stop="panel.show({ kind: 'part', ref: need.ref })">{{ part?.name ?? 'not chosen' }}</button>
+            <button type="button" class="plain open" @click.stop="panel.show({ kind: 'part', ref: need.ref })">
+              {{ part?.name ?? 'not chosen' }}
+            </button>
             <span v-if="part && doubted.has(part.ref)" class="unproven small"> · asks a question</span>
           </td>
-          <td class="num"><EditCell figure :label="`Pieces of ${need.role}`" :value="need.quantity ?? 1" :save="setNeed(need, 'Pieces', 'quantity')" /></td>
-          <td class="num"><EditCell figure :label="`Spares of ${need.role}`" :value="need.spares" unit="%" :save="setNeed(need, 'Spares', 'spares')" /></td>
-          <td class="num"><EditCell figure :label="`Owned of ${need.role}`" :value="need.owned" :save="setNeed(need, 'Owned', 'owned')" /></td>
-          <td class="num figure"><template v-if="part && offerOf.get(part.ref)">{{ money(offerOf.get(part.ref)!.price, currencyOf.get(offerOf.get(part.ref)!.supplier) ?? '') }}<span v-if="(offerOf.get(part.ref)!.pack ?? 1) > 1" class="unit">/ {{ offerOf.get(part.ref)!.pack }}</span></template><span v-else class="quiet">no price</span></td>
+          <td class="num">
+            <EditCell
+              figure
+              :label="`Pieces of ${need.role}`"
+              :value="need.quantity ?? 1"
+              :save="setNeed(need, 'Pieces', 'quantity')"
+            />
+          </td>
+          <td class="num">
+            <EditCell
+              figure
+              :label="`Spares of ${need.role}`"
+              :value="need.spares"
+              unit="%"
+              :save="setNeed(need, 'Spares', 'spares')"
+            />
+          </td>
+          <td class="num">
+            <EditCell
+              figure
+              :label="`Owned of ${need.role}`"
+              :value="need.owned"
+              :save="setNeed(need, 'Owned', 'owned')"
+            />
+          </td>
+          <td class="num figure">
+            <template v-if="part && offerOf.get(part.ref)"
+              >{{ money(offerOf.get(part.ref)!.price, currencyOf.get(offerOf.get(part.ref)!.supplier) ?? '')
+              }}<span v-if="(offerOf.get(part.ref)!.pack ?? 1) > 1" class="unit"
+                >/ {{ offerOf.get(part.ref)!.pack }}</span
+              ></template
+            ><span v-else class="quiet">no price</span>
+          </td>
         </tr>
       </template>
     </v-data-table-virtual>
@@ -98,17 +192,72 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.parts { display: flex; flex-direction: column; height: 100%; padding: 16px 0 0 24px; }
-.head { padding-right: 24px; }
-.adding { display: grid; grid-template-columns: 1fr 1fr 1.4fr auto; gap: 12px; align-items: start; padding: 0 24px 12px 0; }
-.adding p { grid-column: 1 / -1; margin: 0; }
-.table { flex: 1; min-height: 0; background: transparent; }
-.table :deep(table) { font-size: 14px; }
-.table :deep(th) { text-align: left; font-weight: 500; font-size: 13px; color: var(--quiet); padding: 4px 8px; white-space: nowrap; background: var(--paper) !important; border-bottom: 1px solid var(--ink); height: 30px; position: sticky; top: 0; z-index: 2; }
-.table :deep(td) { padding: 2px 8px !important; height: 33px; border-bottom: 1px solid var(--rule); }
-.table :deep(.num) { text-align: right; padding-right: 16px !important; }
-.table :deep(tr.picked td) { background: color-mix(in srgb, var(--live) 9%, transparent); }
-.open { text-align: left; }
-.open:hover { color: var(--live); }
-@media (max-width: 700px) { .adding { grid-template-columns: 1fr; } .parts { padding-left: 12px; } }
+.parts {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  padding: 16px 0 0 24px;
+}
+.head {
+  padding-right: 24px;
+}
+.adding {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1.4fr auto;
+  gap: 12px;
+  align-items: start;
+  padding: 0 24px 12px 0;
+}
+.adding p {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.table {
+  flex: 1;
+  min-height: 0;
+  background: transparent;
+}
+.table :deep(table) {
+  font-size: 14px;
+}
+.table :deep(th) {
+  text-align: left;
+  font-weight: 500;
+  font-size: 13px;
+  color: var(--quiet);
+  padding: 4px 8px;
+  white-space: nowrap;
+  background: var(--paper) !important;
+  border-bottom: 1px solid var(--ink);
+  height: 30px;
+  position: sticky;
+  top: 0;
+  z-index: 2;
+}
+.table :deep(td) {
+  padding: 2px 8px !important;
+  height: 33px;
+  border-bottom: 1px solid var(--rule);
+}
+.table :deep(.num) {
+  text-align: right;
+  padding-right: 16px !important;
+}
+.table :deep(tr.picked td) {
+  background: color-mix(in srgb, var(--live) 9%, transparent);
+}
+.open {
+  text-align: left;
+}
+.open:hover {
+  color: var(--live);
+}
+@media (max-width: 700px) {
+  .adding {
+    grid-template-columns: 1fr;
+  }
+  .parts {
+    padding-left: 12px;
+  }
+}
 </style>

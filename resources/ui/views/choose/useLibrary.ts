@@ -6,7 +6,10 @@ import { api, type LibraryPage } from '@/api/client'
 export function useLibrary(workshop: Ref<number>, words: Ref<string>, family: Ref<string>) {
   const query = useInfiniteQuery({
     queryKey: computed(() => ['library', workshop.value, words.value, family.value]),
-    queryFn: ({ pageParam }) => api.get<LibraryPage>(`/api/workshops/${workshop.value}/library?${new URLSearchParams({ words: words.value, family: family.value, from: String(pageParam) })}`),
+    queryFn: ({ pageParam }) =>
+      api.get<LibraryPage>(
+        `/api/workshops/${workshop.value}/library?${new URLSearchParams({ words: words.value, family: family.value, from: String(pageParam) })}`,
+      ),
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
       const held = pages.reduce((sum, page) => sum + page.lines.length, 0)

@@ -17,28 +17,50 @@ const by = ref<'verdict' | 'part' | 'trade'>('verdict')
 const verdict = ref<Verdict | null>(null)
 const words = ref('')
 const together = ref(false)
-watch(() => route.query.verdict, (asked) => (verdict.value = verdictOrder.find((one) => one === asked) ?? null), { immediate: true })
+watch(
+  () => route.query.verdict,
+  (asked) => (verdict.value = verdictOrder.find((one) => one === asked) ?? null),
+  { immediate: true },
+)
 
 const shown = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
 
-  return findings.value.filter((finding) => (verdict.value === null || finding.verdict === verdict.value)
-    && wanted.every((word) => `${finding.check} ${finding.title} ${finding.subject.label} ${finding.headline}`.toLowerCase().includes(word)))
+  return findings.value.filter(
+    (finding) =>
+      (verdict.value === null || finding.verdict === verdict.value) &&
+      wanted.every((word) =>
+        `${finding.check} ${finding.title} ${finding.subject.label} ${finding.headline}`.toLowerCase().includes(word),
+      ),
+  )
 })
 
 /** Groups in the order of their worst finding; the server has sorted the findings by how much they matter. */
 const groups = computed(() => {
   const found = new Map<string, FindingSummary[]>()
   for (const finding of shown.value) {
-    const names = by.value === 'verdict' ? [finding.verdict] : by.value === 'trade' ? [finding.trade] : finding.subject.needs.length > 0 ? finding.subject.needs : ['']
+    const names =
+      by.value === 'verdict'
+        ? [finding.verdict]
+        : by.value === 'trade'
+          ? [finding.trade]
+          : finding.subject.needs.length > 0
+            ? finding.subject.needs
+            : ['']
     for (const name of names) {
       found.set(name, [...(found.get(name) ?? []), finding])
     }
   }
 
   return [...found.entries()].map(([name, list]) => ({
-    name, list,
-    title: by.value === 'part' ? (name === '' ? 'The machine as a whole' : roleOf(name)) : name.charAt(0).toUpperCase() + name.slice(1),
+    name,
+    list,
+    title:
+      by.value === 'part'
+        ? name === ''
+          ? 'The machine as a whole'
+          : roleOf(name)
+        : name.charAt(0).toUpperCase() + name.slice(1),
   }))
 })
 </script>
@@ -49,27 +71,80 @@ const groups = computed(() => {
       <h1>Fit</h1>
       <span class="quiet">{{ shown.length }} of {{ findings.length }} findings, what matters most first</span>
       <span class="push tools">
-        <v-btn v-if="findings.some((one) => ['danger', 'fails'].includes(one.verdict))" :aria-expanded="together" @click="together = !together">Fix several</v-btn>
-        <input v-model="words" class="field only" type="search" aria-label="Show only findings with these words" placeholder="Show only …">
+        <v-btn
+          v-if="findings.some((one) => ['danger', 'fails'].includes(one.verdict))"
+          :aria-expanded="together"
+          @click="together = !together"
+          >Fix several</v-btn
+        >
+        <input
+          v-model="words"
+          class="field only"
+          type="search"
+          aria-label="Show only findings with these words"
+          placeholder="Show only …"
+        />
         <span class="choices" role="group" aria-label="Verdict">
           <button type="button" class="plain" :aria-pressed="verdict === null" @click="verdict = null">All</button>
-          <button v-for="one in verdictOrder" :key="one" type="button" class="plain" :aria-pressed="verdict === one" @click="verdict = one"><VerdictMark :verdict="one" word :size="11" /></button>
+          <button
+            v-for="one in verdictOrder"
+            :key="one"
+            type="button"
+            class="plain"
+            :aria-pressed="verdict === one"
+            @click="verdict = one"
+          >
+            <VerdictMark :verdict="one" word :size="11" />
+          </button>
         </span>
         <span class="choices" role="group" aria-label="Grouped by">
-          <button v-for="one in (['verdict', 'part', 'trade'] as const)" :key="one" type="button" class="plain" :aria-pressed="by === one" @click="by = one">by {{ one }}</button>
+          <button
+            v-for="one in ['verdict', 'part', 'trade'] as const"
+            :key="one"
+            type="button"
+            class="plain"
+            :aria-pressed="by === one"
+            @click="by = one"
+          >
+            by {{ one }}
+          </button>
         </span>
       </span>
     </div>
     <RemedyTogether v-if="together" />
-    <p v-if="findings.length === 0" class="empty">Nothing to judge yet. A check speaks as soon as a part has a lead, a place in the heat or a screw: <router-link class="link" :to="`/builds/${id}/choose/parts`">add parts</router-link>, then <router-link class="link" :to="`/builds/${id}/prove/leads`">leads between them</router-link>.</p>
+    <p v-if="findings.length === 0" class="empty">
+      Nothing to judge yet. A check speaks as soon as a part has a lead, a place in the heat or a screw:
+      <router-link class="link" :to="`/builds/${id}/choose/parts`">add parts</router-link>, then
+      <router-link class="link" :to="`/builds/${id}/prove/leads`">leads between them</router-link>.
+    </p>
     <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>
     <table v-else class="ledger findings">
-      <thead><tr><th>Verdict</th><th>Check</th><th>On</th><th>What it says</th><th class="num">Margin</th><th v-if="!panel.open" class="wide-only">Weakest evidence</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Verdict</th>
+          <th>Check</th>
+          <th>On</th>
+          <th>What it says</th>
+          <th class="num">Margin</th>
+          <th v-if="!panel.open" class="wide-only">Weakest evidence</th>
+        </tr>
+      </thead>
       <tbody v-for="group in groups" :key="group.name">
-        <tr v-if="by !== 'verdict'" class="grouped"><th colspan="6">{{ group.title }}</th></tr>
-        <tr v-for="finding in group.list" :key="group.name + finding.key" :class="{ picked: panel.open?.kind === 'working' && panel.open.key === finding.key }" @click="panel.show({ kind: 'working', key: finding.key })">
+        <tr v-if="by !== 'verdict'" class="grouped">
+          <th colspan="6">{{ group.title }}</th>
+        </tr>
+        <tr
+          v-for="finding in group.list"
+          :key="group.name + finding.key"
+          :class="{ picked: panel.open?.kind === 'working' && panel.open.key === finding.key }"
+          @click="panel.show({ kind: 'working', key: finding.key })"
+        >
           <td><VerdictMark :verdict="finding.verdict" word /></td>
-          <td class="check"><button type="button" class="plain" @click.stop="panel.show({ kind: 'working', key: finding.key })"><span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}</button></td>
+          <td class="check">
+            <button type="button" class="plain" @click.stop="panel.show({ kind: 'working', key: finding.key })">
+              <span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}
+            </button>
+          </td>
           <td class="on">{{ finding.subject.label }}</td>
           <td class="says">{{ finding.headline }}</td>
           <td class="num figure">{{ percent(finding.margin) }}</td>
@@ -77,16 +152,42 @@ const groups = computed(() => {
         </tr>
       </tbody>
     </table>
-    <p v-if="overview" class="quiet small mt-4">A planning aid. For mains work, local code and a licensed electrician decide.</p>
+    <p v-if="overview" class="quiet small mt-4">
+      A planning aid. For mains work, local code and a licensed electrician decide.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.tools { display: flex; gap: 10px; flex-wrap: wrap; }
-.findings tr { cursor: pointer; }
-.findings td { padding-top: 5px; padding-bottom: 5px; vertical-align: top; }
-.check { min-width: 150px; }
-.on { min-width: 130px; max-width: 220px; }
-.says { max-width: 560px; }
-@media (max-width: 700px) { .on { display: none; } .findings th:nth-child(3) { display: none; } }
+.tools {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.findings tr {
+  cursor: pointer;
+}
+.findings td {
+  padding-top: 5px;
+  padding-bottom: 5px;
+  vertical-align: top;
+}
+.check {
+  min-width: 150px;
+}
+.on {
+  min-width: 130px;
+  max-width: 220px;
+}
+.says {
+  max-width: 560px;
+}
+@media (max-width: 700px) {
+  .on {
+    display: none;
+  }
+  .findings th:nth-child(3) {
+    display: none;
+  }
+}
 </style>

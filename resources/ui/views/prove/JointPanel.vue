@@ -12,16 +12,40 @@ const { document: build, roleOf, needsOf } = useBuild()
 const { set, remove } = useEdit()
 const { findings } = useFindings()
 const panel = usePanel()
-const own = computed(() => findings.value.filter((finding) => finding.subject.kind === 'mate' && finding.subject.ref.split('/')[0] === props.mateRef))
+const own = computed(() =>
+  findings.value.filter(
+    (finding) => finding.subject.kind === 'mate' && finding.subject.ref.split('/')[0] === props.mateRef,
+  ),
+)
 const { data: catalogue } = useCatalogue()
 const mate = computed(() => build.value?.mates?.find((one) => one.ref === props.mateRef))
 const screws = computed(() => needsOf('screw'))
-const into = computed(() => (catalogue.value?.screw_into ?? []).map((one) => ({ value: one, title: one.replace('_', ' ') })))
+const into = computed(() =>
+  (catalogue.value?.screw_into ?? []).map((one) => ({ value: one, title: one.replace('_', ' ') })),
+)
 const materials = ['steel', 'brass', 'cast', 'aluminium', 'plastic'].map((one) => ({ value: one, title: one }))
 const evidence = useEvidence()
 const label = (what: string) => `${what} of joint ${props.mateRef}`
-const store = (at: number, what: string, key: string) => (text: string, was: unknown) => set(label(what), 'mates', props.mateRef, ['screws', at, key], was, text === '' ? null : key === 'count' && /^\d+$/.test(text) ? Number(text) : text)
-const storeLayers = (at: number, what: string, key: 'clamped' | 'washers') => (text: string) => set(label(what), 'mates', props.mateRef, ['screws', at, key], mate.value?.screws?.[at]?.[key] ?? null, text.trim() === '' ? null : text.split(/[,+]/).map((one) => (/^[\d.\s]+$/.test(one) ? `${one.trim()} mm` : one.trim())))
+const store = (at: number, what: string, key: string) => (text: string, was: unknown) =>
+  set(
+    label(what),
+    'mates',
+    props.mateRef,
+    ['screws', at, key],
+    was,
+    text === '' ? null : key === 'count' && /^\d+$/.test(text) ? Number(text) : text,
+  )
+const storeLayers = (at: number, what: string, key: 'clamped' | 'washers') => (text: string) =>
+  set(
+    label(what),
+    'mates',
+    props.mateRef,
+    ['screws', at, key],
+    mate.value?.screws?.[at]?.[key] ?? null,
+    text.trim() === ''
+      ? null
+      : text.split(/[,+]/).map((one) => (/^[\d.\s]+$/.test(one) ? `${one.trim()} mm` : one.trim())),
+  )
 
 async function drop(): Promise<void> {
   if (await remove(`Delete joint ${props.mateRef}`, 'The joint', 'mates', props.mateRef)) panel.close()
@@ -35,15 +59,60 @@ async function drop(): Promise<void> {
     <template v-for="(stack, at) in mate.screws" :key="at">
       <h3>Screws</h3>
       <dl class="facts">
-        <dt>Screw</dt><dd><EditCell label="Screw" :value="stack.screw" :options="screws" :save="store(at, 'Screw', 'screw')" /></dd>
-        <dt>Count</dt><dd><EditCell figure label="Count" :value="stack.count" :save="store(at, 'Count', 'count')" /></dd>
-        <dt>Clamped, with commas</dt><dd><EditCell label="Clamped" :value="(stack.clamped ?? []).join(', ')" :save="storeLayers(at, 'Clamped', 'clamped')" /></dd>
-        <dt>Washers, with commas</dt><dd><EditCell label="Washers" :value="(stack.washers ?? []).join(', ')" :save="storeLayers(at, 'Washers', 'washers')" /></dd>
-        <dt>Goes into</dt><dd><EditCell label="Goes into" :value="stack.into" :options="into" :save="store(at, 'Into', 'into')" /></dd>
-        <dt>Material of the thread</dt><dd><EditCell label="Material of the thread" :value="stack.material" :options="materials" :save="store(at, 'Material', 'material')" /></dd>
-        <dt>Usable thread depth</dt><dd><EditCell figure label="Usable thread depth" :value="stack.depth" unit="mm" :save="store(at, 'Depth', 'depth')" /></dd>
-        <dt>Room behind a nut</dt><dd><EditCell figure label="Room behind a nut" :value="stack.room" unit="mm" :save="store(at, 'Room', 'room')" /></dd>
-        <dt>These rest on</dt><dd><EditCell label="These rest on" :value="stack.evidence" :options="evidence" :save="store(at, 'Evidence', 'evidence')" /></dd>
+        <dt>Screw</dt>
+        <dd><EditCell label="Screw" :value="stack.screw" :options="screws" :save="store(at, 'Screw', 'screw')" /></dd>
+        <dt>Count</dt>
+        <dd><EditCell figure label="Count" :value="stack.count" :save="store(at, 'Count', 'count')" /></dd>
+        <dt>Clamped, with commas</dt>
+        <dd>
+          <EditCell
+            label="Clamped"
+            :value="(stack.clamped ?? []).join(', ')"
+            :save="storeLayers(at, 'Clamped', 'clamped')"
+          />
+        </dd>
+        <dt>Washers, with commas</dt>
+        <dd>
+          <EditCell
+            label="Washers"
+            :value="(stack.washers ?? []).join(', ')"
+            :save="storeLayers(at, 'Washers', 'washers')"
+          />
+        </dd>
+        <dt>Goes into</dt>
+        <dd><EditCell label="Goes into" :value="stack.into" :options="into" :save="store(at, 'Into', 'into')" /></dd>
+        <dt>Material of the thread</dt>
+        <dd>
+          <EditCell
+            label="Material of the thread"
+            :value="stack.material"
+            :options="materials"
+            :save="store(at, 'Material', 'material')"
+          />
+        </dd>
+        <dt>Usable thread depth</dt>
+        <dd>
+          <EditCell
+            figure
+            label="Usable thread depth"
+            :value="stack.depth"
+            unit="mm"
+            :save="store(at, 'Depth', 'depth')"
+          />
+        </dd>
+        <dt>Room behind a nut</dt>
+        <dd>
+          <EditCell figure label="Room behind a nut" :value="stack.room" unit="mm" :save="store(at, 'Room', 'room')" />
+        </dd>
+        <dt>These rest on</dt>
+        <dd>
+          <EditCell
+            label="These rest on"
+            :value="stack.evidence"
+            :options="evidence"
+            :save="store(at, 'Evidence', 'evidence')"
+          />
+        </dd>
       </dl>
     </template>
     <FindingList :findings="own" none="Nothing yet: describe its screws." />
@@ -53,5 +122,7 @@ async function drop(): Promise<void> {
 </template>
 
 <style scoped>
-h3 { margin: 14px 0 2px; }
+h3 {
+  margin: 14px 0 2px;
+}
 </style>

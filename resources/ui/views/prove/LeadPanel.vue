@@ -11,7 +11,20 @@ const props = defineProps<{ leadRef: string }>()
 const { document: build, roleOf } = useBuild()
 const { remove } = useEdit()
 const { ofLead } = useFindings()
-const { fuses, contacts, terminations, strandings, evidence, chains, screens, routes, yesNo, store, storeWhole, storeFlag } = useLeadFields()
+const {
+  fuses,
+  contacts,
+  terminations,
+  strandings,
+  evidence,
+  chains,
+  screens,
+  routes,
+  yesNo,
+  store,
+  storeWhole,
+  storeFlag,
+} = useLeadFields()
 const panel = usePanel()
 const lead = computed(() => build.value?.leads?.find((one) => one.ref === props.leadRef))
 const findings = computed(() => ofLead.value.get(props.leadRef) ?? [])
@@ -28,31 +41,172 @@ async function drop(): Promise<void> {
   <template v-if="lead">
     <h2>Lead {{ lead.ref }}</h2>
     <p>
-      <button type="button" class="plain link" @click="panel.show({ kind: 'part', ref: lead.from.split('.')[0] ?? '' })">{{ roleOf(lead.from.split('.')[0] ?? '') }}</button> <span class="quiet">{{ lead.from.split('.')[1] }}</span>
-      → <button type="button" class="plain link" @click="panel.show({ kind: 'part', ref: lead.to.split('.')[0] ?? '' })">{{ roleOf(lead.to.split('.')[0] ?? '') }}</button> <span class="quiet">{{ lead.to.split('.')[1] }}</span>
+      <button
+        type="button"
+        class="plain link"
+        @click="panel.show({ kind: 'part', ref: lead.from.split('.')[0] ?? '' })"
+      >
+        {{ roleOf(lead.from.split('.')[0] ?? '') }}
+      </button>
+      <span class="quiet">{{ lead.from.split('.')[1] }}</span> →
+      <button type="button" class="plain link" @click="panel.show({ kind: 'part', ref: lead.to.split('.')[0] ?? '' })">
+        {{ roleOf(lead.to.split('.')[0] ?? '') }}
+      </button>
+      <span class="quiet">{{ lead.to.split('.')[1] }}</span>
     </p>
     <dl class="facts">
-      <dt>Conductor size</dt><dd><EditCell figure label="Conductor size" :value="lead.conductor?.size" unit="mm²" :save="store(lead, 'Size', ['conductor', 'size'])" /></dd>
-      <dt>Size rests on</dt><dd><EditCell label="What the size rests on" :value="lead.conductor?.evidence" :options="evidence" :save="store(lead, 'Evidence', ['conductor', 'evidence'])" /></dd>
-      <dt>Conductors in parallel</dt><dd><EditCell figure label="Conductors in parallel" :value="lead.conductor?.parallel" placeholder="1" :save="storeWhole(lead, 'Conductors', ['conductor', 'parallel'])" /></dd>
-      <dt>Stranding</dt><dd><EditCell label="Stranding" :value="lead.conductor?.stranding" :options="strandings" :save="store(lead, 'Stranding', ['conductor', 'stranding'])" /></dd>
-      <dt>Insulation</dt><dd><EditCell label="Insulation" :value="lead.conductor?.insulation" :save="store(lead, 'Insulation', ['conductor', 'insulation'])" /></dd>
-      <dt>Length, one way</dt><dd><EditCell figure label="Length, one way" :value="lead.length" unit="m" :save="store(lead, 'Length', ['length'])" /></dd>
-      <dt>Run</dt><dd><EditCell label="Run" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></dd>
-      <dt>Through the chain</dt><dd><EditCell label="Through the chain" :value="lead.chain" :options="chains" placeholder="none" :save="store(lead, 'Chain', ['chain'])" /></dd>
-      <dt>Diameter over its sheath</dt><dd><EditCell figure label="Diameter over its sheath" :value="lead.diameter" unit="mm" :save="store(lead, 'Diameter', ['diameter'])" /></dd>
-      <dt>Screen bonded at</dt><dd><EditCell label="Screen bonded at" :value="lead.conductor?.screen" :options="screens" :save="store(lead, 'Screen', ['conductor', 'screen'])" /></dd>
-      <dt>Other circuits in its bundle</dt><dd><EditCell figure label="Other circuits in its bundle" :value="lead.bundled_with" placeholder="0" :save="storeWhole(lead, 'Bundle', ['bundled_with'])" /></dd>
-      <dt>Fuse</dt><dd><EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" /></dd>
+      <dt>Conductor size</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Conductor size"
+          :value="lead.conductor?.size"
+          unit="mm²"
+          :save="store(lead, 'Size', ['conductor', 'size'])"
+        />
+      </dd>
+      <dt>Size rests on</dt>
+      <dd>
+        <EditCell
+          label="What the size rests on"
+          :value="lead.conductor?.evidence"
+          :options="evidence"
+          :save="store(lead, 'Evidence', ['conductor', 'evidence'])"
+        />
+      </dd>
+      <dt>Conductors in parallel</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Conductors in parallel"
+          :value="lead.conductor?.parallel"
+          placeholder="1"
+          :save="storeWhole(lead, 'Conductors', ['conductor', 'parallel'])"
+        />
+      </dd>
+      <dt>Stranding</dt>
+      <dd>
+        <EditCell
+          label="Stranding"
+          :value="lead.conductor?.stranding"
+          :options="strandings"
+          :save="store(lead, 'Stranding', ['conductor', 'stranding'])"
+        />
+      </dd>
+      <dt>Insulation</dt>
+      <dd>
+        <EditCell
+          label="Insulation"
+          :value="lead.conductor?.insulation"
+          :save="store(lead, 'Insulation', ['conductor', 'insulation'])"
+        />
+      </dd>
+      <dt>Length, one way</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Length, one way"
+          :value="lead.length"
+          unit="m"
+          :save="store(lead, 'Length', ['length'])"
+        />
+      </dd>
+      <dt>Run</dt>
+      <dd><EditCell label="Run" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></dd>
+      <dt>Through the chain</dt>
+      <dd>
+        <EditCell
+          label="Through the chain"
+          :value="lead.chain"
+          :options="chains"
+          placeholder="none"
+          :save="store(lead, 'Chain', ['chain'])"
+        />
+      </dd>
+      <dt>Diameter over its sheath</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Diameter over its sheath"
+          :value="lead.diameter"
+          unit="mm"
+          :save="store(lead, 'Diameter', ['diameter'])"
+        />
+      </dd>
+      <dt>Screen bonded at</dt>
+      <dd>
+        <EditCell
+          label="Screen bonded at"
+          :value="lead.conductor?.screen"
+          :options="screens"
+          :save="store(lead, 'Screen', ['conductor', 'screen'])"
+        />
+      </dd>
+      <dt>Other circuits in its bundle</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Other circuits in its bundle"
+          :value="lead.bundled_with"
+          placeholder="0"
+          :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
+        />
+      </dd>
+      <dt>Fuse</dt>
+      <dd>
+        <EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" />
+      </dd>
     </dl>
     <template v-for="side in sides" :key="side">
       <h3>At {{ roleOf(portOf(side).split('.')[0] ?? '') }}</h3>
       <dl class="facts">
-        <dt>Termination</dt><dd><EditCell :label="`Termination, end ${side + 1}`" :value="lead.ends?.[side]?.termination" :options="terminations" :save="store(lead, 'Termination', ['ends', side, 'termination'])" /></dd>
-        <dt>Contact or housing</dt><dd><EditCell :label="`Contact or housing, end ${side + 1}`" :value="lead.ends?.[side]?.contact" :options="contacts" :save="store(lead, 'Contact', ['ends', side, 'contact'])" /></dd>
-        <dt>Contacts per pole</dt><dd><EditCell figure :label="`Contacts per pole, end ${side + 1}`" :value="lead.ends?.[side]?.contacts_per_pole" placeholder="1" :save="storeWhole(lead, 'Contacts', ['ends', side, 'contacts_per_pole'])" /></dd>
-        <dt>Conductors joined here</dt><dd><EditCell figure :label="`Conductors joined, end ${side + 1}`" :value="lead.ends?.[side]?.conductors" placeholder="all" :save="storeWhole(lead, 'Conductors joined', ['ends', side, 'conductors'])" /></dd>
-        <dt>Strain relief</dt><dd><EditCell :label="`Strain relief, end ${side + 1}`" :value="yes(lead.ends?.[side]?.strain_relief)" :options="yesNo" :save="storeFlag(lead, 'Strain relief', ['ends', side, 'strain_relief'])" /></dd>
+        <dt>Termination</dt>
+        <dd>
+          <EditCell
+            :label="`Termination, end ${side + 1}`"
+            :value="lead.ends?.[side]?.termination"
+            :options="terminations"
+            :save="store(lead, 'Termination', ['ends', side, 'termination'])"
+          />
+        </dd>
+        <dt>Contact or housing</dt>
+        <dd>
+          <EditCell
+            :label="`Contact or housing, end ${side + 1}`"
+            :value="lead.ends?.[side]?.contact"
+            :options="contacts"
+            :save="store(lead, 'Contact', ['ends', side, 'contact'])"
+          />
+        </dd>
+        <dt>Contacts per pole</dt>
+        <dd>
+          <EditCell
+            figure
+            :label="`Contacts per pole, end ${side + 1}`"
+            :value="lead.ends?.[side]?.contacts_per_pole"
+            placeholder="1"
+            :save="storeWhole(lead, 'Contacts', ['ends', side, 'contacts_per_pole'])"
+          />
+        </dd>
+        <dt>Conductors joined here</dt>
+        <dd>
+          <EditCell
+            figure
+            :label="`Conductors joined, end ${side + 1}`"
+            :value="lead.ends?.[side]?.conductors"
+            placeholder="all"
+            :save="storeWhole(lead, 'Conductors joined', ['ends', side, 'conductors'])"
+          />
+        </dd>
+        <dt>Strain relief</dt>
+        <dd>
+          <EditCell
+            :label="`Strain relief, end ${side + 1}`"
+            :value="yes(lead.ends?.[side]?.strain_relief)"
+            :options="yesNo"
+            :save="storeFlag(lead, 'Strain relief', ['ends', side, 'strain_relief'])"
+          />
+        </dd>
       </dl>
     </template>
     <h3>Notes</h3>
@@ -64,5 +218,7 @@ async function drop(): Promise<void> {
 </template>
 
 <style scoped>
-h3 { margin: 14px 0 2px; }
+h3 {
+  margin: 14px 0 2px;
+}
 </style>

@@ -22,7 +22,11 @@ const reason = ref('')
 const rows = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
 
-  return (build.value?.leads ?? []).filter((lead) => wanted.every((word) => `${lead.ref} ${lead.from} ${lead.to} ${name(lead.from)} ${name(lead.to)}`.toLowerCase().includes(word)))
+  return (build.value?.leads ?? []).filter((lead) =>
+    wanted.every((word) =>
+      `${lead.ref} ${lead.from} ${lead.to} ${name(lead.from)} ${name(lead.to)}`.toLowerCase().includes(word),
+    ),
+  )
 })
 const name = (port: string) => roleOf(port.split('.')[0] ?? '')
 const worst = (lead: Lead) => ofLead.value.get(lead.ref)?.[0]
@@ -30,7 +34,11 @@ const contacts = (lead: Lead, side: 0 | 1) => {
   const end = lead.ends?.[side]
   const part = build.value?.parts?.find((one) => one.ref === end?.contact)
 
-  return [end?.contacts_per_pole ? `${end.contacts_per_pole} ×` : '', part?.name ?? end?.termination ?? ''].filter(Boolean).join(' ') || '–'
+  return (
+    [end?.contacts_per_pole ? `${end.contacts_per_pole} ×` : '', part?.name ?? end?.termination ?? '']
+      .filter(Boolean)
+      .join(' ') || '–'
+  )
 }
 
 async function add(): Promise<void> {
@@ -51,8 +59,23 @@ async function add(): Promise<void> {
     <div class="view-head">
       <h1>Leads</h1>
       <span class="quiet">{{ rows.length }} leads, from source to load</span>
-      <input v-model="words" class="field only" type="search" aria-label="Show only leads with these words" placeholder="Show only …">
-      <span class="push"><v-btn color="primary" @click="adding = !adding; reason = ''">Add a lead</v-btn></span>
+      <input
+        v-model="words"
+        class="field only"
+        type="search"
+        aria-label="Show only leads with these words"
+        placeholder="Show only …"
+      />
+      <span class="push"
+        ><v-btn
+          color="primary"
+          @click="
+            adding = !adding
+            reason = ''
+          "
+          >Add a lead</v-btn
+        ></span
+      >
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
       <v-autocomplete v-model="fresh.from" label="From" :items="ports" autofocus />
@@ -60,21 +83,99 @@ async function add(): Promise<void> {
       <v-btn type="submit" variant="flat" color="primary" :disabled="!fresh.from || !fresh.to">Add</v-btn>
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
     </form>
-    <p class="caution small quiet">Mains leads: unplug and prove dead before touching. Local code and a licensed electrician decide.</p>
-    <p v-if="(build?.leads ?? []).length === 0" class="empty">No leads yet. Add one from a supply's output to what it feeds; currents, drops and fuses are judged as soon as it has a size and a length.</p>
+    <p class="caution small quiet">
+      Mains leads: unplug and prove dead before touching. Local code and a licensed electrician decide.
+    </p>
+    <p v-if="(build?.leads ?? []).length === 0" class="empty">
+      No leads yet. Add one from a supply's output to what it feeds; currents, drops and fuses are judged as soon as it
+      has a size and a length.
+    </p>
     <table v-else class="ledger">
-      <thead><tr><th>Fit</th><th>Lead</th><th>From</th><th>To</th><th class="num">Size</th><th class="num">Length</th><th>Run</th><th class="num">Bundled with</th><th>Fuse</th><th v-if="!panel.open">Ends</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Fit</th>
+          <th>Lead</th>
+          <th>From</th>
+          <th>To</th>
+          <th class="num">Size</th>
+          <th class="num">Length</th>
+          <th>Run</th>
+          <th class="num">Bundled with</th>
+          <th>Fuse</th>
+          <th v-if="!panel.open">Ends</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="lead in rows" :key="lead.ref" :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }" @click="panel.show({ kind: 'lead', ref: lead.ref })">
-          <td><button v-if="worst(lead)" type="button" class="plain" :aria-label="`Working: ${worst(lead)!.headline}`" @click.stop="panel.show({ kind: 'working', key: worst(lead)!.key })"><VerdictMark :verdict="worst(lead)!.verdict" /></button></td>
-          <td><button type="button" class="plain figure" @click.stop="panel.show({ kind: 'lead', ref: lead.ref })">{{ lead.ref }}</button></td>
-          <td>{{ name(lead.from) }}<span class="quiet small port">{{ lead.from.split('.')[1] }}</span></td>
-          <td>{{ name(lead.to) }}<span class="quiet small port">{{ lead.to.split('.')[1] }}</span></td>
-          <td class="num"><EditCell figure :label="`Size of ${lead.ref}`" :value="lead.conductor?.size" unit="mm²" :save="store(lead, 'Size', ['conductor', 'size'])" /></td>
-          <td class="num"><EditCell figure :label="`Length of ${lead.ref}`" :value="lead.length" unit="m" :save="store(lead, 'Length', ['length'])" /></td>
-          <td><EditCell :label="`Run of ${lead.ref}`" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></td>
-          <td class="num"><EditCell figure :label="`Circuits bundled with ${lead.ref}`" :value="lead.bundled_with" :save="storeWhole(lead, 'Bundle', ['bundled_with'])" /></td>
-          <td><EditCell :label="`Fuse of ${lead.ref}`" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" /></td>
+        <tr
+          v-for="lead in rows"
+          :key="lead.ref"
+          :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }"
+          @click="panel.show({ kind: 'lead', ref: lead.ref })"
+        >
+          <td>
+            <button
+              v-if="worst(lead)"
+              type="button"
+              class="plain"
+              :aria-label="`Working: ${worst(lead)!.headline}`"
+              @click.stop="panel.show({ kind: 'working', key: worst(lead)!.key })"
+            >
+              <VerdictMark :verdict="worst(lead)!.verdict" />
+            </button>
+          </td>
+          <td>
+            <button type="button" class="plain figure" @click.stop="panel.show({ kind: 'lead', ref: lead.ref })">
+              {{ lead.ref }}
+            </button>
+          </td>
+          <td>
+            {{ name(lead.from) }}<span class="quiet small port">{{ lead.from.split('.')[1] }}</span>
+          </td>
+          <td>
+            {{ name(lead.to) }}<span class="quiet small port">{{ lead.to.split('.')[1] }}</span>
+          </td>
+          <td class="num">
+            <EditCell
+              figure
+              :label="`Size of ${lead.ref}`"
+              :value="lead.conductor?.size"
+              unit="mm²"
+              :save="store(lead, 'Size', ['conductor', 'size'])"
+            />
+          </td>
+          <td class="num">
+            <EditCell
+              figure
+              :label="`Length of ${lead.ref}`"
+              :value="lead.length"
+              unit="m"
+              :save="store(lead, 'Length', ['length'])"
+            />
+          </td>
+          <td>
+            <EditCell
+              :label="`Run of ${lead.ref}`"
+              :value="lead.route"
+              :options="routes"
+              :save="store(lead, 'Run', ['route'])"
+            />
+          </td>
+          <td class="num">
+            <EditCell
+              figure
+              :label="`Circuits bundled with ${lead.ref}`"
+              :value="lead.bundled_with"
+              :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
+            />
+          </td>
+          <td>
+            <EditCell
+              :label="`Fuse of ${lead.ref}`"
+              :value="lead.protection"
+              :options="fuses"
+              :save="store(lead, 'Fuse', ['protection'])"
+            />
+          </td>
           <td v-if="!panel.open" class="small quiet ends">{{ contacts(lead, 0) }} · {{ contacts(lead, 1) }}</td>
         </tr>
       </tbody>
@@ -83,9 +184,25 @@ async function add(): Promise<void> {
 </template>
 
 <style scoped>
-.adding { display: grid; grid-template-columns: 1fr 1fr auto; gap: 12px; align-items: start; padding-bottom: 8px; }
-.adding p { grid-column: 1 / -1; margin: 0; }
-.caution { margin: 0 0 8px; }
-.ends { max-width: 320px; }
-.port { margin-left: 6px; white-space: nowrap; }
+.adding {
+  display: grid;
+  grid-template-columns: 1fr 1fr auto;
+  gap: 12px;
+  align-items: start;
+  padding-bottom: 8px;
+}
+.adding p {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+.caution {
+  margin: 0 0 8px;
+}
+.ends {
+  max-width: 320px;
+}
+.port {
+  margin-left: 6px;
+  white-space: nowrap;
+}
 </style>

@@ -3,7 +3,10 @@ import { ref } from 'vue'
 import { api, reasonOf, type TurningParts } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
 
-/** Inertia of what turns with the screw, segment by segment: a hollow shaft weighs less and resists more than its mass says. */
+/**
+ * Inertia of what turns with the screw, segment by segment: a hollow shaft weighs less and resists more than its mass
+ * says.
+ */
 const emit = defineEmits<{ use: [inertia: string] }>()
 const segments = ref([{ outer: 35, bore: 12, length: 40, material: 'aluminium' }])
 const found = ref<TurningParts | null>(null)
@@ -23,16 +26,79 @@ async function sum(): Promise<void> {
   <details>
     <summary class="small">Work out the further inertia from couplings, pulleys, nuts</summary>
     <div v-for="(segment, i) in segments" :key="i" class="fields small">
-      <label>Outside <input v-model.number="segment.outer" class="field" type="number" step="0.1" :aria-label="`Outside of segment ${i + 1}, mm`"></label><label>bore <input v-model.number="segment.bore" class="field" type="number" step="0.1" :aria-label="`Bore of segment ${i + 1}, mm`"></label><label>length <input v-model.number="segment.length" class="field" type="number" step="0.1" :aria-label="`Length of segment ${i + 1}, mm`"></label><span class="unit">mm</span>
-      <select v-model="segment.material" class="field" :aria-label="`Material of segment ${i + 1}`"><option v-for="one in ['steel', 'aluminium', 'brass', 'plastic']" :key="one">{{ one }}</option></select>
-      <FigureText v-if="found?.parts[i] !== undefined" :value="found.parts[i]!.toFixed(4)" unit="kg cm²" /><button type="button" class="plain link" :disabled="segments.length === 1" @click="segments.splice(i, 1); found = null">out</button>
+      <label
+        >Outside
+        <input
+          v-model.number="segment.outer"
+          class="field"
+          type="number"
+          step="0.1"
+          :aria-label="`Outside of segment ${i + 1}, mm`" /></label
+      ><label
+        >bore
+        <input
+          v-model.number="segment.bore"
+          class="field"
+          type="number"
+          step="0.1"
+          :aria-label="`Bore of segment ${i + 1}, mm`" /></label
+      ><label
+        >length
+        <input
+          v-model.number="segment.length"
+          class="field"
+          type="number"
+          step="0.1"
+          :aria-label="`Length of segment ${i + 1}, mm`" /></label
+      ><span class="unit">mm</span>
+      <select v-model="segment.material" class="field" :aria-label="`Material of segment ${i + 1}`">
+        <option v-for="one in ['steel', 'aluminium', 'brass', 'plastic']" :key="one">{{ one }}</option>
+      </select>
+      <FigureText v-if="found?.parts[i] !== undefined" :value="found.parts[i]!.toFixed(4)" unit="kg cm²" /><button
+        type="button"
+        class="plain link"
+        :disabled="segments.length === 1"
+        @click="
+          segments.splice(i, 1)
+          found = null
+        "
+      >
+        out
+      </button>
     </div>
-    <p class="small"><button type="button" class="plain link" @click="segments.push({ outer: 20, bore: 0, length: 20, material: 'steel' }); found = null">one more</button> <v-btn size="small" @click="sum()">Sum up</v-btn> <template v-if="found"><strong class="figure">{{ found.inertia }} kg cm²</strong>, {{ found.mass }} kg <button type="button" class="plain link" @click="emit('use', `${found.inertia} kg cm²`)">take it</button></template> <span v-if="reason" class="danger" role="alert">{{ reason }}</span></p>
-    <p class="quiet small">½·m·(r_o² + r_i²) each, bores taken out. Left out: bearings and seals. Inertia goes with the fourth power of the diameter: measure it.</p>
+    <p class="small">
+      <button
+        type="button"
+        class="plain link"
+        @click="
+          segments.push({ outer: 20, bore: 0, length: 20, material: 'steel' })
+          found = null
+        "
+      >
+        one more
+      </button>
+      <v-btn size="small" @click="sum()">Sum up</v-btn>
+      <template v-if="found"
+        ><strong class="figure">{{ found.inertia }} kg cm²</strong>, {{ found.mass }} kg
+        <button type="button" class="plain link" @click="emit('use', `${found.inertia} kg cm²`)">
+          take it
+        </button></template
+      >
+      <span v-if="reason" class="danger" role="alert">{{ reason }}</span>
+    </p>
+    <p class="quiet small">
+      ½·m·(r_o² + r_i²) each, bores taken out. Left out: bearings and seals. Inertia goes with the fourth power of the
+      diameter: measure it.
+    </p>
   </details>
 </template>
 
 <style scoped>
-.fields input { width: 72px; }
-summary { cursor: pointer; color: var(--live); }
+.fields input {
+  width: 72px;
+}
+summary {
+  cursor: pointer;
+  color: var(--live);
+}
 </style>

@@ -10,9 +10,13 @@ afterAll(() => scope.stop())
 function machine(supplies: number, loads: number): Wiring {
   const leads: Wiring['leads'] = []
   const ports: Wiring['ports'] = [{ ref: 'wall.out', need: 'wall', port: 'out', kind: 'source', mains: true }]
-  const lead = (from: string, to: string) => leads.push({ ref: `W${leads.length + 1}`, from, to, use: 'power', amps: {}, fill: 0.4, proven: true })
+  const lead = (from: string, to: string) =>
+    leads.push({ ref: `W${leads.length + 1}`, from, to, use: 'power', amps: {}, fill: 0.4, proven: true })
   for (let s = 0; s < supplies; s++) {
-    ports.push({ ref: `psu${s}.mains`, need: `psu${s}`, port: 'mains', kind: 'inlet', mains: true }, { ref: `psu${s}.out`, need: `psu${s}`, port: 'out', kind: 'source', mains: false })
+    ports.push(
+      { ref: `psu${s}.mains`, need: `psu${s}`, port: 'mains', kind: 'inlet', mains: true },
+      { ref: `psu${s}.out`, need: `psu${s}`, port: 'out', kind: 'source', mains: false },
+    )
     lead('wall.out', `psu${s}.mains`)
     for (let l = 0; l < loads; l++) {
       ports.push({ ref: `load${s}x${l}.power`, need: `load${s}x${l}`, port: 'power', kind: 'inlet', mains: false })
@@ -45,14 +49,35 @@ describe('the wiring laid out', () => {
     const { boxes } = await lay(machine(3, 6))
     for (const [i, a] of boxes.entries()) {
       for (const b of boxes.slice(i + 1)) {
-        expect(a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y, `${a.need} on ${b.need}`).toBe(true)
+        expect(
+          a.x + a.width <= b.x || b.x + b.width <= a.x || a.y + a.height <= b.y || b.y + b.height <= a.y,
+          `${a.need} on ${b.need}`,
+        ).toBe(true)
       }
     }
   })
   it('writes no name over another where a run has another level stretch', () => {
     // Both leave one board side by side on their longest stretch, and end at loads far apart.
-    const run = (ref: string, y: number, end: number) => ({ ref, points: [{ x: 0, y }, { x: 70, y }, { x: 70, y: end }, { x: 130, y: end }] })
-    const [first, second, third] = named([run('W1', 0, -90), run('W2', 9, 90), { ref: 'W3', points: [{ x: 0, y: 4 }, { x: 70, y: 4 }] }]).map((one) => one.label)
+    const run = (ref: string, y: number, end: number) => ({
+      ref,
+      points: [
+        { x: 0, y },
+        { x: 70, y },
+        { x: 70, y: end },
+        { x: 130, y: end },
+      ],
+    })
+    const [first, second, third] = named([
+      run('W1', 0, -90),
+      run('W2', 9, 90),
+      {
+        ref: 'W3',
+        points: [
+          { x: 0, y: 4 },
+          { x: 70, y: 4 },
+        ],
+      },
+    ]).map((one) => one.label)
 
     expect(first).toEqual({ x: 35, y: -4 })
     expect(second).toEqual({ x: 100, y: 86 })
@@ -66,7 +91,10 @@ describe('the wiring laid out', () => {
   it('bends at right angles only', async () => {
     for (const run of (await lay(machine(2, 5))).runs) {
       for (let i = 1; i < run.points.length; i++) {
-        expect(Math.abs(run.points[i]!.x - run.points[i - 1]!.x) < 1e-6 || Math.abs(run.points[i]!.y - run.points[i - 1]!.y) < 1e-6).toBe(true)
+        expect(
+          Math.abs(run.points[i]!.x - run.points[i - 1]!.x) < 1e-6 ||
+            Math.abs(run.points[i]!.y - run.points[i - 1]!.y) < 1e-6,
+        ).toBe(true)
       }
     }
   })

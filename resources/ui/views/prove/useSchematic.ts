@@ -2,10 +2,28 @@ import type { ElkNode } from 'elkjs/lib/elk-api'
 import { ref, shallowRef, watch, type Ref } from 'vue'
 import type { Wiring } from '@/api/client'
 
-export interface Box { need: string; x: number; y: number; width: number; height: number }
-interface Point { x: number; y: number }
-export interface Run { ref: string; points: Point[]; label: Point }
-export interface Drawing { boxes: Box[]; runs: Run[]; width: number; height: number }
+export interface Box {
+  need: string
+  x: number
+  y: number
+  width: number
+  height: number
+}
+interface Point {
+  x: number
+  y: number
+}
+export interface Run {
+  ref: string
+  points: Point[]
+  label: Point
+}
+export interface Drawing {
+  boxes: Box[]
+  runs: Run[]
+  width: number
+  height: number
+}
 
 const boxWidth = 176
 const boxHeight = 46
@@ -32,13 +50,38 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     const graph: ElkNode = {
       id: 'root',
       layoutOptions: {
-        'elk.algorithm': 'layered', 'elk.direction': 'RIGHT', 'elk.edgeRouting': 'ORTHOGONAL', 'elk.layered.spacing.nodeNodeBetweenLayers': '108', 'elk.spacing.nodeNode': '18',
-        'elk.spacing.edgeEdge': '9', 'elk.spacing.edgeNode': '14', 'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX', 'elk.separateConnectedComponents': 'true',
+        'elk.algorithm': 'layered',
+        'elk.direction': 'RIGHT',
+        'elk.edgeRouting': 'ORTHOGONAL',
+        'elk.layered.spacing.nodeNodeBetweenLayers': '108',
+        'elk.spacing.nodeNode': '18',
+        'elk.spacing.edgeEdge': '9',
+        'elk.spacing.edgeNode': '14',
+        'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+        'elk.separateConnectedComponents': 'true',
       },
       children: needs.map((need) => ({
-        id: need, width: boxWidth, height: Math.max(boxHeight, 14 + 14 * Math.max(...['EAST', 'WEST'].map((side) => ports.filter((port) => port.need === need && sideOf(port.kind) === side).length))),
+        id: need,
+        width: boxWidth,
+        height: Math.max(
+          boxHeight,
+          14 +
+            14 *
+              Math.max(
+                ...['EAST', 'WEST'].map(
+                  (side) => ports.filter((port) => port.need === need && sideOf(port.kind) === side).length,
+                ),
+              ),
+        ),
         layoutOptions: { 'elk.portConstraints': 'FIXED_SIDE' },
-        ports: ports.filter((port) => port.need === need).map((port) => ({ id: port.ref, width: 0, height: 0, layoutOptions: { 'elk.port.side': sideOf(port.kind) } })),
+        ports: ports
+          .filter((port) => port.need === need)
+          .map((port) => ({
+            id: port.ref,
+            width: 0,
+            height: 0,
+            layoutOptions: { 'elk.port.side': sideOf(port.kind) },
+          })),
       })),
       edges: leads.map((lead) => ({ id: lead.ref, sources: [lead.from], targets: [lead.to] })),
     }
@@ -46,12 +89,23 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     // A later change has overtaken this one.
     if (mine !== turn) return
     drawing.value = {
-      boxes: (laid.children ?? []).map((box) => ({ need: box.id, x: box.x ?? 0, y: box.y ?? 0, width: box.width ?? 0, height: box.height ?? 0 })),
-      runs: named((laid.edges ?? []).map((edge) => {
-        const section = edge.sections?.[0]
-
-        return { ref: edge.id, points: section === undefined ? [] : [section.startPoint, ...(section.bendPoints ?? []), section.endPoint] }
+      boxes: (laid.children ?? []).map((box) => ({
+        need: box.id,
+        x: box.x ?? 0,
+        y: box.y ?? 0,
+        width: box.width ?? 0,
+        height: box.height ?? 0,
       })),
+      runs: named(
+        (laid.edges ?? []).map((edge) => {
+          const section = edge.sections?.[0]
+
+          return {
+            ref: edge.id,
+            points: section === undefined ? [] : [section.startPoint, ...(section.bendPoints ?? []), section.endPoint],
+          }
+        }),
+      ),
       width: laid.width ?? 0,
       height: laid.height ?? 0,
     }
@@ -66,13 +120,18 @@ function sideOf(kind: string): 'EAST' | 'WEST' {
   return kind === 'inlet' || kind === 'phase' ? 'WEST' : 'EAST'
 }
 
-/** Puts the name of each run on its longest level stretch where no other name lies; on its longest where all are taken. */
+/**
+ * Puts the name of each run on its longest level stretch where no other name lies; on its longest where all are taken.
+ */
 export function named(runs: Omit<Run, 'label'>[]): Run[] {
   const taken: Point[] = []
 
   return runs.map((run) => {
     const places = levels(run.points).map(([a, b]) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 - 4 }))
-    const label = places.find((one) => taken.every((other) => Math.abs(one.x - other.x) >= nameWidth || Math.abs(one.y - other.y) >= nameHeight)) ?? places[0] ?? { x: 0, y: 0 }
+    const label = places.find((one) =>
+      taken.every((other) => Math.abs(one.x - other.x) >= nameWidth || Math.abs(one.y - other.y) >= nameHeight),
+    ) ??
+      places[0] ?? { x: 0, y: 0 }
     taken.push(label)
 
     return { ...run, label }

@@ -11,12 +11,20 @@ const { data: catalogue } = useCatalogue()
 const taking = ref<{ school: string; side: string } | null>(null)
 const why = ref('')
 const reason = ref('')
-const decisionOf = computed(() => new Map((build.value?.decisions ?? []).filter((one) => one.about === 'school').map((one) => [one.school, one])))
+const decisionOf = computed(
+  () => new Map((build.value?.decisions ?? []).filter((one) => one.about === 'school').map((one) => [one.school, one])),
+)
 
 async function take(): Promise<void> {
   const { school, side } = taking.value!
   try {
-    await decide('Decide a question of practice', { about: 'school', school, question: catalogue.value!.schools.find((one) => one.key === school)!.question, choice: side, reason: why.value })
+    await decide('Decide a question of practice', {
+      about: 'school',
+      school,
+      question: catalogue.value!.schools.find((one) => one.key === school)!.question,
+      choice: side,
+      reason: why.value,
+    })
     taking.value = null
     why.value = ''
     reason.value = ''
@@ -33,16 +41,37 @@ async function take(): Promise<void> {
     <table class="ledger">
       <tbody>
         <tr v-for="school in catalogue?.schools" :key="school.key">
-          <td class="question">{{ school.question }}<span class="quiet small block">{{ school.decides }}</span></td>
+          <td class="question">
+            {{ school.question }}<span class="quiet small block">{{ school.decides }}</span>
+          </td>
           <td>
             <div v-for="(says, side) in school.sides" :key="side" class="side">
-              <button type="button" class="plain" :class="decisionOf.get(school.key)?.choice === side ? 'live taken' : 'link'" :aria-pressed="decisionOf.get(school.key)?.choice === side" @click="taking = { school: school.key, side: String(side) }">{{ side }}</button> <span class="small">{{ says }}</span>
+              <button
+                type="button"
+                class="plain"
+                :class="decisionOf.get(school.key)?.choice === side ? 'live taken' : 'link'"
+                :aria-pressed="decisionOf.get(school.key)?.choice === side"
+                @click="taking = { school: school.key, side: String(side) }"
+              >
+                {{ side }}
+              </button>
+              <span class="small">{{ says }}</span>
             </div>
             <form v-if="taking?.school === school.key" class="fields" @submit.prevent="take()">
-              <input v-model="why" class="field" :aria-label="`Why ${taking.side}?`" :placeholder="`Why ${taking.side}?`" size="40" autofocus><v-btn type="submit" size="small" color="primary" :disabled="why.trim() === ''">Take it</v-btn><v-btn size="small" @click="taking = null">Not yet</v-btn>
+              <input
+                v-model="why"
+                class="field"
+                :aria-label="`Why ${taking.side}?`"
+                :placeholder="`Why ${taking.side}?`"
+                size="40"
+                autofocus
+              /><v-btn type="submit" size="small" color="primary" :disabled="why.trim() === ''">Take it</v-btn
+              ><v-btn size="small" @click="taking = null">Not yet</v-btn>
               <span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
             </form>
-            <span v-else-if="decisionOf.get(school.key)?.reason" class="small quiet">“{{ decisionOf.get(school.key)!.reason }}”</span>
+            <span v-else-if="decisionOf.get(school.key)?.reason" class="small quiet"
+              >“{{ decisionOf.get(school.key)!.reason }}”</span
+            >
           </td>
         </tr>
       </tbody>
@@ -51,11 +80,29 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
-section { margin-top: 28px; }
-.question { width: 36%; vertical-align: top; padding-top: 6px; }
-.block { display: block; }
-.side { padding: 1px 0; }
-.taken { font-weight: 640; }
-.taken::before { content: '✓ '; }
-.link { color: var(--live); text-decoration: underline; text-underline-offset: 2px; }
+section {
+  margin-top: 28px;
+}
+.question {
+  width: 36%;
+  vertical-align: top;
+  padding-top: 6px;
+}
+.block {
+  display: block;
+}
+.side {
+  padding: 1px 0;
+}
+.taken {
+  font-weight: 640;
+}
+.taken::before {
+  content: '✓ ';
+}
+.link {
+  color: var(--live);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
 </style>
