@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 // Writes the docs that follow from the code: every check with its source, every family with its sheet and ports.
 
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Machine\PortSheet;
 
 $root = dirname(__DIR__);
@@ -14,7 +14,7 @@ require "{$root}/vendor/autoload.php";
 $cell = static fn (string $text): string => str_replace(['|', "\u{a0}"], ['\\|', ' '], $text);
 $checks = "# The checks\n\nWritten by `bin/magpie docs` from the code. A threshold is a default; the builder may change it with a reason, which is kept.\n\n"
     ."| Id | Check | The question | Thresholds | Passes on | Source |\n|---|---|---|---|---|---|\n";
-foreach (Inspector::standard()->checks as $check) {
+foreach (Rules::inspector()->checks as $check) {
     $card = $check->card();
     $thresholds = [];
     foreach ($card->thresholds as $key => $threshold) {

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 // The figures the project answers for. Started by bin/magpie bench, which serves the demo at MAGPIE_URL.
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Library\Entry;
-use Magpie\Core\Motion\MotorPicker;
+use Magpie\Core\Motion\Views\MotorPicker;
 use Magpie\Core\Remedies\RemedySearch;
 use Tests\Support\HttpClient;
 use Tests\Support\LargeBuild;
@@ -34,7 +34,7 @@ if (($argv[1] ?? '') === 'one') {
     gc_disable();
     $build = LargeBuild::of((int) $argv[2]);
     memory_reset_peak_usage();
-    [$middle, $least] = $time(static fn () => Inspector::standard()->inspect($build), (int) $argv[2] > 1000 ? 1 : 9);
+    [$middle, $least] = $time(static fn () => Rules::inspector()->inspect($build), (int) $argv[2] > 1000 ? 1 : 9);
     printf(
         "%6d parts %5d leads   inspect %7.1f ms (least %.1f)   peak memory %5.1f MB\n",
         count($build->parts),
@@ -50,7 +50,7 @@ foreach (['dunlin', 'linnet'] as $name) {
     $text = (string) file_get_contents(__DIR__."/../demo/{$name}.json");
     [$read] = $time(static fn () => BuildFile::read($text), 15);
     $build = BuildFile::read($text);
-    [$middle, $least] = $time(static fn () => Inspector::standard()->inspect($build), 15);
+    [$middle, $least] = $time(static fn () => Rules::inspector()->inspect($build), 15);
     printf(
         "%-8s %3d parts %3d leads   read %5.1f ms   inspect %5.1f ms (least %.1f; budget 40)\n",
         $name,
@@ -83,12 +83,12 @@ $starter = array_map(
     LibraryFile::read(...),
     json_decode((string) file_get_contents(__DIR__.'/../core/reference/starter-library.json'), true),
 );
-$linnet = Inspector::standard()->inspect(BuildFile::read((string) file_get_contents(__DIR__.'/../demo/linnet.json')));
+$linnet = Rules::inspector()->inspect(BuildFile::read((string) file_get_contents(__DIR__.'/../demo/linnet.json')));
 $slowest = ['', 0.0];
 foreach ($linnet->findings as $finding) {
     if ($finding->verdict->rank() <= 2) {
         $start = hrtime(true);
-        (new RemedySearch(Inspector::standard(), $linnet, $starter))->for($finding);
+        (new RemedySearch(Rules::inspector(), $linnet, $starter))->for($finding);
         $took = (hrtime(true) - $start) / 1e6;
         $slowest = $took > $slowest[1] ? [$finding->key(), $took] : $slowest;
     }
@@ -161,8 +161,8 @@ if (($argv[1] ?? '') !== 'one') {
     memory_reset_peak_usage();
     [$middle, $least] = $time(static function () use ($data): void {
         (new Comparison(
-            Inspector::standard(),
-            Inspector::standard()->inspect(BuildFile::build($data)),
+            Rules::inspector(),
+            Rules::inspector()->inspect(BuildFile::build($data)),
             'psu0',
         ))->toArray();
     }, 9);

@@ -6,10 +6,10 @@ namespace App\Builds;
 
 use App\Models\Build;
 use App\Models\Snapshot;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Inspection;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Machine\Build as Machine;
 use Throwable;
 
@@ -65,7 +65,7 @@ final class Document
      */
     public function inspection(?callable $about = null): Inspection
     {
-        return $this->inspection ??= Inspector::standard()->inspect($this->machine(), $about);
+        return $this->inspection ??= Rules::inspector()->inspect($this->machine(), $about);
     }
 
     /**

@@ -10,6 +10,7 @@ use App\Models\Edit;
 use App\Models\User;
 use Closure;
 use Illuminate\Support\Facades\DB;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\Context;
@@ -18,7 +19,6 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Format\References;
 use Magpie\Core\Format\Sections\Suppliers;
 use Magpie\Core\Machine\Build as Machine;
-use Magpie\Core\Machine\Catalogue;
 
 /**
  * Applies edits to a build, and takes them back: each in one transaction, recorded, and refused when what it started

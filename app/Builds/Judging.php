@@ -10,8 +10,8 @@ use DateTimeImmutable;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
+use Magpie\Core\Advice\Overview;
 use Magpie\Core\Inspection\Inspection;
-use Magpie\Core\Inspection\Overview;
 use Throwable;
 
 /**

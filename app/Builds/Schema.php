@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Builds;
 
 use Magpie\Core\Machine\Brief;
-use Magpie\Core\Routes\Route;
+use Magpie\Core\Machine\Choosing\Route;
 
 /**
  * Where each part of a build file lives in the database. The one place that knows both.

@@ -11,6 +11,7 @@ use App\Models\Import;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\Context;
@@ -18,16 +19,15 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Sections\Needs;
 use Magpie\Core\Format\Sections\Offers;
 use Magpie\Core\Format\Sections\Parts;
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Buying\Offer;
+use Magpie\Core\Machine\Buying\Supplier;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Part;
-use Magpie\Core\Money\Money;
-use Magpie\Core\Money\Offer;
-use Magpie\Core\Money\Supplier;
 use Magpie\Core\PartsList\Mapping;
 use Magpie\Core\PartsList\ReadRow;
 use Magpie\Core\PartsList\RowReader;
 use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
+use Magpie\Core\Advice\InspectionReport;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
-use Magpie\Core\Format\InspectionReport;
-use Magpie\Core\Inspection\Inspector;
 
 /** Inspects a build file from the shell: the core alone. */
 final class CheckFile
@@ -36,7 +36,7 @@ final class CheckFile
             }
             throw new Failure("{$file} cannot be read at {$e->getMessage()}", 2);
         }
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         echo $format === 'json' ? InspectionReport::json($inspection) : InspectionReport::text($inspection);
         $tally = $inspection->tally();
 

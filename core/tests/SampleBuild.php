@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests;
 
 use LogicException;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspector;
@@ -34,7 +35,7 @@ final readonly class SampleBuild
 
     public function finding(string $key): Finding
     {
-        return Inspector::standard()->find($this->build, $key) ??
+        return Rules::inspector()->find($this->build, $key) ??
             throw new LogicException("The build has no finding {$key}.");
     }
 }

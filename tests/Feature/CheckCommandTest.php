@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use Magpie\Core\Electrical\ContactLoad;
-use Magpie\Core\Electrical\MainStop;
+use Magpie\Core\Electrical\Rules\ContactLoad;
+use Magpie\Core\Electrical\Rules\MainStop;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Schemas;
 

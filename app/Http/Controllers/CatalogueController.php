@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use Illuminate\Http\JsonResponse;
-use Magpie\Core\Choice\Opinion;
-use Magpie\Core\Choice\Schools;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Inspection\Check;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Threshold;
-use Magpie\Core\Library\StandardTables;
 use Magpie\Core\Machine\Brief;
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Choosing\Opinion;
+use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Choosing\RouteLine;
+use Magpie\Core\Machine\Choosing\Schools;
 use Magpie\Core\Machine\Conductor;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Family;
@@ -23,11 +24,10 @@ use Magpie\Core\Machine\Revision;
 use Magpie\Core\Machine\ScrewStack;
 use Magpie\Core\Machine\Site;
 use Magpie\Core\Machine\SpecField;
-use Magpie\Core\Routes\Route;
-use Magpie\Core\Routes\RouteLine;
+use Magpie\Core\Machine\Work\Cautions;
+use Magpie\Core\Machine\Work\Fault;
+use Magpie\Core\Reference\StandardTables;
 use Magpie\Core\Scope\Countries;
-use Magpie\Core\Work\Cautions;
-use Magpie\Core\Work\Fault;
 
 /** What the interface needs to know of the trade: families with their sheets, checks, and the words of each list. */
 final class CatalogueController
@@ -36,7 +36,7 @@ final class CatalogueController
     {
         return (new JsonResponse([
             'families' => array_values(array_map(self::family(...), Catalogue::standard()->all())),
-            'checks' => array_map(self::check(...), Inspector::standard()->checks),
+            'checks' => array_map(self::check(...), Rules::inspector()->checks),
             'evidence' => array_map(
                 static fn (Evidence $e): array => ['key' => $e->value, 'label' => $e->label()],
                 Evidence::cases(),
@@ -84,7 +84,7 @@ final class CatalogueController
     private static function family(Family $family): array
     {
         $reads = [];
-        foreach (Inspector::standard()->checks as $check) {
+        foreach (Rules::inspector()->checks as $check) {
             foreach ($check->card()->reads as $read) {
                 [$of, $key] = explode('.', $read, 2);
                 if ($of === $family->key()) {

@@ -17,7 +17,7 @@ use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Machine\Doubt;
 use Magpie\Core\PartsList\Mapping;
 use Magpie\Core\PartsList\ReadRow;

@@ -9,9 +9,9 @@ use App\Builds\Judging;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
-use Magpie\Core\Electrical\PowerLedger;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Views\PowerLedger;
 use Magpie\Core\Inspection\Bench;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Simulation\BenchMeter;
 
@@ -26,7 +26,7 @@ final class InspectionController
     public function finding(Build $build, string $key): JsonResponse
     {
         $finding =
-            Inspector::standard()->find(Document::of($build)->machine(), $key) ??
+            Rules::inspector()->find(Document::of($build)->machine(), $key) ??
             abort(404, 'This build has no such finding any more.');
 
         return new JsonResponse($finding->toArray());

@@ -10,15 +10,15 @@ use App\Models\LibraryPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Magpie\Core\Mechanical\BeltLoop;
-use Magpie\Core\Mechanical\CouplingPicker;
 use Magpie\Core\Mechanical\Cutting;
-use Magpie\Core\Mechanical\JointLedger;
-use Magpie\Core\Motion\MotionLedger;
-use Magpie\Core\Motion\MotorPicker;
-use Magpie\Core\Motion\TurningParts;
+use Magpie\Core\Mechanical\Views\BeltLoop;
+use Magpie\Core\Mechanical\Views\CouplingPicker;
+use Magpie\Core\Mechanical\Views\JointLedger;
+use Magpie\Core\Motion\Views\MotionLedger;
+use Magpie\Core\Motion\Views\MotorPicker;
+use Magpie\Core\Motion\Views\TurningParts;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Thermal\HeatLedger;
+use Magpie\Core\Thermal\Views\HeatLedger;
 
 /** How it moves, what holds it together, where it gets warm; and what to pick for it. */
 final class MechanicsController

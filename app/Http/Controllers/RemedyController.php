@@ -9,7 +9,7 @@ use App\Models\Build;
 use App\Models\LibraryPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Remedies\CheapestSet;
 use Magpie\Core\Remedies\Proposals;
 use Magpie\Core\Remedies\RemedySearch;
@@ -32,7 +32,7 @@ final class RemedyController
                     ->get();
 
                 return new JsonResponse(
-                    (new RemedySearch(Inspector::standard(), $inspection, LibraryPart::readable($shelf)))->for(
+                    (new RemedySearch(Rules::inspector(), $inspection, LibraryPart::readable($shelf)))->for(
                         $finding,
                     ),
                 );
@@ -67,7 +67,7 @@ final class RemedyController
         );
 
         return new JsonResponse(
-            (new CheapestSet(Inspector::standard(), Document::of($build)->inspection()))->of(
+            (new CheapestSet(Rules::inspector(), Document::of($build)->inspection()))->of(
                 array_values($asked['keys']),
                 $offers,
             ),

@@ -8,11 +8,11 @@ use App\Builds\Document;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Cache;
+use Magpie\Core\Advice\MeasureFirst;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\Facts;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Inspection\MeasureFirst;
-use Magpie\Core\Money\TrueCost;
 use Magpie\Core\Routes\RouteComparison;
+use Magpie\Core\Routes\TrueCost;
 use Magpie\Core\Scope\BriefFigures;
 use Magpie\Core\Scope\Envelope;
 use Magpie\Core\Scope\Scaling;
@@ -56,7 +56,7 @@ final class ScopeController
                 "measure-first/{$build->id}/{$build->revision}",
                 3600,
                 static fn (): array => (new MeasureFirst(
-                    Inspector::standard(),
+                    Rules::inspector(),
                     Document::of($build)->inspection(),
                 ))->toArray(),
             ),

@@ -9,14 +9,16 @@ use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Magpie\Core\Electrical\Harness;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Netlist;
 use Magpie\Core\Electrical\PortAllocation;
-use Magpie\Core\Electrical\WhatIf;
-use Magpie\Core\Electrical\WiringMap;
-use Magpie\Core\Inspection\Bench;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Money\Money;
+use Magpie\Core\Electrical\Stops;
+use Magpie\Core\Electrical\Views\Harness;
+use Magpie\Core\Electrical\Views\WhatIf;
+use Magpie\Core\Electrical\Views\WiringMap;
+use Magpie\Core\Firmware\SettingsAudit;
+use Magpie\Core\Quantity\Money;
 
 /** The wiring as it is drawn, as it is made, and as another program solves it. */
 final class WiringController
@@ -38,19 +40,19 @@ final class WiringController
         if ($whatIf->changesNothing()) {
             return new JsonResponse((new WiringMap($planned))->toArray() + ['worse' => []]);
         }
-        $then = Inspector::standard()->inspect($whatIf->of($planned->bench->build));
+        $then = Rules::inspector()->inspect($whatIf->of($planned->bench->build));
 
         return new JsonResponse((new WiringMap($then))->toArray() + ['worse' => $planned->worseIn($then)]);
     }
 
     public function stops(Build $build): JsonResponse
     {
-        return new JsonResponse(Document::of($build)->inspection()->bench->stops()->toArray());
+        return new JsonResponse(Stops::of(Document::of($build)->inspection()->bench)->toArray());
     }
 
     public function ports(Build $build): JsonResponse
     {
-        return new JsonResponse(Document::of($build)->inspection()->bench->ports()->toArray());
+        return new JsonResponse(PortAllocation::of(Document::of($build)->inspection()->bench)->toArray());
     }
 
     public function transfer(Build $build, string $need, string $part): JsonResponse
@@ -67,7 +69,7 @@ final class WiringController
 
     public function settings(Build $build): JsonResponse
     {
-        return new JsonResponse(Document::of($build)->inspection()->bench->settings()->toArray());
+        return new JsonResponse(SettingsAudit::of(Document::of($build)->inspection()->bench)->toArray());
     }
 
     public function harness(Build $build): JsonResponse
@@ -104,7 +106,7 @@ final class WiringController
 
     public function netlist(Build $build, string $scenario): Response
     {
-        $circuits = (new Bench(Document::of($build)->machine()))->circuits();
+        $circuits = new Circuits(Document::of($build)->machine());
         foreach ($circuits->scenarios() as $one) {
             if ($one->ref === $scenario) {
                 return new Response((new Netlist($circuits))->of($one), 200, [

@@ -13,8 +13,8 @@ use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Machine\SpecField;
-use Magpie\Core\Money\Money;
 use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -86,7 +86,7 @@ final readonly class Comparison
         $knockOns = new KnockOns($build, $this->need);
         $inspection = $this->inspectWith($part->ref);
         $tally = $inspection->tally();
-        $with = $inspection->bench->money();
+        $with = MoneyLedger::of($inspection->bench);
         $total = Money::of($with->toArray(false)['planned'], $build->plan->currency);
         $line = null;
         foreach ($with->lines() as $one) {

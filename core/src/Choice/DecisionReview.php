@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Choice;
 
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Machine\Choosing\Decision;
 use Magpie\Core\Routes\RouteComparison;
 
 /** Looks at every decision of a build again: one whose facts have changed since it was made is reopened. */

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Magpie\Core\Choice;
 
 use DateTimeImmutable;
-use Magpie\Core\Electrical\PowerLedger;
+use Magpie\Core\Electrical\Views\PowerLedger;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Work\Forecast;
 
@@ -36,7 +37,7 @@ final readonly class VariantDiff
     private function side(Inspection $inspection): array
     {
         $build = $inspection->bench->build;
-        $money = $inspection->bench->money()->toArray(false);
+        $money = MoneyLedger::of($inspection->bench)->toArray(false);
         [$mass, $unweighed] = self::mass($build);
         $watts = [];
         foreach ((new PowerLedger($inspection->bench))->toArray() as $scenario) {

@@ -8,6 +8,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Conductors;
 
 /**
  * What a lead as laid may carry: its conductors, corrected for the air around them and for what they are bunched with.

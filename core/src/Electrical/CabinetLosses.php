@@ -24,7 +24,7 @@ final class CabinetLosses
     public static function worst(Bench $bench, Zone $zone, Inquiry $inquiry): array
     {
         $worst = null;
-        foreach ($bench->circuits()->flows() as $flow) {
+        foreach (Circuits::of($bench)->flows() as $flow) {
             $terms = [];
             foreach ($zone->holds as $ref) {
                 $fitted = $inquiry->build->fitted($ref);
@@ -70,10 +70,10 @@ final class CabinetLosses
     {
         $efficiency = $inquiry->read($fitted, 'efficiency', 'η', Bound::Lowest);
         $out = Quantity::of(0, 'W');
-        $topology = $bench->circuits()->topology;
+        $topology = Circuits::of($bench)->topology;
         foreach ($topology->nodesOf($fitted->need->ref) as $node) {
             if ($topology->ports[$node][1]->kind === PortKind::Source) {
-                $volts = $bench->circuits()->heldBy($node);
+                $volts = Circuits::of($bench)->heldBy($node);
                 $amps = $flow->delivered[$node] ?? null;
                 if ($volts === null || $amps === null) {
                     $inquiry->miss("what {$fitted->need->role} gives");
@@ -81,7 +81,7 @@ final class CabinetLosses
                     continue;
                 }
                 PowerLeads::missing($inquiry, [$flow->demands[$node] ?? []]);
-                $inquiry->absorb($bench->circuits()->restOf($node));
+                $inquiry->absorb(Circuits::of($bench)->restOf($node));
                 foreach ($flow->demands[$node] ?? [] as $demand) {
                     $inquiry->absorb($demand->inputs);
                 }
@@ -95,7 +95,7 @@ final class CabinetLosses
     private static function module(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
     {
         $sum = Quantity::of(0, 'A');
-        foreach ($bench->circuits()->topology->leadsFrom("{$fitted->need->ref}.out") as $lead) {
+        foreach (Circuits::of($bench)->topology->leadsFrom("{$fitted->need->ref}.out") as $lead) {
             $current = $flow->current($lead->ref);
             $sum = $current === null ? $sum : $sum->plus($current);
         }

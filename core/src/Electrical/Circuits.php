@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Draw;
@@ -11,6 +12,7 @@ use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Conductors;
 
 /**
  * The power circuits of a build, solved once per scenario.
@@ -30,6 +32,12 @@ final class Circuits
 
     /** @var array<string, Flow|null> */
     private array $worst = [];
+
+    /** The one of this bench, made when it is first asked for. */
+    public static function of(Bench $bench): self
+    {
+        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build));
+    }
 
     public function __construct(private readonly Build $build)
     {

@@ -7,7 +7,7 @@ namespace Magpie\Core\Electrical;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
-use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**

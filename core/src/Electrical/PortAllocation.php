@@ -54,6 +54,12 @@ final readonly class PortAllocation
 
     private bool $hasDrivers;
 
+    /** The one of this bench, made when it is first asked for. */
+    public static function of(Bench $bench): self
+    {
+        return $bench->once(self::class, static fn (Bench $b): self => new self($b));
+    }
+
     public function __construct(private Bench $bench, bool $pinned = true)
     {
         $leads = [];
@@ -252,12 +258,12 @@ final readonly class PortAllocation
 
     private function voltsAt(Fitted $board, Port $port): ?Quantity
     {
-        $topology = $this->bench->circuits()->topology;
+        $topology = Circuits::of($this->bench)->topology;
         $own = $board->part->portSpec($port, 'voltage')?->nominal();
         $node = $topology->nodes["{$board->need->ref}.{$port->name}"] ?? null;
         $source = $own !== null || $node === null ? null : $topology->sourceOf($node);
 
-        return $own ?? ($source === null ? null : $this->bench->circuits()->heldBy($source));
+        return $own ?? ($source === null ? null : Circuits::of($this->bench)->heldBy($source));
     }
 
     /**

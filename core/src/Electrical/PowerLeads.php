@@ -19,7 +19,7 @@ final class PowerLeads
     public static function of(Bench $bench): iterable
     {
         foreach ($bench->build->leads as $lead) {
-            if (isset($bench->circuits()->topology->leads[$lead->ref])) {
+            if (isset(Circuits::of($bench)->topology->leads[$lead->ref])) {
                 yield $lead;
             }
         }
@@ -59,7 +59,7 @@ final class PowerLeads
      */
     public static function current(Inquiry $inquiry, Bench $bench, Lead $lead): Quantity
     {
-        $circuits = $bench->circuits();
+        $circuits = Circuits::of($bench);
         $node = $circuits->topology->nearEnd($lead->ref);
         $flow = $circuits->worstFor($lead->ref);
         if ($flow === null) {

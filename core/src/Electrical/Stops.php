@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 
@@ -23,6 +24,12 @@ final readonly class Stops
     public const HELD = 'no command';
 
     public const OFF = 'off';
+
+    /** The one of this bench, made when it is first asked for. */
+    public static function of(Bench $bench): self
+    {
+        return $bench->once(self::class, static fn (Bench $b): self => new self(Circuits::of($b)->topology));
+    }
 
     public function __construct(private Topology $topology)
     {

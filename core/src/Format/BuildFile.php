@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Format;
 
 use JsonException;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Machine\Catalogue;
-use Magpie\Core\Money\Supplier;
+use Magpie\Core\Machine\Buying\Supplier;
 
 /**
  * The open build format, version 1: JSON text ⇄ Build. See docs/format/.

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format;
 
-use Magpie\Core\Machine\Catalogue;
-use Magpie\Core\Money\Supplier;
+use Magpie\Core\Families\Catalogue;
+use Magpie\Core\Machine\Buying\Supplier;
 
 /** What an entry must know of its file to be read: the families, the build's currency, the suppliers read so far. */
 final readonly class Context

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format;
 
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Library\BookOffer;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Library\KnownFault;
 use Magpie\Core\Library\Pairing;
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Machine\Work\Fault;
 use Magpie\Core\Quantity\Dimension;
-use Magpie\Core\Work\Fault;
 
 /** An entry of a library as JSON: a part as a build file has it, and what a workshop knows of it beside. */
 final class LibraryFile

@@ -7,10 +7,10 @@ namespace Magpie\Core\Format;
 use BackedEnum;
 use DateTimeImmutable;
 use InvalidArgumentException;
-use Magpie\Core\Money\Money;
 use Magpie\Core\Quantity\Bounds;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**

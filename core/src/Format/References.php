@@ -6,8 +6,8 @@ namespace Magpie\Core\Format;
 
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Work\Sequence;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Work\Sequence;
 
 /**
  * Every name in a build must name something: leads end at ports that exist, needs choose parts that exist.

@@ -10,6 +10,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\Spec;
+use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 use Throwable;
 
@@ -19,6 +20,8 @@ use Throwable;
  */
 final class Inquiry
 {
+    public readonly Build $build;
+
     /** @var list<WorkingStep> */
     private array $working = [];
 
@@ -37,11 +40,18 @@ final class Inquiry
      * @param  Throwable|null  $broken  what kept the check from saying what it is about
      */
     public function __construct(
-        public readonly Build $build,
+        public readonly Bench $bench,
         public readonly Card $card,
         public readonly Subject $subject,
         public readonly ?Throwable $broken = null,
     ) {
+        $this->build = $bench->build;
+    }
+
+    /** One that judges nothing: it is only asked for figures. */
+    public static function forFigures(Bench $bench, Subject $subject): self
+    {
+        return new self($bench, new Card('', '', '', Trade::Workshop, '', []), $subject);
     }
 
     /**

@@ -4,12 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Inspection;
 
-use Magpie\Core\Electrical\ElectricalRules;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Mechanical\MechanicalRules;
-use Magpie\Core\Money\SupplyRules;
-use Magpie\Core\Site\SiteRules;
-use Magpie\Core\Thermal\ThermalRules;
 use Throwable;
 
 /**
@@ -22,20 +17,6 @@ final readonly class Inspector
      */
     public function __construct(public array $checks)
     {
-    }
-
-    /** With every rule of every trade. */
-    public static function standard(): self
-    {
-        static $standard = null;
-
-        return $standard ??= new self([
-            ...ElectricalRules::all(),
-            ...MechanicalRules::all(),
-            ...ThermalRules::all(),
-            ...SiteRules::all(),
-            ...SupplyRules::all(),
-        ]);
     }
 
     /**
@@ -66,10 +47,10 @@ final readonly class Inspector
         $card = $check->card();
         try {
             foreach ($check->subjects($bench) as $subject) {
-                yield new Inquiry($bench->build, $card, $subject);
+                yield new Inquiry($bench, $card, $subject);
             }
         } catch (Throwable $e) {
-            yield new Inquiry($bench->build, $card, new Subject('build', 'build', 'this build'), $e);
+            yield new Inquiry($bench, $card, new Subject('build', 'build', 'this build'), $e);
         }
     }
 

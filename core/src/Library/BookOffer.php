@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Library;
 
-use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Money;
 
 /** A dated price of one supplier. */
 final readonly class BookOffer

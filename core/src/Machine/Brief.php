@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
-use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /** What the machine is wanted for and who will build it: what everything else is held against. */

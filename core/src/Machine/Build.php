@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
-use Magpie\Core\Choice\Decision;
-use Magpie\Core\Money\Offer;
-use Magpie\Core\Money\Purchase;
-use Magpie\Core\Money\Rate;
-use Magpie\Core\Money\Supplier;
-use Magpie\Core\Routes\Route;
-use Magpie\Core\Work\Fault;
-use Magpie\Core\Work\Step;
+use Magpie\Core\Machine\Buying\Offer;
+use Magpie\Core\Machine\Buying\Purchase;
+use Magpie\Core\Machine\Buying\Rate;
+use Magpie\Core\Machine\Buying\Supplier;
+use Magpie\Core\Machine\Choosing\Decision;
+use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Work\Fault;
+use Magpie\Core\Machine\Work\Step;
 
 /**
  * Everything a check needs, nothing else. A value: same build, same inspection.

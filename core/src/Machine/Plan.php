@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
-use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /** What the build is and what may be spent on it. */

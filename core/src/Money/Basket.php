@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money;
 
+use Magpie\Core\Machine\Buying\Supplier;
+use Magpie\Core\Quantity\Money;
+
 /**
  * Goods of one value at one supplier, until they are at the door (S01): shipping by step, duty and tax above their
  * thresholds, the fee of paying. All in the supplier's currency.

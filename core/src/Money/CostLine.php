@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Money;
 
 use Magpie\Core\Machine\Account;
+use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Need;
+use Magpie\Core\Quantity\Money;
 
 /** One part of the shopping plan. */
 final readonly class CostLine

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money;
 
+use Magpie\Core\Machine\Buying\Rate;
+use Magpie\Core\Quantity\Money;
+
 /** Turns amounts into one currency at the rates of a build, either way round. */
 final readonly class Exchange
 {
@@ -24,8 +27,8 @@ final readonly class Exchange
 
         return match (true) {
             $rate === null => null,
-            $rate->from === $amount->currency => $amount->at($rate),
-            default => $amount->against($rate),
+            $rate->from === $amount->currency => $amount->at($rate->worth, $rate->to),
+            default => $amount->against($rate->worth, $rate->from),
         };
     }
 

@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money;
 
+use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Buying\Offer;
+use Magpie\Core\Machine\Buying\Rate;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Part;
+use Magpie\Core\Quantity\Money;
 
 /**
  * What the build costs: packs to buy at the cheapest offer, shipping by supplier, tax, spares, contingency; planned
@@ -22,6 +26,12 @@ final class MoneyLedger
 
     /** @var array<string, list<Offer>> by part */
     private readonly array $offers;
+
+    /** The one of this bench, made when it is first asked for. */
+    public static function of(Bench $bench): self
+    {
+        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build));
+    }
 
     public function __construct(private readonly Build $build)
     {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion;
 
+use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
@@ -32,10 +33,11 @@ final readonly class AxisMotion
     ) {
     }
 
-    public static function of(Build $build, Axis $axis): self
+    public static function of(Bench $bench, Axis $axis): self
     {
+        $build = $bench->build;
         $first = $axis->drive->motors[0] ?? null;
-        $driver = $first === null ? null : DrivenMotor::behind($build, $first)?->driver;
+        $driver = $first === null ? null : DrivenMotor::behind($bench, $first)?->driver;
 
         return new self(
             $axis,
@@ -61,9 +63,9 @@ final readonly class AxisMotion
     }
 
     /** Asks for figures of an axis and judges nothing. */
-    public static function figures(Build $build, Axis $axis): Inquiry
+    public static function figures(Bench $bench, Axis $axis): Inquiry
     {
-        return new Inquiry($build, (new StepRate)->card(), Subject::ofAxis($axis));
+        return Inquiry::forFigures($bench, Subject::ofAxis($axis));
     }
 
     public function where(string $member): string

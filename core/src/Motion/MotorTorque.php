@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Motion;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\InputMissing;
@@ -33,7 +34,7 @@ final class MotorTorque
         $driver = $motion->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
         $set = $inquiry->read($driver, 'set_current', 'I_s');
         $rated = $inquiry->read($motor, 'rated_current', 'I_m');
-        $each = $set->over(count(DrivenMotor::of($inquiry->build, $driver->need->ref)->motors ?? [1]));
+        $each = $set->over(count(DrivenMotor::of($inquiry->bench, $driver->need->ref)->motors ?? [1]));
         $share = Quantity::min(
             Quantity::ratio(1),
             $inquiry->work(
@@ -49,7 +50,7 @@ final class MotorTorque
 
             return $sheet->times($count * $share->in(''));
         }
-        $volts = self::supply($inquiry, $bench->circuits(), $driver->need->ref);
+        $volts = self::supply($inquiry, Circuits::of($bench), $driver->need->ref);
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
         $angle = $inquiry->read($motor, 'step_angle', 'θ');
         $corner = $inquiry->work(

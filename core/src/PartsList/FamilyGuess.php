@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\PartsList;
 
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Families\Catalogue;
 
 /** The family a line of a parts list belongs to, from what its builder wrote. */
 final class FamilyGuess

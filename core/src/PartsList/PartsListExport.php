@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Magpie\Core\PartsList;
 
+use Magpie\Core\Format\CsvLine;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Spec;
-use Magpie\Core\Money\Offer;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Quantity\Range;
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\PartsList;
 
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Sections\Needs;
 use Magpie\Core\Format\Sections\Parts;
-use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\FieldKind;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\PartsList;
 
-use Magpie\Core\Machine\Catalogue;
+use Magpie\Core\Families\Catalogue;
 
 /**
  * What a column of a parts list can mean, and the headings people give it.

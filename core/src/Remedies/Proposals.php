@@ -4,16 +4,19 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Remedies;
 
-use Magpie\Core\Electrical\SettingLine;
+use Magpie\Core\Choice\Adopting;
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\DrivenMotor;
+use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Firmware\SettingLine;
+use Magpie\Core\Firmware\SettingsAudit;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
-use Magpie\Core\Library\Adopting;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\PortKind;
-use Magpie\Core\Motion\DrivenMotor;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
@@ -215,7 +218,7 @@ final readonly class Proposals
         if ($finding->subject->kind === 'lead' && $lead !== null) {
             return [$lead];
         }
-        $topology = $this->inspection->bench->circuits()->topology;
+        $topology = Circuits::of($this->inspection->bench)->topology;
         $node = $finding->subject->kind === 'port' ? $topology->nodes[$finding->subject->ref] ?? null : null;
 
         return $node === null
@@ -406,7 +409,7 @@ final readonly class Proposals
         if (! in_array($check, ['E05', 'E06'], true)) {
             return;
         }
-        $topology = $this->inspection->bench->circuits()->topology;
+        $topology = Circuits::of($this->inspection->bench)->topology;
         foreach ($topology->ports as [$fitted, $port]) {
             $ref = "{$fitted->need->ref}.{$port->name}";
             if (
@@ -431,7 +434,7 @@ final readonly class Proposals
      */
     private function currents(string $driver): iterable
     {
-        $driven = DrivenMotor::of($this->build, $driver);
+        $driven = DrivenMotor::of($this->inspection->bench, $driver);
         $rated = $driven?->motors[0]->part->spec('rated_current')?->nominal();
         if ($driven === null || $rated === null) {
             return;
@@ -701,7 +704,7 @@ final readonly class Proposals
     private function settings(Finding $finding): iterable
     {
         $changes = [];
-        foreach ($this->inspection->bench->settings()->of($finding->subject->kind, $finding->subject->ref) as $line) {
+        foreach (SettingsAudit::of($this->inspection->bench)->linesOf($finding->subject->kind, $finding->subject->ref) as $line) {
             if ($line->state() === SettingLine::DIFFERS && $line->set !== null) {
                 $changes[] = Remedy::set('settings', $line->set->ref, ['value'], $line->wants);
             }
@@ -724,7 +727,7 @@ final readonly class Proposals
      */
     private function channels(string $need): iterable
     {
-        $ports = $this->inspection->bench->ports();
+        $ports = PortAllocation::of($this->inspection->bench);
         $taken = array_flip($ports->matching->found);
         foreach ($this->build->leads as $lead) {
             foreach ($lead->to->need === $need ? $ports->channels : [] as $channel) {

@@ -11,7 +11,8 @@ use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
-use Magpie\Core\Money\Money;
+use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Quantity\Money;
 
 /**
  * The cheapest fix: every proposal is made to the whole build and the whole build is inspected again. Kept is what
@@ -50,7 +51,7 @@ final readonly class RemedySearch
         foreach ($this->inspection->findings as $held) {
             $now[$held->key()] = $held;
         }
-        $money = $this->inspection->bench->money()->toArray(false);
+        $money = MoneyLedger::of($this->inspection->bench)->toArray(false);
         $kept = [];
         $tried = $left = 0;
         $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
@@ -80,7 +81,7 @@ final readonly class RemedySearch
             if ($turned === null || ! isset($turned[$finding->key()])) {
                 continue;
             }
-            $then = $after->bench->money()->toArray(false);
+            $then = MoneyLedger::of($after->bench)->toArray(false);
             $cost = Money::of($then['planned'], $build->plan->currency)->minus(
                 Money::of($money['planned'], $build->plan->currency),
             );

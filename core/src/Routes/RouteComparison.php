@@ -7,8 +7,9 @@ namespace Magpie\Core\Routes;
 use Brick\Math\BigDecimal;
 use Closure;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Money\Money;
-use Magpie\Core\Money\Rate;
+use Magpie\Core\Machine\Buying\Rate;
+use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**

@@ -6,11 +6,13 @@ namespace Magpie\Core\Routes;
 
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Choosing\RouteLine;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Money\Basket;
 use Magpie\Core\Money\Exchange;
-use Magpie\Core\Money\Money;
 use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Scope;
 
+use Magpie\Core\Reference\Tables;
+
 /** Mains of some countries, from reference/mains.php: a first answer, which the plate on the outlet corrects. */
 final class Countries
 {
@@ -12,8 +14,6 @@ final class Countries
      */
     public static function all(): array
     {
-        static $all = null;
-
-        return $all ??= require dirname(__DIR__, 2).'/reference/mains.php';
+        return Tables::named('mains');
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Simulation;
 
+use Magpie\Core\Machine\Work\StepCheck;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Work\StepCheck;
 
 /**
  * Stands in for a meter or dial indicator: reads near nominal, within about one and a third tolerances. The same seed

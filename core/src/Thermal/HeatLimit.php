@@ -6,6 +6,7 @@ namespace Magpie\Core\Thermal;
 
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Tables;
 
 /** The air a part bears: what its sheet says, or what is usual for its kind. */
 final class HeatLimit
@@ -49,9 +50,8 @@ final class HeatLimit
     /** Glass transition of a print: its own, or the usual one of its plastic. */
     public static function glass(Fitted $fitted): ?Quantity
     {
-        /** @var array<string, int>|null $table */
-        static $table = null;
-        $table ??= require dirname(__DIR__, 2).'/reference/plastics.php';
+        /** @var array<string, int> $table */
+        $table = Tables::named('plastics');
         $own = $fitted->part->spec('glass_transition')?->lowest();
         $material = $fitted->part->spec('material')?->choice() ?? '';
 

@@ -6,6 +6,7 @@ namespace Magpie\Core\Work;
 
 use DateTimeImmutable;
 use Magpie\Core\Machine\Plan;
+use Magpie\Core\Machine\Work\Step;
 use Magpie\Core\Quantity\Quantity;
 
 /**

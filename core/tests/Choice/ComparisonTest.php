@@ -6,12 +6,12 @@ namespace Magpie\Core\Tests\Choice;
 
 use Eris\Generators;
 use Eris\TestTrait;
+use Magpie\Core\Advice\InspectionReport;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Choice\Preference;
 use Magpie\Core\Format\BuildFile;
-use Magpie\Core\Format\InspectionReport;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -35,7 +35,7 @@ final class ComparisonTest extends TestCase
     public function test_inspecting_a_candidate_in_place_is_choosing_it_and_inspecting(string $file): void
     {
         $build = BuildFile::read($file);
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         $before = BuildFile::write($build);
         foreach ($build->needs as $need) {
             foreach (array_diff($need->candidates, [$need->choice]) as $candidate) {
@@ -43,12 +43,12 @@ final class ComparisonTest extends TestCase
                 foreach ($data['needs'] as $i => $entry) {
                     $data['needs'][$i]['choice'] = $entry['ref'] === $need->ref ? $candidate : $entry['choice'] ?? null;
                 }
-                $chosen = InspectionReport::json(Inspector::standard()->inspect(BuildFile::build($data)));
+                $chosen = InspectionReport::json(Rules::inspector()->inspect(BuildFile::build($data)));
 
                 self::assertSame(
                     $chosen,
                     InspectionReport::json(
-                        (new Comparison(Inspector::standard(), $inspection, $need->ref))->inspectWith($candidate),
+                        (new Comparison(Rules::inspector(), $inspection, $need->ref))->inspectWith($candidate),
                     ),
                     "{$need->ref}: {$candidate}",
                 );
@@ -63,12 +63,12 @@ final class ComparisonTest extends TestCase
             ->forAll(Generators::choose(1, 60), Generators::choose(5, 60), Generators::choose(1, 600))
             ->then(function (int $amps, int $volts, int $watts): void {
                 $build = $this->supplies([['psu', '24 V', '20 A'], ['other', "{$volts} V", "{$amps} A"]], "{$watts} W");
-                $inspection = Inspector::standard()->inspect($build);
-                $other = (new Comparison(Inspector::standard(), $inspection, 'psu'))->inspectWith('other');
+                $inspection = Rules::inspector()->inspect($build);
+                $other = (new Comparison(Rules::inspector(), $inspection, 'psu'))->inspectWith('other');
 
                 self::assertSame(
                     InspectionReport::json(
-                        Inspector::standard()->inspect(
+                        Rules::inspector()->inspect(
                             BuildFile::read(BuildFile::write($build->choosing('psu', 'other'))),
                         ),
                     ),
@@ -179,8 +179,8 @@ final class ComparisonTest extends TestCase
         $file['parts'][] = ['ref' => 'b', 'family' => 'power_supply', 'name' => 'b'];
         $file['needs'][0]['candidates'] = ['a', 'b'];
         $candidates = (new Comparison(
-            Inspector::standard(),
-            Inspector::standard()->inspect((new SampleBuild($file))->build),
+            Rules::inspector(),
+            Rules::inspector()->inspect((new SampleBuild($file))->build),
             'a',
         ))->toArray()['candidates'];
 
@@ -219,8 +219,8 @@ final class ComparisonTest extends TestCase
         $forces = implode(
             "\n",
             (new Comparison(
-                Inspector::standard(),
-                Inspector::standard()->inspect((new SampleBuild($file))->build),
+                Rules::inspector(),
+                Rules::inspector()->inspect((new SampleBuild($file))->build),
                 'm',
             ))->toArray()['candidates'][1]['forces'],
         );
@@ -318,8 +318,8 @@ final class ComparisonTest extends TestCase
         }
 
         return (new Comparison(
-            Inspector::standard(),
-            Inspector::standard()->inspect(BuildFile::build($data)),
+            Rules::inspector(),
+            Rules::inspector()->inspect(BuildFile::build($data)),
             'psu',
         ))->toArray();
     }

@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Choice;
 
 use DateTimeImmutable;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\DecisionReview;
 use Magpie\Core\Choice\Facts;
-use Magpie\Core\Choice\Schools;
 use Magpie\Core\Choice\VariantDiff;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Choosing\Schools;
 use Magpie\Core\Routes\RouteComparison;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -74,7 +74,7 @@ final class DecisionTest extends TestCase
         ];
         $file['needs'][0]['candidates'] = ['rail', 'other'];
         $build = (new SampleBuild($file))->build;
-        $facts = Facts::ofPart(Inspector::standard()->inspect($build), 'rail', $build->parts['rail']);
+        $facts = Facts::ofPart(Rules::inspector()->inspect($build), 'rail', $build->parts['rail']);
         $file['decisions'] = [
             [
                 'ref' => 'd',
@@ -129,13 +129,13 @@ final class DecisionTest extends TestCase
             ['open'],
             array_column(
                 array_filter(
-                    (new DecisionReview(Inspector::standard()->inspect($build)))->toArray(),
+                    (new DecisionReview(Rules::inspector()->inspect($build)))->toArray(),
                     static fn (array $d): bool => $d['state'] !== 'made',
                 ),
                 'ref',
             ),
         );
-        self::assertSame(1, (new DecisionReview(Inspector::standard()->inspect($build)))->waiting());
+        self::assertSame(1, (new DecisionReview(Rules::inspector()->inspect($build)))->waiting());
     }
 
     /**
@@ -195,7 +195,7 @@ final class DecisionTest extends TestCase
         ?string $is,
     ): void {
         $build = (new SampleBuild($change($this->file())))->build;
-        $review = array_column((new DecisionReview(Inspector::standard()->inspect($build)))->toArray(), null, 'ref');
+        $review = array_column((new DecisionReview(Rules::inspector()->inspect($build)))->toArray(), null, 'ref');
 
         self::assertSame('reopened', $review['d']['state']);
         self::assertContains(['fact' => $fact, 'was' => $was, 'is' => $is], $review['d']['changed']);
@@ -206,7 +206,7 @@ final class DecisionTest extends TestCase
     {
         $file = array_replace_recursive($this->file(), ['offers' => [['price' => '41']]]);
         $review = array_column(
-            (new DecisionReview(Inspector::standard()->inspect((new SampleBuild($file))->build)))->toArray(),
+            (new DecisionReview(Rules::inspector()->inspect((new SampleBuild($file))->build)))->toArray(),
             null,
             'ref',
         );
@@ -270,8 +270,8 @@ final class DecisionTest extends TestCase
     private function diff(Build $one, Build $other): array
     {
         return (new VariantDiff(
-            Inspector::standard()->inspect($one),
-            Inspector::standard()->inspect($other),
+            Rules::inspector()->inspect($one),
+            Rules::inspector()->inspect($other),
             new DateTimeImmutable('2026-11-25'),
         ))->toArray();
     }

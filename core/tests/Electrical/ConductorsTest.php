@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\Conductors;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Conductors;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

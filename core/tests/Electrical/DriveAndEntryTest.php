@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\MotorCurrent;
-use Magpie\Core\Electrical\Terminations;
+use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Reference\Conductors;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -325,8 +325,8 @@ final class DriveAndEntryTest extends TestCase
     {
         // UL 486A in pounds-force (from memory): 8, 13, 20, 30, 50, 70.
         foreach ([22 => 8, 20 => 13, 18 => 20, 16 => 30, 14 => 50, 12 => 70] as $gauge => $pounds) {
-            self::assertEqualsWithDelta($pounds * 4.448, Terminations::pull("{$gauge} AWG"), 1.0, "AWG {$gauge}");
+            self::assertEqualsWithDelta($pounds * 4.448, Conductors::pull("{$gauge} AWG"), 1.0, "AWG {$gauge}");
         }
-        self::assertNull(Terminations::pull('0.75 mm²'));
+        self::assertNull(Conductors::pull('0.75 mm²'));
     }
 }

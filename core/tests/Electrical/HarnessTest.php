@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\Harness;
-use Magpie\Core\Electrical\WiringMap;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Views\Harness;
+use Magpie\Core\Electrical\Views\WiringMap;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
@@ -144,7 +144,7 @@ final class HarnessTest extends TestCase
 
     public function test_the_drawing_knows_currents_fill_and_the_way_to_each_load(): void
     {
-        $map = (new WiringMap(Inspector::standard()->inspect($this->build())))->toArray();
+        $map = (new WiringMap(Rules::inspector()->inspect($this->build())))->toArray();
         $leads = array_column($map['leads'], null, 'ref');
         $loads = array_column($map['loads'], null, 'port');
 
@@ -160,7 +160,7 @@ final class HarnessTest extends TestCase
     {
         foreach (['linnet', 'dunlin'] as $name) {
             $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"));
-            $map = (new WiringMap(Inspector::standard()->inspect($build)))->toArray();
+            $map = (new WiringMap(Rules::inspector()->inspect($build)))->toArray();
             $ports = array_column($map['ports'], 'ref');
 
             self::assertSame(array_keys($build->leads), array_column($map['leads'], 'ref'));

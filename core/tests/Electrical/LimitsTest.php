@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\ContactLoad;
-use Magpie\Core\Electrical\Energy;
+use Magpie\Core\Electrical\Rules\ContactLoad;
+use Magpie\Core\Electrical\Rules\Energy;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;

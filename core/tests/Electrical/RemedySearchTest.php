@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\ContactLoad;
-use Magpie\Core\Electrical\MotorCurrent;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Rules\ContactLoad;
+use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
@@ -41,10 +41,10 @@ final class RemedySearchTest extends TestCase
      */
     private static function search(Build $build, string $key): array
     {
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         foreach ($inspection->findings as $finding) {
             if ($finding->key() === $key) {
-                return (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding);
+                return (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding);
             }
         }
         self::fail("There is no {$key}.");
@@ -64,7 +64,7 @@ final class RemedySearchTest extends TestCase
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"));
         $data = BuildFile::data($build);
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         $now = [];
         foreach ($inspection->findings as $finding) {
             $now[$finding->key()] = $finding->verdict;
@@ -76,11 +76,11 @@ final class RemedySearchTest extends TestCase
         );
         foreach ($short as $finding) {
             foreach (
-                (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'] as $remedy
+                (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding)['remedies'] as $remedy
             ) {
                 $offered++;
                 $after = [];
-                foreach (Inspector::standard()->inspect(Changed::build($data, $remedy['changes']))->findings as $then) {
+                foreach (Rules::inspector()->inspect(Changed::build($data, $remedy['changes']))->findings as $then) {
                     $after[$then->key()] = $then->verdict;
                     self::assertGreaterThanOrEqual(
                         isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(),
@@ -241,12 +241,12 @@ final class RemedySearchTest extends TestCase
     public function test_a_set_of_findings_is_cured_at_least_cost(): void
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         $offers = $keys = [];
         foreach ($inspection->findings as $finding) {
             foreach (
                 count($keys) < 5 && $finding->verdict->rank() < Verdict::Tight->rank()
-                    ? (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies']
+                    ? (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding)['remedies']
                     : [] as $remedy
             ) {
                 $keys[$finding->key()] = $finding->key();
@@ -260,12 +260,12 @@ final class RemedySearchTest extends TestCase
             }
         }
         $keys = array_values($keys);
-        $set = (new CheapestSet(Inspector::standard(), $inspection))->of($keys, $offers);
+        $set = (new CheapestSet(Rules::inspector(), $inspection))->of($keys, $offers);
 
         self::assertGreaterThan(2, count($keys));
         self::assertTrue($set['proven']);
         self::assertSame([], $set['left']);
-        $after = Inspector::standard()->inspect(Changed::build(BuildFile::data($build), $set['changes']));
+        $after = Rules::inspector()->inspect(Changed::build(BuildFile::data($build), $set['changes']));
         $then = [];
         foreach ($after->findings as $finding) {
             $then[$finding->key()] = $finding->verdict->rank();

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\SettingLine;
+use Magpie\Core\Firmware\SettingLine;
+use Magpie\Core\Firmware\SettingsAudit;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Setting;
-use Magpie\Core\Motion\StepRate;
+use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -24,7 +25,7 @@ final class SettingsAuditTest extends TestCase
     private static function lines(array $file): array
     {
         $lines = [];
-        foreach ((new Bench((new SampleBuild($file))->build))->settings()->lines as $line) {
+        foreach (SettingsAudit::of(new Bench((new SampleBuild($file))->build))->lines as $line) {
             $lines[$line->key] = $line;
         }
 
@@ -41,16 +42,16 @@ final class SettingsAuditTest extends TestCase
             'firmware.runaway',
             'present',
         ];
-        yield 'steps from motor, driver and pulley' => [StepRate::axis(), 'axis.x.steps_per_mm', '80'];
-        yield 'steps through a reduction' => [StepRate::axis(['ratio' => '3']), 'axis.x.steps_per_mm', '240'];
+        yield 'steps from motor, driver and pulley' => [SampleAxis::file(), 'axis.x.steps_per_mm', '80'];
+        yield 'steps through a reduction' => [SampleAxis::file(['ratio' => '3']), 'axis.x.steps_per_mm', '240'];
         yield 'no steps without the microsteps' => [
-            self::without(StepRate::axis(), 'drv', 'microsteps'),
+            self::without(SampleAxis::file(), 'drv', 'microsteps'),
             'axis.x.steps_per_mm',
             null,
         ];
-        yield 'a direction is tried' => [StepRate::axis(), 'axis.x.direction', 'tried by hand'];
-        yield 'the current of a driver' => [StepRate::axis(), 'driver.drv.current', '1.5 A'];
-        yield 'its microsteps' => [StepRate::axis(), 'driver.drv.microsteps', '16'];
+        yield 'a direction is tried' => [SampleAxis::file(), 'axis.x.direction', 'tried by hand'];
+        yield 'the current of a driver' => [SampleAxis::file(), 'driver.drv.current', '1.5 A'];
+        yield 'its microsteps' => [SampleAxis::file(), 'driver.drv.microsteps', '16'];
         yield 'homing as fitted' => [
             Examples::file(
                 [],
@@ -161,7 +162,7 @@ final class SettingsAuditTest extends TestCase
 
     public function test_a_sensorless_axis_has_its_link_set_and_one_with_a_switch_has_it_open(): void
     {
-        $with = static fn (string $by): array => self::lines(self::driven(StepRate::axis(), $by));
+        $with = static fn (string $by): array => self::lines(self::driven(SampleAxis::file(), $by));
 
         self::assertSame('set', $with('sensorless')['slot.drv.sensorless']->wants);
         self::assertSame('open', $with('switch')['slot.drv.sensorless']->wants);

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\Signals;
+use Magpie\Core\Electrical\Rules\Signals;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Motion\StepRate;
+use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -182,7 +182,7 @@ final class SignalsAndSettingsTest extends TestCase
     #[DataProvider('steps')]
     public function test_steps_for_a_millimetre(array $drive, float $steps, float $rate): void
     {
-        $file = StepRate::axis($drive);
+        $file = SampleAxis::file($drive);
         [$part, $need] = Examples::part('screw', 'drive_screw', ['lead' => '8 mm']);
         $file['parts'][] = $part;
         $file['needs'][] = $need;
@@ -201,7 +201,7 @@ final class SignalsAndSettingsTest extends TestCase
     public function test_settings_are_held_against_what_is_fitted(): void
     {
         $with = static fn (array $settings): SampleBuild => new SampleBuild(
-            StepRate::axis([], ['settings' => $settings]),
+            SampleAxis::file([], ['settings' => $settings]),
         );
         $note = static fn (string $about, string $value): array => [
             'ref' => strtr($about, '.', '-'),
@@ -232,13 +232,13 @@ final class SignalsAndSettingsTest extends TestCase
             'about' => 'USB power link on the board',
             'until' => 'before main power',
         ];
-        $open = (new SampleBuild(StepRate::axis([], ['settings' => [$link]])))->finding('E21/temporary');
+        $open = (new SampleBuild(SampleAxis::file([], ['settings' => [$link]])))->finding('E21/temporary');
 
         self::assertSame(Verdict::Tight, $open->verdict);
         self::assertStringContainsString('must be undone before main power', $open->headline);
         self::assertSame(
             Verdict::Holds,
-            (new SampleBuild(StepRate::axis([], ['settings' => [['done' => true] + $link]])))->finding('E21/temporary')
+            (new SampleBuild(SampleAxis::file([], ['settings' => [['done' => true] + $link]])))->finding('E21/temporary')
                 ->verdict,
         );
     }

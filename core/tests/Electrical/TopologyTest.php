@@ -6,7 +6,7 @@ namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Joint;
-use Magpie\Core\Electrical\PowerLedger;
+use Magpie\Core\Electrical\Views\PowerLedger;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;

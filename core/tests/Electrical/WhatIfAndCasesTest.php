@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
-use Magpie\Core\Electrical\Harness;
-use Magpie\Core\Electrical\WhatIf;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Views\Harness;
+use Magpie\Core\Electrical\Views\WhatIf;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Money\Money;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -69,7 +70,7 @@ final class WhatIfAndCasesTest extends TestCase
     public function test_a_bad_day_by_hand(WhatIf $day, ?float $bed, ?float $lamp): void
     {
         $build = (new SampleBuild(self::bench()))->build;
-        $flow = (new Bench($day->of($build)))->circuits()->flows()[0];
+        $flow = Circuits::of(new Bench($day->of($build)))->flows()[0];
 
         foreach (['W2' => $bed, 'W3' => $lamp] as $lead => $amps) {
             $amps === null
@@ -82,8 +83,8 @@ final class WhatIfAndCasesTest extends TestCase
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
         $text = BuildFile::write($build);
-        $planned = Inspector::standard()->inspect($build);
-        $worse = $planned->worseIn(Inspector::standard()->inspect((new WhatIf('spindle'))->of($build)));
+        $planned = Rules::inspector()->inspect($build);
+        $worse = $planned->worseIn(Rules::inspector()->inspect((new WhatIf('spindle'))->of($build)));
 
         self::assertSame($text, BuildFile::write($build));
         self::assertSame([], $planned->worseIn($planned));

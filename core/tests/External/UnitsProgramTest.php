@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\External;
 
-use Magpie\Core\Electrical\Conductors;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Conductors;
 use PHPUnit\Framework\TestCase;
 
 /** Against GNU units (Debian package units), which has its own tables of gauges and conversions. */

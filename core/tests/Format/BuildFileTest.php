@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Format;
 
+use Magpie\Core\Advice\InspectionReport;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
-use Magpie\Core\Format\InspectionReport;
-use Magpie\Core\Inspection\Inspector;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Schemas;
@@ -36,7 +36,7 @@ final class BuildFileTest extends TestCase
     public function test_the_same_build_gives_the_same_inspection_to_the_byte(string $file): void
     {
         $text = (string) file_get_contents($file);
-        $judge = static fn (): string => InspectionReport::json(Inspector::standard()->inspect(BuildFile::read($text)));
+        $judge = static fn (): string => InspectionReport::json(Rules::inspector()->inspect(BuildFile::read($text)));
 
         self::assertSame($judge(), $judge());
     }
@@ -67,7 +67,7 @@ final class BuildFileTest extends TestCase
     public function test_every_verdict_shows_in_each_demo(): void
     {
         foreach (self::demos() as $name => [$file]) {
-            $tally = Inspector::standard()->inspect(BuildFile::read((string) file_get_contents($file)))->tally();
+            $tally = Rules::inspector()->inspect(BuildFile::read((string) file_get_contents($file)))->tally();
             foreach ($tally as $verdict => $count) {
                 self::assertGreaterThan(0, $count, "{$name} shows no \"{$verdict}\".");
             }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Format;
 
 use DateTimeImmutable;
+use Magpie\Core\Advice\Overview;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Inspection\Overview;
 use Magpie\Core\Machine\Build;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -281,7 +281,7 @@ final class FuzzTest extends TestCase
 
     private static function assertSound(Build $build, string $where, bool $kept): void
     {
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         foreach ($inspection->findings as $finding) {
             // What is new never gets as far as an undone judgement; what was kept may, and then it is said.
             self::assertTrue($kept || $finding->trouble === null, "{$where}: {$finding->trouble}");

@@ -6,11 +6,11 @@ namespace Magpie\Core\Tests\Format;
 
 use Eris\Generators;
 use Eris\TestTrait;
-use Magpie\Core\Electrical\PowerLedger;
+use Magpie\Core\Advice\InspectionReport;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Views\PowerLedger;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
-use Magpie\Core\Format\InspectionReport;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\FieldKind;
 use Magpie\Core\Machine\SpecField;
@@ -34,7 +34,7 @@ final class RandomBuildTest extends TestCase
                 $written = BuildFile::data($build);
 
                 self::assertSame($written, BuildFile::data(BuildFile::build($written, kept: true)), "seed {$seed}");
-                $inspection = Inspector::standard()->inspect($build);
+                $inspection = Rules::inspector()->inspect($build);
                 self::assertSame(count($inspection->findings), array_sum($inspection->tally()));
                 self::assertSame(
                     [],
@@ -57,7 +57,7 @@ final class RandomBuildTest extends TestCase
                     );
                     self::assertSame(
                         $finding->toArray(),
-                        Inspector::standard()->find($build, $finding->key())?->toArray(),
+                        Rules::inspector()->find($build, $finding->key())?->toArray(),
                         "seed {$seed}: {$finding->key()} asked for alone says the same",
                     );
                 }

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Format;
 
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Header;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Machine\Catalogue;
-use Magpie\Core\Money\Supplier;
+use Magpie\Core\Machine\Buying\Supplier;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Inspection;
 
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Machine\Catalogue;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -21,7 +21,7 @@ final class EveryCheckTest extends TestCase
      */
     public static function checks(): iterable
     {
-        foreach (Inspector::standard()->checks as $check) {
+        foreach (Rules::inspector()->checks as $check) {
             yield $check->card()->id => [$check];
         }
     }
@@ -96,7 +96,7 @@ final class EveryCheckTest extends TestCase
     public function test_ids_are_unique_and_every_check_names_its_source(): void
     {
         $ids = [];
-        foreach (Inspector::standard()->checks as $check) {
+        foreach (Rules::inspector()->checks as $check) {
             $ids[] = $check->card()->id;
             self::assertNotSame('', $check->card()->source);
         }
@@ -110,7 +110,7 @@ final class EveryCheckTest extends TestCase
     {
         $findings = array_values(
             array_filter(
-                Inspector::standard()->inspect($build)->findings,
+                Rules::inspector()->inspect($build)->findings,
                 static fn (Finding $f): bool => $f->card->id === $check->card()->id,
             ),
         );

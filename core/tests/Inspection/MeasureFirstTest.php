@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Inspection;
 
+use Magpie\Core\Advice\MeasureFirst;
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Inspection\MeasureFirst;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
@@ -44,7 +44,7 @@ final class MeasureFirstTest extends TestCase
     private function rows(Build $build): array
     {
         return array_column(
-            (new MeasureFirst(Inspector::standard(), Inspector::standard()->inspect($build)))->toArray(),
+            (new MeasureFirst(Rules::inspector(), Rules::inspector()->inspect($build)))->toArray(),
             null,
             'where',
         );
@@ -148,7 +148,7 @@ final class MeasureFirstTest extends TestCase
                 if ($flip['from'] === 'unproven' && $flip['with'] === 0) {
                     self::assertSame(
                         $flip['to'],
-                        Inspector::standard()->find($after, $flip['key'])?->verdict->value,
+                        Rules::inspector()->find($after, $flip['key'])?->verdict->value,
                         "{$row['where']}: {$flip['key']}",
                     );
                 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Inspection;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -143,7 +143,7 @@ final class MissingIsNeverSaferTest extends TestCase
     {
         $data = json_decode((string) file_get_contents($file), true);
         $data['leads'] = [];
-        foreach (Inspector::standard()->inspect(BuildFile::build($data))->findings as $finding) {
+        foreach (Rules::inspector()->inspect(BuildFile::build($data))->findings as $finding) {
             if (str_starts_with($finding->card->id, 'E0') && $finding->card->id !== 'E05-kit') {
                 self::assertFalse($finding->verdict->passes(), "{$finding->key()}: {$finding->headline}");
             }
@@ -156,7 +156,7 @@ final class MissingIsNeverSaferTest extends TestCase
     private static function read(Build $build): array
     {
         $read = [];
-        foreach (Inspector::standard()->inspect($build)->findings as $finding) {
+        foreach (Rules::inspector()->inspect($build)->findings as $finding) {
             foreach ($finding->inputs as $input) {
                 $read[$input->where] = true;
             }
@@ -171,7 +171,7 @@ final class MissingIsNeverSaferTest extends TestCase
     private static function verdicts(Build $build): array
     {
         $verdicts = [];
-        foreach (Inspector::standard()->inspect($build)->findings as $finding) {
+        foreach (Rules::inspector()->inspect($build)->findings as $finding) {
             $verdicts[$finding->key()] = $finding->verdict;
         }
 

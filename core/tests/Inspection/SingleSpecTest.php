@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Inspection;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Spec;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -24,7 +24,7 @@ final class SingleSpecTest extends TestCase
      */
     public static function samples(): iterable
     {
-        foreach (Inspector::standard()->checks as $check) {
+        foreach (Rules::inspector()->checks as $check) {
             yield "{$check->card()->id} holding" => [$check->examples()->holding(), 1];
         }
         // Of the whole machines every so manieth spec; MAGPIE_FUZZ tries all of them.
@@ -106,7 +106,7 @@ final class SingleSpecTest extends TestCase
     private static function byKey(Build $build): array
     {
         $found = [];
-        foreach (Inspector::standard()->inspect($build)->findings as $finding) {
+        foreach (Rules::inspector()->inspect($build)->findings as $finding) {
             $found[$finding->key()] = $finding;
         }
 

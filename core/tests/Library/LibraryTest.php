@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Library;
 
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
-use Magpie\Core\Library\StandardTables;
-use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Reference\StandardTables;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 

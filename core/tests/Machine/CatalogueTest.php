@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Machine;
 
 use DateTimeImmutable;
+use Magpie\Core\Advice\Overview;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Inspection\Overview;
-use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Family;
@@ -82,7 +82,7 @@ final class CatalogueTest extends TestCase
     public function test_an_empty_part_of_any_family_passes_nothing(Family $family): void
     {
         $build = (new SampleBuild(Examples::file([Examples::part('x', $family->key(), [])])))->build;
-        $findings = Inspector::standard()->inspect($build)->findings;
+        $findings = Rules::inspector()->inspect($build)->findings;
         foreach (array_filter($findings, static fn ($f): bool => $f->card->trade !== Trade::Supply) as $finding) {
             self::assertFalse($finding->verdict->passes(), "{$finding->key()}: {$finding->headline}");
             self::assertNotSame([], $finding->missing, $finding->key());
@@ -170,7 +170,7 @@ final class CatalogueTest extends TestCase
         );
         $file['needs'][] = ['ref' => 'later', 'role' => 'Spindle', 'family' => 'spindle'];
         $overview = (new Overview(
-            Inspector::standard()->inspect((new SampleBuild($file))->build),
+            Rules::inspector()->inspect((new SampleBuild($file))->build),
             new DateTimeImmutable('2026-11-25'),
         ))->toArray();
 

@@ -6,7 +6,7 @@ namespace Magpie\Core\Tests\Mechanical;
 
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Motion\StepRate;
+use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -28,12 +28,12 @@ final class AtTheLimitTest extends TestCase
                 '1251 mm/s' => Verdict::Fails,
             ] as $speed => $verdict
         ) {
-            yield "step rate at {$speed}" => [StepRate::axis(['top_speed' => $speed]), 'E10/x', $verdict];
+            yield "step rate at {$speed}" => [SampleAxis::file(['top_speed' => $speed]), 'E10/x', $verdict];
         }
         // E10: a step of 12.5 µm against the accuracy wanted.
         foreach (['0.0124 mm' => Verdict::Fails, '0.0126 mm' => Verdict::Holds] as $accuracy => $verdict) {
             yield "resolution against {$accuracy}" => [
-                StepRate::axis([], ['brief' => ['accuracy' => $accuracy]]),
+                SampleAxis::file([], ['brief' => ['accuracy' => $accuracy]]),
                 'E10/x',
                 $verdict,
             ];
@@ -389,7 +389,7 @@ final class AtTheLimitTest extends TestCase
             ] as [$read, $closed, $verdict]
         ) {
             yield "{$read} read, ".($closed ? 'closed' : 'open').' loop' => [
-                StepRate::axis(['mass' => '200 kg', 'measured_load' => $read, 'closed_loop' => $closed]),
+                SampleAxis::file(['mass' => '200 kg', 'measured_load' => $read, 'closed_loop' => $closed]),
                 'M03/x',
                 $verdict,
             ];

@@ -9,8 +9,8 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Money\MoneyLedger;
-use Magpie\Core\Motion\StepRate;
-use Magpie\Core\Motion\TurningParts;
+use Magpie\Core\Motion\SampleAxis;
+use Magpie\Core\Motion\Views\TurningParts;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -38,7 +38,7 @@ final class FiguresTest extends TestCase
      */
     private static function onAScrew(array $need = [], array $motors = ['motor']): SampleBuild
     {
-        $file = StepRate::axis(['by' => 'bar', 'motors' => $motors]);
+        $file = SampleAxis::file(['by' => 'bar', 'motors' => $motors]);
         [$part, $its] = Examples::part('bar', 'drive_screw', [
             'lead' => '5 mm',
             'diameter' => '16 mm',

@@ -8,8 +8,8 @@ use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Motion\MotionLedger;
-use Magpie\Core\Motion\StepRate;
+use Magpie\Core\Motion\SampleAxis;
+use Magpie\Core\Motion\Views\MotionLedger;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -150,7 +150,7 @@ final class MonotoneTest extends TestCase
             $leads[] = ['ref' => "H{$i}", 'from' => "mod{$i}.out", 'to' => "bed{$i}.power"];
         }
         $leads[0]['from'] = $outs[$die->getInt(0, count($outs) - 1)];
-        $stops = (new Bench((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build))->stops();
+        $stops = Stops::of(new Bench((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build));
         for ($set = 0; $set < 16; $set++) {
             $pressed = array_values(
                 array_filter(
@@ -181,7 +181,7 @@ final class MonotoneTest extends TestCase
         ).
             ' '.
             $unit;
-        $file = StepRate::axis(
+        $file = SampleAxis::file(
             [
                 'by' => 'screw',
                 'beam' => 'beam',

@@ -8,8 +8,8 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Mechanical\Cutting;
+use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\ScrewEnds;
-use Magpie\Core\Motion\StepRate;
 use Magpie\Core\Motion\TorqueCurve;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
@@ -40,7 +40,7 @@ final class MotionTest extends TestCase
      */
     private static function screwAxis(array $drive, string $lead, array $motor = []): array
     {
-        $file = StepRate::axis(['by' => 'screw'] + $drive);
+        $file = SampleAxis::file(['by' => 'screw'] + $drive);
         [$part, $need] = Examples::part('screw', 'drive_screw', ['lead' => $lead]);
         $file['parts'][] = $part;
         $file['needs'][] = $need;
@@ -233,7 +233,7 @@ final class MotionTest extends TestCase
     public function test_a_curve_that_cannot_be_read_is_no_reason_to_guess_and_one_that_is_assumed_proves_nothing(): void
     {
         $with = static function (string $curve, string $evidence): SampleBuild {
-            $file = StepRate::axis();
+            $file = SampleAxis::file();
             foreach ($file['parts'] as $i => $part) {
                 if ($part['family'] === 'stepper_motor') {
                     $file['parts'][$i]['specs']['torque_curve'] = ['value' => $curve, 'evidence' => $evidence];
@@ -260,12 +260,12 @@ final class MotionTest extends TestCase
     public function test_what_is_missing_never_reads_as_strong_enough(): void
     {
         foreach (['mass', 'acceleration', 'top_speed', 'friction', 'efficiency', 'incline'] as $member) {
-            $file = StepRate::axis();
+            $file = SampleAxis::file();
             unset($file['axes'][0]['drive'][$member]);
             self::assertSame(Verdict::Unproven, (new SampleBuild($file))->finding('M03/x')->verdict, $member);
         }
-        self::assertSame(Verdict::Holds, (new SampleBuild(StepRate::axis()))->finding('M03/x')->verdict);
-        $file = StepRate::axis(['evidence' => 'listing']);
+        self::assertSame(Verdict::Holds, (new SampleBuild(SampleAxis::file()))->finding('M03/x')->verdict);
+        $file = SampleAxis::file(['evidence' => 'listing']);
         self::assertSame(Verdict::Unproven, (new SampleBuild($file))->finding('M03/x')->verdict);
     }
 
@@ -597,15 +597,15 @@ final class MotionTest extends TestCase
             12.73,
             self::worked(
                 (new SampleBuild(
-                    StepRate::axis(
+                    SampleAxis::file(
                         [],
                         [
                             'parts' => [
-                                ...StepRate::axis()['parts'],
+                                ...SampleAxis::file()['parts'],
                                 Examples::part('belt', 'belt', ['pitch' => '2 mm'])[0],
                             ],
                             'needs' => [
-                                ...StepRate::axis()['needs'],
+                                ...SampleAxis::file()['needs'],
                                 Examples::part('belt', 'belt', ['pitch' => '2 mm'])[1],
                             ],
                         ],

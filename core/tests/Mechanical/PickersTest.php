@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Mechanical;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Library\Entry;
-use Magpie\Core\Mechanical\BeltLoop;
-use Magpie\Core\Mechanical\CouplingPicker;
 use Magpie\Core\Mechanical\Cutting;
-use Magpie\Core\Mechanical\JointLedger;
-use Magpie\Core\Motion\MotionLedger;
-use Magpie\Core\Motion\MotorPicker;
-use Magpie\Core\Motion\StepRate;
-use Magpie\Core\Motion\TurningParts;
+use Magpie\Core\Mechanical\Views\BeltLoop;
+use Magpie\Core\Mechanical\Views\CouplingPicker;
+use Magpie\Core\Mechanical\Views\JointLedger;
+use Magpie\Core\Motion\SampleAxis;
+use Magpie\Core\Motion\Views\MotionLedger;
+use Magpie\Core\Motion\Views\MotorPicker;
+use Magpie\Core\Motion\Views\TurningParts;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -131,7 +131,7 @@ final class PickersTest extends TestCase
 
     public function test_motors_that_do_come_first_and_the_lightest_of_them_before_the_rest(): void
     {
-        $bench = new Bench((new SampleBuild(StepRate::axis(['mass' => '3 kg', 'top_speed' => '150 mm/s'])))->build);
+        $bench = new Bench((new SampleBuild(SampleAxis::file(['mass' => '3 kg', 'top_speed' => '150 mm/s'])))->build);
         $ranked = (new MotorPicker($bench, $bench->build->axes['x']))->rank(self::shelf('stepper_motor'));
         $does = array_column($ranked['motors'], 'does');
 
@@ -158,7 +158,7 @@ final class PickersTest extends TestCase
      */
     public function test_the_torque_wanted_is_the_same_wherever_it_is_asked(): void
     {
-        $file = StepRate::axis(
+        $file = SampleAxis::file(
             [],
             ['limits' => [['check' => 'M03', 'key' => 'open', 'value' => '100 %', 'reason' => 'measured']]],
         );
@@ -211,7 +211,7 @@ final class PickersTest extends TestCase
 
     public function test_a_picker_without_what_it_needs_names_it(): void
     {
-        $file = StepRate::axis();
+        $file = SampleAxis::file();
         unset($file['axes'][0]['drive']['mass']);
         $bench = new Bench((new SampleBuild($file))->build);
         $ranked = (new MotorPicker($bench, $bench->build->axes['x']))->rank(self::shelf('stepper_motor'));
@@ -246,13 +246,13 @@ final class PickersTest extends TestCase
         $data = BuildFile::data($build);
         $data['axes'][0]['drive']['top_speed'] = floor($ledger['x']['caps']['speed']).' mm/s';
         $slow = BuildFile::build($data);
-        self::assertNotSame('fails', Inspector::standard()->find($slow, 'M03/x')?->verdict->value);
+        self::assertNotSame('fails', Rules::inspector()->find($slow, 'M03/x')?->verdict->value);
     }
 
     public function test_every_joint_has_its_length_torque_and_key_and_every_bag_adds_up(): void
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
-        $ledger = (new JointLedger(Inspector::standard()->inspect($build)))->toArray();
+        $ledger = (new JointLedger(Rules::inspector()->inspect($build)))->toArray();
         $joints = array_column($ledger['joints'], null, 'mate');
 
         self::assertCount(

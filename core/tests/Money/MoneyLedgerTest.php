@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Money;
 
-use Magpie\Core\Money\Money;
 use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
 

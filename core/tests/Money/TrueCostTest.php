@@ -6,8 +6,8 @@ namespace Magpie\Core\Tests\Money;
 
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Money\Basket;
-use Magpie\Core\Money\Money;
-use Magpie\Core\Money\TrueCost;
+use Magpie\Core\Quantity\Money;
+use Magpie\Core\Routes\TrueCost;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;

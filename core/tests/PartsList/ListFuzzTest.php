@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\PartsList;
 
 use DateTimeImmutable;
+use Magpie\Core\Advice\Overview;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Sections\Needs;
 use Magpie\Core\Format\Sections\Parts;
-use Magpie\Core\Inspection\Inspector;
-use Magpie\Core\Inspection\Overview;
-use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\PartsList\Mapping;
@@ -153,7 +153,7 @@ final class ListFuzzTest extends TestCase
             foreach (array_keys($build->needs) as $ref) {
                 self::assertIsString($ref);
             }
-            $inspection = Inspector::standard()->inspect($build);
+            $inspection = Rules::inspector()->inspect($build);
             foreach ($inspection->findings as $finding) {
                 self::assertNull(
                     $finding->trouble,

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\PartsList;
 
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
-use Magpie\Core\Machine\Catalogue;
 use Magpie\Core\PartsList\Mapping;
 use Magpie\Core\PartsList\PartsListExport;
 use Magpie\Core\PartsList\ReadRow;

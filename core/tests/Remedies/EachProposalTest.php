@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Remedies;
 
-use Magpie\Core\Electrical\ContactLoad;
-use Magpie\Core\Electrical\MotorCurrent;
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Rules\ContactLoad;
+use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
-use Magpie\Core\Motion\StepRate;
+use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Remedies\Changed;
 use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
@@ -110,22 +110,22 @@ final class EachProposalTest extends TestCase
             'Printed with 4 walls, 40 % infill and 5 layers',
         ];
         yield 'a gentler move' => [
-            StepRate::axis(['mass' => '9 kg', 'top_speed' => '150 mm/s']),
+            SampleAxis::file(['mass' => '9 kg', 'top_speed' => '150 mm/s']),
             'M03/x',
             "Accelerate X at 1500\u{a0}mm/s²",
         ];
         yield 'a lower top speed' => [
-            StepRate::axis(['mass' => '6 kg', 'top_speed' => '900 mm/s']),
+            SampleAxis::file(['mass' => '6 kg', 'top_speed' => '900 mm/s']),
             'M03/x',
             "Limit X to 315\u{a0}mm/s",
         ];
         yield 'slower for the board' => [
-            StepRate::axis(['top_speed' => '1400 mm/s']),
+            SampleAxis::file(['top_speed' => '1400 mm/s']),
             'E10/x',
             "Limit X to 910\u{a0}mm/s",
         ];
         yield 'geared down for the inertia' => [
-            StepRate::axis(['mass' => '4 kg', 'top_speed' => '20 mm/s', 'acceleration' => '100 mm/s²']),
+            SampleAxis::file(['mass' => '4 kg', 'top_speed' => '20 mm/s', 'acceleration' => '100 mm/s²']),
             'M04/x',
             'Gear X down 1.5:1',
         ];
@@ -162,7 +162,7 @@ final class EachProposalTest extends TestCase
             "Accelerate X at 1\u{a0}m/s²",
         ];
         yield 'what was read back, set right' => [
-            StepRate::axis(
+            SampleAxis::file(
                 [],
                 [
                     'settings' => [
@@ -187,7 +187,7 @@ final class EachProposalTest extends TestCase
     public function test_it_is_offered_and_does_what_it_says(array $file, string $key, string $says): void
     {
         $build = (new SampleBuild($file))->build;
-        $inspection = Inspector::standard()->inspect($build);
+        $inspection = Rules::inspector()->inspect($build);
         $finding = null;
         foreach ($inspection->findings as $one) {
             $finding = $one->key() === $key ? $one : $finding;
@@ -198,11 +198,11 @@ final class EachProposalTest extends TestCase
             $finding->verdict->rank(),
             "{$key} is {$finding->verdict->value}: {$finding->headline}",
         );
-        $remedies = (new RemedySearch(Inspector::standard(), $inspection, self::shelf()))->for($finding)['remedies'];
+        $remedies = (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding)['remedies'];
         $found = array_values(array_filter($remedies, static fn (array $r): bool => str_contains($r['says'], $says)));
 
         self::assertNotSame([], $found, "Offered: \n".implode("\n", array_column($remedies, 'says')));
-        $after = Inspector::standard()->find(Changed::build(BuildFile::data($build), $found[0]['changes']), $key);
+        $after = Rules::inspector()->find(Changed::build(BuildFile::data($build), $found[0]['changes']), $key);
         // An output whose load was taken off it has nothing left to be judged.
         self::assertSame($found[0]['to'], $after->verdict->value ?? 'holds');
         self::assertGreaterThan($finding->verdict->rank(), ($after->verdict ?? Verdict::Holds)->rank());

@@ -6,13 +6,14 @@ namespace Magpie\Core\Tests\Work;
 
 use DateTimeImmutable;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Work\Sequence;
+use Magpie\Core\Machine\Work\Step;
+use Magpie\Core\Machine\Work\StepCheck;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Simulation\BenchMeter;
 use Magpie\Core\Tests\SampleBuild;
 use Magpie\Core\Work\Forecast;
-use Magpie\Core\Work\Sequence;
-use Magpie\Core\Work\Step;
-use Magpie\Core\Work\StepCheck;
+use Magpie\Core\Work\Reading;
 use PHPUnit\Framework\TestCase;
 
 final class WorkTest extends TestCase
@@ -38,12 +39,12 @@ final class WorkTest extends TestCase
 
     public function test_a_reading_is_judged_by_its_tolerance(): void
     {
-        $verdict = static fn (?string $reading): Verdict => (new StepCheck(
+        $verdict = static fn (?string $reading): Verdict => Reading::verdict(new StepCheck(
             'gap',
             Quantity::of(10, 'mm'),
             Quantity::of(0.5, 'mm'),
             $reading === null ? null : Quantity::of($reading, 'mm'),
-        ))->verdict();
+        ));
 
         self::assertSame(Verdict::Holds, $verdict('10.4'));
         self::assertSame(Verdict::Tight, $verdict('9.55'));

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format\Sections;
 
-use Magpie\Core\Choice\Decision;
-use Magpie\Core\Choice\Opinion;
-use Magpie\Core\Choice\Rejection;
-use Magpie\Core\Choice\Schools;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Choosing\Decision;
+use Magpie\Core\Machine\Choosing\Opinion;
+use Magpie\Core\Machine\Choosing\Rejection;
+use Magpie\Core\Machine\Choosing\Schools;
 
 /** @implements Section<Decision> */
 final class Decisions implements Section

@@ -7,8 +7,8 @@ namespace Magpie\Core\Format\Sections;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Work\Fault;
 use Magpie\Core\Quantity\Dimension;
-use Magpie\Core\Work\Fault;
 
 /** @implements Section<Fault> */
 final class Faults implements Section

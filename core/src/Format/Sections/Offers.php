@@ -7,7 +7,7 @@ namespace Magpie\Core\Format\Sections;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
-use Magpie\Core\Money\Offer;
+use Magpie\Core\Machine\Buying\Offer;
 
 /** @implements Section<Offer> */
 final class Offers implements Section

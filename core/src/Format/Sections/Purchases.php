@@ -7,7 +7,7 @@ namespace Magpie\Core\Format\Sections;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
-use Magpie\Core\Money\Purchase;
+use Magpie\Core\Machine\Buying\Purchase;
 
 /** @implements Section<Purchase> */
 final class Purchases implements Section

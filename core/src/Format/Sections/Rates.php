@@ -8,7 +8,7 @@ use Brick\Math\BigDecimal;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
-use Magpie\Core\Money\Rate;
+use Magpie\Core\Machine\Buying\Rate;
 
 /** @implements Section<Rate> */
 final class Rates implements Section

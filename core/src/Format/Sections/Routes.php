@@ -8,11 +8,11 @@ use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Choosing\RouteLine;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Routes\Route;
-use Magpie\Core\Routes\RouteLine;
 
 /** @implements Section<Route> */
 final class Routes implements Section

@@ -7,13 +7,13 @@ namespace Magpie\Core\Format\Sections;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
+use Magpie\Core\Machine\Work\Cautions;
+use Magpie\Core\Machine\Work\Step;
+use Magpie\Core\Machine\Work\StepCheck;
+use Magpie\Core\Machine\Work\Timing;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Work\Cautions;
-use Magpie\Core\Work\Step;
-use Magpie\Core\Work\StepCheck;
-use Magpie\Core\Work\Timing;
 
 /** @implements Section<Step> */
 final class Steps implements Section

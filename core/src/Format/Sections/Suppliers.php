@@ -7,8 +7,8 @@ namespace Magpie\Core\Format\Sections;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
-use Magpie\Core\Money\ShippingStep;
-use Magpie\Core\Money\Supplier;
+use Magpie\Core\Machine\Buying\ShippingStep;
+use Magpie\Core\Machine\Buying\Supplier;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Section<Supplier> */

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Advice;
+
+use DateTimeImmutable;
+use Magpie\Core\Choice\DecisionReview;
+use Magpie\Core\Electrical\Views\PowerLedger;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Machine\Doubt;
+use Magpie\Core\Machine\Doubts;
+use Magpie\Core\Machine\Work\Sequence;
+use Magpie\Core\Machine\Work\Step;
+use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Scope\BriefFigures;
+use Magpie\Core\Work\Forecast;
+use Magpie\Core\Work\Reading;
+
+/**
+ * What a builder sees of a build at one glance: verdicts, money, the worst supply, hours, and what waits in each stage.
+ */
+final readonly class Overview
+{
+    public function __construct(private Inspection $inspection, private DateTimeImmutable $now)
+    {
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        $build = $this->inspection->bench->build;
+        $money = MoneyLedger::of($this->inspection->bench)->toArray(false);
+        $doubts = $this->doubts();
+        $tally = $this->inspection->tally();
+        $steps = Sequence::order($build->steps);
+        $ready = array_values(
+            array_filter(
+                $steps,
+                static fn (Step $s): bool => $s->state === 'open' && Sequence::waitsFor($s, $build->steps) === [],
+            ),
+        );
+        $undecided = count(array_filter($build->needs, static fn ($n): bool => $n->choice === null));
+        $decisions = new DecisionReview($this->inspection);
+        $openFaults = count(array_filter($build->faults, static fn ($f): bool => $f->isOpen()));
+
+        return [
+            'tally' => $tally,
+            'power_forbidden' => $build->forbidsPower() || $tally['danger'] > 0,
+            'danger_faults' => count(array_filter($build->faults, static fn ($f): bool => $f->forbidsPower())),
+            'open_faults' => $openFaults,
+            'money' => array_intersect_key(
+                $money,
+                array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid']),
+            ) + ['open' => count($money['open'])],
+            'supply' => (new PowerLedger($this->inspection->bench))->worst(),
+            'forecast' => Forecast::of($build->steps, $build->plan, $this->now)->toArray(),
+            'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $doubts),
+            'steps' => array_map(
+                static fn (Step $s): array => [
+                    'ref' => $s->ref,
+                    'waits_for' => Sequence::waitsFor($s, $build->steps),
+                    'verdict' => $s->check === null ? null : Reading::verdict($s->check)->value,
+                ],
+                $steps,
+            ),
+            'decisions' => $decisions->toArray(),
+            'waiting' => [
+                'scope' => count(
+                    array_filter(
+                        (new BriefFigures($build))->toArray(),
+                        static fn (array $f): bool => $f['missing'] !== [],
+                    ),
+                ),
+                'choose' => $undecided + count($doubts) + $decisions->waiting(),
+                'prove' => $tally['danger'] + $tally['fails'] + $tally['unproven'],
+                'buy' => count($money['open']),
+                'build' => count($ready) + $openFaults,
+            ],
+            'findings' => array_map(static fn (Finding $f): array => $f->summary(), $this->inspection->findings),
+        ];
+    }
+
+    /**
+     * @return list<Doubt>
+     */
+    private function doubts(): array
+    {
+        $doubts = [];
+        foreach ($this->inspection->bench->build->parts as $part) {
+            array_push($doubts, ...Doubts::about($part));
+        }
+
+        return $doubts;
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Choice;
+
+use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Library\BookOffer;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Build;
+
+/** The changes of a build file that bring a library entry in: its sheet, its suppliers and their prices. */
+final class Adopting
+{
+    /**
+     * @return array{string, list<array<string, mixed>>} ref of the part in the build, and changes as
+     * docs/api/openapi.json has them
+     */
+    public static function changes(Build $build, Entry $entry): array
+    {
+        foreach ($build->parts as $known) {
+            // The same part may be a candidate for several needs.
+            if ($known->library === $entry->part->ref) {
+                return [$known->ref, []];
+            }
+        }
+        $ref = self::free($entry->part->ref, $build->parts);
+        $part = ['ref' => $ref, 'library' => $entry->part->ref] + LibraryFile::write($entry)['part'];
+
+        return [$ref, [['section' => 'parts', 'create' => $part], ...self::offers($build, $entry->offers, $ref)]];
+    }
+
+    /**
+     * @param  array<string, mixed>  $taken
+     */
+    public static function free(string $stem, array $taken): string
+    {
+        $stem = substr($stem, 0, 58);
+        for ($free = $stem, $i = 2; isset($taken[$free]); $i++) {
+            $free = "{$stem}-{$i}";
+        }
+
+        return $free;
+    }
+
+    /**
+     * @param  list<BookOffer>  $offers
+     * @return list<array<string, mixed>>
+     */
+    private static function offers(Build $build, array $offers, string $part): array
+    {
+        $changes = [];
+        $suppliers = array_map(static fn ($s): string => $s->name, $build->suppliers);
+        $taken = $build->offers;
+        foreach ($offers as $offer) {
+            $supplier = array_search($offer->supplier, $suppliers, true);
+            if (
+                $supplier !== false &&
+                isset($build->suppliers[$supplier]) &&
+                $build->suppliers[$supplier]->currency !== $offer->price->currency
+            ) {
+                continue;
+            }
+            if ($supplier === false) {
+                $supplier = self::free(
+                    trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($offer->supplier)), '-') ?: 'supplier',
+                    $suppliers,
+                );
+                $suppliers[$supplier] = $offer->supplier;
+                $changes[] = [
+                    'section' => 'suppliers',
+                    'create' => ['ref' => $supplier, 'name' => $offer->supplier, 'currency' => $offer->price->currency] +
+                        ($offer->leadDays === null ? [] : ['lead_days' => $offer->leadDays]),
+                ];
+            }
+            $ref = self::free("{$part}-price", $taken);
+            $taken[$ref] = true;
+            $changes[] = [
+                'section' => 'offers',
+                'create' => [
+                    'ref' => $ref,
+                    'part' => $part,
+                    'supplier' => $supplier,
+                    'price' => $offer->price->exactAmount(),
+                    'pack' => $offer->pack,
+                    'date' => $offer->date,
+                ],
+            ];
+        }
+
+        return $changes;
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Ampacity;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+
+/** E03: conductor ampacity. */
+final class ConductorLoad implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E03',
+            'Conductor load',
+            'Does this lead get too hot for its insulation?',
+            Trade::Electrical,
+            'IEC 60204-1 table 6; NFPA 79 small conductors (from memory); IEC 60364-5-52 grouping (from memory)',
+            ['lead.conductor', 'lead.route', 'lead.bundled_with', 'site.ambient'],
+            [
+                'holds' => Threshold::share("share of a conductor's ampacity that holds", 0.8),
+                'tight' => Threshold::share('share above which it is a danger', 1.0),
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        return PowerLeads::subjects($bench);
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $lead = PowerLeads::named($inquiry);
+        $current = PowerLeads::current($inquiry, $bench, $lead);
+        $ampacity = Ampacity::of($inquiry, $lead);
+        $verdict = $inquiry->band(
+            $current,
+            $ampacity,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Danger,
+        );
+        $margin = $inquiry->margin($current, $ampacity);
+
+        return $inquiry->conclude(
+            $verdict,
+            "{$current} through {$lead->conductor->size}, which may carry {$ampacity} here.",
+            $margin,
+            "{$inquiry->threshold('holds')->to('%')} of {$ampacity} holds, above {$ampacity} is a danger",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $on = static function (string $size): array {
+            $file = ContactLoad::bedOn(2);
+            $file['leads'][0]['conductor'] = ['size' => $size, 'evidence' => 'datasheet'];
+            $file['leads'][0]['length'] = '0.5 m';
+
+            return $file;
+        };
+
+        return new Examples(static fn (): array => $on('18 AWG'), static fn (): array => $on('2.5 mm²'));
+    }
+}

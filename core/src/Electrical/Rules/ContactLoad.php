@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\ContactsAtEnd;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Trade;
+
+/** E02: what each contact of a lead carries, at the weaker of its two ends, and whether a moving joint is relieved. */
+final class ContactLoad implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E02',
+            'Contact load',
+            'Does any contact of this lead carry more than it may?',
+            Trade::Electrical,
+            "Maker's contact rating; 80 % continuous and strain relief are common practice, no source",
+            ['lead.ends', 'contact_housing.contact_rating'],
+            [
+                'holds' => Threshold::share("share of a contact's rating that holds", 0.8),
+                'tight' => Threshold::share('share above which it is a danger', 1.0),
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        return PowerLeads::subjects($bench);
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $lead = PowerLeads::named($inquiry);
+        $loose = $this->unrelievedEnd($inquiry, $lead);
+        if ($loose !== null) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "This lead moves, and its joint at {$loose} has no strain relief: it works loose, arcs and burns.",
+                null,
+                'strain relief at both ends of a moving lead',
+            );
+        }
+        $current = PowerLeads::current($inquiry, $bench, $lead);
+        $worst = null;
+        foreach ([0, 1] as $side) {
+            $contacts = ContactsAtEnd::find($inquiry, $lead, $side);
+            if ($contacts === null) {
+                continue;
+            }
+            $each = $inquiry->work(
+                "Each contact at {$contacts->place}",
+                'I_e = I / n',
+                ['I' => $current, 'n' => $contacts->perPole],
+                $current->over($contacts->perPole),
+                'A',
+            );
+            $margin = $inquiry->margin($each, $contacts->rating);
+            if ($worst === null || $margin->isBelow($worst[0])) {
+                $worst = [$margin, $each, $contacts];
+            }
+        }
+        if ($worst === null) {
+            if ($inquiry->isIncomplete()) {
+                return $inquiry->unproven();
+            }
+
+            return $inquiry->conclude(Verdict::Holds, 'Soldered or moulded at both ends: no contact to overload.');
+        }
+        [$margin, $each, $contacts] = $worst;
+        $verdict = $inquiry->band(
+            $each,
+            $contacts->rating,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Danger,
+        );
+        $count = (int) $contacts->perPole->in('');
+        $sharing =
+            $count === 1 ? "One contact carries all {$current}" : "{$count} contacts share {$current}: {$each} each";
+        $says =
+            "{$sharing} at {$contacts->place}; its rating is {$contacts->rating}.".
+            ($verdict === Verdict::Danger ? ' The plug overheats; a further contact pair costs a few coins.' : '');
+
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $margin,
+            $inquiry->threshold('holds')->to('%').
+                ' of '.
+                $contacts->rating.
+                ' holds, above '.
+                $contacts->rating.
+                ' is a danger',
+        );
+    }
+
+    public function examples(): Examples
+    {
+        return new Examples(static fn (): array => self::bedOn(1), static fn (): array => self::bedOn(2));
+    }
+
+    /**
+     * The burnt bed plug: 12 A through contacts of 10 A.
+     *
+     * @return array<string, mixed>
+     */
+    public static function bedOn(int $contacts): array
+    {
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '20 A',
+                    'contact_rating' => '20 A',
+                ]),
+                Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
+                Examples::part('plug', 'contact_housing', ['contact_rating' => '10 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'bed.power',
+                        'route' => 'fixed',
+                        'ends' => [
+                            ['termination' => 'ferrule'],
+                            ['termination' => 'crimp', 'contact' => 'plug', 'contacts_per_pole' => $contacts],
+                        ],
+                    ],
+                ],
+            ],
+        );
+    }
+
+    private function unrelievedEnd(Inquiry $inquiry, Lead $lead): ?string
+    {
+        if ($lead->route === null) {
+            $inquiry->miss("whether {$lead->ref} moves");
+        }
+        foreach ($lead->route === 'flexing' ? $lead->ends : [] as $side => $end) {
+            $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
+            if ($end->strainRelief === false) {
+                return $at;
+            }
+            if ($end->strainRelief === null) {
+                $inquiry->miss("strain relief at {$at}");
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Channel;
+use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+
+/** E12-fan: each fan on an output that suits its job. */
+final class FanJob implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E12-fan',
+            'Fan job',
+            'Is each fan on an output that does what its job asks?',
+            Trade::Electrical,
+            'The hot-end fan never follows the part fan: common practice, no source',
+            ['fan.job'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('fan') as $ref => $fitted) {
+            if (in_array($fitted->part->spec('job')?->choice(), [null, 'hot end', 'part'], true)) {
+                yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $fan = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $job = $inquiry->tryChoice($fan, 'job');
+        if ($job === null) {
+            $inquiry->miss("job of {$fan->need->role}", "parts/{$fan->part->ref}/specs/job");
+            throw new InputMissing;
+        }
+        $mine = $this->channelOf($bench, $inquiry->subject->ref);
+        if ($mine === null) {
+            foreach ($inquiry->build->leads as $lead) {
+                if ($lead->to->need === $inquiry->subject->ref) {
+                    $inquiry->remark("Fed from {$inquiry->build->roleOf($lead->from->need)}, so it always runs.");
+
+                    return $job === 'part'
+                        ? $inquiry->conclude(Verdict::Fails, 'The part fan always runs: nothing can slow or stop it.')
+                        : $inquiry->conclude(Verdict::Holds, 'It always runs, which suits a hot end.');
+                }
+            }
+            $inquiry->lack('a lead to it');
+        }
+        $inquiry->remark(
+            "On {$mine->ref()}".
+                ($mine->control === null ? '' : ", {$mine->control}").
+                ($mine->pin === null ? '.' : ", pin {$mine->pin}."),
+        );
+        foreach (PortAllocation::of($bench)->wishes as $wish) {
+            $other =
+                $wish->ref() === $inquiry->subject->ref || $wish->wired === null
+                    ? null
+                    : $this->channelOf($bench, $wish->ref());
+            $its = $wish->fitted->part->spec('job')?->choice();
+            if (
+                $other !== null &&
+                $mine->pin !== null &&
+                $other->pin === $mine->pin &&
+                $other->board === $mine->board &&
+                $its !== $job
+            ) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "It shares pin {$mine->pin} with {$wish->fitted->need->role}: the two switch together.".
+                        ($job === 'hot end' ? ' The hot end clogs when the other stops.' : ''),
+                );
+            }
+        }
+        if ($mine->control === null) {
+            $inquiry->miss(
+                "how {$mine->ref()} is switched",
+                "parts/{$inquiry->build->needs[$mine->board]->choice}/ports/{$mine->port}/specs/control",
+            );
+        }
+
+        return $job === 'part' && in_array($mine->control, ['always on', 'switched'], true)
+            ? $inquiry->conclude(
+                Verdict::Fails,
+                "The part fan hangs on an output that is {$mine->control}: its speed cannot be set.",
+            )
+            : $inquiry->conclude(
+                Verdict::Holds,
+                $job === 'part'
+                    ? 'Its speed can be set, and it has a pin of its own.'
+                    : 'It has a pin of its own. Set it to run whenever the hot end is warm.',
+            );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static function (string $pin): array {
+            [$part, $need] = Examples::part('board', 'controller_board', []);
+            $part['ports'] = array_map(
+                static fn (array $p): array => [
+                    'name' => $p[0],
+                    'kind' => 'outlet',
+                    'fed_from' => 'power',
+                    'specs' => Examples::sheet(['use' => 'fan', 'pin' => $p[1], 'control' => 'speed']),
+                ],
+                [['fan0', 'P1'], ['fan1', $pin]],
+            );
+
+            return Examples::file(
+                [
+                    [$part, $need],
+                    Examples::part('hot', 'fan', ['job' => 'hot end']),
+                    Examples::part('part', 'fan', ['job' => 'part']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'board.fan0', 'to' => 'hot.power'],
+                        ['ref' => 'W2', 'from' => 'board.fan1', 'to' => 'part.power'],
+                    ],
+                ],
+            );
+        };
+
+        return new Examples(static fn (): array => $file('P1'), static fn (): array => $file('P2'), Verdict::Fails);
+    }
+
+    private function channelOf(Bench $bench, string $ref): ?Channel
+    {
+        foreach (PortAllocation::of($bench)->wishes as $wish) {
+            foreach ($wish->ref() === $ref ? PortAllocation::of($bench)->channels : [] as $channel) {
+                if ($channel->ref() === $wish->wired) {
+                    return $channel;
+                }
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Stops;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Trade;
+
+/** E17: what the stops leave live, and whether the main one is a stop at all. */
+final class MainStop implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E17',
+            'Stops',
+            'Does the main stop leave no motion, spindle, torch or heater live, and does nothing start again by itself?',
+            Trade::Electrical,
+            'ISO 13850 (latching, positive-opening, normally closed); IEC 60204-1 §9.2.3 (from memory): releasing a stop must not restart anything',
+            [
+                'stop_button.latching',
+                'stop_button.positive_opening',
+                'stop_button.normally',
+                'stop_button.separate_reset',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        $stops = Stops::of($bench);
+        if ($stops->hazards() !== []) {
+            yield new Subject('build', 'stops', 'Main stop', [
+                ...array_keys($stops->buttons()),
+                ...array_keys($stops->hazards()),
+            ]);
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $stops = Stops::of($bench);
+        $main = $stops->main();
+        if ($main === null) {
+            $inquiry->remark(
+                'Can hurt when live: '.
+                    implode(', ', array_map(static fn (Fitted $f): string => $f->need->role, $stops->hazards())).
+                    '.',
+            );
+
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'There is no stop, and '.count($stops->hazards()).' loads that can hurt.',
+            );
+        }
+        $stop = $stops->buttons()[$main];
+        $wrong = [];
+        foreach (
+            ['latching' => 'it does not latch', 'positive_opening' => 'its contacts do not open positively'] as $key => $says
+        ) {
+            $flag = $inquiry->tryFlag($stop, $key);
+            $flag ??
+                $inquiry->miss(
+                    lcfirst($stop->part->family->field($key)->label ?? $key).' of '.$stop->need->role,
+                    "parts/{$stop->part->ref}/specs/{$key}",
+                );
+            $flag === false && ($wrong[] = $says);
+        }
+        $normally =
+            $inquiry->tryChoice($stop, 'normally') ??
+            $inquiry->miss("contact at rest of {$stop->need->role}", "parts/{$stop->part->ref}/specs/normally");
+        $normally === 'open' && ($wrong[] = 'its contact is open at rest: a broken wire disables it');
+        $reset = $inquiry->tryFlag($stop, 'separate_reset');
+        $reset ??
+            $inquiry->miss(
+                "whether {$stop->need->role} stays off when released, with a reset of its own",
+                "parts/{$stop->part->ref}/specs/separate_reset",
+            );
+        $reset === false && ($wrong[] = 'releasing it starts whatever is still commanded');
+        $state = $stops->state([$main]);
+        $by = [];
+        foreach ($state as $ref => $is) {
+            $by[$is][] = $inquiry->build->roleOf($ref);
+        }
+        foreach ([Stops::OFF => 'Dead', Stops::HELD => 'Fed, but nothing commands it'] as $is => $says) {
+            isset($by[$is]) &&
+                $inquiry->remark("{$says} with {$stop->need->role} pressed: ".implode(', ', $by[$is]).'.');
+        }
+        if (isset($by[Stops::LIVE])) {
+            $wrong[] = 'it leaves live: '.implode(', ', $by[Stops::LIVE]);
+        }
+        if ($wrong !== []) {
+            $inquiry->remark("Judged: {$stop->need->role}, which leaves the fewest live.");
+
+            return $inquiry->conclude(Verdict::Danger, "{$stop->need->role}: ".implode('; ', $wrong).'.');
+        }
+        $held = isset($by[Stops::HELD])
+            ? ' '.implode(', ', $by[Stops::HELD]).' stay fed and only lose their command.'
+            : '';
+
+        return $inquiry->conclude(Verdict::Holds, "{$stop->need->role} leaves nothing that can hurt live.{$held}");
+    }
+
+    public function examples(): Examples
+    {
+        return new Examples(static fn (): array => self::bed('bed'), static fn (): array => self::bed('stop'));
+    }
+
+    /**
+     * A heater behind a stop, or beside it.
+     *
+     * @param  array<string, string|bool>  $button
+     * @return array<string, mixed>
+     */
+    public static function bed(string $behind, array $button = []): array
+    {
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                Examples::part(
+                    'stop',
+                    'stop_button',
+                    $button + [
+                        'latching' => true,
+                        'positive_opening' => true,
+                        'normally' => 'closed',
+                        'separate_reset' => true,
+                        'rated_current' => '10 A',
+                    ],
+                ),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '96 W']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                    ['ref' => 'W2', 'from' => $behind === 'stop' ? 'stop.out' : 'psu.out', 'to' => 'bed.power'],
+                ],
+            ],
+        );
+    }
+}

@@ -1,0 +1,190 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Trade;
+
+/** E14: everything a mains entry must have before it is live. */
+final class MainsEntry implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E14',
+            'Mains entry',
+            'Has the mains entry its fuse, switch, residual-current protection and earth to everything that can be touched?',
+            Trade::Electrical,
+            'IEC 60204-1 §5.3, §6.3 and §8.2 (from memory): protective conductor as large as the line up to 16 mm²; local code and a licensed electrician decide',
+            ['mains_inlet.fuse_rating', 'mains_inlet.switch', 'site.residual_current_device', 'lead.conductor'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('mains_inlet') as $ref => $fitted) {
+            yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $inlet = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $without = [];
+        $fuse = $inquiry->tryRead($inlet, 'fuse_rating', 'I_f');
+        $lines = array_filter(
+            $inquiry->build->leads,
+            static fn (Lead $l): bool => $l->from->need === $inlet->need->ref && $l->from->port === 'out',
+        );
+        $unfused = array_filter($lines, static fn (Lead $l): bool => $l->protection === null);
+        if ($fuse === null && ($lines === [] || $unfused !== [])) {
+            $inquiry->miss(
+                'a fuse in the inlet, or one in each lead from it',
+                "parts/{$inlet->part->ref}/specs/fuse_rating",
+            );
+        }
+        match ($inquiry->tryFlag($inlet, 'switch')) {
+            null => $inquiry->miss('whether the inlet has a switch', "parts/{$inlet->part->ref}/specs/switch"),
+            false => ($without[] = 'no switch'),
+            true => $inquiry->remark('The inlet has a switch.'),
+        };
+        match ($inquiry->build->site->residualCurrentDevice) {
+            null => $inquiry->miss(
+                'whether the outlet has residual-current protection',
+                'site/residual_current_device',
+            ),
+            false => ($without[] = 'no residual-current protection'),
+            true => $inquiry->remark('The outlet has residual-current protection.'),
+        };
+        $lineTo = [];
+        foreach ($lines as $lead) {
+            $lineTo[$lead->to->need] ??= $lead;
+        }
+        foreach ($this->touchable($inquiry) as $fitted) {
+            $earth = $this->earthOf($bench, $fitted);
+            if ($earth === null) {
+                $without[] = "no earth to {$fitted->need->role}";
+
+                continue;
+            }
+            $line = $lineTo[$fitted->need->ref] ?? null;
+            if ($earth->conductor->size === null) {
+                $inquiry->miss("conductor size of {$earth->ref}", "leads/{$earth->ref}/conductor/size");
+            } elseif ($line?->conductor->size !== null && $earth->conductor->size->isBelow($line->conductor->size)) {
+                $inquiry->work(
+                    "Earth of {$fitted->need->role} against its line",
+                    'k = A_PE / A_L',
+                    ['A_PE' => $earth->conductor->size, 'A_L' => $line->conductor->size],
+                    $earth->conductor->size->over($line->conductor->size),
+                    '%',
+                );
+                $without[] = "an earth of {$earth->conductor->size} beside a line of {$line->conductor->size} to {$fitted->need->role}";
+            } else {
+                $inquiry->given(
+                    "size of {$earth->ref}",
+                    'A_PE',
+                    $earth->conductor->size,
+                    $earth->conductor->evidence ?? Evidence::Assumed,
+                    "leads/{$earth->ref}/conductor/size",
+                );
+            }
+        }
+        if ($without !== []) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                ucfirst(implode('; ', $without)).
+                    '. Not to be powered so. Local code and a licensed electrician decide.',
+            );
+        }
+        $inquiry->remark(
+            'Measure the bond from the plug\'s pin to every metal part: at most 0.1 Ω (IEC 60204-1 §18.2, from memory).',
+        );
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            'Fused, switched, protected and earthed as planned. Measure the bond before power; local code and a licensed electrician decide.',
+            null,
+            'bond at most 0.1 Ω',
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (array $earth): array => Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', [
+                    'fuse_rating' => '6.3 A',
+                    'switch' => true,
+                    'rated_current' => '10 A',
+                ]),
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+            ],
+            [
+                'site' => ['mains_voltage' => '230 V', 'residual_current_device' => true],
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'inlet.out',
+                        'to' => 'psu.mains',
+                        'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                    ],
+                    ...$earth,
+                ],
+            ],
+        );
+
+        return new Examples(
+            static fn (): array => $file([]),
+            static fn (): array => $file([
+                [
+                    'ref' => 'W2',
+                    'from' => 'inlet.earth',
+                    'to' => 'psu.earth',
+                    'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                ],
+            ]),
+        );
+    }
+
+    /**
+     * @return iterable<Fitted> what has an earth terminal and is within reach of the mains
+     */
+    private function touchable(Inquiry $inquiry): iterable
+    {
+        foreach ($inquiry->build->allFitted() as $fitted) {
+            $mains = array_filter(
+                $fitted->part->ports,
+                static fn ($p): bool => $p->mains && $p->kind === PortKind::Inlet,
+            );
+            if (
+                isset($fitted->part->ports['earth']) &&
+                $fitted->part->family->key() !== 'mains_inlet' &&
+                $mains !== []
+            ) {
+                yield $fitted;
+            }
+        }
+    }
+
+    private function earthOf(Bench $bench, Fitted $fitted): ?Lead
+    {
+        $topology = Circuits::of($bench)->topology;
+        $earth = "{$fitted->need->ref}.earth";
+
+        return $topology->leadsFrom($earth)[0] ?? ($topology->leadsTo($earth)[0] ?? null);
+    }
+}

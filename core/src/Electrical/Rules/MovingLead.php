@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+
+/** E19: conductors that move must be stranded. */
+final class MovingLead implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E19',
+            'Moving lead',
+            'Is every lead that moves made for it?',
+            Trade::Electrical,
+            'IEC 60228: class 5 or 6 for flexing use; strain relief at both ends is common practice, no source',
+            ['lead.conductor', 'lead.route', 'lead.ends'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->leads as $lead) {
+            if ($lead->route === 'flexing') {
+                yield PowerLeads::subject($lead, $bench);
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $lead = PowerLeads::named($inquiry);
+        $stranding = $lead->conductor->stranding ?? $inquiry->lack("stranding of {$lead->ref}");
+        $inquiry->remark("{$lead->ref} moves; its conductors are {$stranding}.");
+        if ($stranding === 'solid') {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                'Solid conductors in a lead that moves: they break inside the sheath, where nobody sees it.',
+            );
+        }
+        foreach ($lead->ends as $side => $end) {
+            $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
+            if ($end->strainRelief === null) {
+                $inquiry->miss("strain relief at {$at}");
+            } elseif ($end->strainRelief === false) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "It moves, and at {$at} nothing takes the pull off its joint.",
+                );
+            }
+        }
+        if ($stranding === 'stranded') {
+            return $inquiry->conclude(
+                Verdict::Tight,
+                'Stranded, but not fine-stranded: it lasts where it moves seldom or in a wide bend.',
+            );
+        }
+
+        return $inquiry->conclude(Verdict::Holds, 'Fine-stranded, and held at both ends.');
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $stranding): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'fan.power',
+                        'route' => 'flexing',
+                        'conductor' => ['stranding' => $stranding],
+                        'ends' => [['strain_relief' => true], ['strain_relief' => true]],
+                    ],
+                ],
+            ],
+        );
+
+        return new Examples(static fn (): array => $file('solid'), static fn (): array => $file('fine'), Verdict::Fails);
+    }
+}

@@ -1,0 +1,194 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Ampacity;
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** E13: the fuse before a lead lets its load through, and opens before the lead burns. */
+final class Protection implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E13',
+            'Protection of a lead',
+            'Does the fuse carry the load, and open before the lead gets too hot?',
+            Trade::Electrical,
+            'IEC 60364-4-43 §433.1: I_load ≤ I_n ≤ I_z; half as much again out of an unfused supply is common practice, no source',
+            ['lead.protection', 'fuse.rated_current', 'lead.conductor', 'site.ambient'],
+            ['holds' => Threshold::share("share of a fuse's rating that holds for continuous load", 0.8)],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        return PowerLeads::subjects($bench);
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $lead = PowerLeads::named($inquiry);
+        $current = PowerLeads::current($inquiry, $bench, $lead);
+        $ampacity = Ampacity::of($inquiry, $lead);
+        [$fuse, $where] = $this->nearestFuse($inquiry, $bench, $lead) ?? [null, null];
+        if ($fuse === null) {
+            return $this->unfused($inquiry, $bench, $lead, $ampacity);
+        }
+        $inquiry->work("Fuse before it, {$where}", 'I_n = I_r', ['I_r' => $fuse], $fuse, 'A');
+        $margin = Quantity::min($inquiry->margin($current, $fuse), $inquiry->margin($fuse, $ampacity));
+        $verdict = match (true) {
+            $fuse->exceeds($ampacity) => Verdict::Danger,
+            $current->exceeds($fuse) => Verdict::Fails,
+            $current->exceeds($fuse->times($inquiry->threshold('holds'))) => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+        $says = match ($verdict) {
+            Verdict::Danger => "The {$fuse} fuse ({$where}) does not protect it: the lead may carry only {$ampacity}.",
+            Verdict::Fails => "The {$fuse} fuse ({$where}) opens in normal use: the load is {$current}.",
+            Verdict::Tight => "The {$fuse} fuse ({$where}) protects it, with little to spare over a load of {$current}.",
+            default => "The {$fuse} fuse ({$where}) carries {$current} and opens before the lead's {$ampacity}.",
+        };
+
+        return $inquiry->conclude($verdict, $says, $margin, "{$current} ≤ fuse ≤ {$ampacity}");
+    }
+
+    public function examples(): Examples
+    {
+        $with = static function (string $amps): array {
+            $file = ContactLoad::bedOn(2);
+            [$file['parts'][], $file['needs'][]] = Examples::part('F1', 'fuse', ['rated_current' => $amps]);
+            $file['leads'][0] += [
+                'conductor' => ['size' => '2.5 mm²', 'evidence' => 'datasheet'],
+                'length' => '0.5 m',
+                'protection' => 'F1',
+            ];
+
+            return $file;
+        };
+
+        return new Examples(static fn (): array => $with('30 A'), static fn (): array => $with('16 A'));
+    }
+
+    /**
+     * Without a fuse a lead is protected only where its source cannot give more than it may carry.
+     */
+    private function unfused(Inquiry $inquiry, Bench $bench, Lead $lead, Quantity $ampacity): Finding
+    {
+        $topology = Circuits::of($bench)->topology;
+        $source = $topology->sourceOf($topology->nearEnd($lead->ref));
+        if ($source === null) {
+            $inquiry->lack('one supply that feeds it');
+        }
+        [$supply, $out] = $topology->ports[$source];
+        if ($out->mains) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'No fuse or breaker stands between the wall and this lead.',
+                null,
+                "a fuse of at most {$ampacity}",
+            );
+        }
+        $most =
+            $supply->part->family->field('peak_current') === null
+                ? null
+                : $inquiry->tryRead($supply, 'peak_current', 'I_p');
+        if ($most === null) {
+            $rated = $inquiry->port($supply, $out, 'rated_current', 'I_r');
+            $most = $inquiry->work(
+                'What the supply gives into a short, until it shuts down',
+                'I_p = 1.5 × I_r',
+                ['I_r' => $rated],
+                $rated->times(1.5),
+                'A',
+            );
+        }
+        $margin = $inquiry->margin($most, $ampacity);
+        if ($most->exceeds($ampacity)) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "No fuse: {$supply->need->role} can push {$most} into a lead that may carry {$ampacity}.",
+                $margin,
+                "a fuse of at most {$ampacity}",
+            );
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "No fuse, and none needed: {$supply->need->role} cannot give more than {$most}, the lead may carry {$ampacity}.",
+            $margin,
+            "source ≤ {$ampacity}",
+        );
+    }
+
+    /**
+     * @return array{Quantity, string}|null rating and place of the fuse nearest before a lead
+     */
+    private function nearestFuse(Inquiry $inquiry, Bench $bench, Lead $lead): ?array
+    {
+        $topology = Circuits::of($bench)->topology;
+        $named = $this->ofLead($inquiry, $lead);
+        if ($named !== null) {
+            return $named;
+        }
+        $node = $topology->nearEnd($lead->ref);
+        while (true) {
+            [$fitted, $port] = $topology->ports[$node];
+            if ($port->kind !== PortKind::Inlet || $fitted->part->portSpec($port, 'fuse_rating') !== null) {
+                $rating = $inquiry->tryPort(
+                    $fitted,
+                    $port,
+                    'fuse_rating',
+                    'I_r',
+                    \Magpie\Core\Inspection\Bound::Highest,
+                );
+                if ($rating !== null && $rating->isPositive()) {
+                    return [$rating, $fitted->need->role];
+                }
+            }
+            $index = $topology->upstream[$node] ?? null;
+            if ($index === null) {
+                return null;
+            }
+            $joint = $topology->joints[$index];
+            $node = $joint->a === $node ? $joint->b : $joint->a;
+            $found = $joint->lead === null ? null : $this->ofLead($inquiry, $joint->lead);
+            if ($found !== null) {
+                return $found;
+            }
+        }
+    }
+
+    /**
+     * @return array{Quantity, string}|null
+     */
+    private function ofLead(Inquiry $inquiry, Lead $lead): ?array
+    {
+        if ($lead->protection === null) {
+            return null;
+        }
+        $fuse =
+            $inquiry->build->fitted($lead->protection) ??
+            $inquiry->lack("a part for {$inquiry->build->roleOf($lead->protection)}");
+
+        return [
+            $inquiry->read($fuse, 'rated_current', 'I_r', \Magpie\Core\Inspection\Bound::Highest),
+            $fuse->need->role,
+        ];
+    }
+}

@@ -1,0 +1,380 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Electrical\SignalLine;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** E11: what one end of a signal lead says, against what the other understands. */
+final class Signals implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E11',
+            'Signal',
+            'Does the input understand this signal, and does it survive it?',
+            Trade::Electrical,
+            '70 % of the logic level reads as high (CMOS input, from memory); contacts and sinking outputs need a pull-up; a protected input is proven by a test: common practice, no source',
+            [
+                'sensor.output',
+                'probe.output',
+                'controller_board.logic_voltage',
+                'switching_module.control_min',
+                'switching_module.control_max',
+                'switching_module.polarity_free',
+                'relay.coil_voltage',
+                'relay.coil_current',
+                'motor_driver.signal_voltage',
+                'arc_source.torch_switch',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->leads as $lead) {
+            if (SignalLine::of($bench->build, $lead) !== null) {
+                yield PowerLeads::subject($lead, $bench);
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $line = SignalLine::of($inquiry->build, PowerLeads::named($inquiry)) ?? $inquiry->lack('who speaks on it');
+
+        return match ($line->to->part->family->key()) {
+            'switching_module' => $this->module($inquiry, $line),
+            'relay' => $this->coil($inquiry, $line),
+            'motor_driver' => $this->driver($inquiry, $line),
+            'arc_source' => $this->torch($inquiry, $line),
+            default => $this->sensed($inquiry, $bench, $line),
+        };
+    }
+
+    public function examples(): Examples
+    {
+        return new Examples(
+            static fn (): array => self::probe('push-pull', '24 V'),
+            static fn (): array => self::probe('sinking', '24 V'),
+        );
+    }
+
+    /**
+     * A probe on a 3.3 V input with a pull-up.
+     *
+     * @param  array<string, string|bool>  $input
+     * @return array<string, mixed>
+     */
+    public static function probe(string $output, string $volts, array $input = []): array
+    {
+        [$part, $need] = Examples::part('board', 'controller_board', ['logic_voltage' => '3.3 V']);
+        $part['ports'] = [
+            [
+                'name' => 'probe',
+                'kind' => 'signal',
+                'specs' => Examples::sheet($input + ['use' => 'probe', 'pull_up' => true, 'input' => 'none']),
+            ],
+        ];
+
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '2 A']),
+                [$part, $need],
+                Examples::part('probe', 'probe', [
+                    'output' => $output,
+                    'min_voltage' => '3 V',
+                    'max_voltage' => '30 V',
+                    'rated_current' => '10 mA',
+                ]),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'probe.power'],
+                    ['ref' => 'W2', 'from' => 'probe.signal', 'to' => 'board.probe'],
+                ],
+            ],
+        );
+    }
+
+    private function sensed(Inquiry $inquiry, Bench $bench, SignalLine $line): Finding
+    {
+        if (
+            $line->from->part->family->key() !== 'limit_switch' &&
+            $inquiry->tryChoice($line->from, 'output') === null
+        ) {
+            $inquiry->miss("output of {$line->from->need->role}", "parts/{$line->from->part->ref}/specs/output");
+            throw new InputMissing;
+        }
+        $output = $line->output();
+        $at = "{$line->to->need->role}, port {$line->in->name}";
+        $where = "parts/{$line->to->part->ref}/ports/{$line->in->name}/specs";
+        if ($output === 'contact' || $output === 'sinking') {
+            $pull = $line->in->specs['pull_up'] ?? null;
+            if ($pull?->flag() === null) {
+                $inquiry->miss("whether {$at} has a pull-up", "{$where}/pull_up");
+                throw new InputMissing;
+            }
+            $inquiry->remark(
+                ($output === 'contact' ? 'A contact' : 'A sinking output').
+                    " pulls {$at} to common; its level is the input's own. The input has ".
+                    ($pull->flag() ? 'a pull-up' : 'no pull-up').
+                    " ({$pull->evidence->label()}).",
+            );
+            if ($pull->evidence->isWeakerThan($inquiry->card->asks)) {
+                $inquiry->miss(
+                    "a better word than a {$pull->evidence->label()} for the pull-up of {$at}",
+                    "{$where}/pull_up",
+                );
+            }
+
+            return $pull->flag() === true
+                ? $inquiry->conclude(
+                    Verdict::Holds,
+                    "{$line->from->need->role} pulls {$at} down; its pull-up brings it back.",
+                )
+                : $inquiry->conclude(
+                    Verdict::Fails,
+                    "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.",
+                );
+        }
+        $volts = $this->supplyOf($inquiry, $bench, $line);
+        $high = $inquiry->tryPort($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest);
+        $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
+        $limit = $high ?? ($logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest));
+        $inquiry->work('Level of its output', 'V_o = V_s', ['V_s' => $volts], $volts, 'V');
+        $guard = $line->in->specs['input'] ?? null;
+        if ($volts->exceeds($limit->times(1.1))) {
+            if ($guard?->choice() === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
+                return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
+            }
+            if ($guard?->choice() === 'protected') {
+                if ($guard->evidence === Evidence::Measured) {
+                    return $inquiry->conclude(
+                        Verdict::Holds,
+                        "{$volts} into a protected input, and the pair was tested.",
+                    );
+                }
+                $inquiry->miss(
+                    "a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips",
+                    "{$where}/input",
+                );
+
+                return $inquiry->conclude(
+                    Verdict::Tight,
+                    "{$volts} into a protected input. Keep one plain input free to fall back on.",
+                );
+            }
+
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "{$line->from->need->role} puts {$volts} on {$at}, which stands {$limit}. It burns. An isolating stage, or a sensor that sinks.",
+                $inquiry->margin($volts, $limit),
+                "{$limit}",
+            );
+        }
+        if ($logic !== null && $volts->isBelow($logic->times(0.7))) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$volts} never reads as high on a {$logic} input.",
+                null,
+                "70 % of {$logic}",
+            );
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$volts} on {$at}, which stands {$limit}.",
+            $inquiry->margin($volts, $limit),
+            "{$limit}",
+        );
+    }
+
+    private function module(Inquiry $inquiry, SignalLine $line): Finding
+    {
+        $level = $this->level($inquiry, $line);
+        [$low, $high] = $inquiry->readAll($line->to, ['V_min' => 'control_min', 'V_max' => 'control_max']);
+        if ($level->exceeds($high)) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "{$level} on a control input that stands {$high}: it burns, and may stay closed.",
+                $inquiry->margin($level, $high),
+                "{$high}",
+            );
+        }
+        if ($level->isBelow($low)) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$level} does not switch it: it asks for {$low}.",
+                null,
+                "at least {$low}",
+            );
+        }
+        $this->drawn($inquiry, $line, 'control_current');
+        $free = $inquiry->tryFlag($line->to, 'polarity_free');
+        $free ??
+            $inquiry->miss(
+                "whether the control input of {$line->to->need->role} takes either polarity",
+                "parts/{$line->to->part->ref}/specs/polarity_free",
+            );
+        $free === false &&
+            $inquiry->remark(
+                'Its control input has a polarity: plus to the signal that is switched, minus to common, unless its sheet says otherwise.',
+            );
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$level} switches it ({$low} to {$high}).",
+            $inquiry->margin($level, $high),
+            "{$low} to {$high}",
+        );
+    }
+
+    private function coil(Inquiry $inquiry, SignalLine $line): Finding
+    {
+        $level = $this->level($inquiry, $line);
+        $rated = $inquiry->read($line->to, 'coil_voltage', 'V_c');
+        if ($level->exceeds($rated->times(1.1)) || $level->isBelow($rated->times(0.8))) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                $level->isBelow($rated)
+                    ? "{$level} on a coil for {$rated}: it does not pull in."
+                    : "{$level} on a coil for {$rated}: it overheats.",
+                null,
+                "80 to 110 % of {$rated}",
+            );
+        }
+        $fails = $this->drawn($inquiry, $line, 'coil_current');
+
+        return $fails ??
+            $inquiry->conclude(
+                Verdict::Holds,
+                "{$level} on a coil for {$rated}. A diode across the coil, unless the output has one.",
+                null,
+                "80 to 110 % of {$rated}",
+            );
+    }
+
+    private function driver(Inquiry $inquiry, SignalLine $line): Finding
+    {
+        $level = $this->level($inquiry, $line);
+        $wanted = $inquiry->read($line->to, 'signal_voltage', 'V_d');
+        if ($level->exceeds($wanted->times(1.2))) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$level} on an input for {$wanted}: its opto-couplers burn without a resistor.",
+                $inquiry->margin($level, $wanted),
+                "{$wanted}",
+            );
+        }
+        if ($level->isBelow($wanted->times(0.9))) {
+            $inquiry->miss(
+                "a test that {$line->to->need->role} takes every step at {$level}; a level shifter settles it",
+                "parts/{$line->to->part->ref}/specs/signal_voltage",
+            );
+
+            return $inquiry->conclude(Verdict::Tight, "{$level} on an input made for {$wanted}.", null, "{$wanted}");
+        }
+
+        return $inquiry->conclude(Verdict::Holds, "{$level} on an input for {$wanted}.", null, "{$wanted}");
+    }
+
+    private function torch(Inquiry $inquiry, SignalLine $line): Finding
+    {
+        $wants = $inquiry->tryChoice($line->to, 'torch_switch') ?? 'not known';
+        if ($wants === 'not known') {
+            $inquiry->miss(
+                "what the torch switch of {$line->to->need->role} wants",
+                "parts/{$line->to->part->ref}/specs/torch_switch",
+            );
+            throw new InputMissing;
+        }
+        $contact = in_array($line->from->part->family->key(), ['relay', 'switching_module', 'stop_button'], true);
+        $inquiry->remark(
+            "It wants a {$wants}; it gets ".
+                ($contact ? 'a contact' : 'an output that only sinks current').
+                '. A start word closes nothing without a speed word: test both before cutting.',
+        );
+
+        return $contact
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                'A contact closes the torch circuit. A welded contact keeps it burning: the main stop must cut it too.',
+            )
+            : $inquiry->conclude(
+                Verdict::Fails,
+                "The source wants a plain switch; {$line->from->need->role} only sinks current. A relay between them.",
+            );
+    }
+
+    /** Level of a board's output: what its port says, else the board's logic level. */
+    private function level(Inquiry $inquiry, SignalLine $line): Quantity
+    {
+        $own = $inquiry->tryPort($line->from, $line->out, 'voltage', 'V_o');
+        if ($own === null && $line->from->part->family->field('logic_voltage') === null) {
+            $own = $inquiry->port($line->from, $line->out, 'voltage', 'V_o');
+        }
+
+        return $own ?? $inquiry->read($line->from, 'logic_voltage', 'V_o');
+    }
+
+    private function drawn(Inquiry $inquiry, SignalLine $line, string $key): ?Finding
+    {
+        $takes = $inquiry->tryRead($line->to, $key, 'I_c');
+        $gives = $inquiry->tryPort($line->from, $line->out, 'rated_current', 'I_o', Bound::Lowest);
+        if ($takes === null || $gives === null) {
+            $takes === null
+                ? $inquiry->miss(
+                    "control current of {$line->to->need->role}",
+                    "parts/{$line->to->part->ref}/specs/{$key}",
+                )
+                : $inquiry->miss(
+                    "current that port {$line->out->name} of {$line->from->need->role} gives",
+                    "parts/{$line->from->part->ref}/ports/{$line->out->name}/specs/rated_current",
+                );
+
+            return null;
+        }
+
+        return $takes->exceeds($gives)
+            ? $inquiry->conclude(
+                Verdict::Fails,
+                "It takes {$takes}; the output gives {$gives}. A driver stage between them.",
+                $inquiry->margin($takes, $gives),
+                "{$gives}",
+            )
+            : null;
+    }
+
+    private function supplyOf(Inquiry $inquiry, Bench $bench, SignalLine $line): Quantity
+    {
+        $topology = Circuits::of($bench)->topology;
+        foreach ($line->from->part->ports as $port) {
+            $node = $topology->nodes["{$line->from->need->ref}.{$port->name}"] ?? null;
+            $source = $node === null || $port->kind !== PortKind::Inlet ? null : $topology->sourceOf($node);
+            if ($source !== null) {
+                [$fitted, $its] = $topology->ports[$source];
+
+                return $inquiry->port($fitted, $its, 'voltage', 'V_s');
+            }
+        }
+        $inquiry->lack("a supply that feeds {$line->from->need->role}");
+    }
+}

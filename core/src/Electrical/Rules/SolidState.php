@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** E16: a switching part of the right kind for its current, and cool enough. */
+final class SolidState implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E16',
+            'Solid-state switching',
+            'Does this module switch the kind of current it is fed, and get rid of its heat?',
+            Trade::Electrical,
+            'An AC type on DC never opens; 1.2 V across an AC type, I²·R across a DC type, 40 K rise: common practice, no source',
+            ['switching_module.kind', 'switching_module.on_resistance', 'switching_module.heat_sink'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('switching_module') as $ref => $fitted) {
+            yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $kind = $inquiry->tryChoice($fitted, 'kind') ?? $inquiry->lack("kind of {$fitted->need->role}");
+        $topology = Circuits::of($bench)->topology;
+        $node = $topology->nodes["{$fitted->need->ref}.in"] ?? null;
+        $source = $node === null ? null : $topology->sourceOf($node);
+        $source ?? $inquiry->lack('a supply that feeds it');
+        $alternating = $topology->ports[$source][1]->mains;
+        $inquiry->remark($alternating ? 'Fed with alternating current from the mains.' : 'Fed with direct current.');
+        if ($kind === 'AC solid-state' && ! $alternating) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'An AC type on direct current never opens again once it has closed: the load stays on.',
+            );
+        }
+        if ($alternating && in_array($kind, ['DC solid-state', 'transistor'], true)) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                'A DC type on the mains conducts one half-wave always, and breaks down on the other.',
+            );
+        }
+        if ($kind === 'relay') {
+            return $inquiry->conclude(Verdict::Holds, 'Contacts that open: either kind of current.');
+        }
+        $current = $this->current($inquiry, $bench);
+        $heat =
+            $kind === 'AC solid-state'
+                ? $inquiry->work(
+                    'Heat',
+                    'P = 1.2 V × I',
+                    ['I' => $current],
+                    Quantity::of(1.2, 'V')->times($current),
+                    'W',
+                )
+                : $inquiry->work(
+                    'Heat',
+                    'P = I² × R',
+                    ['I' => $current, 'R' => $inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)],
+                    $current->squared()->times($inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)),
+                    'W',
+                );
+        $sink = $inquiry->tryFlag($fitted, 'heat_sink');
+        if ($heat->exceeds(Quantity::of(2, 'W'))) {
+            $needed = $inquiry->work(
+                'Heat sink for a rise of 40 K',
+                'R_th = 40 K / P',
+                ['P' => $heat],
+                Quantity::of(40, 'K')->over($heat),
+                'K/W',
+            );
+            if ($sink === null) {
+                $inquiry->miss(
+                    "whether {$fitted->need->role} has a heat sink",
+                    "parts/{$fitted->part->ref}/specs/heat_sink",
+                );
+            }
+
+            return $sink === false
+                ? $inquiry->conclude(
+                    Verdict::Fails,
+                    "{$heat} of heat and no heat sink: it needs one of at most {$needed}.",
+                )
+                : $inquiry->conclude(
+                    Verdict::Holds,
+                    "{$heat} of heat; its heat sink must be at most {$needed}. It fails closed: a heater behind it needs a cut-off of its own.",
+                );
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$heat} of heat. It fails closed: a heater behind it needs a cut-off of its own.",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $kind): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                Examples::part('module', 'switching_module', [
+                    'kind' => $kind,
+                    'rated_current' => '25 A',
+                    'on_resistance' => '6 mΩ',
+                    'heat_sink' => true,
+                ]),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power'],
+                ],
+            ],
+        );
+
+        return new Examples(
+            static fn (): array => $file('AC solid-state'),
+            static fn (): array => $file('DC solid-state'),
+        );
+    }
+
+    private function current(Inquiry $inquiry, Bench $bench): Quantity
+    {
+        $most = null;
+        foreach (PowerLeads::of($bench) as $lead) {
+            if ($lead->from->need === $inquiry->subject->ref && $lead->from->port === 'out') {
+                $current = PowerLeads::current($inquiry, $bench, $lead);
+                $most = $most === null ? $current : $most->plus($current);
+            }
+        }
+
+        return $most ?? $inquiry->lack('a load behind it');
+    }
+}

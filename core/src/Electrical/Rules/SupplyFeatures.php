@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Trade;
+
+/** E05, features: what a mains supply leaves to the builder: cover, earth, switch, fuse, fan. */
+final class SupplyFeatures implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E05-kit',
+            'What a supply leaves to you',
+            'Is this supply covered, earthed, switched and fused, and does it cool itself?',
+            Trade::Electrical,
+            'IEC 60204-1 §5.3 and §6.2 (from memory); fan and own fuse are common practice, no source',
+            [
+                'power_supply.terminal_cover',
+                'power_supply.earth_terminal',
+                'power_supply.own_switch',
+                'power_supply.own_fuse',
+                'power_supply.cooling',
+                'power_supply.mains_selector',
+                'mains_inlet.switch',
+                'mains_inlet.fuse_rating',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->allFitted() as $ref => $fitted) {
+            foreach ($fitted->part->ports as $port) {
+                if ($port->draw === Draw::Converter && $port->mains) {
+                    yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+                }
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $supply = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $dangers = [];
+        $lacks = [];
+        foreach (
+            ['terminal_cover' => 'a cover over its live terminals', 'earth_terminal' => 'an earth terminal'] as $key => $what
+        ) {
+            match ($inquiry->tryFlag($supply, $key)) {
+                true => $inquiry->remark("Has {$what}."),
+                false => ($dangers[] = $what),
+                null => $inquiry->miss("whether it has {$what}"),
+            };
+        }
+        $before = $this->inletBefore($bench, $supply);
+        foreach (
+            ['own_switch' => ['a mains switch', 'switch'], 'own_fuse' => ['a fuse', 'fuse_rating']] as $key => [$what, $onInlet]
+        ) {
+            $own = $inquiry->tryFlag($supply, $key);
+            if ($own === true) {
+                $inquiry->remark("Has {$what}.");
+            } elseif ($before !== null && $this->inletHas($inquiry, $before, $onInlet)) {
+                $inquiry->remark(ucfirst("{$what} stands before it: {$before->need->role}."));
+            } elseif ($own === false) {
+                $lacks[] = "{$what}, its own or before it";
+            } else {
+                $inquiry->miss("whether it has {$what}");
+            }
+        }
+        $selector = $inquiry->tryChoice($supply, 'mains_selector');
+        $mains = $inquiry->build->site->mainsVoltage;
+        if (in_array($selector, ['115 V', '230 V'], true) && $mains !== null) {
+            $high = $mains->in('V') > 170;
+            $selector === '115 V' &&
+                $high &&
+                ($dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})");
+            $selector === '230 V' &&
+                ! $high &&
+                ($lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})");
+        }
+        $fanless = $inquiry->tryChoice($supply, 'cooling');
+        if ($fanless === null) {
+            $inquiry->miss('whether it has a fan');
+        }
+        $verdict = match (true) {
+            $dangers !== [] => Verdict::Danger,
+            $lacks !== [] => Verdict::Fails,
+            $fanless === 'fanless' => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+        if ($verdict->passes() && $inquiry->isIncomplete()) {
+            return $inquiry->unproven();
+        }
+        $says = match ($verdict) {
+            Verdict::Holds => 'Covered, earthed, switched and fused, with a fan of its own.',
+            Verdict::Tight => 'Covered, earthed, switched and fused; it has no fan, so give it moving air.',
+            default => 'It lacks '.
+                implode(' and ', [...$dangers, ...$lacks]).
+                '.'.
+                ($dangers !== [] ? ' Nothing is powered before that is put right.' : ''),
+        };
+
+        return $inquiry->conclude($verdict, $says, null, 'cover, earth terminal, switch and fuse present');
+    }
+
+    public function examples(): Examples
+    {
+        $with = static fn (bool $cover): array => Examples::file([
+            Examples::part('psu', 'power_supply', [
+                'terminal_cover' => $cover,
+                'earth_terminal' => true,
+                'own_switch' => true,
+                'own_fuse' => true,
+                'cooling' => 'fan',
+            ]),
+        ]);
+
+        return new Examples(static fn (): array => $with(false), static fn (): array => $with(true));
+    }
+
+    private function inletBefore(Bench $bench, Fitted $supply): ?Fitted
+    {
+        $topology = Circuits::of($bench)->topology;
+        foreach ($supply->part->ports as $port) {
+            $node = $topology->nodes["{$supply->need->ref}.{$port->name}"] ?? null;
+            if ($node !== null && $port->mains) {
+                $source = $topology->sourceOf($node);
+
+                return $source === null ? null : $topology->ports[$source][0];
+            }
+        }
+
+        return null;
+    }
+
+    private function inletHas(Inquiry $inquiry, Fitted $inlet, string $key): bool
+    {
+        return $inquiry->tryFlag($inlet, $key) === true ||
+            ($inquiry->tryRead($inlet, $key, 'I_n')?->isPositive() ?? false);
+    }
+}

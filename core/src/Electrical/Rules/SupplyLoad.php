@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Flow;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Electrical\SupplyLimit;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Trade;
+
+/** E05: what a supply output delivers against what it may. */
+final class SupplyLoad implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E05',
+            'Supply load',
+            'Is this supply output large enough for all that runs at once?',
+            Trade::Electrical,
+            '80 % continuous and derating of fanless supplies by 2 %/K above 50 °C are common practice, no source',
+            ['power_supply.output_voltage', 'power_supply.rated_current', 'power_supply.rated_power', 'site.ambient'],
+            [
+                'holds' => Threshold::share('share of its rating that holds for continuous use', 0.8),
+                'tight' => Threshold::share('share above which it fails', 1.0),
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach (Circuits::of($bench)->topology->ports as [$fitted, $port]) {
+            if ($port->kind === PortKind::Source && ! $port->mains) {
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, output {$port->name}",
+                    [$fitted->need->ref],
+                );
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $circuits = Circuits::of($bench);
+        $node = $circuits->topology->nodes[$inquiry->subject->ref];
+        [$fitted, $port] = $circuits->topology->ports[$node];
+        $limit = SupplyLimit::of($inquiry, $fitted, $port);
+        $worst = null;
+        foreach ($circuits->flows() as $flow) {
+            $delivered = $flow->delivered[$node] ?? null;
+            if ($delivered !== null && ($worst === null || $delivered->exceeds($worst->delivered[$node]))) {
+                $worst = $flow;
+            }
+        }
+        if ($worst === null) {
+            $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
+        }
+        $inquiry->in($worst->scenario->name);
+        PowerLeads::missing(
+            $inquiry,
+            array_map(static fn (Flow $f): array => $f->demands[$node] ?? [], $circuits->flows()),
+        );
+        $symbols = [];
+        $names = [];
+        foreach ($worst->demands[$node] ?? [] as $demand) {
+            $inquiry->absorb($demand->inputs);
+            $taken = $worst->taken($demand);
+            if ($taken !== null && $taken->isPositive()) {
+                $symbols['I_'.(count($symbols) + 1)] = $taken;
+                $names[] = $inquiry->build->roleOf($demand->need);
+            }
+        }
+        $load = $worst->delivered[$node];
+        if ($symbols === []) {
+            if ($inquiry->isIncomplete()) {
+                return $inquiry->unproven();
+            }
+            $inquiry->lack('a load that runs on it in some scenario');
+        }
+        $inquiry->work(
+            "Load in \"{$worst->scenario->name}\": ".implode(', ', $names),
+            'I = '.implode(' + ', array_keys($symbols)),
+            $symbols,
+            $load,
+            'A',
+        );
+        $share = $inquiry->work(
+            'Share of what it may give',
+            's = I / I_max',
+            ['I' => $load, 'I_max' => $limit],
+            $load->over($limit),
+            '%',
+        );
+        $verdict = $inquiry->band(
+            $load,
+            $limit,
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Fails,
+        );
+
+        return $inquiry->conclude(
+            $verdict,
+            "{$load} of {$limit} in \"{$worst->scenario->name}\": {$share} used, ".
+                ($load->exceeds($limit) ? "{$load->minus($limit)} too much." : "{$limit->minus($load)} left."),
+            $inquiry->margin($load, $limit),
+            "{$inquiry->threshold('holds')->to('%')} of {$limit} holds, above {$limit} fails",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $on = static fn (string $amps): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => $amps]),
+                Examples::part('bed', 'heater', ['rated_power' => '288 W', 'rated_voltage' => '24 V']),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]],
+        );
+
+        return new Examples(static fn (): array => $on('10 A'), static fn (): array => $on('16 A'), Verdict::Fails);
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Reference\Conductors;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+
+/** E20: what the conductors of a power lead end in. */
+final class Terminations implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E20',
+            'Terminations',
+            'Do the conductors end in something that holds under a screw?',
+            Trade::Electrical,
+            'Ferrule, crimped fork or ring under screws: common practice, no source; pull test UL 486A (from memory)',
+            ['lead.ends', 'lead.conductor'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        return PowerLeads::subjects($bench);
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $lead = PowerLeads::named($inquiry);
+        $weak = [];
+        foreach ($lead->ends as $side => $end) {
+            $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
+            if ($end->termination === null) {
+                $inquiry->miss("what {$lead->ref} ends in at {$at}");
+            } elseif (in_array($end->termination, ['bare', 'tinned'], true)) {
+                $weak[] = "{$end->termination} strands at {$at}";
+            } else {
+                $inquiry->remark("At {$at}: {$end->termination}.");
+            }
+        }
+        $pull = Conductors::pull($lead->conductor->size?->text() ?? '');
+        if ($pull !== null) {
+            $inquiry->remark("A crimp on {$lead->conductor->size?->text()} must stand {$pull} N.");
+        }
+
+        return $weak === []
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                'Ends that hold under a screw.'.($pull === null ? '' : " Pull test {$pull} N."),
+            )
+            : $inquiry->conclude(
+                Verdict::Tight,
+                ucfirst(implode(', ', $weak)).': they creep under the screw and loosen. Crimp a ferrule.',
+            );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $end): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('fan', 'fan', ['rated_current' => '0.1 A']),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'fan.power',
+                        'route' => 'fixed',
+                        'conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'],
+                        'ends' => [['termination' => $end], ['termination' => 'crimp']],
+                    ],
+                ],
+            ],
+        );
+
+        return new Examples(
+            static fn (): array => $file('tinned'),
+            static fn (): array => $file('ferrule'),
+            Verdict::Tight,
+        );
+    }
+}

@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Flow;
+use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Conductors;
+
+/** E04: the voltage that is lost on the way from a source to a load. */
+final class VoltageDrop implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E04',
+            'Voltage drop',
+            'How much voltage is lost before it arrives, and does enough arrive?',
+            Trade::Electrical,
+            'ASTM B258 and IEC 60028 (gauges), IEC 60228 class 5 (metric); 3 % and 5 % are common practice, no source',
+            ['lead.conductor', 'lead.length'],
+            [
+                'holds' => Threshold::share('drop that holds', 0.03),
+                'tight' => Threshold::share('drop above which it fails', 0.05),
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        $topology = Circuits::of($bench)->topology;
+        foreach ($topology->ports as $node => [$fitted, $port]) {
+            if ($port->kind === PortKind::Inlet && $port->draw !== null && $topology->wayBack($node) !== []) {
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, port {$port->name}",
+                    [$fitted->need->ref],
+                );
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $circuits = Circuits::of($bench);
+        $node = $circuits->topology->nodes[$inquiry->subject->ref];
+        $source = $circuits->topology->sourceOf($node);
+        if ($source === null) {
+            $inquiry->lack('one supply that feeds it');
+        }
+        [$fitted, $port] = $circuits->topology->ports[$node];
+        $worst = null;
+        foreach ($circuits->flows() as $flow) {
+            $volts = $flow->volts[$node] ?? null;
+            if ($volts !== null && ($worst === null || $volts->isBelow($worst->volts[$node]))) {
+                $worst = $flow;
+            }
+        }
+        if ($worst === null) {
+            $inquiry->lack('the voltage of its supply');
+        }
+        $inquiry->in($worst->scenario->name);
+        $inquiry->absorb($circuits->restOf($source));
+        $held = $worst->volts[$source];
+        $arrives = $worst->volts[$node];
+        foreach (array_reverse($circuits->topology->wayBack($node)) as $joint) {
+            $lead = $joint->lead;
+            if ($lead === null) {
+                // The way through a part, where its sheet says what it holds back.
+                [$through, $outlet] = $circuits->topology->ports[$joint->b];
+                $inquiry->tryPort($through, $outlet, 'resistance', 'R_'.$through->need->ref);
+
+                continue;
+            }
+            $size = $inquiry->given(
+                "conductor size of {$lead->ref}",
+                'A',
+                $lead->conductor->size,
+                $lead->conductor->evidence,
+                "leads/{$lead->ref}/conductor/size",
+            );
+            $length = $inquiry->given(
+                "length of {$lead->ref}",
+                'l',
+                $lead->length,
+                \Magpie\Core\Machine\Evidence::Measured,
+                "leads/{$lead->ref}/length",
+            );
+            $current = $worst->currents[$lead->ref];
+            foreach ($worst->behind($lead->ref) as $demand) {
+                $inquiry->absorb($demand->inputs);
+            }
+            PowerLeads::missing(
+                $inquiry,
+                array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()),
+            );
+            $line = Conductors::resistance($size);
+            $loop = $circuits->loopResistance($lead) ?? $line->times($length);
+            $inquiry->work(
+                "Lead {$lead->ref}, out and back",
+                'U = I × 2 × l × r / n',
+                ['I' => $current, 'l' => $length, 'r' => $line, 'n' => Quantity::ratio($lead->effectiveConductors())],
+                $current->times($loop),
+                'V',
+            );
+        }
+        $drop = $inquiry->work(
+            'Lost on the way',
+            'U = V − V_a',
+            ['V' => $held, 'V_a' => $arrives],
+            $held->minus($arrives),
+            'V',
+        );
+        $share = $inquiry->work(
+            'Share of the supply',
+            'u = U / V',
+            ['U' => $drop, 'V' => $held],
+            $drop->over($held),
+            '%',
+        );
+        $least = $this->least($inquiry, $fitted, $port);
+        $starved = $least !== null && $arrives->isBelow($least);
+        $verdict = match (true) {
+            $starved => Verdict::Fails,
+            default => $inquiry->band(
+                $share,
+                Quantity::ratio(1),
+                $inquiry->threshold('holds'),
+                $inquiry->threshold('tight'),
+                Verdict::Fails,
+            ),
+        };
+        $says =
+            "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".
+            ($starved ? " It needs at least {$least}." : '');
+
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin($share, $inquiry->threshold('tight')),
+            "{$inquiry->threshold('holds')->to('%')} holds, above {$inquiry->threshold('tight')->to('%')} fails",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $over = static function (string $length): array {
+            $file = ContactLoad::bedOn(2);
+            $file['leads'][0]['conductor'] = ['size' => '18 AWG', 'evidence' => 'datasheet'];
+            $file['leads'][0]['length'] = $length;
+
+            return $file;
+        };
+
+        return new Examples(static fn (): array => $over('4 m'), static fn (): array => $over('1.2 m'), Verdict::Fails);
+    }
+
+    private function least(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
+    {
+        $spec = $fitted->part->portSpec($port, 'min_voltage');
+
+        return $spec === null
+            ? null
+            : $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
+    }
+}

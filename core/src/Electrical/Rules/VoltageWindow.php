@@ -1,0 +1,198 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Rules;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** E06: does what a source holds lie inside what an input stands; and is each input fed once. */
+final class VoltageWindow implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E06',
+            'Voltage window',
+            'Does this input stand the voltage it is joined to, and is it fed exactly once?',
+            Trade::Electrical,
+            "Maker's limits; 90 % and 95 % of the weakest part on a motor rail are common practice, no source",
+            [
+                'power_supply.output_voltage',
+                'power_supply.voltage_tolerance',
+                'controller_board.max_voltage',
+                'motor_driver.max_voltage',
+                'fan.max_voltage',
+                'site.mains_voltage',
+            ],
+            [
+                'holds' => Threshold::share('share of the weakest part\'s rating that holds on a motor rail', 0.9),
+                'tight' => Threshold::share('share above which a motor rail is a danger', 0.95),
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach (Circuits::of($bench)->topology->ports as [$fitted, $port]) {
+            if (
+                $port->kind === PortKind::Inlet &&
+                ($port->draw !== null || $fitted->part->portSpec($port, 'max_voltage') !== null)
+            ) {
+                yield new Subject(
+                    'port',
+                    "{$fitted->need->ref}.{$port->name}",
+                    "{$fitted->need->role}, port {$port->name}",
+                    [$fitted->need->ref],
+                );
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $topology = Circuits::of($bench)->topology;
+        $node = $topology->nodes[$inquiry->subject->ref];
+        [$fitted, $port] = $topology->ports[$node];
+        $sources = $topology->sources[$topology->islands[$node]] ?? [];
+        if ($sources === []) {
+            $inquiry->lack('a lead from a supply to it');
+        }
+        if (count($sources) > 1) {
+            $names = implode(
+                ' and ',
+                array_map(static fn (int $n): string => $topology->ports[$n][0]->need->role, $sources),
+            );
+
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "Fed from {$names} at once. One of them has to go, or be parted by an isolating stage.",
+                null,
+                'one source for each input',
+            );
+        }
+        [$supply, $out] = $topology->ports[$sources[0]];
+        [$low, $high] = $this->held($inquiry, $supply, $out);
+        $max = $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood);
+        $min = $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded);
+        if ($max === null) {
+            $inquiry->miss("highest voltage {$fitted->need->role} accepts");
+        }
+        if ($min === null) {
+            $inquiry->miss("lowest voltage {$fitted->need->role} accepts");
+        }
+        $at = "{$supply->need->role} holds {$high}";
+        if ($min !== null && $low->isBelow($min)) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$supply->need->role} may hold as little as {$low}; this input needs {$min}.",
+                $inquiry->margin($min, $low),
+                "at least {$min}",
+            );
+        }
+        if ($max === null) {
+            return $inquiry->unproven();
+        }
+        $share = $inquiry->work(
+            'Share of what it stands',
+            's = V / V_max',
+            ['V' => $high, 'V_max' => $max],
+            $high->over($max),
+            '%',
+        );
+        $motors = $topology->feedsMotors($node);
+        if ($motors) {
+            $inquiry->remark(
+                'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
+            );
+        }
+        $verdict = $motors
+            ? $inquiry->band($high, $max, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Danger)
+            : ($high->exceeds($max)
+                ? Verdict::Danger
+                : Verdict::Holds);
+        $says = match ($verdict) {
+            Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
+            Verdict::Tight => "{$at}; the weakest part here stands {$max}: {$share} of it is used.",
+            default => "{$at}; this input stands {$max}.",
+        };
+
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin($high, $max),
+            $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $on = static fn (string $volts): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
+                Examples::part('drv', 'motor_driver', [
+                    'min_voltage' => '12 V',
+                    'max_voltage' => '35 V',
+                    'supply_current' => '2 A',
+                ]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]],
+        );
+
+        return new Examples(static fn (): array => $on('36 V'), static fn (): array => $on('24 V'));
+    }
+
+    /**
+     * @return array{Quantity, Quantity} lowest and highest voltage the source may hold
+     */
+    private function held(Inquiry $inquiry, Fitted $supply, Port $out): array
+    {
+        if ($out->mains) {
+            $mains = $inquiry->given(
+                'mains voltage of the site',
+                'V',
+                $inquiry->build->site->mainsVoltage,
+                Evidence::Standard,
+                'site/mains_voltage',
+            );
+
+            return [$mains, $mains];
+        }
+        $volts = $inquiry->port($supply, $out, 'voltage', 'V');
+        $tolerance =
+            $supply->part->family->field('voltage_tolerance') === null
+                ? null
+                : $inquiry->tryRead($supply, 'voltage_tolerance', 't');
+        if ($tolerance === null) {
+            return [$volts, $volts];
+        }
+        $one = Quantity::ratio(1);
+
+        return [
+            $volts->times($one->minus($tolerance)),
+            $inquiry->work(
+                'Highest voltage of the source',
+                'V = V_0 × (1 + t)',
+                ['V_0' => $volts, 't' => $tolerance],
+                $volts->times($one->plus($tolerance)),
+                'V',
+            ),
+        ];
+    }
+}

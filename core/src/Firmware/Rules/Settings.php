@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Firmware\Rules;
+
+use Magpie\Core\Firmware\SettingLine;
+use Magpie\Core\Firmware\SettingsAudit;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Motion\UsableTravel;
+
+/** E21: settings against the parts that are fitted. */
+final class Settings implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E21',
+            'Settings',
+            'Do the settings read from the machine agree with the parts that are fitted?',
+            Trade::Electrical,
+            'Derived from the model; runaway protection before the first heat: common practice, no source',
+            [
+                'motor_driver.set_current',
+                'motor_driver.microsteps',
+                'thermistor.table',
+                'thermistor.highest_temperature',
+                'fan.speed_sense',
+                'axis.homing',
+                'axis.drive',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        $seen = [];
+        foreach (SettingsAudit::of($bench)->lines as $line) {
+            [$kind, $ref] = $line->of;
+            if (! isset($seen[$ref])) {
+                $seen[$ref] = true;
+                yield new Subject(
+                    $kind,
+                    $ref,
+                    match ($kind) {
+                        'axis' => $bench->build->axes[$ref]->name,
+                        'need' => $bench->build->roleOf($ref),
+                        default => $ref === 'temporary' ? 'Temporary states' : 'Firmware',
+                    },
+                    $kind === 'need' ? [$ref] : [],
+                );
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $worst = Verdict::Holds;
+        $says = [];
+        $lines = SettingsAudit::of($bench)->linesOf($inquiry->subject->kind, $inquiry->subject->ref);
+        $agree = 0;
+        foreach ($lines as $line) {
+            $state = $line->state();
+            $agree += $state === SettingLine::AGREES ? 1 : 0;
+            $inquiry->remark(
+                "{$line->label}: ".
+                    ($line->wants ?? 'not known').
+                    ", since {$line->why}. ".
+                    ($line->set?->value === null ? ucfirst($state).'.' : "Set to {$line->set->value}: {$state}."),
+            );
+            if ($line->kind === 'temporary' && $line->set?->done === false) {
+                $worst = Verdict::worst($worst, Verdict::Tight);
+                $says[] = "{$line->label} must be undone {$line->set->until}";
+            } elseif ($state === SettingLine::DIFFERS) {
+                $worst = Verdict::worst($worst, $line->grave ? Verdict::Danger : Verdict::Fails);
+                $says[] = "{$line->label} is {$line->set?->value}, and should be {$line->wants}";
+            } elseif ($state === SettingLine::OPEN) {
+                $inquiry->miss(
+                    $line->wants === null
+                        ? "what {$line->label} should be, and what it is"
+                        : "{$line->label}, as it is now",
+                    "settings/{$line->key}",
+                );
+            }
+        }
+        $axis = $inquiry->build->axes[$inquiry->subject->ref] ?? null;
+        if ($inquiry->subject->kind === 'axis' && $axis !== null) {
+            [$worst, $says] = $this->axis($inquiry, $axis, $worst, $says);
+        }
+
+        return $says === []
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                $agree === count($lines)
+                    ? 'All that is set agrees with what is fitted.'
+                    : "{$agree} of ".count($lines).' settings are read and agree with what is fitted.',
+            )
+            : $inquiry->conclude($worst, implode('; ', $says).'.');
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $runaway): array => Examples::file(
+            [Examples::part('bed', 'heater', ['rated_power' => '100 W'])],
+            [
+                'settings' => [
+                    ['ref' => 'S1', 'kind' => 'setting', 'about' => 'firmware.runaway', 'value' => $runaway],
+                    ['ref' => 'S2', 'kind' => 'setting', 'about' => 'heater.bed.crossed', 'value' => 'tried'],
+                ],
+            ],
+        );
+
+        return new Examples(static fn (): array => $file('absent'), static fn (): array => $file('present'));
+    }
+
+    /**
+     * @param  list<string>  $says
+     * @return array{Verdict, list<string>}
+     */
+    private function axis(Inquiry $inquiry, Axis $axis, Verdict $worst, array $says): array
+    {
+        if ($axis->homing->bothEnds === true) {
+            $worst = Verdict::worst($worst, Verdict::Fails);
+            $says[] = 'one sensor answers at both ends: at switch-on it cannot tell which';
+        }
+        if ($axis->homing->by === 'switch' && $axis->homing->sensors === []) {
+            $worst = Verdict::worst($worst, Verdict::Danger);
+            $says[] = 'it homes by a switch, and none is fitted: it drives into its stop';
+        }
+        $configured = $axis->homing->configured;
+        if ($configured !== null) {
+            $usable = UsableTravel::of($inquiry, $axis);
+            if ($configured->exceeds($usable)) {
+                $worst = Verdict::worst($worst, Verdict::Danger);
+                $says[] = "the settings allow {$configured}, and only {$usable} are there";
+            }
+        }
+
+        return [$worst, $says];
+    }
+}

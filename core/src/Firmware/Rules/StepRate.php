@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Firmware\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\SampleAxis;
+use Magpie\Core\Quantity\Quantity;
+
+/** E10: steps for a millimetre, how fast they come, and what one of them moves. */
+final class StepRate implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'E10',
+            'Steps and step rate',
+            'Can the board send the steps this axis needs at its top speed, and is one step fine enough?',
+            Trade::Electrical,
+            "Arithmetic; 80 % of the board's limit is common practice, no source",
+            [
+                'stepper_motor.step_angle',
+                'motor_driver.microsteps',
+                'drive_screw.lead',
+                'pulley.teeth',
+                'pulley.pitch',
+                'controller_board.step_rate',
+                'axis.drive',
+                'brief.accuracy',
+            ],
+            ['holds' => Threshold::share("share of the board's step rate that holds", 0.8)],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        return AxisMotion::driven($bench);
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $axis = $inquiry->build->axes[$inquiry->subject->ref];
+        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $steps = $motion->stepsPerMillimetre($inquiry);
+        $one = $inquiry->work(
+            'One step moves',
+            'r = 1 mm / k',
+            ['k' => $steps],
+            Quantity::of(1000 / $steps->in(''), 'µm'),
+            'µm',
+        );
+        $accuracy = $inquiry->build->brief->accuracy;
+        if (
+            $accuracy !== null &&
+            $one->exceeds($inquiry->given('accuracy wanted', 'a', $accuracy, Evidence::Measured, 'brief/accuracy'))
+        ) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "One step moves {$one}; the brief wants {$accuracy}.",
+                $inquiry->margin($one, $accuracy),
+                "{$accuracy} wanted",
+            );
+        }
+        $speed = $motion->given($inquiry, 'top_speed', 'top speed', 'v', $axis->drive->topSpeed);
+        $rate = $inquiry->work(
+            'Steps a second at top speed',
+            'f = v × k',
+            ['v' => $speed, 'k' => $steps],
+            Quantity::of($speed->in('mm/s') * $steps->in(''), 'Hz'),
+            'kHz',
+        );
+        $board = $axis->drive->board === null ? null : $inquiry->build->fitted($axis->drive->board);
+        $limit = $inquiry->read(
+            $board ?? $inquiry->lack("the board that sends the steps of {$axis->name}"),
+            'step_rate',
+            'f_max',
+        );
+        $verdict = $inquiry->band($rate, $limit, $inquiry->threshold('holds'), Quantity::ratio(1), Verdict::Fails);
+        $inquiry->remark('Resolution is not accuracy: screw error, lash and bending come on top.');
+
+        return $inquiry->conclude(
+            $verdict,
+            "{$steps} steps for a millimetre, {$rate} at {$speed}; the board sends {$limit}. One step moves {$one}.",
+            $inquiry->margin($rate, $limit),
+            "{$inquiry->threshold('holds')} of {$limit}",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        return new Examples(
+            static fn (): array => SampleAxis::file(['top_speed' => '1500 mm/s']),
+            static fn (): array => SampleAxis::file(),
+            Verdict::Fails,
+        );
+    }
+}

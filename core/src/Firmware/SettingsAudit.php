@@ -1,0 +1,414 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Firmware;
+
+use Magpie\Core\Electrical\DrivenMotor;
+use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Setting;
+use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\UsableTravel;
+use Magpie\Core\Quantity\Quantity;
+
+/** What must be set, linked and undone on the machine, from the parts that are fitted. */
+final readonly class SettingsAudit
+{
+    /** @var list<SettingLine> */
+    public array $lines;
+
+    /** @var array<string, list<SettingLine>> "kind/ref" → its lines */
+    private array $byOwner;
+
+    /** @var array<string, Setting> about → what the builder noted */
+    private array $noted;
+
+    /** The one of this bench, made when it is first asked for. */
+    public static function of(Bench $bench): self
+    {
+        return $bench->once(self::class, static fn (Bench $b): self => new self($b));
+    }
+
+    public function __construct(private Bench $bench)
+    {
+        $noted = [];
+        foreach ($bench->build->settings as $setting) {
+            $noted[$setting->about] = $setting;
+        }
+        $this->noted = $noted;
+        $lines = [];
+        foreach (
+            [
+                $this->board(),
+                $this->axes(),
+                $this->drivers(),
+                $this->heaters(),
+                $this->fans(),
+                $this->links(),
+                $this->temporary(),
+            ] as $some
+        ) {
+            array_push($lines, ...$some);
+        }
+        $this->lines = $lines;
+        $owners = [];
+        foreach ($lines as $line) {
+            $owners[implode('/', $line->of)][] = $line;
+        }
+        $this->byOwner = $owners;
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    public function linesOf(string $kind, string $ref): array
+    {
+        return $this->byOwner["{$kind}/{$ref}"] ?? [];
+    }
+
+    /**
+     * @return list<array<string, mixed>>
+     */
+    public function toArray(): array
+    {
+        return array_map(static fn (SettingLine $l): array => $l->toArray(), $this->lines);
+    }
+
+    /**
+     * @param  array{string, string}  $of
+     */
+    private function line(
+        string $key,
+        array $of,
+        string $label,
+        ?string $wants,
+        string $why,
+        bool $grave = false,
+        string $kind = 'setting',
+    ): SettingLine {
+        return new SettingLine(
+            $key,
+            $kind,
+            $of,
+            $label,
+            $wants === null ? null : str_replace("\u{a0}", ' ', $wants),
+            $why,
+            $grave,
+            $this->noted[$key] ?? null,
+        );
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    private function board(): array
+    {
+        $of = ['build', 'firmware'];
+        $lines = [];
+        if ([...$this->bench->build->fittedOf('heater')] !== []) {
+            $lines[] = $this->line(
+                'firmware.runaway',
+                $of,
+                'Thermal-runaway protection',
+                'present',
+                'a heater is fitted',
+                true,
+            );
+        }
+        $spindles = [...$this->bench->build->fittedOf('spindle_drive')];
+        foreach ($spindles as $ref => $drive) {
+            $lines[] = $this->line(
+                "drive.{$ref}.reverse",
+                $of,
+                "Reverse on {$drive->need->role}",
+                'locked out',
+                'a cutter that turns backwards unscrews itself',
+                true,
+            );
+            $lines[] = $this->line(
+                "drive.{$ref}.speed",
+                $of,
+                "Speed source of {$drive->need->role}",
+                $drive->part->spec('speed_command')?->choice(),
+                'a start word without a speed word turns nothing',
+            );
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    private function axes(): array
+    {
+        $lines = [];
+        foreach ($this->bench->build->axes as $ref => $axis) {
+            $of = ['axis', $ref];
+            if ($axis->drive->motors !== []) {
+                $lines[] = $this->line(
+                    "axis.{$ref}.steps_per_mm",
+                    $of,
+                    "Steps for a millimetre, {$axis->name}",
+                    $this->steps($axis),
+                    'motor, microsteps and the screw or pulley',
+                    true,
+                );
+                $lines[] = $this->line(
+                    "axis.{$ref}.direction",
+                    $of,
+                    "Direction of {$axis->name}",
+                    'tried by hand',
+                    'a wrong one drives it into its stop',
+                    true,
+                );
+            }
+            if ($axis->homing->by !== null) {
+                $lines[] = $this->line(
+                    "axis.{$ref}.homing",
+                    $of,
+                    "Homing of {$axis->name}",
+                    $axis->homing->by,
+                    'what is fitted there',
+                    true,
+                );
+            }
+            $usable = $this->usable($axis);
+            if ($axis->rail !== null || $axis->span !== null) {
+                $lines[] = $this->line(
+                    "axis.{$ref}.travel",
+                    $of,
+                    "Travel limit of {$axis->name}, at most",
+                    $usable === null ? null : ((string) round($usable->in('mm'), 1)).' mm',
+                    'the travel that is left',
+                    true,
+                );
+            }
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    private function drivers(): array
+    {
+        $lines = [];
+        foreach ($this->bench->build->fittedOf('motor_driver') as $ref => $driver) {
+            $set = $driver->part->spec('set_current')?->nominal();
+            $micro = $driver->part->spec('microsteps')?->nominal();
+            $lines[] = $this->line(
+                "driver.{$ref}.current",
+                ['need', $ref],
+                "Current of {$driver->need->role}, rms",
+                $set?->text(),
+                'set so that motor and driver stay cool',
+                true,
+            );
+            if ($micro !== null) {
+                $lines[] = $this->line(
+                    "driver.{$ref}.microsteps",
+                    ['need', $ref],
+                    "Microsteps of {$driver->need->role}",
+                    $micro->text(),
+                    'what the steps for a millimetre are worked out with',
+                    true,
+                );
+            }
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    private function heaters(): array
+    {
+        $lines = [];
+        foreach ($this->bench->build->fittedOf('thermistor') as $ref => $thermistor) {
+            $table = $thermistor->part->spec('table')?->value;
+            $lines[] = $this->line(
+                "thermistor.{$ref}.table",
+                ['need', $ref],
+                "Table of {$thermistor->need->role}",
+                is_string($table) ? $table : null,
+                'another table reads another temperature',
+                true,
+            );
+            $top = $thermistor->part->spec('highest_temperature')?->nominal();
+            $lining = array_map(static fn (Fitted $f): ?Quantity => $f->part->spec('lining_limit')?->nominal(), [
+                ...$this->bench->build->fittedOf('hot_end'),
+            ]);
+            foreach (str_contains(strtolower($thermistor->need->role), 'bed') ? [] : array_filter($lining) as $limit) {
+                $top = $top === null ? $limit : Quantity::min($top, $limit);
+            }
+            $lines[] = $this->line(
+                "thermistor.{$ref}.top",
+                ['need', $ref],
+                "Highest temperature for {$thermistor->need->role}, at most",
+                $top?->text(),
+                'the sensor and, at the hot end, a lined heat break',
+                true,
+            );
+        }
+        foreach ($this->bench->build->fittedOf('heater') as $ref => $heater) {
+            $lines[] = $this->line(
+                "heater.{$ref}.crossed",
+                ['need', $ref],
+                "{$heater->need->role} heated alone, its own sensor watched",
+                'tried',
+                'crossed outputs show at once, and only then',
+                true,
+            );
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    private function fans(): array
+    {
+        $lines = [];
+        foreach ($this->bench->build->fittedOf('fan') as $ref => $fan) {
+            if ($fan->part->spec('job')?->choice() === 'hot end' || $fan->part->spec('job')?->choice() === 'board') {
+                $sensed = $fan->part->spec('speed_sense')?->flag() === true;
+                $lines[] = $this->line(
+                    "fan.{$ref}.watched",
+                    ['need', $ref],
+                    "{$fan->need->role} watched",
+                    $sensed ? 'speed signal' : 'spin check before each run',
+                    $sensed ? 'it reports its speed' : 'it can die unseen',
+                );
+            }
+        }
+
+        return $lines;
+    }
+
+    /**
+     * The jumper sheet: selectors, driver modes, links.
+     *
+     * @return list<SettingLine>
+     */
+    private function links(): array
+    {
+        $lines = [];
+        $ports = PortAllocation::of($this->bench);
+        foreach ($ports->matching->banks as $bank => $volts) {
+            [$board, $name] = explode('/', $bank, 2);
+            $lines[] = $this->line(
+                "bank.{$board}.{$name}",
+                ['need', $board],
+                "Selector {$name} on {$this->bench->build->roleOf($board)}",
+                $volts?->text(),
+                'the voltage of what hangs behind it',
+                true,
+                'link',
+            );
+        }
+        $homing = [];
+        foreach ($this->bench->build->axes as $axis) {
+            foreach ($axis->homing->by === 'sensorless' ? $axis->drive->motors : [] as $motor) {
+                $homing[$motor] = true;
+            }
+        }
+        foreach ($this->bench->build->fittedOf('motor_driver') as $ref => $driver) {
+            $mode = $driver->part->spec('mode')?->choice();
+            if ($mode !== null) {
+                $lines[] = $this->line(
+                    "slot.{$ref}.mode",
+                    ['need', $ref],
+                    "Links under {$driver->need->role}",
+                    "for {$mode}",
+                    'how the board speaks to this driver',
+                    true,
+                    'link',
+                );
+            }
+            $sensorless = array_filter(
+                DrivenMotor::of($this->bench, $ref)->motors ?? [],
+                static fn (Fitted $m): bool => isset($homing[$m->need->ref]),
+            );
+            if ($this->bench->build->axes !== [] && $mode !== 'step and direction') {
+                $lines[] = $this->line(
+                    "slot.{$ref}.sensorless",
+                    ['need', $ref],
+                    "Sensorless link of {$driver->need->role}",
+                    $sensorless === [] ? 'open' : 'set',
+                    $sensorless === []
+                        ? 'its axis homes by a switch, whose input the link would take'
+                        : 'its axis homes without a switch',
+                    false,
+                    'link',
+                );
+            }
+        }
+        foreach ($this->bench->build->fittedOf('bus_module') as $ref => $board) {
+            if ($board->part->spec('link')?->choice() === 'differential bus') {
+                $lines[] = $this->line(
+                    "bus.{$ref}.termination",
+                    ['need', $ref],
+                    "Termination at {$board->need->role}",
+                    'set',
+                    'it ends the bus; the other end has one too',
+                    false,
+                    'link',
+                );
+            }
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    private function temporary(): array
+    {
+        $lines = [];
+        foreach ($this->bench->build->settings as $setting) {
+            if ($setting->kind === 'temporary') {
+                $lines[] = new SettingLine(
+                    $setting->about,
+                    'temporary',
+                    ['build', 'temporary'],
+                    $setting->about,
+                    'undone',
+                    "by: {$setting->until}",
+                    true,
+                    $setting,
+                );
+            }
+        }
+
+        return $lines;
+    }
+
+    private function steps(Axis $axis): ?string
+    {
+        try {
+            $inquiry = AxisMotion::figures($this->bench, $axis);
+
+            return (string) round(AxisMotion::of($this->bench, $axis)->stepsPerMillimetre($inquiry)->in(''), 3);
+        } catch (InputMissing) {
+            return null;
+        }
+    }
+
+    private function usable(Axis $axis): ?Quantity
+    {
+        try {
+            return UsableTravel::of(AxisMotion::figures($this->bench, $axis), $axis);
+        } catch (InputMissing) {
+            return null;
+        }
+    }
+}

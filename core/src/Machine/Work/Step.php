@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine\Work;
+
+use Magpie\Core\Quantity\Quantity;
+
+/** One piece of work at the bench. */
+final readonly class Step
+{
+    public const STATES = ['open', 'done', 'skipped'];
+
+    /**
+     * @param  list<string>  $after  refs of steps that come first
+     * @param  list<string>  $tools
+     * @param  list<string>  $cautions  keys of the standing cautions to show
+     * @param  array<string, int>  $uses  need ref → pieces fitted here
+     * @param  Quantity|null  $guide  time a practised builder takes
+     * @param  list<Timing>  $timings
+     */
+    public function __construct(
+        public string $ref,
+        public int $position,
+        public string $section,
+        public string $title,
+        public array $after = [],
+        public array $tools = [],
+        public array $cautions = [],
+        public array $uses = [],
+        public ?string $notes = null,
+        public ?Quantity $guide = null,
+        public ?StepCheck $check = null,
+        public string $state = 'open',
+        public array $timings = [],
+    ) {
+    }
+
+    /** Seconds worked, up to a given moment for a timer that still runs. */
+    public function worked(int $now): Quantity
+    {
+        $seconds = 0;
+        foreach ($this->timings as $timing) {
+            $seconds += max(0, ($timing->stop ?? $now) - $timing->start);
+        }
+
+        return Quantity::of($seconds, 's');
+    }
+}

@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Machine\Work;
+
+/** A stretch of work, in Unix seconds; no stop while it runs. */
+final readonly class Timing
+{
+    public function __construct(public int $start, public ?int $stop = null)
+    {
+    }
+}

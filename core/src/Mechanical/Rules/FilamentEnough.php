@@ -1,0 +1,120 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** M14: filament for the parts that are still to be printed. */
+final class FilamentEnough implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'M14',
+            'Filament',
+            'Are there reels enough for the printed parts?',
+            Trade::Mechanical,
+            'Sum of the masses of the parts, a tenth more for purge and failures: common practice, no source',
+            [
+                'printed_part.mass',
+                'printed_part.material',
+                'filament.mass',
+                'filament.material',
+                'filament.density',
+                'filament.diameter',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('filament') as $ref => $fitted) {
+            yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $reel = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $material = $inquiry->tryChoice($reel, 'material') ?? $inquiry->lack("material of {$reel->need->role}");
+        $mass = $inquiry->read($reel, 'mass', 'm_r');
+        $sum = Quantity::of(0, 'g');
+        $count = 0;
+        foreach ($inquiry->build->fittedOf('printed_part') as $ref => $part) {
+            if ($part->part->spec('material')?->choice() === $material) {
+                $one =
+                    $inquiry->tryRead($part, 'mass', "m_{$ref}") ??
+                    $inquiry->miss("mass of {$part->need->role}", "parts/{$part->part->ref}/specs/mass");
+                $sum = $one === null ? $sum : $sum->plus($one->times($part->need->quantity));
+                $count += $part->need->quantity;
+            }
+        }
+        $wanted = $inquiry->work(
+            "{$count} parts in {$material}, and a tenth more",
+            'm = Σm_i × 1.1',
+            ['Σm_i' => $sum],
+            $sum->times(1.1),
+            'g',
+        );
+        $have = $inquiry->work(
+            'On the reels',
+            'm_h = n × m_r',
+            ['n' => Quantity::ratio($reel->need->quantity), 'm_r' => $mass],
+            $mass->times($reel->need->quantity),
+            'g',
+        );
+        [$density, $diameter] = [$inquiry->tryRead($reel, 'density', 'ρ'), $inquiry->tryRead($reel, 'diameter', 'd')];
+        if ($density !== null && $diameter !== null) {
+            $inquiry->work(
+                'Length on one reel',
+                'l = m_r / (ρ × π/4 × d²)',
+                ['m_r' => $mass, 'ρ' => $density, 'd' => $diameter],
+                Quantity::of($mass->in('kg') / ((($density->in('kg/m³') * M_PI) / 4) * $diameter->in('m') ** 2), 'm'),
+                'm',
+            );
+        }
+        $verdict = $wanted->exceeds($have)
+            ? Verdict::Fails
+            : ($wanted->exceeds($have->times(0.95))
+                ? Verdict::Tight
+                : Verdict::Holds);
+
+        return $inquiry->conclude(
+            $verdict,
+            "{$wanted} of {$material} are wanted, {$have} are on its reels.".
+                ($verdict === Verdict::Fails ? ' Another reel, of the same batch if the colour matters.' : ''),
+            $inquiry->margin($wanted, $have),
+            "{$have}",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $mass): array => Examples::file([
+            Examples::part('asa', 'filament', [
+                'material' => 'ASA',
+                'mass' => '1 kg',
+                'density' => '1.07 g/cm³',
+                'diameter' => '1.75 mm',
+            ]),
+            Examples::part('corner', 'printed_part', ['material' => 'ASA', 'mass' => $mass]),
+        ]);
+
+        return new Examples(
+            static fn (): array => $file('1.2 kg'),
+            static fn (): array => $file('300 g'),
+            Verdict::Fails,
+        );
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\DriveLoad;
+use Magpie\Core\Motion\SampleAxis;
+use Magpie\Core\Quantity\Quantity;
+
+/** M04: inertia the motor has to turn, against its own. */
+final class InertiaRatio implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'M04',
+            'Inertia ratio',
+            'Is the load light enough for the motor to follow?',
+            Trade::Mechanical,
+            'J·i²; up to 10 times the rotor, and beyond that what the maker allows: common practice, no source',
+            [
+                'axis.drive',
+                'stepper_motor.rotor_inertia',
+                'servo_motor.rotor_inertia',
+                'servo_motor.inertia_limit',
+                'drive_screw.diameter',
+                'drive_screw.length',
+            ],
+            ['usual' => Threshold::share('load for one of rotor inertia that holds', 10.0)],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        return AxisMotion::driven($bench);
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $axis = $inquiry->build->axes[$inquiry->subject->ref];
+        $motion = AxisMotion::of($inquiry->bench, $axis);
+        [$load, $guessed] = DriveLoad::inertia($inquiry, $motion);
+        $motor = $motion->motor($inquiry);
+        $rotor = $inquiry->read($motor, 'rotor_inertia', 'J_r', Bound::Lowest)->times(max(1, $motion->motors));
+        $ratio = $inquiry->work(
+            'Load for one of rotor',
+            'k = J_L / ΣJ_r',
+            ['J_L' => $load, 'J_r' => $rotor],
+            $load->over($rotor),
+        );
+        $usual = $inquiry->threshold('usual')->to('');
+        $makers =
+            $motor->part->family->field('inertia_limit') === null
+                ? null
+                : $inquiry->tryRead($motor, 'inertia_limit', 'k_max');
+        $most = $makers === null ? $usual : Quantity::max($usual, $makers);
+        $inquiry->work(
+            'Largest speed-up within that',
+            'i = √(k_max × ΣJ_r / J_L)',
+            ['k_max' => $most, 'J_r' => $rotor, 'J_L' => $load],
+            Quantity::ratio(sqrt(($most->in('') * $rotor->in('kg m²')) / max(1e-12, $load->in('kg m²')))),
+        );
+        $this->steps($inquiry, $motion, $rotor);
+        $inquiry->remark(
+            'Left out: bearings, seals and couplings that are not given.'.
+                ($guessed
+                    ? ' A tenth more on the diameter of the screw is half as much again on its inertia (d⁴).'
+                    : ''),
+        );
+        $verdict = match (true) {
+            // At the limit there is nothing left: tight, and rounding decides nothing.
+            $ratio->isBelow($usual->times(0.999)) => Verdict::Holds,
+            ! $ratio->exceeds($most->times(1.001)) => Verdict::Tight,
+            default => Verdict::Fails,
+        };
+
+        return $inquiry->conclude(
+            $verdict,
+            "The load is {$ratio} times the rotor; {$usual} is usual".
+                ($makers === null ? '' : ", {$makers} the most its maker allows").
+                '.'.
+                ($verdict === Verdict::Fails ? ' It cannot be tuned, or loses steps.' : ''),
+            $inquiry->margin($ratio, $most),
+            "below {$usual}",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        return new Examples(
+            static fn (): array => SampleAxis::file(['mass' => '4 kg']),
+            static fn (): array => SampleAxis::file(),
+            Verdict::Fails,
+        );
+    }
+
+    /** What each pulley that is a candidate would make of it. */
+    private function steps(Inquiry $inquiry, AxisMotion $motion, Quantity $rotor): void
+    {
+        $by = $motion->by;
+        if ($by?->part->family->key() !== 'pulley') {
+            return;
+        }
+        foreach ($by->need->candidates as $candidate) {
+            $part = $inquiry->build->parts[$candidate];
+            $teeth = $part->spec('teeth')?->nominal();
+            $now = $by->part->spec('teeth')?->nominal();
+            if (
+                $candidate !== $by->part->ref &&
+                $teeth !== null &&
+                $now !== null &&
+                $motion->axis->drive->mass !== null
+            ) {
+                $travel =
+                    ($teeth->in('') * ($part->spec('pitch')?->nominal()?->in('m') ?? 0.0)) /
+                    ($motion->axis->drive->ratio?->in('') ?? 1.0);
+                $ratio = round(
+                    ($motion->axis->drive->mass->in('kg') * ($travel / (2 * M_PI)) ** 2) / $rotor->in('kg m²'),
+                    2,
+                );
+                $inquiry->remark("With {$part->name}, {$teeth} teeth: {$ratio} times.");
+            }
+        }
+    }
+}

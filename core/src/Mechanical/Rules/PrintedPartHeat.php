@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Tables;
+
+/** M13: does a printed part stay stiff where it is. */
+final class PrintedPartHeat implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'M13',
+            'Printed part in the heat',
+            'Does this plastic stay stiff at the temperature it meets?',
+            Trade::Mechanical,
+            'Glass transitions and the 20 K and 10 K distances are common practice, no source',
+            ['printed_part.material', 'printed_part.glass_transition', 'printed_part.service_temperature'],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('printed_part') as $ref => $fitted) {
+            yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $part = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $material = $inquiry->tryChoice($part, 'material') ?? $inquiry->lack("material of {$part->need->role}");
+        $service = $inquiry->read($part, 'service_temperature', 'T_s', Bound::Highest);
+        $glass =
+            $inquiry->tryRead($part, 'glass_transition', 'T_g', Bound::Lowest) ?? $this->usual($inquiry, $material);
+        $clear = $inquiry->work(
+            'Distance to where it softens',
+            'ΔT = T_g − T_s',
+            ['T_g' => $glass, 'T_s' => $service],
+            $glass->minus($service),
+            'K',
+        );
+        $verdict = match (true) {
+            $clear->isBelow(Quantity::of(10, 'K')) => Verdict::Fails,
+            $clear->isBelow(Quantity::of(20, 'K')) => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+        $says =
+            "{$material} softens at {$glass}; here it meets {$service}, ".
+            ($clear->isBelow(Quantity::of(0, 'K')) ? 'above that.' : "{$clear} below that.").
+            ($verdict === Verdict::Fails ? ' It sags and creeps.' : '');
+
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin(Quantity::of(20, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))),
+            '20 K below its glass transition holds, less than 10 K fails',
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $in = static fn (string $material): array => Examples::file([
+            Examples::part('clamp', 'printed_part', ['material' => $material, 'service_temperature' => '65 °C']),
+        ]);
+
+        return new Examples(static fn (): array => $in('PLA'), static fn (): array => $in('ASA'), Verdict::Fails);
+    }
+
+    private function usual(Inquiry $inquiry, string $material): Quantity
+    {
+        /** @var array<string, int> $table */
+        $table = Tables::named('plastics');
+        if (! isset($table[$material])) {
+            $inquiry->lack("glass transition of this {$material}");
+        }
+
+        return $inquiry->given(
+            "glass transition of {$material}",
+            'T_g',
+            Quantity::of($table[$material], '°C'),
+            Evidence::Standard,
+            'reference/plastics',
+        );
+    }
+}

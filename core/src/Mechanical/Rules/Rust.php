@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Trade;
+
+/** M10-rust: plain steel in a damp room. */
+final class Rust implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'M10-rust',
+            'Damp room',
+            'Do screws and rails stay bright where the machine stands?',
+            Trade::Site,
+            'Plain steel rusts from about 60 % relative humidity: common practice, no source',
+            ['site.humidity', 'screw.coating', 'screw.grade'],
+            ['damp' => Threshold::share('relative humidity above which plain steel rusts', 0.6)],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        if ($bench->build->site->humidity !== null && [...$bench->build->fittedOf('screw', 'linear_rail')] !== []) {
+            yield new Subject(
+                'site',
+                'humidity',
+                'Damp room',
+                array_map(strval(...), array_keys([...$bench->build->fittedOf('screw', 'linear_rail')])),
+            );
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $damp = $inquiry->given(
+            'relative humidity',
+            'φ',
+            $inquiry->build->site->humidity,
+            Evidence::Measured,
+            'site/humidity',
+        );
+        $limit = $inquiry->threshold('damp');
+        $inquiry->work(
+            'Above what plain steel bears',
+            'Δφ = φ − φ₀',
+            ['φ' => $damp, 'φ₀' => $limit],
+            $damp->minus($limit),
+            '%',
+        );
+        if (! $damp->exceeds($limit)) {
+            return $inquiry->conclude(
+                Verdict::Holds,
+                "{$damp}: plain steel stays bright with a wipe of oil.",
+                null,
+                "{$limit}",
+            );
+        }
+        $plain = [];
+        foreach ($inquiry->build->fittedOf('screw') as $fitted) {
+            $finish = $fitted->part->spec('coating')?->value;
+            if (
+                $inquiry->tryChoice($fitted, 'grade') !== 'A2-70' &&
+                (! is_string($finish) || preg_match('/zinc|stainless|nickel|plat/i', $finish) !== 1)
+            ) {
+                $plain[] = $fitted->need->role;
+            }
+        }
+        $rails = array_map(
+            static fn ($f): string => $f->need->role,
+            array_values([...$inquiry->build->fittedOf('linear_rail')]),
+        );
+        $all = [...$plain, ...$rails];
+        if ($all === []) {
+            return $inquiry->conclude(Verdict::Holds, "{$damp}, and no plain steel in it.", null, "{$limit}");
+        }
+
+        return $inquiry->conclude(
+            Verdict::Tight,
+            "{$damp}: plain steel rusts. ".
+                implode(', ', array_slice($all, 0, 4)).
+                (count($all) > 4 ? ' and '.(count($all) - 4).' more' : '').
+                '. Plated or stainless screws; oil the rails each week, or dry the air.',
+            null,
+            "{$limit}",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $damp): array => Examples::file(
+            [Examples::part('s', 'screw', ['thread' => 'M5', 'grade' => '8.8'])],
+            ['site' => ['humidity' => $damp]],
+        );
+
+        return new Examples(static fn (): array => $file('72 %'), static fn (): array => $file('45 %'), Verdict::Tight);
+    }
+}

@@ -1,0 +1,262 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Tables;
+
+/** M10: is a screw long enough to hold, and short enough not to bottom or stand out into something that moves. */
+final class ScrewFit implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'M10',
+            'Screw length and engagement',
+            'Does this screw hold, without bottoming or standing in the way?',
+            Trade::Mechanical,
+            'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters is common practice, no source',
+            [
+                'screw.thread',
+                'screw.length',
+                'screw.head',
+                'mate.clamped',
+                'mate.into',
+                'mate.material',
+                'mate.depth',
+                'mate.room',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->mates as $mate) {
+            foreach ($mate->screws as $i => $stack) {
+                $label = "{$mate->kind}: {$bench->build->roleOf($mate->between[0])} to {$bench->build->roleOf(
+                    $mate->between[1],
+                )}";
+                yield new Subject(
+                    'mate',
+                    "{$mate->ref}/{$i}",
+                    $label,
+                    array_values(array_filter([...$mate->between, $stack->screw])),
+                );
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        [$ref, $index] = explode('/', $inquiry->subject->ref);
+        $stack = $inquiry->build->mates[$ref]->screws[(int) $index];
+        $where = "mates/{$ref}/screws/{$index}";
+        $screw = $stack->screw === null ? null : $inquiry->build->fitted($stack->screw);
+        if ($screw === null) {
+            $inquiry->lack('the screw');
+        }
+        $thread = $inquiry->tryChoice($screw, 'thread') ?? $inquiry->lack("thread of {$screw->need->role}");
+        $length = $inquiry->read($screw, 'length', 'L');
+        if ($inquiry->tryChoice($screw, 'head') === 'countersunk' && $stack->washers !== []) {
+            $inquiry->remark('The length of a countersunk screw is counted with its head.');
+
+            return $inquiry->conclude(
+                Verdict::Fails,
+                'A countersunk head on a washer: it sits on its edge and turns the washer. A cap screw, or no washer.',
+            );
+        }
+        if ($stack->into === null) {
+            $inquiry->lack('what the screw goes into');
+        }
+        $taken = $this->taken($inquiry, $stack, $where);
+        $engaged = $inquiry->work(
+            'Thread past the clamped parts',
+            'e = L − c',
+            ['L' => $length, 'c' => $taken],
+            $length->minus($taken),
+            'mm',
+        );
+        [$wanted, $why] = $this->wanted($inquiry, $stack, $thread, $where);
+        $suggested = $this->nextLength($taken->plus($wanted));
+        $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
+        $most = $stack->into === 'nut' ? $this->roomPastNut($inquiry, $stack, $where, $wanted) : $stack->depth;
+        if ($most !== null && $stack->into !== 'nut') {
+            $inquiry->given('usable thread depth', 'd', $most, $stack->evidence, "{$where}/depth");
+        }
+        if ($most !== null && $engaged->exceeds($most)) {
+            $blocked = $stack->into === 'nut' ? 'It stands out into what moves there' : 'It bottoms before it clamps';
+
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$blocked}: {$engaged} past the clamped parts, room for {$most}.".$advice,
+                $inquiry->margin($engaged, $most),
+                "at most {$most}",
+            );
+        }
+        if ($engaged->isBelow($wanted)) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "Too short: {$engaged} of thread where {$wanted} is wanted ({$why}).".$advice,
+                $inquiry->margin($wanted, Quantity::max($engaged, Quantity::of(0.01, 'mm'))),
+                "at least {$wanted}",
+            );
+        }
+        if ($most === null) {
+            $inquiry->miss($stack->into === 'nut' ? 'free room behind the nut' : 'usable thread depth');
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$thread} × {$length->in('mm')} gives {$engaged} of thread; {$wanted} is wanted ({$why}).",
+            $inquiry->margin($wanted, $engaged),
+            "at least {$wanted}".($most === null ? '' : ", at most {$most}"),
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $with = static fn (string $length): array => Examples::file(
+            [
+                Examples::part('motor', 'stepper_motor', []),
+                Examples::part('plate', 'plate', ['thickness' => '10 mm']),
+                Examples::part('screw', 'screw', ['thread' => 'M5', 'length' => $length]),
+            ],
+            [
+                'mates' => [
+                    [
+                        'ref' => 'm',
+                        'kind' => 'motor mount',
+                        'between' => ['motor', 'plate'],
+                        'screws' => [
+                            [
+                                'screw' => 'screw',
+                                'count' => 4,
+                                'clamped' => ['10 mm'],
+                                'washers' => ['1 mm'],
+                                'into' => 'tapped',
+                                'material' => 'aluminium',
+                                'depth' => '15 mm',
+                                'evidence' => 'measured',
+                            ],
+                        ],
+                    ],
+                ],
+            ],
+        );
+
+        return new Examples(static fn (): array => $with('16 mm'), static fn (): array => $with('25 mm'), Verdict::Fails);
+    }
+
+    private function taken(Inquiry $inquiry, ScrewStack $stack, string $where): Quantity
+    {
+        if ($stack->clamped === []) {
+            $inquiry->lack('thickness of what is clamped');
+        }
+        $sum = Quantity::of(0, 'mm');
+        $symbols = [];
+        foreach ([...$stack->clamped, ...$stack->washers] as $thickness) {
+            $sum = $sum->plus($thickness);
+            $symbols['t_'.(count($symbols) + 1)] = $thickness;
+        }
+        $inquiry->given('thickness of what is clamped', 'c', $sum, $stack->evidence, "{$where}/clamped");
+
+        return $inquiry->work(
+            'Clamped parts and washers',
+            'c = '.implode(' + ', array_keys($symbols)),
+            $symbols,
+            $sum,
+            'mm',
+        );
+    }
+
+    /**
+     * @return array{Quantity, string} thread wanted and the rule it comes from
+     */
+    private function wanted(Inquiry $inquiry, ScrewStack $stack, string $thread, string $where): array
+    {
+        $table = self::table();
+        $pitch = Quantity::of($table['pitch'][$thread], 'mm');
+        if ($stack->into === 'nut') {
+            $nut = Quantity::of($table['nut_height'][$thread], 'mm');
+
+            return [
+                $inquiry->work(
+                    'Through the nut and a pitch past it',
+                    'w = m + p',
+                    ['m' => $nut, 'p' => $pitch],
+                    $nut->plus($pitch),
+                    'mm',
+                ),
+                'nut and one pitch',
+            ];
+        }
+        $material =
+            $stack->into === 'tapped' || $stack->into === 'insert'
+                ? $stack->material ?? ($stack->into === 'insert' ? 'brass' : null)
+                : 'steel';
+        if ($material === null) {
+            $inquiry->lack('material the thread is in');
+        }
+        $diameter = Quantity::of(substr($thread, 1), 'mm');
+        $factor = Quantity::ratio($table['engagement'][$material]);
+
+        return [
+            $inquiry->work(
+                "Engagement in {$material}",
+                'w = k × d',
+                ['k' => $factor, 'd' => $diameter],
+                $diameter->times($factor),
+                'mm',
+            ),
+            "{$factor} × diameter in {$material}",
+        ];
+    }
+
+    private function roomPastNut(Inquiry $inquiry, ScrewStack $stack, string $where, Quantity $nut): ?Quantity
+    {
+        if ($stack->room === null) {
+            return null;
+        }
+        $room = $inquiry->given('free room behind the nut', 'r', $stack->room, $stack->evidence, "{$where}/room");
+
+        return $inquiry->work(
+            'Nut and the room behind it',
+            'm = w + r',
+            ['w' => $nut, 'r' => $room],
+            $nut->plus($room),
+            'mm',
+        );
+    }
+
+    private function nextLength(Quantity $least): ?Quantity
+    {
+        foreach (self::table()['lengths'] as $length) {
+            if (! Quantity::of($length, 'mm')->isBelow($least)) {
+                return Quantity::of($length, 'mm');
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>,
+     *     engagement: array<string, float>}
+     */
+    private static function table(): array
+    {
+        return Tables::named('fasteners');
+    }
+}

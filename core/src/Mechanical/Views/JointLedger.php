@@ -1,0 +1,200 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Mechanical\Views;
+
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Reference\StandardTables;
+use Magpie\Core\Reference\Tables;
+
+/**
+ * Every joint with the screw it has and the screw it wants, torque and tool; every bag of screws with what it is used
+ * for.
+ */
+final readonly class JointLedger
+{
+    /** Hexagon socket of a cap screw (ISO 4762), across flats in mm. */
+    private const KEY = [
+        'M2' => 1.5,
+        'M2.5' => 2.0,
+        'M3' => 2.5,
+        'M4' => 3.0,
+        'M5' => 4.0,
+        'M6' => 5.0,
+        'M8' => 6.0,
+        'M10' => 8.0,
+        'M12' => 10.0,
+    ];
+
+    /** Of a button or countersunk head (ISO 7380, ISO 10642). */
+    private const SMALL_KEY = [
+        'M3' => 2.0,
+        'M4' => 2.5,
+        'M5' => 3.0,
+        'M6' => 4.0,
+        'M8' => 5.0,
+        'M10' => 6.0,
+        'M12' => 8.0,
+    ];
+
+    /**
+     * What a screw into something softer than steel is tightened to, of the torque into steel: common practice, no
+     * source.
+     */
+    private const SOFTER = ['steel' => 1.0, 'brass' => 0.7, 'cast' => 0.7, 'aluminium' => 0.7, 'plastic' => 0.2];
+
+    public function __construct(private Inspection $inspection)
+    {
+    }
+
+    /**
+     * Lengths in mm, torques in N m.
+     *
+     * @return array{joints: list<array<string, mixed>>, bags: list<array<string, mixed>>}
+     */
+    public function toArray(): array
+    {
+        $build = $this->inspection->bench->build;
+        $findings = [];
+        foreach ($this->inspection->findings as $finding) {
+            $shown = match ($finding->card->id) {
+                'M10' => $finding->key(),
+                'M09', 'M09-grip', 'M09-cutout' => $finding->subject->ref,
+                default => null,
+            };
+            if (
+                $shown !== null &&
+                (! isset($findings[$shown]) || $finding->verdict->rank() < $findings[$shown]->verdict->rank())
+            ) {
+                $findings[$shown] = $finding;
+            }
+        }
+        $joints = $used = [];
+        foreach ($build->mates as $mate) {
+            $rows = $mate->screws === [] ? [null] : $mate->screws;
+            foreach ($rows as $i => $stack) {
+                $finding = $findings["M10/{$mate->ref}/{$i}"] ?? ($findings[$mate->ref] ?? null);
+                $joints[] = $this->joint(
+                    $mate->ref,
+                    "{$mate->kind}: {$build->roleOf($mate->between[0])} to {$build->roleOf($mate->between[1])}",
+                    $i,
+                    $stack,
+                    $finding,
+                );
+                if ($stack?->screw !== null) {
+                    $used[$stack->screw][] = ['where' => $mate->kind, 'pieces' => $stack->count];
+                }
+            }
+        }
+
+        return ['joints' => $joints, 'bags' => $this->bags($used)];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function joint(string $mate, string $label, int $index, ?ScrewStack $stack, ?Finding $finding): array
+    {
+        $screw = $stack?->screw === null ? null : $this->inspection->bench->build->fitted($stack->screw);
+        $thread = $screw?->part->spec('thread')?->choice();
+        $head = $screw?->part->spec('head')?->choice() ?? 'cap';
+        $worked = [];
+        foreach ($finding === null || $finding->card->id !== 'M10' ? [] : $finding->working as $step) {
+            $worked[mb_substr($step->formula, 0, 1)] =
+                $step->result === null ? null : round($step->result->in('mm'), 2);
+        }
+        $torque = $thread === null ? null : StandardTables::torque($thread)?->in('N m');
+        $least = isset($worked['c'], $worked['w']) ? $worked['c'] + $worked['w'] : null;
+
+        return [
+            'mate' => $mate,
+            'index' => $index,
+            'label' => $label,
+            'key' => $finding?->key(),
+            'verdict' => $finding?->verdict->value,
+            'says' => $finding?->headline,
+            'thread' => $thread,
+            'head' => $thread === null ? null : $head,
+            'length' => $screw?->part->spec('length')?->nominal()?->in('mm'),
+            'count' => $stack->count ?? 0,
+            'clamped' => $worked['c'] ?? null,
+            'engaged' => $worked['e'] ?? null,
+            'wanted' => $worked['w'] ?? null,
+            'suggested' => $least === null ? null : self::next($least),
+            'torque' => $torque === null ? null : round($torque * (self::SOFTER[$stack->material ?? 'steel'] ?? 1.0), 2),
+            'tool' => $thread === null || $head === 'hexagon'
+                    ? null
+                    : (in_array($head, ['button', 'countersunk'], true) ? self::SMALL_KEY : self::KEY)[$thread] ?? null,
+            'hole' => $thread === null ? null : StandardTables::clearance($thread),
+        ];
+    }
+
+    private static function next(float $least): ?int
+    {
+        /** @var array{lengths: list<int>} $table */
+        $table = Tables::named('fasteners');
+        foreach ($table['lengths'] as $length) {
+            if ($length >= $least - 1e-9) {
+                return $length;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  array<string, list<array{where: string, pieces: int}>>  $used  by need
+     * @return list<array<string, mixed>> one a bag: in it, used, left, short, and the packs to order
+     */
+    private function bags(array $used): array
+    {
+        $build = $this->inspection->bench->build;
+        $bags = [];
+        foreach ($build->fittedOf('screw', 'nut', 'insert') as $ref => $fitted) {
+            $uses = $used[$ref] ?? [];
+            $wanted = array_sum(array_column($uses, 'pieces'));
+            $have = $fitted->need->quantity;
+            $spare =
+                $fitted->need->spares === null ? 0 : (int) ceil($fitted->need->spares->times($have)->in('') - 1e-9);
+            $pack = $this->pack($fitted);
+            $order = max(0, max($wanted, $have) + $spare - $fitted->need->owned);
+            $bags[] = [
+                'need' => $ref,
+                'role' => $fitted->need->role,
+                'part' => $fitted->part->name,
+                'planned' => $have,
+                'used' => $wanted,
+                'left' => $have - $wanted,
+                'spare' => $spare,
+                'owned' => $fitted->need->owned,
+                'why' => $uses === []
+                        ? 'no joint names it'
+                        : implode(
+                            ', ',
+                            array_map(static fn (array $u): string => "{$u['pieces']} × {$u['where']}", $uses),
+                        ),
+                'counted' => $fitted->part->family->key() === 'screw',
+                'pack' => $pack,
+                'packs' => $pack === null ? null : (int) ceil($order / $pack),
+                'order' => $order,
+            ];
+        }
+
+        return $bags;
+    }
+
+    private function pack(Fitted $fitted): ?int
+    {
+        foreach ($this->inspection->bench->build->offers as $offer) {
+            if ($offer->part === $fitted->part->ref) {
+                return $offer->pack;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Motion\Views;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Part;
+use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\DriveLoad;
+use Magpie\Core\Motion\MotorTorque;
+
+/**
+ * Motors of a shelf tried on an axis: torque over the whole move against what it asks for with that rotor, and inertia.
+ * Each is set to 85 % of its current, or what the driver gives.
+ */
+final readonly class MotorPicker
+{
+    private const SET = 0.85;
+
+    public function __construct(private Bench $bench, private Axis $axis)
+    {
+    }
+
+    /**
+     * @param  list<Entry>  $shelf
+     * @return array{motors: list<array<string, mixed>>, missing: list<string>, wanted: float} best first; torque factor
+     * of the worst phase
+     */
+    public function rank(array $shelf): array
+    {
+        $motion = AxisMotion::of($this->bench, $this->axis);
+        $inquiry = AxisMotion::figures($this->bench, $this->axis);
+        $wanted = $motion->wanted($this->bench->build);
+        try {
+            $load = DriveLoad::of($inquiry, $motion, false);
+            $volts = MotorTorque::supply(
+                $inquiry,
+                Circuits::of($this->bench),
+                ($motion->driver ?? $inquiry->lack('a driver on this axis'))->need->ref,
+            )->in('V');
+            $gives = $inquiry->read($motion->driver, 'continuous_current', 'I_d')->in('A');
+        } catch (InputMissing) {
+            return ['motors' => [], 'missing' => $inquiry->unproven()->missing, 'wanted' => $wanted];
+        }
+        $count = max(1, $motion->motors);
+        $alpha = (2 * M_PI * ($this->axis->drive->acceleration?->in('m/s²') ?? 0.0)) / $load->travel->in('m');
+        $phases = array_map(
+            static fn (array $p): array => [
+                $load->shaft($p['speed'])->in('rev/s'),
+                $p['torque']->in('N m'),
+                $p['phase'],
+            ],
+            $load->phases,
+        );
+        $rows = [];
+        foreach ($shelf as $entry) {
+            $row =
+                $entry->part->family->key() === 'stepper_motor'
+                    ? $this->judge(
+                        $entry->part,
+                        $count,
+                        $gives,
+                        $volts,
+                        $alpha,
+                        $phases,
+                        $load->load->in('kg m²'),
+                        $wanted,
+                    )
+                    : null;
+            if ($row !== null) {
+                $rows[] = ['ref' => $entry->part->ref, 'name' => $entry->part->name] + $row;
+            }
+        }
+        // Those that do come first, the lightest of them before the rest; those that do not by how near they come.
+        usort(
+            $rows,
+            static fn (array $a, array $b): int => [
+                $a['does'] ? 0 : 1,
+                $a['does'] ? $a['mass'] ?? 1e9 : -$a['factor'],
+            ] <=> [$b['does'] ? 0 : 1, $b['does'] ? $b['mass'] ?? 1e9 : -$b['factor']],
+        );
+
+        return ['motors' => $rows, 'missing' => [], 'wanted' => $wanted];
+    }
+
+    /**
+     * @param  list<array{float, float, string}>  $phases  speed, torque without the rotor, name
+     * @return array<string, mixed>|null null when its sheet says too little
+     */
+    private function judge(
+        Part $motor,
+        int $count,
+        float $gives,
+        float $volts,
+        float $alpha,
+        array $phases,
+        float $load,
+        float $wanted,
+    ): ?array {
+        $read = static fn (string $key, string $unit): ?float => $motor->spec($key)?->nominal()?->in($unit);
+        [$holding, $rated, $rotor, $inductance, $angle] = [
+            $read('holding_torque', 'N m'),
+            $read('rated_current', 'A'),
+            $read('rotor_inertia', 'kg m²'),
+            $read('inductance', 'H'),
+            $read('step_angle', '°'),
+        ];
+        if (
+            $holding === null ||
+            $rated === null ||
+            $rotor === null ||
+            $inductance === null ||
+            $angle === null ||
+            $rated <= 0 ||
+            $inductance <= 0
+        ) {
+            return null;
+        }
+        $set = min($gives, self::SET * $rated);
+        $corner = $volts / ((2 * $inductance * $set * 360) / $angle);
+        $torque = (($holding * $set) / $rated) * $count;
+        $worst = null;
+        foreach ($phases as [$speed, $asked, $phase]) {
+            $asked += $phase === 'accelerate' ? $rotor * $count * $alpha : 0.0;
+            $factor = $asked <= 0 ? INF : ($speed <= $corner ? $torque : ($torque * $corner) / $speed) / $asked;
+            if ($worst === null || $factor < $worst[0]) {
+                $worst = [$factor, $phase];
+            }
+        }
+        $ratio = $load / ($rotor * $count);
+
+        return [
+            'set' => round($set, 2),
+            'factor' => round(min(999.0, $worst[0] ?? 999.0), 3),
+            'phase' => $worst[1] ?? '',
+            'corner' => round($corner * 60),
+            'inertia' => round($ratio, 2),
+            'mass' => $motor->spec('mass')?->nominal()?->in('g'),
+            'length' => $motor->spec('body_length')?->nominal()?->in('mm'),
+            'frame' => $motor->spec('frame')?->choice(),
+            'does' => ($worst[0] ?? 0.0) >= $wanted && $ratio < 10,
+        ];
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Routes;
+
+use Magpie\Core\Machine\Account;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Need;
+use Magpie\Core\Money\Exchange;
+use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Quantity\Money;
+use Magpie\Core\Quantity\Quantity;
+
+/**
+ * What the machine really costs, so far and to come: by why each thing is bought, with what comes out of the drawer at
+ * its real value, and the price above which the build is not worth going on with against the next better route.
+ */
+final readonly class TrueCost
+{
+    public function __construct(private Build $build)
+    {
+    }
+
+    /**
+     * Sums in the build's currency.
+     *
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        $ledger = (new MoneyLedger($this->build))->toArray();
+        $zero = Money::zero($this->build->plan->currency);
+        $classes = array_fill_keys([...Need::PURPOSES, 'tools', 'consumables', 'spares'], $zero);
+        $drawer = $zero;
+        $worthless = [];
+        foreach ((new MoneyLedger($this->build))->lines() as $line) {
+            $needs = array_values(
+                array_filter(
+                    $this->build->needs,
+                    static fn (Need $n): bool => $n->choice === $line->part && $line->part !== null,
+                ),
+            );
+            $class = match (true) {
+                $line->account === Account::Tool => 'tools',
+                $line->account === Account::Consumable => 'consumables',
+                default => $needs[0]->purpose ?? 'core',
+            };
+            if ($line->cost !== null) {
+                $classes[$class] = $classes[$class]->plus($line->cost->minus($line->spareCost ?? $zero));
+                $classes['spares'] = $classes['spares']->plus($line->spareCost ?? $zero);
+            }
+            $owned = min($line->owned, $line->pieces);
+            if ($owned > 0) {
+                $worth = $this->worth((string) $line->part, $owned);
+                $drawer = $worth === null ? $drawer : $drawer->plus($worth);
+                $worthless = $worth === null ? [...$worthless, $line->name] : $worthless;
+            }
+        }
+        $toll = Money::of($ledger['shipping'], $zero->currency)->plus(Money::of($ledger['tax'], $zero->currency));
+        $planned = Money::of($ledger['planned'], $zero->currency);
+        $paid = Money::of($ledger['paid'], $zero->currency);
+        $faults = Money::of($ledger['faults'], $zero->currency);
+        $whole = $planned->plus($drawer)->plus($faults);
+
+        return [
+            'currency' => $zero->currency,
+            'classes' => array_map(static fn (Money $m): string => $m->amount(), $classes),
+            'toll' => $toll->amount(),
+            'contingency' => $ledger['contingency'],
+            'drawer' => $drawer->amount(),
+            'drawer_unpriced' => $worthless,
+            'faults' => $faults->amount(),
+            'so_far' => $paid->plus($drawer)->plus($faults)->amount(),
+            'to_come' => ($planned->compare($paid) > 0 ? $planned->minus($paid) : $zero)->amount(),
+            'whole' => $whole->amount(),
+            'limit' => $this->limit($planned->compare($paid) > 0 ? $planned->minus($paid) : $zero),
+            'open' => $ledger['open'],
+        ];
+    }
+
+    /**
+     * The price above which going on is not worth it: what the cheapest route that does without this build costs at the
+     * door. What is spent already comes back from neither.
+     *
+     * @return array{route: string, costs: string, worth_it: bool, says: string}|null
+     */
+    private function limit(Money $toCome): ?array
+    {
+        foreach ((new RouteComparison($this->build))->ledgers as $ledger) {
+            if (! $ledger->route->wholeBuild && $ledger->open === []) {
+                $worth = $toCome->compare($ledger->landed) <= 0;
+
+                return [
+                    'route' => $ledger->route->name,
+                    'costs' => $ledger->landed->amount(),
+                    'worth_it' => $worth,
+                    'says' => "{$ledger->route->name} is at the door for {$ledger->landed}. What is spent here comes back from neither way; {$toCome} are still to come, so ".
+                        ($worth ? 'finishing this build is the cheaper way.' : 'it is now the cheaper way.'),
+                ];
+            }
+        }
+
+        return null;
+    }
+
+    /** What so many pieces would cost at the cheapest offer, piece by piece; null without a price. */
+    private function worth(string $part, int $pieces): ?Money
+    {
+        $exchange = new Exchange($this->build->rates, $this->build->plan->currency);
+        $best = null;
+        foreach ($this->build->offers as $offer) {
+            $each =
+                $offer->part === $part
+                    ? $exchange->convert($offer->price->times($pieces)->times(Quantity::ratio(1 / $offer->pack)))
+                    : null;
+            $best = $each !== null && ($best === null || $each->compare($best) < 0) ? $each : $best;
+        }
+
+        return $best;
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Thermal\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** T03: an independent cut-off on every heated plate, and limits nobody may exceed. */
+final class CutOff implements Check
+{
+    public function card(): Card
+    {
+        return new Card(
+            'T03',
+            'Cut-off and limits',
+            'Does something independent stop this heater, above its work and below what burns?',
+            Trade::Thermal,
+            'Thermal fuse above the working temperature and below the limit of the material; a lined heat break below its maker\'s figure: common practice, no source',
+            [
+                'heater.thermal_fuse',
+                'heater.target',
+                'heater.material_limit',
+                'hot_end.lining_limit',
+                'hot_end.top_temperature',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('heater') as $ref => $fitted) {
+            yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $place = $inquiry->tryChoice($heater, 'place') ?? $inquiry->lack("where {$heater->need->role} heats");
+        $target = $inquiry->read($heater, 'target', 'T', Bound::Highest);
+        if ($place === 'hot end') {
+            return $this->lining($inquiry, $target);
+        }
+        $fuse = $inquiry->read($heater, 'thermal_fuse', 'T_f', Bound::Nominal);
+        $limit = $inquiry->read($heater, 'material_limit', 'T_m', Bound::Lowest);
+        $above = $inquiry->work(
+            'Above the work',
+            'ΔT = T_f − T',
+            ['T_f' => $fuse, 'T' => $target],
+            $fuse->minus($target),
+            'K',
+        );
+        if ($fuse->exceeds($limit)) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "The thermal fuse opens at {$fuse}; the material stands {$limit}. It burns before it is stopped.",
+                $inquiry->margin($fuse, $limit),
+                "{$limit}",
+            );
+        }
+        if ($above->isBelow(Quantity::of(10, 'K'))) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "The thermal fuse opens at {$fuse}, and the bed works at {$target}: it goes in normal use.",
+                null,
+                "10 K above {$target}",
+            );
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "A thermal fuse at {$fuse}, {$above} above the work and below the {$limit} the material stands.",
+            null,
+            "{$target} to {$limit}",
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $fuse): array => Examples::file([
+            Examples::part('bed', 'heater', [
+                'place' => 'bed',
+                'target' => '110 °C',
+                'thermal_fuse' => $fuse,
+                'material_limit' => '180 °C',
+            ]),
+        ]);
+
+        return new Examples(static fn (): array => $file('216 °C'), static fn (): array => $file('150 °C'));
+    }
+
+    private function lining(Inquiry $inquiry, Quantity $target): Finding
+    {
+        foreach ($inquiry->build->fittedOf('hot_end') as $hot) {
+            $top = $inquiry->tryRead($hot, 'top_temperature', 'T_top', Bound::Lowest);
+            $lined = $inquiry->tryFlag($hot, 'lined');
+            $limit = $lined === false ? $top : $inquiry->read($hot, 'lining_limit', 'T_l', Bound::Lowest);
+            $limit ??= $inquiry->read($hot, 'top_temperature', 'T_top', Bound::Lowest);
+            $inquiry->work(
+                'Room below its limit',
+                'ΔT = T_l − T',
+                ['T_l' => $limit, 'T' => $target],
+                $limit->minus($target),
+                'K',
+            );
+            if ($target->exceeds($limit)) {
+                return $inquiry->conclude(
+                    Verdict::Danger,
+                    $lined === false
+                        ? "{$target} on a hot end for {$limit}."
+                        : "{$target} in a heat break lined for {$limit}: the lining gives off toxic fumes.",
+                    $inquiry->margin($target, $limit),
+                    "{$limit}",
+                );
+            }
+
+            return $inquiry->conclude(
+                Verdict::Holds,
+                "{$target} below the {$limit} its hot end stands. Runaway protection is its cut-off: test it.",
+                $inquiry->margin($target, $limit),
+                "{$limit}",
+            );
+        }
+        $inquiry->lack('the hot end it sits in');
+    }
+}

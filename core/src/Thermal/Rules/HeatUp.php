@@ -1,0 +1,152 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Thermal\Rules;
+
+use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Card;
+use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
+
+/** T01: how long a heated plate takes, and whether it gets there. */
+final class HeatUp implements Check
+{
+    /** Specific heat in J/kg·K: usual handbook values, from memory. */
+    public const HEAT = ['aluminium' => 897, 'steel' => 490, 'glass' => 840];
+
+    /** What both faces of a bare plate give to still air, W/m²K: common practice, no source. */
+    private const AIR = 12;
+
+    public function card(): Card
+    {
+        return new Card(
+            'T01',
+            'Heat-up',
+            'Does this heater bring its plate to temperature, and in what time?',
+            Trade::Thermal,
+            't = m·c·ΔT/(P − losses); specific heats from memory; 12 W/m²K from both faces: common practice, no source',
+            [
+                'heater.rated_power',
+                'heater.plate_mass',
+                'heater.plate_material',
+                'heater.target',
+                'heater.heated_width',
+                'heater.heated_depth',
+            ],
+        );
+    }
+
+    public function subjects(Bench $bench): iterable
+    {
+        foreach ($bench->build->fittedOf('heater') as $ref => $fitted) {
+            if (in_array($fitted->part->spec('place')?->choice(), ['bed', 'chamber'], true)) {
+                yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+            }
+        }
+    }
+
+    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    {
+        $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
+        $inquiry->tryChoice($heater, 'place');
+        [$power, $mass, $target] = $inquiry->readAll(
+            $heater,
+            ['P' => 'rated_power', 'm' => 'plate_mass', 'T' => 'target'],
+            Bound::Nominal,
+        );
+        $material =
+            $inquiry->tryChoice($heater, 'plate_material') ??
+            $inquiry->lack("material of the plate {$heater->need->role} heats");
+        $air = $inquiry->given(
+            'air around the machine',
+            'T_a',
+            $inquiry->build->site->ambient,
+            Evidence::Measured,
+            'site/ambient',
+        );
+        $rise = $inquiry->work('Rise', 'ΔT = T − T_a', ['T' => $target, 'T_a' => $air], $target->minus($air), 'K');
+        $bare = Quantity::of(($mass->in('kg') * self::HEAT[$material] * $rise->in('K')) / $power->in('W'), 's');
+        $inquiry->work(
+            'Without losses',
+            't_0 = m × c × ΔT / P',
+            ['m' => $mass, 'ΔT' => $rise, 'P' => $power],
+            $bare,
+            's',
+        );
+        [$width, $depth] = [
+            $inquiry->tryRead($heater, 'heated_width', 'w'),
+            $inquiry->tryRead($heater, 'heated_depth', 'd'),
+        ];
+        if ($width === null || $depth === null) {
+            $inquiry->lack("heated width and depth of {$heater->need->role}");
+        }
+        $lost = $inquiry->work(
+            'Lost at the end, both faces',
+            'P_l = 2 × w × d × h × ΔT',
+            ['w' => $width, 'd' => $depth, 'ΔT' => $rise],
+            Quantity::of(2 * $width->in('m') * $depth->in('m') * self::AIR * $rise->in('K'), 'W'),
+            'W',
+        );
+        if (! $lost->isBelow($power)) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "It never gets to {$target}: {$lost} leave the plate there, and it has {$power}.",
+                $inquiry->margin($lost, $power),
+                "{$power}",
+            );
+        }
+        // A plate that loses in proportion to its rise: t = −(m·c/h·A)·ln(1 − P_l/P).
+        $time = Quantity::of(
+            ((-$mass->in('kg') * self::HEAT[$material] * $rise->in('K')) / $lost->in('W')) *
+                log(1 - $lost->in('W') / $power->in('W')),
+            's',
+        );
+        $time = $inquiry->work(
+            'With losses',
+            't = −m·c·ΔT/P_l × ln(1 − P_l/P)',
+            ['m' => $mass, 'ΔT' => $rise, 'P_l' => $lost, 'P' => $power],
+            $time,
+            'min',
+        );
+        $verdict = match (true) {
+            $time->exceeds(Quantity::of(30, 'min')) => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+
+        return $inquiry->conclude(
+            $verdict,
+            "{$target} in about {$time}".
+                ($verdict === Verdict::Tight
+                    ? ', which is long; a cover or insulation below helps.'
+                    : '. Slower than that is a fault.'),
+            null,
+            '30 min',
+        );
+    }
+
+    public function examples(): Examples
+    {
+        $file = static fn (string $power): array => Examples::file([
+            Examples::part('bed', 'heater', [
+                'place' => 'bed',
+                'rated_power' => $power,
+                'plate_mass' => '1.94 kg',
+                'plate_material' => 'aluminium',
+                'target' => '100 °C',
+                'heated_width' => '300 mm',
+                'heated_depth' => '300 mm',
+            ]),
+        ]);
+
+        return new Examples(static fn (): array => $file('120 W'), static fn (): array => $file('600 W'), Verdict::Fails);
+    }
+}
