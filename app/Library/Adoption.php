@@ -6,7 +6,7 @@ namespace App\Library;
 
 use App\Builds\CannotEdit;
 use App\Models\LibraryPart;
-use Magpie\Core\Choice\Adopting;
+use Magpie\Core\Format\Adopting;
 use Magpie\Core\Machine\Build;
 
 /** The edit that takes a part of the library into a build as a candidate for a need. */

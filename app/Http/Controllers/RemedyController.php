@@ -11,7 +11,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Remedies\CheapestSet;
-use Magpie\Core\Remedies\Proposals;
 use Magpie\Core\Remedies\RemedySearch;
 
 /** What would put findings right. Nothing is changed here: a remedy is applied as any edit is. */
@@ -26,7 +25,7 @@ final class RemedyController
             if ($finding->key() === $key) {
                 $shelf = LibraryPart::query()
                     ->where('workshop_id', $build->workshop_id)
-                    ->whereIn('family', Proposals::families($document->machine(), $finding))
+                    ->whereIn('family', RemedySearch::families(Rules::inspector(), $document->machine(), $finding))
                     ->orderBy('id')
                     ->limit(500)
                     ->get();

@@ -17,6 +17,7 @@ final readonly class Card
      * @param  list<string>  $reads  the specs it reads, as "family.key", "lead.key", "site.key"
      * @param  array<string, Threshold>  $thresholds  defaults a builder may change
      * @param  Evidence  $asks  weakest evidence on which the check may pass
+     * @param  bool  $mayGo  a cure may take its subject away: an output nothing hangs on any more has nothing to carry
      */
     public function __construct(
         public string $id,
@@ -27,6 +28,7 @@ final readonly class Card
         public array $reads,
         public array $thresholds = [],
         public Evidence $asks = Evidence::Manual,
+        public bool $mayGo = false,
     ) {
     }
 }

@@ -44,6 +44,26 @@ final readonly class Finding
         return $this->card->id.'/'.$this->subject->ref;
     }
 
+    /**
+     * What it says once some values are what they are meant to be: its own verdict, or the one it would have, where
+     * nothing else keeps it from that.
+     *
+     * @param  list<string>  $fitted  where these values stand, as Input::$where
+     */
+    public function onceFitted(array $fitted): Verdict
+    {
+        if ($this->otherwise === null || $this->missing !== [] || $fitted === []) {
+            return $this->verdict;
+        }
+        foreach ($this->inputs as $input) {
+            if ($input->evidence->isWeakerThan($this->card->asks) && ! in_array($input->where, $fitted, true)) {
+                return $this->verdict;
+            }
+        }
+
+        return $this->otherwise;
+    }
+
     public function weakest(): ?Evidence
     {
         return $this->inputs === []

@@ -20,6 +20,22 @@ final readonly class Inspector
     }
 
     /**
+     * What may put a finding right, as its rule knows.
+     *
+     * @return list<Cure>
+     */
+    public function curesOf(Finding $finding): array
+    {
+        foreach ($this->checks as $check) {
+            if ($check instanceof Curable && $check->card()->id === $finding->card->id) {
+                return $check->cures();
+            }
+        }
+
+        return [];
+    }
+
+    /**
      * @param  (callable(int, int): void)|null  $about  told before each check: how many are done, of how many
      */
     public function inspect(Build $build, ?callable $about = null): Inspection

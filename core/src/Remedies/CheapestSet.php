@@ -9,6 +9,7 @@ use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Remedy;
 
 /**
  * The cheapest set of remedies that cures several findings at once: weighted set cover by branch and bound, each set
@@ -219,13 +220,14 @@ final class CheapestSet
      */
     private function works(array $chosen, array $keys): bool
     {
+        $changes = $this->changes($chosen);
         try {
-            $after = $this->inspector->inspect(Changed::build($this->data, $this->changes($chosen)));
+            $after = $this->inspector->inspect(Changed::build($this->data, $changes));
         } catch (CannotReadBuildFile) {
             // Two of them want the same place, or make a part of one name twice.
             return false;
         }
-        $turned = RemedySearch::turned($this->now, $after->findings);
+        $turned = RemedySearch::turned($this->now, $after->findings, Remedy::toBeFitted($changes));
 
         return $turned !== null && array_diff($keys, array_map(strval(...), array_keys($turned))) === [];
     }

@@ -6,11 +6,15 @@ namespace Magpie\Core\Remedies;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Inspection\Cure;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Build;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Quantity\Money;
 
@@ -23,9 +27,6 @@ final readonly class RemedySearch
     /** Remedies handed on. */
     private const MOST = 8;
 
-    /** Checks whose subject a cure may take away: an output nothing hangs on any more has nothing to carry. */
-    private const MAY_GO = ['E07'];
-
     /** Proposals inspected at the most; what is beyond is said. */
     public const TRIED = 60;
 
@@ -37,6 +38,36 @@ final readonly class RemedySearch
         private Inspection $inspection,
         private array $shelf = [],
     ) {
+    }
+
+    /**
+     * Families of the library in which a cure for a finding may be found.
+     *
+     * @return list<string>
+     */
+    public static function families(Inspector $inspector, Build $build, Finding $finding): array
+    {
+        return array_values(
+            array_unique(
+                array_merge(
+                    ...array_map(
+                        static fn (Cure $c): array => $c->families($finding, $build),
+                        $inspector->curesOf($finding),
+                    ),
+                ),
+            ),
+        );
+    }
+
+    /**
+     * @return iterable<Remedy>
+     */
+    private function proposals(Finding $finding): iterable
+    {
+        $at = new Repair($this->inspection->bench, $this->shelf);
+        foreach ($this->inspector->curesOf($finding) as $cure) {
+            yield from $cure->remedies($finding, $at);
+        }
     }
 
     /**
@@ -55,20 +86,21 @@ final readonly class RemedySearch
         $kept = [];
         $tried = $left = 0;
         $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
-        foreach ($short ? (new Proposals($this->inspection, $this->shelf))->for($finding) : [] as $remedy) {
+        foreach ($short ? $this->proposals($finding) : [] as $remedy) {
             if ($tried >= self::TRIED) {
                 $left++;
 
                 continue;
             }
             $tried++;
+            $fitted = Remedy::toBeFitted($remedy->changes);
             try {
                 $changed = Changed::build($data, $remedy->changes);
                 $alone = $this->inspector->again($changed, [$finding->key()])[$finding->key()] ?? null;
                 if (
                     $alone === null
-                        ? ! in_array($finding->card->id, self::MAY_GO, true)
-                        : $alone->verdict->rank() <= $finding->verdict->rank()
+                        ? ! $finding->card->mayGo
+                        : $alone->onceFitted($fitted)->rank() <= $finding->verdict->rank()
                 ) {
                     continue;
                 }
@@ -77,7 +109,7 @@ final readonly class RemedySearch
                 // What the format itself refuses, such as a part without the port a lead ends at, is no remedy.
                 continue;
             }
-            $turned = self::turned($now, $after->findings);
+            $turned = self::turned($now, $after->findings, $fitted);
             if ($turned === null || ! isset($turned[$finding->key()])) {
                 continue;
             }
@@ -93,6 +125,7 @@ final readonly class RemedySearch
                 'cured' => array_map(static fn (Verdict $v): string => $v->value, $turned),
                 'cost' => $cost->amount(),
                 'buys' => $remedy->buys,
+                'to_be_fitted' => $fitted !== [],
                 'unpriced' => count($then['open']) > count($money['open']),
                 'days' => self::days($then['baskets']) - self::days($money['baskets']),
             ];
@@ -114,28 +147,26 @@ final readonly class RemedySearch
      *
      * @param  array<string, Finding>  $now
      * @param  list<Finding>  $after
+     * @param  list<string>  $fitted  values that are to be fitted yet and are judged as if they were
      * @return array<string, Verdict>|null by key
      */
-    public static function turned(array $now, array $after): ?array
+    public static function turned(array $now, array $after, array $fitted): ?array
     {
         $turned = [];
         foreach ($after as $finding) {
             $was = ($now[$finding->key()] ?? null)?->verdict;
-            if (
-                $was === null
-                    ? $finding->verdict->rank() < Verdict::Tight->rank()
-                    : $finding->verdict->rank() < $was->rank()
-            ) {
+            $is = $finding->onceFitted($fitted);
+            if ($was === null ? $is->rank() < Verdict::Tight->rank() : $is->rank() < $was->rank()) {
                 return null;
             }
-            if ($was !== null && $finding->verdict->rank() > $was->rank()) {
-                $turned[$finding->key()] = $finding->verdict;
+            if ($was !== null && $is->rank() > $was->rank()) {
+                $turned[$finding->key()] = $is;
             }
         }
 
         $there = array_flip(array_map(static fn (Finding $f): string => $f->key(), $after));
         foreach ($now as $key => $finding) {
-            if (! isset($there[$key]) && in_array($finding->card->id, self::MAY_GO, true)) {
+            if (! isset($there[$key]) && $finding->card->mayGo) {
                 $turned[$key] = Verdict::Holds;
             }
         }

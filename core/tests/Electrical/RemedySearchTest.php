@@ -11,6 +11,7 @@ use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
@@ -80,11 +81,12 @@ final class RemedySearchTest extends TestCase
             ) {
                 $offered++;
                 $after = [];
+                $fitted = Remedy::toBeFitted($remedy['changes']);
                 foreach (Rules::inspector()->inspect(Changed::build($data, $remedy['changes']))->findings as $then) {
-                    $after[$then->key()] = $then->verdict;
+                    $after[$then->key()] = $then->onceFitted($fitted);
                     self::assertGreaterThanOrEqual(
                         isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(),
-                        $then->verdict->rank(),
+                        $after[$then->key()]->rank(),
                         "{$remedy['says']} worsens {$then->key()}",
                     );
                 }

@@ -10,6 +10,7 @@ use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Motion\SampleAxis;
@@ -203,9 +204,15 @@ final class EachProposalTest extends TestCase
 
         self::assertNotSame([], $found, "Offered: \n".implode("\n", array_column($remedies, 'says')));
         $after = Rules::inspector()->find(Changed::build(BuildFile::data($build), $found[0]['changes']), $key);
+        $fitted = Remedy::toBeFitted($found[0]['changes']);
         // An output whose load was taken off it has nothing left to be judged.
-        self::assertSame($found[0]['to'], $after->verdict->value ?? 'holds');
-        self::assertGreaterThan($finding->verdict->rank(), ($after->verdict ?? Verdict::Holds)->rank());
+        $then = $after?->onceFitted($fitted) ?? Verdict::Holds;
+        self::assertSame($found[0]['to'], $then->value);
+        self::assertGreaterThan($finding->verdict->rank(), $then->rank());
+        self::assertSame($fitted !== [], $found[0]['to_be_fitted']);
+        if (array_intersect($fitted, array_column($after->inputs ?? [], 'where')) !== []) {
+            self::assertSame(Verdict::Unproven, $after?->verdict, 'Nothing holds on what is only meant to be fitted.');
+        }
     }
 
     public function test_changes_that_several_fixes_share_are_made_once(): void

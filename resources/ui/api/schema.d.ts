@@ -4071,6 +4071,8 @@ export interface components {
             };
             cost: string;
             buys: boolean;
+            /** @description It rests on a value that is to be fitted or made yet: applied, the finding stays unproven until someone confirms it. */
+            to_be_fitted: boolean;
             unpriced: boolean;
             days: number;
         };

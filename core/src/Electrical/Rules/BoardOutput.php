@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\SwitchingModuleBetween;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -25,7 +27,7 @@ use Magpie\Core\Quantity\Quantity;
 /**
  * E07: what a board or module passes on at one output, against what that output may, and the sum against its way in.
  */
-final class BoardOutput implements Check
+final class BoardOutput implements Curable
 {
     public function card(): Card
     {
@@ -45,6 +47,7 @@ final class BoardOutput implements Check
                 'holds' => Threshold::share('share of its rating that holds for continuous use', 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),
             ],
+            mayGo: true,
         );
     }
 
@@ -116,6 +119,11 @@ final class BoardOutput implements Check
             $inquiry->margin($load, $limit),
             "{$inquiry->threshold('holds')->to('%')} of {$limit}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new SwitchingModuleBetween, new OtherPart];
     }
 
     public function examples(): Examples

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Cures\OtherChain;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -19,7 +20,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E19-chain: leads in a cable chain, by fill and by bend. */
-final class ChainFill implements Check
+final class ChainFill implements Curable
 {
     public function card(): Card
     {
@@ -123,6 +124,11 @@ final class ChainFill implements Check
             $inquiry->margin($fill, $limit),
             "{$limit}, and a bend of {$least}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherChain];
     }
 
     public function examples(): Examples

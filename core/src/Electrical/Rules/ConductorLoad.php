@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Ampacity;
+use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -17,7 +18,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
 /** E03: conductor ampacity. */
-final class ConductorLoad implements Check
+final class ConductorLoad implements Curable
 {
     public function card(): Card
     {
@@ -60,6 +61,11 @@ final class ConductorLoad implements Check
             $margin,
             "{$inquiry->threshold('holds')->to('%')} of {$ampacity} holds, above {$ampacity} is a danger",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new LargerConductor];
     }
 
     public function examples(): Examples

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\ContactsAtEnd;
+use Magpie\Core\Electrical\Cures\MoreContacts;
+use Magpie\Core\Electrical\Cures\StrainRelief;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -18,7 +20,7 @@ use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Trade;
 
 /** E02: what each contact of a lead carries, at the weaker of its two ends, and whether a moving joint is relieved. */
-final class ContactLoad implements Check
+final class ContactLoad implements Curable
 {
     public function card(): Card
     {
@@ -105,6 +107,11 @@ final class ContactLoad implements Check
                 $contacts->rating.
                 ' is a danger',
         );
+    }
+
+    public function cures(): array
+    {
+        return [new MoreContacts, new StrainRelief];
     }
 
     public function examples(): Examples

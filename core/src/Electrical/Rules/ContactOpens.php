@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\ContactsAtEnd;
+use Magpie\Core\Electrical\Cures\MoreContacts;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -17,7 +18,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E02, one of several contacts open: paralleled contacts never share equally, and the survivor carries all. */
-final class ContactOpens implements Check
+final class ContactOpens implements Curable
 {
     public function card(): Card
     {
@@ -80,6 +81,11 @@ final class ContactOpens implements Check
             $margin,
             "{$contacts->rating} a contact",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new MoreContacts];
     }
 
     public function examples(): Examples

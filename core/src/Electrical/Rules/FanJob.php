@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Channel;
+use Magpie\Core\Electrical\Cures\FreeChannel;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\InputMissing;
@@ -18,7 +19,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
 /** E12-fan: each fan on an output that suits its job. */
-final class FanJob implements Check
+final class FanJob implements Curable
 {
     public function card(): Card
     {
@@ -105,6 +106,11 @@ final class FanJob implements Check
                     ? 'Its speed can be set, and it has a pin of its own.'
                     : 'It has a pin of its own. Set it to run whenever the hot end is warm.',
             );
+    }
+
+    public function cures(): array
+    {
+        return [new FreeChannel];
     }
 
     public function examples(): Examples

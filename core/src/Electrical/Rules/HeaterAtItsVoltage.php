@@ -8,10 +8,11 @@ use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -20,7 +21,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E01: a heater at the voltage that really reaches it. */
-final class HeaterAtItsVoltage implements Check
+final class HeaterAtItsVoltage implements Curable
 {
     public function card(): Card
     {
@@ -119,6 +120,11 @@ final class HeaterAtItsVoltage implements Check
                 ->to('%'),
             'holds from 80 % to 115 % of rated power, danger above 130 %',
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

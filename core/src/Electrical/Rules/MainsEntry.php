@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\EarthLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -20,7 +21,7 @@ use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 
 /** E14: everything a mains entry must have before it is live. */
-final class MainsEntry implements Check
+final class MainsEntry implements Curable
 {
     public function card(): Card
     {
@@ -120,6 +121,11 @@ final class MainsEntry implements Check
             null,
             'bond at most 0.1 Ω',
         );
+    }
+
+    public function cures(): array
+    {
+        return [new EarthLeads];
     }
 
     public function examples(): Examples

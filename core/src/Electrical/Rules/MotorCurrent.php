@@ -4,21 +4,23 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Cures\LowerCurrent;
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E08: the current a driver is set to, against what it may give and what its motor may take. */
-final class MotorCurrent implements Check
+final class MotorCurrent implements Curable
 {
     public function card(): Card
     {
@@ -121,6 +123,11 @@ final class MotorCurrent implements Check
             $inquiry->margin($set, Quantity::min($allowed, $rated->times($count))),
             "{$allowed} for the driver, {$rated} for the motor",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new LowerCurrent, new OtherPart];
     }
 
     public function examples(): Examples

@@ -9,10 +9,11 @@ use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -20,7 +21,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E09: the voltage on a stepper's driver against what its inductance can use, and where its torque begins to fall. */
-final class MotorVoltage implements Check
+final class MotorVoltage implements Curable
 {
     public function card(): Card
     {
@@ -100,6 +101,11 @@ final class MotorVoltage implements Check
             $inquiry->margin($volts, $ceiling),
             "{$ceiling} by its inductance",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

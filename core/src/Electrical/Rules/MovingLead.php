@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Cures\FinerStrands;
+use Magpie\Core\Electrical\Cures\StrainRelief;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -15,7 +17,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
 /** E19: conductors that move must be stranded. */
-final class MovingLead implements Check
+final class MovingLead implements Curable
 {
     public function card(): Card
     {
@@ -68,6 +70,11 @@ final class MovingLead implements Check
         }
 
         return $inquiry->conclude(Verdict::Holds, 'Fine-stranded, and held at both ends.');
+    }
+
+    public function cures(): array
+    {
+        return [new StrainRelief, new FinerStrands];
     }
 
     public function examples(): Examples

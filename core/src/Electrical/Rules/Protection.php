@@ -6,10 +6,12 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\FuseInLead;
+use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -21,7 +23,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E13: the fuse before a lead lets its load through, and opens before the lead burns. */
-final class Protection implements Check
+final class Protection implements Curable
 {
     public function card(): Card
     {
@@ -66,6 +68,11 @@ final class Protection implements Check
         };
 
         return $inquiry->conclude($verdict, $says, $margin, "{$current} ≤ fuse ≤ {$ampacity}");
+    }
+
+    public function cures(): array
+    {
+        return [new LargerConductor, new FuseInLead];
     }
 
     public function examples(): Examples

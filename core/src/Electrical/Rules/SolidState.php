@@ -9,17 +9,18 @@ use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E16: a switching part of the right kind for its current, and cool enough. */
-final class SolidState implements Check
+final class SolidState implements Curable
 {
     public function card(): Card
     {
@@ -113,6 +114,11 @@ final class SolidState implements Check
             Verdict::Holds,
             "{$heat} of heat. It fails closed: a heater behind it needs a cut-off of its own.",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

@@ -7,10 +7,11 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Draw;
@@ -18,7 +19,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 
 /** E05, features: what a mains supply leaves to the builder: cover, earth, switch, fuse, fan. */
-final class SupplyFeatures implements Check
+final class SupplyFeatures implements Curable
 {
     public function card(): Card
     {
@@ -115,6 +116,11 @@ final class SupplyFeatures implements Check
         };
 
         return $inquiry->conclude($verdict, $says, null, 'cover, earth terminal, switch and fuse present');
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\OtherSource;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Electrical\SupplyLimit;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -21,7 +23,7 @@ use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 
 /** E05: what a supply output delivers against what it may. */
-final class SupplyLoad implements Check
+final class SupplyLoad implements Curable
 {
     public function card(): Card
     {
@@ -120,6 +122,11 @@ final class SupplyLoad implements Check
             $inquiry->margin($load, $limit),
             "{$inquiry->threshold('holds')->to('%')} of {$limit} holds, above {$limit} fails",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherSource, new OtherPart];
     }
 
     public function examples(): Examples

@@ -4,19 +4,20 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
-use Magpie\Core\Reference\Conductors;
+use Magpie\Core\Electrical\Cures\Ferrules;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Reference\Conductors;
 
 /** E20: what the conductors of a power lead end in. */
-final class Terminations implements Check
+final class Terminations implements Curable
 {
     public function card(): Card
     {
@@ -63,6 +64,11 @@ final class Terminations implements Check
                 Verdict::Tight,
                 ucfirst(implode(', ', $weak)).': they creep under the screw and loosen. Crimp a ferrule.',
             );
+    }
+
+    public function cures(): array
+    {
+        return [new Ferrules];
     }
 
     public function examples(): Examples

@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -24,7 +25,7 @@ use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
 
 /** E04: the voltage that is lost on the way from a source to a load. */
-final class VoltageDrop implements Check
+final class VoltageDrop implements Curable
 {
     public function card(): Card
     {
@@ -157,6 +158,11 @@ final class VoltageDrop implements Check
             $inquiry->margin($share, $inquiry->threshold('tight')),
             "{$inquiry->threshold('holds')->to('%')} holds, above {$inquiry->threshold('tight')->to('%')} fails",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new LargerConductor];
     }
 
     public function examples(): Examples

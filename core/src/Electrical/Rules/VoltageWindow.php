@@ -5,13 +5,15 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\OtherSource;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -23,7 +25,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E06: does what a source holds lie inside what an input stands; and is each input fed once. */
-final class VoltageWindow implements Check
+final class VoltageWindow implements Curable
 {
     public function card(): Card
     {
@@ -139,6 +141,11 @@ final class VoltageWindow implements Check
             $inquiry->margin($high, $max),
             $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherSource, new OtherPart];
     }
 
     public function examples(): Examples

@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Firmware\Rules;
 
+use Magpie\Core\Firmware\Cures\SetAsItShouldBe;
 use Magpie\Core\Firmware\SettingLine;
 use Magpie\Core\Firmware\SettingsAudit;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -19,7 +20,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\UsableTravel;
 
 /** E21: settings against the parts that are fitted. */
-final class Settings implements Check
+final class Settings implements Curable
 {
     public function card(): Card
     {
@@ -105,6 +106,11 @@ final class Settings implements Check
                     : "{$agree} of ".count($lines).' settings are read and agree with what is fitted.',
             )
             : $inquiry->conclude($worst, implode('; ', $says).'.');
+    }
+
+    public function cures(): array
+    {
+        return [new SetAsItShouldBe];
     }
 
     public function examples(): Examples

@@ -6,7 +6,7 @@ namespace Magpie\Core\Firmware\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -15,11 +15,12 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\Cures\LowerTopSpeed;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Quantity\Quantity;
 
 /** E10: steps for a millimetre, how fast they come, and what one of them moves. */
-final class StepRate implements Check
+final class StepRate implements Curable
 {
     public function card(): Card
     {
@@ -95,6 +96,11 @@ final class StepRate implements Check
             $inquiry->margin($rate, $limit),
             "{$inquiry->threshold('holds')} of {$limit}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new LowerTopSpeed];
     }
 
     public function examples(): Examples

@@ -7,19 +7,21 @@ namespace Magpie\Core\Mechanical\Rules;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\Cures\GentlerAcceleration;
 use Magpie\Core\Quantity\Quantity;
 
 /** M12: how far the beam of an axis bends. */
-final class BeamBend implements Check
+final class BeamBend implements Curable
 {
     /** Aluminium, for it is what profiles are made of. */
     private const MODULUS = 70e9;
@@ -91,6 +93,11 @@ final class BeamBend implements Check
             $inquiry->margin($bend, $accuracy),
             "half of {$accuracy}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new GentlerAcceleration, new OtherPart];
     }
 
     public function examples(): Examples

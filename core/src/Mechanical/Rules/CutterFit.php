@@ -7,10 +7,11 @@ namespace Magpie\Core\Mechanical\Rules;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -20,7 +21,7 @@ use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Quantity\Quantity;
 
 /** M08: cutter, collet and spindle. */
-final class CutterFit implements Check
+final class CutterFit implements Curable
 {
     public function card(): Card
     {
@@ -132,6 +133,11 @@ final class CutterFit implements Check
             $inquiry->margin($at, $most),
             "{$most}, {$collet}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

@@ -6,10 +6,11 @@ namespace Magpie\Core\Mechanical\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -17,13 +18,17 @@ use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\Cures\GearedDown;
+use Magpie\Core\Motion\Cures\GentlerAcceleration;
+use Magpie\Core\Motion\Cures\LowerTopSpeed;
+use Magpie\Core\Motion\Cures\SlowerAndGentler;
 use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Motion\MotorTorque;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Quantity\Quantity;
 
 /** M03: torque the move asks for, against what the motors have at that speed. */
-final class DriveForce implements Check
+final class DriveForce implements Curable
 {
     public function card(): Card
     {
@@ -119,6 +124,11 @@ final class DriveForce implements Check
             $inquiry->margin($wanted, Quantity::max($factor, Quantity::ratio(0.001))),
             "{$wanted} of the torque asked",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new GentlerAcceleration, new LowerTopSpeed, new SlowerAndGentler, new GearedDown, new OtherPart];
     }
 
     public function examples(): Examples

@@ -7,19 +7,20 @@ namespace Magpie\Core\Mechanical\Rules;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Mechanical\Cures\MoreBlocks;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Quantity\Quantity;
 
 /** M07: load on the blocks of an axis, their life, and what one failing leaves. */
-final class GuideLoad implements Check
+final class GuideLoad implements Curable
 {
     public function card(): Card
     {
@@ -126,6 +127,11 @@ final class GuideLoad implements Check
             $inquiry->margin(Quantity::ratio(3), $safety),
             'static safety of 3',
         );
+    }
+
+    public function cures(): array
+    {
+        return [new MoreBlocks];
     }
 
     public function examples(): Examples

@@ -7,20 +7,22 @@ namespace Magpie\Core\Mechanical\Rules;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\Cures\GearedDown;
 use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Quantity\Quantity;
 
 /** M04: inertia the motor has to turn, against its own. */
-final class InertiaRatio implements Check
+final class InertiaRatio implements Curable
 {
     public function card(): Card
     {
@@ -95,6 +97,11 @@ final class InertiaRatio implements Check
             $inquiry->margin($ratio, $most),
             "below {$usual}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new GearedDown, new OtherPart];
     }
 
     public function examples(): Examples

@@ -6,10 +6,11 @@ namespace Magpie\Core\Mechanical\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -20,7 +21,7 @@ use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Scope\Envelope;
 
 /** M15: sheet and bed heater against the work area. */
-final class PlateSize implements Check
+final class PlateSize implements Curable
 {
     public function card(): Card
     {
@@ -87,6 +88,11 @@ final class PlateSize implements Check
             };
 
         return $inquiry->conclude($verdict, $says, null, "{$wanted[0]} × {$wanted[1]}");
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

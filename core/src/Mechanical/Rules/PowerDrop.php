@@ -6,7 +6,7 @@ namespace Magpie\Core\Mechanical\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -15,11 +15,13 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\Cures\BrakeOnMotor;
+use Magpie\Core\Motion\Cures\GearedDown;
 use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Quantity\Quantity;
 
 /** M03-drop: an axis that comes down when the power goes. */
-final class PowerDrop implements Check
+final class PowerDrop implements Curable
 {
     public function card(): Card
     {
@@ -102,6 +104,11 @@ final class PowerDrop implements Check
                 $inquiry->margin($pull, $detent),
                 "{$detent}",
             );
+    }
+
+    public function cures(): array
+    {
+        return [new GearedDown, new BrakeOnMotor];
     }
 
     public function examples(): Examples

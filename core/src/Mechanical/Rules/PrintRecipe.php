@@ -7,17 +7,18 @@ namespace Magpie\Core\Mechanical\Rules;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Mechanical\Cures\StrongerPrint;
 use Magpie\Core\Quantity\Quantity;
 
 /** M13-recipe: walls, infill and layers. */
-final class PrintRecipe implements Check
+final class PrintRecipe implements Curable
 {
     public function card(): Card
     {
@@ -69,6 +70,11 @@ final class PrintRecipe implements Check
             };
 
         return $inquiry->conclude($verdict, $says, null, '4 walls, 40 %');
+    }
+
+    public function cures(): array
+    {
+        return [new StrongerPrint];
     }
 
     public function examples(): Examples

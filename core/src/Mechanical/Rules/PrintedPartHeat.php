@@ -7,7 +7,7 @@ namespace Magpie\Core\Mechanical\Rules;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -15,11 +15,12 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Mechanical\Cures\OtherPlastic;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Tables;
 
 /** M13: does a printed part stay stiff where it is. */
-final class PrintedPartHeat implements Check
+final class PrintedPartHeat implements Curable
 {
     public function card(): Card
     {
@@ -70,6 +71,11 @@ final class PrintedPartHeat implements Check
             $inquiry->margin(Quantity::of(20, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))),
             '20 K below its glass transition holds, less than 10 K fails',
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPlastic];
     }
 
     public function examples(): Examples

@@ -6,19 +6,21 @@ namespace Magpie\Core\Mechanical\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\ScrewStack;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Mechanical\Cures\OtherScrew;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Tables;
 
 /** M10: is a screw long enough to hold, and short enough not to bottom or stand out into something that moves. */
-final class ScrewFit implements Check
+final class ScrewFit implements Curable
 {
     public function card(): Card
     {
@@ -123,6 +125,11 @@ final class ScrewFit implements Check
             $inquiry->margin($wanted, $engaged),
             "at least {$wanted}".($most === null ? '' : ", at most {$most}"),
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherScrew, new OtherPart];
     }
 
     public function examples(): Examples

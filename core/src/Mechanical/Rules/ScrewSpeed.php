@@ -6,21 +6,24 @@ namespace Magpie\Core\Mechanical\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Motion\Cures\BetterHeldEnds;
+use Magpie\Core\Motion\Cures\LowerTopSpeed;
 use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Motion\ScrewEnds;
 use Magpie\Core\Quantity\Quantity;
 
 /** M05: a screw that whirls, or buckles. */
-final class ScrewSpeed implements Check
+final class ScrewSpeed implements Curable
 {
     public function card(): Card
     {
@@ -114,6 +117,11 @@ final class ScrewSpeed implements Check
             $inquiry->margin($turns, $allowed),
             "{$allowed}, {$holds}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new LowerTopSpeed, new BetterHeldEnds, new OtherPart];
     }
 
     public function examples(): Examples

@@ -6,10 +6,11 @@ namespace Magpie\Core\Mechanical\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
@@ -20,7 +21,7 @@ use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Scope\Envelope;
 
 /** M01: the travel that is left when everything has taken its share, against what the workpieces ask for. */
-final class TravelStack implements Check
+final class TravelStack implements Curable
 {
     public function card(): Card
     {
@@ -95,6 +96,11 @@ final class TravelStack implements Check
             $inquiry->margin($wanted, Quantity::max($usable, Quantity::of(0.1, 'mm'))),
             "{$wanted} for {$piece?->name}",
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart];
     }
 
     public function examples(): Examples

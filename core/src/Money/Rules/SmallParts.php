@@ -6,7 +6,7 @@ namespace Magpie\Core\Money\Rules;
 
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
@@ -17,11 +17,12 @@ use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Money\Cures\OrderSpares;
 use Magpie\Core\Money\PartsBought;
 use Magpie\Core\Quantity\Quantity;
 
 /** S07: spares of what is lost, stripped or blown. */
-final class SmallParts implements Check
+final class SmallParts implements Curable
 {
     public function card(): Card
     {
@@ -68,6 +69,11 @@ final class SmallParts implements Check
             "{$need->quantity} needed, {$spare} to spare".
                 ($verdict === Verdict::Tight ? ": one that is lost or fails stops the work. {$least} would do." : '.'),
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OrderSpares];
     }
 
     public function examples(): Examples

@@ -54,7 +54,7 @@ async function apply(remedy: Remedy): Promise<void> {
         <span
           ><VerdictMark :verdict="remedy.to" :size="13" /> {{ remedy.says
           }}<span class="quiet small block"
-            >then: {{ remedy.to
+            >then: {{ remedy.to }}{{ remedy.to_be_fitted ? ', once it is fitted and its value confirmed' : ''
             }}<template v-if="Object.keys(remedy.cured).length > 1"
               >; {{ Object.keys(remedy.cured).length - 1 }} more better with it</template
             >

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace Magpie\Core\Choice;
+namespace Magpie\Core\Format;
 
-use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Library\BookOffer;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;

@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Cures;
+
+use Magpie\Core\Format\Adopting;
+use Magpie\Core\Inspection\Cure;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Lead;
+
+/** A lead behind another fuse: one that is there, or a new one. */
+final readonly class FuseInLead implements Cure
+{
+    public function families(Finding $finding, Build $build): array
+    {
+        return ['fuse'];
+    }
+
+    public function remedies(Finding $finding, Repair $at): iterable
+    {
+        foreach (LeadsAt::of($finding, $at) as $lead) {
+            foreach ($at->build->fittedOf('fuse') as $ref => $fuse) {
+                if ($ref !== $lead->protection) {
+                    yield Remedy::setting(
+                        "{$lead->ref} behind {$fuse->need->role}, {$fuse->part->name}",
+                        'leads',
+                        $lead->ref,
+                        ['protection'],
+                        $ref,
+                    );
+                }
+            }
+            $need = Adopting::free("F-{$lead->ref}", $at->build->needs);
+            $fuses = $at->shelf('fuse');
+            usort(
+                $fuses,
+                static fn (Entry $a, Entry $b): int => ($a->part->spec('rated_current')?->nominal()?->in('A') ?? 0) <=>
+                    ($b->part->spec('rated_current')?->nominal()?->in('A') ?? 0),
+            );
+            foreach ($fuses as $entry) {
+                [$part, $changes] = Adopting::changes($at->build, $entry);
+                yield new Remedy(
+                    "{$entry->part->name} in {$lead->ref}, at {$at->build->roleOf($lead->from->need)}",
+                    [
+                        ...$changes,
+                        [
+                            'section' => 'needs',
+                            'create' => [
+                                'ref' => $need,
+                                'role' => "Fuse in {$lead->ref}",
+                                'family' => 'fuse',
+                                'quantity' => 1,
+                                'candidates' => [$part],
+                                'choice' => $part,
+                                'spares' => '100 %',
+                                'purpose' => 'safety',
+                            ],
+                        ],
+                        Remedy::set('leads', $lead->ref, ['protection'], $need),
+                    ],
+                    true,
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Cures;
+
+use Magpie\Core\Inspection\Cure;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
+
+/** The next sizes up, or a second conductor beside the first. */
+final readonly class LargerConductor implements Cure
+{
+    private const GAUGES = [
+        '28 AWG',
+        '26 AWG',
+        '24 AWG',
+        '22 AWG',
+        '20 AWG',
+        '18 AWG',
+        '16 AWG',
+        '14 AWG',
+        '12 AWG',
+        '10 AWG',
+    ];
+
+    private const METRIC = [
+        '0.25 mm²',
+        '0.34 mm²',
+        '0.5 mm²',
+        '0.75 mm²',
+        '1 mm²',
+        '1.5 mm²',
+        '2.5 mm²',
+        '4 mm²',
+        '6 mm²',
+        '10 mm²',
+    ];
+
+    public function families(Finding $finding, Build $build): array
+    {
+        return [];
+    }
+
+    public function remedies(Finding $finding, Repair $at): iterable
+    {
+        foreach (LeadsAt::of($finding, $at) as $lead) {
+            $size = $lead->conductor->size;
+            if ($size === null) {
+                continue;
+            }
+            $ladder = str_ends_with($size->text(), 'AWG') ? self::GAUGES : self::METRIC;
+            $larger = array_values(
+                array_filter($ladder, static fn (string $s): bool => Quantity::parse($s, Dimension::Area)->exceeds($size)),
+            );
+            foreach (array_slice($larger, 0, 4) as $next) {
+                yield Remedy::setting(
+                    "{$next} for {$lead->ref}, instead of {$size}",
+                    'leads',
+                    $lead->ref,
+                    ['conductor', 'size'],
+                    $next,
+                    true,
+                );
+            }
+            yield Remedy::setting(
+                "A second conductor in parallel for {$lead->ref}, joined at both ends",
+                'leads',
+                $lead->ref,
+                ['conductor', 'parallel'],
+                $lead->conductor->parallel + 1,
+                true,
+            );
+        }
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical\Cures;
+
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Joint;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Lead;
+
+/** The lead a finding is about, or those on the way to its port. */
+final class LeadsAt
+{
+    /**
+     * @return list<Lead>
+     */
+    public static function of(Finding $finding, Repair $at): array
+    {
+        $lead = $at->build->leads[$finding->subject->ref] ?? null;
+        if ($finding->subject->kind === 'lead' && $lead !== null) {
+            return [$lead];
+        }
+        $topology = Circuits::of($at->bench)->topology;
+        $node = $finding->subject->kind === 'port' ? $topology->nodes[$finding->subject->ref] ?? null : null;
+
+        return $node === null
+            ? []
+            : array_values(
+                array_filter(array_map(static fn (Joint $j): ?Lead => $j->lead, $topology->wayBack($node))),
+            );
+    }
+}

@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Firmware\Cures;
+
+use Magpie\Core\Firmware\SettingLine;
+use Magpie\Core\Firmware\SettingsAudit;
+use Magpie\Core\Inspection\Cure;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Build;
+
+/** What was read back and differs, set as it should be. */
+final readonly class SetAsItShouldBe implements Cure
+{
+    public function families(Finding $finding, Build $build): array
+    {
+        return [];
+    }
+
+    public function remedies(Finding $finding, Repair $at): iterable
+    {
+        $changes = [];
+        foreach (SettingsAudit::of($at->bench)->linesOf($finding->subject->kind, $finding->subject->ref) as $line) {
+            if ($line->state() === SettingLine::DIFFERS && $line->set !== null) {
+                $changes[] = Remedy::set('settings', $line->set->ref, ['value'], $line->wants);
+            }
+        }
+        if ($changes !== []) {
+            yield new Remedy(
+                count($changes) === 1
+                    ? "Set it as it should be: {$changes[0]['set'][0]['to']}"
+                    : count($changes).' settings as they should be',
+                $changes,
+                false,
+            );
+        }
+    }
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Motion\Cures;
+
+use Magpie\Core\Inspection\Cure;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Build;
+
+/** A lower top speed and a gentler start together. */
+final readonly class SlowerAndGentler implements Cure
+{
+    public function families(Finding $finding, Build $build): array
+    {
+        return [];
+    }
+
+    public function remedies(Finding $finding, Repair $at): iterable
+    {
+        $axis = $at->build->axes[$finding->subject->ref] ?? null;
+        foreach ([0.65, 0.5] as $share) {
+            $speed = $axis?->drive->topSpeed?->times($share);
+            $gentler = $axis?->drive->acceleration?->times($share);
+            if ($axis !== null && $speed !== null && $gentler !== null) {
+                yield Remedy::drive($axis, "Limit {$axis->name} to {$speed}, at {$gentler}", [
+                    'top_speed' => $speed->text(),
+                    'acceleration' => $gentler->text(),
+                ]);
+            }
+        }
+    }
+}
