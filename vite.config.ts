@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import vue from '@vitejs/plugin-vue'
@@ -14,6 +14,7 @@ function compressed(): Plugin {
     name: 'compressed',
     apply: 'build',
     closeBundle() {
+      if (!existsSync(assets)) return
       for (const file of readdirSync(assets)) {
         if (/\.(js|css|svg)$/.test(file)) {
           writeFileSync(`${assets}/${file}.gz`, gzipSync(readFileSync(`${assets}/${file}`), { level: 9 }))

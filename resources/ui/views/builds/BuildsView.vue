@@ -83,6 +83,11 @@ async function leave(): Promise<void> {
   client.clear()
   await router.push('/sign-in')
 }
+
+function beginNew(workshop: typeof making.value): void {
+  making.value = workshop
+  reasons.value = {}
+}
 </script>
 
 <template>
@@ -99,14 +104,7 @@ async function leave(): Promise<void> {
       <div class="view-head">
         <h2>{{ workshop.name }}</h2>
         <span class="push">
-          <v-btn
-            color="primary"
-            @click="
-              making = workshop.id
-              reasons = {}
-            "
-            >New build</v-btn
-          >
+          <v-btn color="primary" @click="beginNew(workshop.id)">New build</v-btn>
           <label class="file-button"
             ><input type="file" accept=".json,application/json" class="file" @change="open($event, workshop.id)" /><span
               >Open a build file</span

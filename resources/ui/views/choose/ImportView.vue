@@ -88,6 +88,11 @@ async function stop(): Promise<void> {
     preview.value = null
   }
 }
+
+function startOver(): void {
+  preview.value = null
+  state.value = null
+}
 </script>
 
 <template>
@@ -117,24 +122,12 @@ async function stop(): Promise<void> {
           >. Undo takes the whole list back.
         </p>
         <v-btn color="primary" variant="flat" :to="`/builds/${id}/choose/parts`">See the parts</v-btn>
-        <v-btn
-          @click="
-            preview = null
-            state = null
-          "
-          >Bring another list</v-btn
-        >
+        <v-btn @click="startOver">Bring another list</v-btn>
       </div>
       <div v-else>
         <p>{{ state.state === 'cancelled' ? 'Stopped.' : 'It was cut off.' }} Nothing of the list was stored.</p>
         <v-btn v-if="preview && state.state !== 'cancelled'" color="primary" @click="confirm()">Try again</v-btn>
-        <v-btn
-          @click="
-            preview = null
-            state = null
-          "
-          >Bring another list</v-btn
-        >
+        <v-btn @click="startOver">Bring another list</v-btn>
       </div>
     </template>
 

@@ -75,6 +75,11 @@ async function add(): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
+
+function toggleAdding(): void {
+  adding.value = !adding.value
+  reason.value = ''
+}
 </script>
 
 <template>
@@ -90,14 +95,7 @@ async function add(): Promise<void> {
         placeholder="Show only …"
       />
       <span class="push">
-        <v-btn
-          color="primary"
-          @click="
-            adding = !adding
-            reason = ''
-          "
-          >Add a part</v-btn
-        >
+        <v-btn color="primary" @click="toggleAdding">Add a part</v-btn>
         <v-btn :to="`/builds/${id}/choose/import`">Bring a parts list</v-btn>
         <v-btn :href="`/api/builds/${id}/parts.csv`">Export CSV</v-btn>
         <v-btn :href="`/api/builds/${id}/file`">Save build file</v-btn>

@@ -81,21 +81,17 @@ async function drop(at: number): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
+
+function toggleAdding(): void {
+  adding.value = !adding.value
+  fresh.value.fed_from = inlets.value[0] ?? ''
+}
 </script>
 
 <template>
   <h3 class="mt-4 mb-1">
     Ports
-    <button
-      type="button"
-      class="plain link small"
-      @click="
-        adding = !adding
-        fresh.fed_from = inlets[0] ?? ''
-      "
-    >
-      add one
-    </button>
+    <button type="button" class="plain link small" @click="toggleAdding">add one</button>
   </h3>
   <form v-if="adding" class="adding" @submit.prevent="add()">
     <input v-model="fresh.name" aria-label="Name of the port" placeholder="heater0" size="9" />

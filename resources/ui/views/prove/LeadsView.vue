@@ -52,6 +52,11 @@ async function add(): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
+
+function toggleAdding(): void {
+  adding.value = !adding.value
+  reason.value = ''
+}
 </script>
 
 <template>
@@ -66,16 +71,7 @@ async function add(): Promise<void> {
         aria-label="Show only leads with these words"
         placeholder="Show only …"
       />
-      <span class="push"
-        ><v-btn
-          color="primary"
-          @click="
-            adding = !adding
-            reason = ''
-          "
-          >Add a lead</v-btn
-        ></span
-      >
+      <span class="push"><v-btn color="primary" @click="toggleAdding">Add a lead</v-btn></span>
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
       <v-autocomplete v-model="fresh.from" label="From" :items="ports" autofocus />

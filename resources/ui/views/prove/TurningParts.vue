@@ -20,6 +20,16 @@ async function sum(): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
+
+function add(): void {
+  segments.value.push({ outer: 20, bore: 0, length: 20, material: 'steel' })
+  found.value = null
+}
+
+function drop(at: number): void {
+  segments.value.splice(at, 1)
+  found.value = null
+}
 </script>
 
 <template>
@@ -58,25 +68,13 @@ async function sum(): Promise<void> {
         type="button"
         class="plain link"
         :disabled="segments.length === 1"
-        @click="
-          segments.splice(i, 1)
-          found = null
-        "
+        @click="drop(i)"
       >
         out
       </button>
     </div>
     <p class="small">
-      <button
-        type="button"
-        class="plain link"
-        @click="
-          segments.push({ outer: 20, bore: 0, length: 20, material: 'steel' })
-          found = null
-        "
-      >
-        one more
-      </button>
+      <button type="button" class="plain link" @click="add()">one more</button>
       <v-btn size="small" @click="sum()">Sum up</v-btn>
       <template v-if="found"
         ><strong class="figure">{{ found.inertia }} kg cm²</strong>, {{ found.mass }} kg

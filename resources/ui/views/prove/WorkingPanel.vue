@@ -85,6 +85,11 @@ async function change(key: string, remove = false): Promise<void> {
     reason.value = reasonOf(error)
   }
 }
+
+function openLimit(key: string, standard: string): void {
+  changing.value = changing.value === key ? null : key
+  wanted.value = { value: ownLimit(key)?.value ?? standard, reason: '' }
+}
 </script>
 
 <template>
@@ -150,16 +155,7 @@ async function change(key: string, remove = false): Promise<void> {
       <ul class="missing small">
         <li v-for="[key, threshold] in thresholds" :key="key">
           {{ threshold.meaning }}: <span class="figure">{{ ownLimit(key)?.value ?? threshold.default }}</span>
-          <button
-            type="button"
-            class="plain link"
-            @click="
-              changing = changing === key ? null : key
-              wanted = { value: ownLimit(key)?.value ?? threshold.default, reason: '' }
-            "
-          >
-            change
-          </button>
+          <button type="button" class="plain link" @click="openLimit(key, threshold.default)">change</button>
           <template v-if="ownLimit(key)">
             ·
             <button type="button" class="plain link" @click="change(key, true)">back to {{ threshold.default }}</button
