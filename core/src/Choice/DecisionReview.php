@@ -54,8 +54,8 @@ final readonly class DecisionReview
                 return [
                     [
                         'fact' => 'Part that is chosen',
-                        'was' => $build->parts[$decision->choice ?? '']->name ?? $decision->choice,
-                        'is' => $build->parts[$chosen ?? '']->name ?? $chosen,
+                        'was' => $build->part($decision->choice ?? '')->name ?? $decision->choice,
+                        'is' => $build->part($chosen ?? '')->name ?? $chosen,
                     ],
                 ];
             }

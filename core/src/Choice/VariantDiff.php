@@ -110,7 +110,7 @@ final readonly class VariantDiff
 
         return $need === null
             ? null
-            : "{$need->quantity} × ".($build->parts[$need->choice ?? '']->name ?? 'nothing chosen');
+            : "{$need->quantity} × ".($build->part($need->choice ?? '')->name ?? 'nothing chosen');
     }
 
     /**

@@ -72,17 +72,17 @@ final class CabinetLosses
         $out = Quantity::of(0, 'W');
         $topology = Circuits::of($bench)->topology;
         foreach ($topology->nodesOf($fitted->need->ref) as $node) {
-            if ($topology->ports[$node][1]->kind === PortKind::Source) {
+            if ($topology->shapes[$node]->kind === PortKind::Source) {
                 $volts = Circuits::of($bench)->heldBy($node);
-                $amps = $flow->delivered[$node] ?? null;
+                $amps = $flow->delivered($node);
                 if ($volts === null || $amps === null) {
                     $inquiry->miss("what {$fitted->need->role} gives");
 
                     continue;
                 }
-                PowerLeads::missing($inquiry, [$flow->demands[$node] ?? []]);
+                PowerLeads::missing($inquiry, [$flow->demands($node)]);
                 $inquiry->absorb(Circuits::of($bench)->restOf($node));
-                foreach ($flow->demands[$node] ?? [] as $demand) {
+                foreach ($flow->demands($node) as $demand) {
                     $inquiry->absorb($demand->inputs);
                 }
                 $out = $out->plus($volts->times($amps));
@@ -119,7 +119,7 @@ final class CabinetLosses
     {
         $sum = null;
         foreach ($flow->demandsOf($fitted->need->ref) as $demand) {
-            $volts = $flow->volts[$demand->node] ?? null;
+            $volts = $flow->volts($demand->node);
             if ($volts !== null) {
                 PowerLeads::missing($inquiry, [[$demand]]);
                 $inquiry->absorb($demand->inputs);

@@ -92,7 +92,7 @@ final class ChannelMatching
             $level =
                 $wish->window === null
                     ? null
-                    : $wish->fitted->part->spec('rated_voltage')?->nominal() ?? $wish->window[1];
+                    : $wish->rated ?? $wish->window[1];
             $levels += $level === null ? [] : [(string) $level->in('V') => $level];
         }
         $ways = [['banks' => [], 'pins' => []]];

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
 /** Something that wants a channel of a board. */
@@ -15,19 +14,22 @@ final readonly class ChannelWish
      * @param  string  $together  things that may switch together, such as two part fans, have this in common
      * @param  array{Quantity, Quantity}|null  $window  voltages it stands
      * @param  string|null  $wired  channel a lead of the builder's takes it to
+     * @param  Quantity|null  $rated  voltage it is made for
      */
     public function __construct(
-        public Fitted $fitted,
+        public string $need,
+        public string $role,
         public array $uses,
         public string $together,
         public ?array $window = null,
         public ?string $wired = null,
+        public ?Quantity $rated = null,
     ) {
     }
 
     public function ref(): string
     {
-        return $this->fitted->need->ref;
+        return $this->need;
     }
 
     public function stands(?Quantity $volts): bool

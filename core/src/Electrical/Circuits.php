@@ -5,11 +5,15 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Carried;
+use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Reads;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
@@ -17,7 +21,7 @@ use Magpie\Core\Reference\Conductors;
 /**
  * The power circuits of a build, solved once per scenario.
  */
-final class Circuits
+final class Circuits implements Carried
 {
     public readonly Topology $topology;
 
@@ -27,21 +31,41 @@ final class Circuits
     /** @var array<string, Flow> */
     private array $flows = [];
 
-    /** @var array<string, Quantity|null> */
-    private array $resistances = [];
-
-    /** @var array<string, Flow|null> */
-    private array $worst = [];
-
     /** The one of this bench, made when it is first asked for. */
     public static function of(Bench $bench): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build));
+        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build, $b->reads));
     }
 
-    public function __construct(private readonly Build $build)
+    public function __construct(
+        private readonly Build $build,
+        private readonly ?Reads $reads = null,
+        ?Topology $topology = null,
+    ) {
+        $this->topology = $topology ?? new Topology($build);
+    }
+
+    /** Islands that follow from nothing that has changed are as they were; the others are solved again. */
+    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
     {
-        $this->topology = new Topology($build);
+        $next = new self($bench->build, $bench->reads, $this->topology->of($bench->build));
+        $cells = [];
+        foreach ($this->flows as $ref => $flow) {
+            $solver = new FlowSolver(
+                $next->topology,
+                $next,
+                $flow->scenario,
+                $bench->reads,
+                $flow,
+                $changed,
+            );
+            $next->flows[$ref] = $solver->solve();
+            foreach ($solver->differences() as $cell) {
+                $cells[] = Flow::cell((string) $ref, $cell);
+            }
+        }
+
+        return new CarriedOver($next, $cells);
     }
 
     /**
@@ -73,15 +97,12 @@ final class Circuits
 
     public function in(Scenario $scenario): Flow
     {
-        return $this->flows[$scenario->ref] ??= (new FlowSolver($this->topology, $this, $scenario))->solve();
+        return $this->flows[$scenario->ref] ??= (new FlowSolver($this->topology, $this, $scenario, $this->reads))->solve();
     }
 
     /** The scenario in which a lead carries most; null when it never carries anything that is known. */
     public function worstFor(string $lead): ?Flow
     {
-        if (array_key_exists($lead, $this->worst)) {
-            return $this->worst[$lead];
-        }
         $worst = null;
         foreach ($this->flows() as $flow) {
             $current = $flow->current($lead);
@@ -91,24 +112,19 @@ final class Circuits
             }
         }
 
-        return $this->worst[$lead] = $worst;
+        return $worst;
     }
 
     /** Resistance of a lead, out and back; null when its size or length is not known. */
     public function loopResistance(Lead $lead): ?Quantity
     {
-        if (! array_key_exists($lead->ref, $this->resistances)) {
-            $this->resistances[$lead->ref] =
-                $lead->conductor->size === null || $lead->length === null
-                    ? null
-                    : Conductors::resistance($lead->conductor->size)
-                        ->times($lead->length)
-                        ->times(2)
-                        ->over($lead->effectiveConductors())
-                        ->to('Ω');
-        }
-
-        return $this->resistances[$lead->ref];
+        return $lead->conductor->size === null || $lead->length === null
+            ? null
+            : Conductors::resistance($lead->conductor->size)
+                ->times($lead->length)
+                ->times(2)
+                ->over($lead->effectiveConductors())
+                ->to('Ω');
     }
 
     /**
@@ -117,11 +133,11 @@ final class Circuits
      */
     public function resistanceOf(int $joint): Quantity
     {
-        $lead = $this->topology->joints[$joint]->lead;
+        $lead = $this->topology->leadOf($this->topology->joints[$joint]);
         if ($lead !== null) {
             $resistance = $this->loopResistance($lead);
         } else {
-            [$fitted, $port] = $this->topology->ports[$this->topology->joints[$joint]->b];
+            [$fitted, $port] = $this->topology->at($this->topology->joints[$joint]->b);
             $resistance = $fitted->part->portSpec($port, 'resistance')?->nominal();
         }
 
@@ -131,7 +147,7 @@ final class Circuits
     /** Voltage a source node holds: the mains of the site, or what its sheet says. */
     public function heldBy(int $node): ?Quantity
     {
-        [$fitted, $port] = $this->topology->ports[$node];
+        [$fitted, $port] = $this->topology->at($node);
 
         return $port->mains ? $this->build->site->mainsVoltage : $fitted->part->portSpec($port, 'voltage')?->nominal();
     }
@@ -143,7 +159,7 @@ final class Circuits
      */
     public function restOf(int $node): array
     {
-        [$fitted, $port] = $this->topology->ports[$node];
+        [$fitted, $port] = $this->topology->at($node);
         $spec = $port->mains ? null : $fitted->part->portSpec($port, 'voltage');
         if ($spec === null) {
             return [];
@@ -165,7 +181,7 @@ final class Circuits
      */
     public function demand(int $node, Scenario $scenario): Demand
     {
-        [$fitted, $port] = $this->topology->ports[$node];
+        [$fitted, $port] = $this->topology->at($node);
         $share = $scenario->share($fitted);
         $need = $fitted->need->ref;
         $off = $share->isZero();
@@ -248,5 +264,29 @@ final class Circuits
         $current = $current?->times($fitted->need->quantity);
 
         return new Demand($need, $node, $current, $resistance, $share, $inputs, $missing);
+    }
+
+    /**
+     * What a converter gives of what it takes: its efficiency, and on the mains its power factor.
+     *
+     * @return array{Quantity, list<Input>, list<string>} factor, what it rests on, what is not known
+     */
+    public function losses(Fitted $fitted, bool $mains): array
+    {
+        $factor = Quantity::ratio(1);
+        $inputs = $missing = [];
+        foreach ($mains ? ['efficiency', 'power_factor'] : ['efficiency'] as $key) {
+            $spec = $fitted->part->spec($key);
+            $value = $spec?->lowest();
+            $label = $fitted->part->family->field($key)->label ?? $key;
+            if ($spec === null || $value === null || ! $value->isPositive()) {
+                $missing[] = lcfirst($label).' of '.$fitted->need->role;
+            } else {
+                $factor = $factor->times($value);
+                $inputs[] = Input::ofSpec($fitted->part, $spec, $label, "parts/{$fitted->part->ref}/specs/{$key}");
+            }
+        }
+
+        return [$factor, $inputs, $missing];
     }
 }

@@ -40,7 +40,7 @@ final readonly class ContactsAtEnd
 
     private static function ofHousing(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self
     {
-        $housing = $end->contact === null ? null : $inquiry->build->parts[$end->contact] ?? null;
+        $housing = $end->contact === null ? null : $inquiry->build->part($end->contact);
         if ($housing === null) {
             return null;
         }

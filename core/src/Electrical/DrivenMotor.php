@@ -14,19 +14,26 @@ final readonly class DrivenMotor
     /**
      * @param  non-empty-list<Fitted>  $motors
      */
-    public function __construct(public Fitted $driver, public array $motors)
+    private function __construct(public Fitted $driver, public array $motors)
     {
     }
 
     public static function of(Bench $bench, string $driver): ?self
     {
-        return DrivenMotors::of($bench)->by[$driver] ?? null;
+        $fitted = $bench->build->fitted($driver);
+        $motors = array_values(
+            array_filter(array_map($bench->build->fitted(...), DrivenMotors::of($bench)->by[$driver] ?? [])),
+        );
+
+        return $fitted === null || $motors === [] ? null : new self($fitted, $motors);
     }
 
     /** The driver a motor hangs on, with all its motors. */
     public static function behind(Bench $bench, string $motor): ?self
     {
-        return DrivenMotors::of($bench)->behind[$motor] ?? null;
+        $driver = DrivenMotors::of($bench)->behind[$motor] ?? null;
+
+        return $driver === null ? null : self::of($bench, $driver);
     }
 
     /**

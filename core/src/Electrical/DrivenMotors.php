@@ -5,16 +5,17 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Settled;
 use Magpie\Core\Machine\Build;
 
 /** Which motors hang on which driver, by the leads between their motor ports. */
-final class DrivenMotors
+final readonly class DrivenMotors implements Settled
 {
-    /** @var array<string, DrivenMotor> by driver */
-    public readonly array $by;
+    /** @var array<string, non-empty-list<string>> driver → motors */
+    public array $by;
 
-    /** @var array<string, DrivenMotor> by motor; the first where several drivers claim one */
-    public readonly array $behind;
+    /** @var array<string, string> motor → driver; the first where several drivers claim one */
+    public array $behind;
 
     /** The one of this bench, made when it is first asked for. */
     public static function of(Bench $bench): self
@@ -24,22 +25,13 @@ final class DrivenMotors
 
     public function __construct(Build $build)
     {
-        $motors = [];
-        foreach ($build->leads as $lead) {
-            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
-                $motor = $one->port === 'motor' ? $build->fitted($other->need) : null;
-                if ($motor !== null && $motor->part->family->key() === 'stepper_motor') {
-                    $motors[$one->need][] = $motor;
-                }
-            }
-        }
+        $motors = array_fill_keys(array_keys([...$build->fittedOf('stepper_motor')]), true);
         $by = $behind = [];
-        foreach ($motors as $driver => $on) {
-            $fitted = $build->fitted($driver);
-            if ($fitted !== null) {
-                $by[$driver] = new DrivenMotor($fitted, $on);
-                foreach ($on as $motor) {
-                    $behind[$motor->need->ref] ??= $by[$driver];
+        foreach ($build->runs() as [$from, $to]) {
+            foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
+                if ($one->port === 'motor' && isset($motors[$other->need])) {
+                    $by[$one->need][] = $other->need;
+                    $behind[$other->need] ??= $one->need;
                 }
             }
         }

@@ -32,7 +32,7 @@ final readonly class EnergyUse
         $inputs = [];
         $missing = [];
         $sources = 0;
-        foreach ($topology->ports as $node => [$fitted, $port]) {
+        foreach ($topology->each() as $node => [$fitted, $port]) {
             if ($port->kind !== PortKind::Source || ! $port->mains) {
                 continue;
             }
@@ -40,7 +40,7 @@ final readonly class EnergyUse
             if ($flow->whyUnsolved($node) !== null) {
                 $missing[] = $flow->whyUnsolved($node);
             }
-            foreach ($flow->demands[$node] ?? [] as $demand) {
+            foreach ($flow->demands($node) as $demand) {
                 array_push($inputs, ...$demand->inputs);
                 array_push($missing, ...$demand->missing);
                 $total = $total->plus(self::average($circuits, $flow, $demand));
@@ -61,13 +61,13 @@ final readonly class EnergyUse
     private static function average(Circuits $circuits, Flow $flow, Demand $demand): Quantity
     {
         $nothing = Quantity::of(0, 'W');
-        [$fitted, $port] = $circuits->topology->ports[$demand->node];
+        [$fitted, $port] = $circuits->topology->at($demand->node);
         if ($port->draw === \Magpie\Core\Machine\Draw::Converter) {
             $out = $nothing;
             foreach ($fitted->part->ports as $source) {
                 $node = $circuits->topology->nodes["{$fitted->need->ref}.{$source->name}"] ?? null;
                 foreach (
-                    $node !== null && $source->kind === PortKind::Source ? $flow->demands[$node] ?? [] : [] as $inner
+                    $node !== null && $source->kind === PortKind::Source ? $flow->demands($node) : [] as $inner
                 ) {
                     $out = $out->plus(self::average($circuits, $flow, $inner));
                 }
@@ -77,7 +77,7 @@ final readonly class EnergyUse
             return $efficiency === null || ! $efficiency->isPositive() ? $out : $out->over($efficiency);
         }
         $current = $flow->taken($demand);
-        $volts = $flow->volts[$demand->node] ?? null;
+        $volts = $flow->volts($demand->node);
         if ($current === null || $volts === null) {
             return $nothing;
         }

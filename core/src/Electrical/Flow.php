@@ -4,39 +4,81 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Machine\Reads;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Quantity;
 
 /**
- * Every voltage and current of a build in one scenario.
+ * Every voltage and current of a build in one scenario, island by island. Where someone listens, it tells which of them
+ * is read.
  */
 final readonly class Flow
 {
+    public const VOLTS = 'v/';
+
+    public const CURRENT = 'i/';
+
+    public const DELIVERED = 'o/';
+
+    public const BEHIND = 'b/';
+
+    public const DEMANDS = 'd/';
+
+    public const TAKING = 't/';
+
+    public const UNSOLVED = 'why';
+
     /**
-     * @param  array<int, Quantity>  $volts  by node
-     * @param  array<string, Quantity>  $currents  by lead ref, from source to load
-     * @param  array<int, Quantity>  $delivered  current out of a source, by node
-     * @param  array<int, list<Demand>>  $behind  demands beyond a joint, by joint index
-     * @param  array<int, list<Demand>>  $demands  by source node
-     * @param  array<int, string>  $unsolved  island → why it has no answer
-     * @param  array<string, list<Demand>>  $byNeed  the same demands, by what makes them
+     * @param  array<int, IslandFlow>  $islands
      */
     public function __construct(
         public Scenario $scenario,
         private Topology $topology,
-        public array $volts,
-        public array $currents,
-        public array $delivered,
-        private array $behind,
-        public array $demands,
-        public array $unsolved,
-        private array $byNeed,
+        public array $islands,
+        private ?Reads $reads = null,
     ) {
     }
 
+    /** The cell of a value of this flow. */
+    public static function cell(string $scenario, string $at): string
+    {
+        return "flow/{$scenario}/{$at}";
+    }
+
+    public function volts(int $node): ?Quantity
+    {
+        $this->reads?->note(self::cell($this->scenario->ref, self::VOLTS.$node));
+
+        return $this->islandOf($node)?->volts[$node] ?? null;
+    }
+
+    /** Current through a lead, from source to load; null when it is not known. */
     public function current(string $lead): ?Quantity
     {
-        return $this->currents[$lead] ?? null;
+        $this->reads?->note(self::cell($this->scenario->ref, self::CURRENT.$lead));
+        $joint = $this->topology->leads[$lead] ?? null;
+
+        return $joint === null
+            ? null
+            : $this->islandOf($this->topology->joints[$joint]->a)?->currents[$lead] ?? null;
+    }
+
+    /** Current out of a source. */
+    public function delivered(int $node): ?Quantity
+    {
+        $this->reads?->note(self::cell($this->scenario->ref, self::DELIVERED.$node));
+
+        return $this->islandOf($node)?->delivered[$node] ?? null;
+    }
+
+    /**
+     * @return list<Demand> at a source
+     */
+    public function demands(int $node): array
+    {
+        $this->reads?->note(self::cell($this->scenario->ref, self::DEMANDS.$node));
+
+        return $this->islandOf($node)?->demands[$node] ?? [];
     }
 
     /**
@@ -53,10 +95,11 @@ final readonly class Flow
             // More than one way round: any lead may feed any load.
             $source = $this->topology->sources[$island][0] ?? null;
 
-            return $source === null ? [] : $this->demands[$source] ?? [];
+            return $source === null ? [] : $this->demands($source);
         }
+        $this->reads?->note(self::cell($this->scenario->ref, self::BEHIND.$joint));
 
-        return $this->behind[$joint] ?? [];
+        return $this->islands[$island]->behind[$joint] ?? [];
     }
 
     /**
@@ -64,16 +107,20 @@ final readonly class Flow
      */
     public function demandsOf(string $need): array
     {
-        return $this->byNeed[$need] ?? [];
+        $found = [];
+        foreach ($this->topology->nodesOf($need) as $node) {
+            $this->reads?->note(self::cell($this->scenario->ref, self::TAKING.$node));
+            $found[] = $this->islandOf($node)?->taking[$node] ?? null;
+        }
+
+        return array_values(array_filter($found));
     }
 
     /** Current one demand takes at the voltage that arrives. */
     public function taken(Demand $demand): ?Quantity
     {
         if ($demand->resistance !== null) {
-            $volts = $this->volts[$demand->node] ?? null;
-
-            return $volts === null ? null : $volts->over($demand->resistance)->to('A');
+            return $this->volts($demand->node)?->over($demand->resistance)->to('A');
         }
 
         return $demand->current;
@@ -81,6 +128,41 @@ final readonly class Flow
 
     public function whyUnsolved(int $node): ?string
     {
-        return $this->unsolved[$this->topology->islands[$node]] ?? null;
+        $this->reads?->note(self::cell($this->scenario->ref, self::UNSOLVED));
+
+        return $this->islandOf($node)?->unsolved;
+    }
+
+    /**
+     * @return array<int, Quantity> voltages that are known, by node
+     */
+    public function allVolts(): array
+    {
+        return array_replace([], ...array_map(static fn (IslandFlow $i): array => $i->volts, $this->islands));
+    }
+
+    /**
+     * @return array<string, Quantity> currents that are known, by lead
+     */
+    public function allCurrents(): array
+    {
+        return array_merge(...array_map(static fn (IslandFlow $i): array => $i->currents, array_values($this->islands)));
+    }
+
+    /**
+     * @return list<string> why some islands have no answer
+     */
+    public function reasons(): array
+    {
+        return array_values(
+            array_unique(
+                array_filter(array_map(static fn (IslandFlow $i): ?string => $i->unsolved, $this->islands)),
+            ),
+        );
+    }
+
+    private function islandOf(int $node): ?IslandFlow
+    {
+        return $this->islands[$this->topology->islands[$node]] ?? null;
     }
 }

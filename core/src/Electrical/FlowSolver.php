@@ -4,49 +4,54 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Reads;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Exception\NotFinite;
 use Magpie\Core\Quantity\Quantity;
 
 /**
- * Works out one Flow: island by island, those behind a supply before those in front of it.
+ * Works out the flows of one scenario: island by island, those behind a supply before those in front of it. Islands of
+ * an earlier solution are taken over where nothing they follow from has changed.
  */
 final class FlowSolver
 {
     /** Volts past which an answer is the rounding of a network that has none. */
     private const MOST = 1e12;
 
-    /** @var array<int, Quantity> */
-    private array $volts = [];
-
-    /** @var array<string, Quantity> */
-    private array $currents = [];
-
-    /** @var array<int, Quantity> */
-    private array $delivered = [];
-
-    /** @var array<int, list<Demand>> */
-    private array $behind = [];
-
-    /** @var array<int, list<Demand>> */
-    private array $demands = [];
-
-    /** @var array<int, string> */
-    private array $unsolved = [];
-
-    /** @var array<int, bool> island → true when done, false while under way */
-    private array $done = [];
-
-    /** @var array<int, list<int>> */
+    /** @var array<int, list<int>> island → its nodes */
     private array $members = [];
 
+    /** @var array<int, IslandFlow> */
+    private array $solved = [];
+
+    /** @var array<int, true> islands under way */
+    private array $under = [];
+
+    /** @var array<int, string> island → why it has no answer */
+    private array $unsolved = [];
+
+    /** @var array<int, true> islands that came out otherwise than before */
+    private array $different = [];
+
+    /** @var list<string> cells of the flow that differ from the earlier one's */
+    private array $differences = [];
+
+    /** Whether some supply feeds itself: then islands follow from each other, and none is taken over. */
+    private bool $tangled = false;
+
+    /**
+     * @param  Flow|null  $before  an earlier solution of a network that hangs together in the same way
+     * @param  array<string, true>  $changed  cells of the build that have changed since
+     */
     public function __construct(
         private readonly Topology $topology,
         private readonly Circuits $circuits,
         private readonly Scenario $scenario,
+        private readonly ?Reads $reads = null,
+        private readonly ?Flow $before = null,
+        private readonly array $changed = [],
     ) {
         foreach ($topology->islands as $node => $island) {
             $this->members[$island][] = $node;
@@ -58,96 +63,165 @@ final class FlowSolver
         foreach (array_keys($this->members) as $island) {
             $this->island($island);
         }
-
-        $byNeed = [];
-        foreach ($this->demands as $demands) {
-            foreach ($demands as $demand) {
-                $byNeed[$demand->need][] = $demand;
-            }
+        $islands = $this->solved;
+        if ($this->tangled) {
+            $islands = array_map(
+                static fn (IslandFlow $i): IslandFlow => new IslandFlow(
+                    ...['cells' => [Reads::ALWAYS => true] + $i->cells] + get_object_vars($i),
+                ),
+                $islands,
+            );
         }
 
-        return new Flow(
-            $this->scenario,
-            $this->topology,
-            $this->volts,
-            $this->currents,
-            $this->delivered,
-            $this->behind,
-            $this->demands,
-            $this->unsolved,
-            $byNeed,
-        );
+        return new Flow($this->scenario, $this->topology, $islands, $this->reads);
+    }
+
+    /**
+     * @return list<string> cells of the flow that differ from the earlier one's
+     */
+    public function differences(): array
+    {
+        return $this->differences;
     }
 
     private function island(int $island): void
     {
-        if (isset($this->done[$island])) {
+        if (isset($this->solved[$island]) || isset($this->under[$island])) {
             return;
         }
-        $this->done[$island] = false;
+        $before = $this->before?->islands[$island] ?? null;
+        if ($before !== null && $this->stands($before)) {
+            $this->solved[$island] = $before;
+
+            return;
+        }
+        $this->under[$island] = true;
+        if ($this->reads === null) {
+            [$found, $cells] = [$this->work($island, $before), []];
+        } else {
+            [$found, $cells] = $this->reads->during(fn (): array => $this->work($island, $before));
+        }
+        unset($this->under[$island]);
+        $this->solved[$island] = new IslandFlow(...$found, cells: $cells);
+        if ($before !== null) {
+            $differences = $this->solved[$island]->differencesFrom($before);
+            if ($differences !== []) {
+                $this->different[$island] = true;
+                array_push($this->differences, ...$differences);
+            }
+        }
+    }
+
+    /** Whether an island came out of what is as it was. */
+    private function stands(IslandFlow $before): bool
+    {
+        foreach ($before->inner as $inner) {
+            $this->island($inner);
+            if (isset($this->different[$inner])) {
+                return false;
+            }
+        }
+
+        return array_intersect_key($before->cells, $this->changed) === [];
+    }
+
+    /**
+     * @return array{volts: array<int, Quantity>, currents: array<string, Quantity>, delivered: array<int, Quantity>,
+     *     behind: array<int, list<Demand>>, demands: array<int, list<Demand>>, taking: array<int, Demand>,
+     *     unsolved: string|null, inner: list<int>}
+     */
+    private function work(int $island, ?IslandFlow $before): array
+    {
+        $nothing = [
+            'volts' => [],
+            'currents' => [],
+            'delivered' => [],
+            'behind' => [],
+            'demands' => [],
+            'taking' => [],
+            'unsolved' => null,
+            'inner' => [],
+        ];
         $sources = $this->topology->sources[$island];
         if (count($sources) > 1) {
-            $names = array_map(fn (int $n): string => $this->topology->ports[$n][0]->need->role, $sources);
-            $this->giveUp($island, 'it is fed from '.implode(' and ', $names).' at once');
+            $names = array_map($this->topology->roleAt(...), $sources);
 
-            return;
+            return ['unsolved' => 'it is fed from '.implode(' and ', $names).' at once'] + $nothing;
         }
         if ($sources === []) {
-            $this->done[$island] = true;
-
-            return;
+            return $nothing;
         }
         [$source] = $sources;
-        $demands = [];
+        $demands = $inner = [];
         foreach ($this->members[$island] as $node) {
-            [, $port] = $this->topology->ports[$node];
-            if ($port->kind === PortKind::Inlet && $port->draw !== null) {
-                $demand =
-                    $port->draw === Draw::Converter
-                        ? $this->converter($node, $source)
-                        : $this->circuits->demand($node, $this->scenario);
-                // What a heater takes follows from the voltage it is given.
-                $demands[] =
-                    $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
+            $shape = $this->topology->shapes[$node];
+            if ($shape->kind !== PortKind::Inlet || $shape->draw === null) {
+                continue;
             }
+            if ($shape->draw === Draw::Converter) {
+                [$demand, $fed] = $this->converter($node, $source);
+                array_push($inner, ...$fed);
+            } else {
+                $demand = $this->circuits->demand($node, $this->scenario);
+            }
+            // What a heater takes follows from the voltage it is given.
+            $demand = $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
+            $was = $before?->taking[$node] ?? $demand;
+            $demands[] = $was == $demand ? $was : $demand;
         }
         if (isset($this->unsolved[$island])) {
-            return;
+            return ['unsolved' => $this->unsolved[$island], 'inner' => $inner] + $nothing;
         }
-        $this->demands[$source] = $demands;
+        $taking = [];
         foreach ($demands as $demand) {
-            $node = $demand->node;
-            while (isset($this->topology->upstream[$node])) {
-                $index = $this->topology->upstream[$node];
-                $this->behind[$index][] = $demand;
-                $joint = $this->topology->joints[$index];
-                $node = $joint->a === $node ? $joint->b : $joint->a;
-            }
+            $taking[$demand->node] = $demand;
         }
+        $found = [
+            'demands' => [$source => $demands],
+            'taking' => $taking,
+            'behind' => $this->behind($demands),
+            'inner' => $inner,
+        ] + $nothing;
         $held = $this->circuits->heldBy($source);
-        if ($held === null) {
-            $this->giveUp(
-                $island,
-                'the voltage of '.$this->topology->ports[$source][0]->need->role.' is not known',
-            );
 
-            return;
-        }
-        $this->run($island, $source, $held, $demands);
-        $this->done[$island] = true;
+        return ($held === null
+            ? ['unsolved' => 'the voltage of '.$this->topology->roleAt($source).' is not known']
+            : $this->run($island, $source, $held, $demands)) + $found;
     }
 
     /**
      * @param  list<Demand>  $demands
+     * @return array<int, list<Demand>> by joint that leads to them
      */
-    private function run(int $island, int $source, Quantity $held, array $demands): void
+    private function behind(array $demands): array
+    {
+        $behind = [];
+        foreach ($demands as $demand) {
+            $node = $demand->node;
+            while (isset($this->topology->upstream[$node])) {
+                $index = $this->topology->upstream[$node];
+                $behind[$index][] = $demand;
+                $joint = $this->topology->joints[$index];
+                $node = $joint->a === $node ? $joint->b : $joint->a;
+            }
+        }
+
+        return $behind;
+    }
+
+    /**
+     * @param  list<Demand>  $demands
+     * @return array{unsolved: string}|array{volts: array<int, Quantity>, currents: array<string, Quantity>,
+     *     delivered: array<int, Quantity>}
+     */
+    private function run(int $island, int $source, Quantity $held, array $demands): array
     {
         $network = new ResistorNetwork;
         $network->hold($source, $held);
         $joints = [];
         foreach ($this->members[$island] as $node) {
             foreach ($this->topology->around[$node] as $index => $other) {
-                $joints[$index] = $this->circuits->resistanceOf($index);
+                $joints[$index] ??= $this->circuits->resistanceOf($index);
             }
         }
         foreach ($joints as $index => $resistance) {
@@ -162,23 +236,22 @@ final class FlowSolver
         }
         $volts = self::within($network);
         if ($volts === null) {
-            $this->giveUp($island, 'its currents come to no number: look for a size in it that cannot be');
-
-            return;
+            return ['unsolved' => 'its currents come to no number: look for a size in it that cannot be'];
         }
-        $this->volts += $volts;
+        $currents = [];
         $out = Quantity::of(0, 'A');
         foreach ($joints as $index => $resistance) {
             $joint = $this->topology->joints[$index];
             $current = $volts[$joint->a]->minus($volts[$joint->b])->over($resistance)->to('A');
             if ($joint->lead !== null) {
-                $this->currents[$joint->lead->ref] = Quantity::max($current, $current->times(-1));
+                $currents[$joint->lead] = Quantity::max($current, $current->times(-1));
             }
             if ($joint->a === $source || $joint->b === $source) {
                 $out = $out->plus($joint->a === $source ? $current : $current->times(-1));
             }
         }
-        $this->delivered[$source] = $out;
+
+        return ['volts' => $volts, 'currents' => $currents, 'delivered' => [$source => $out]];
     }
 
     /**
@@ -200,62 +273,49 @@ final class FlowSolver
         return $volts;
     }
 
-    /** What a supply takes in for what its outputs give, over efficiency and, on the mains, power factor. */
-    private function converter(int $node, int $source): Demand
+    /**
+     * What a supply takes in for what its outputs give, over efficiency and, on the mains, power factor.
+     *
+     * @return array{Demand, list<int>} and the islands it feeds
+     */
+    private function converter(int $node, int $source): array
     {
-        [$fitted] = $this->topology->ports[$node];
+        [$fitted, $inlet] = $this->topology->at($node);
         $need = $fitted->need->ref;
-        $one = Quantity::ratio(1);
         $power = Quantity::of(0, 'W');
-        $inputs = [];
-        $missing = [];
+        $inputs = $missing = $fed = [];
         foreach ($fitted->part->ports as $port) {
             if ($port->kind !== PortKind::Source) {
                 continue;
             }
             $out = $this->topology->nodes["{$need}.{$port->name}"];
             $island = $this->topology->islands[$out];
-            if (($this->done[$island] ?? null) === false && ! isset($this->unsolved[$island])) {
-                $this->giveUp(
-                    $island,
-                    "{$fitted->need->role} would feed itself: its output leads back to its own input",
-                );
+            $fed[] = $island;
+            if (isset($this->under[$island]) && ! isset($this->unsolved[$island])) {
+                $this->unsolved[$island] = "{$fitted->need->role} would feed itself: its output leads back to its own input";
+                $this->tangled = true;
             }
             $this->island($island);
+            $inner = $this->solved[$island] ?? null;
             $held = $this->circuits->heldBy($out);
-            if (isset($this->unsolved[$island]) || $held === null) {
+            if ($inner === null || $inner->unsolved !== null || $held === null) {
                 $missing[] = "what {$fitted->need->role} delivers";
 
                 continue;
             }
-            $power = $power->plus($held->times($this->delivered[$out] ?? Quantity::of(0, 'A')));
+            $power = $power->plus($held->times($inner->delivered[$out] ?? Quantity::of(0, 'A')));
             array_push($inputs, ...$this->circuits->restOf($out));
-            foreach ($this->demands[$out] ?? [] as $demand) {
+            foreach ($inner->demands[$out] ?? [] as $demand) {
                 array_push($inputs, ...$demand->inputs);
                 array_push($missing, ...$demand->missing);
             }
         }
-        $factor = $one;
-        foreach ($this->topology->ports[$node][1]->mains ? ['efficiency', 'power_factor'] : ['efficiency'] as $key) {
-            $spec = $fitted->part->spec($key);
-            $value = $spec?->lowest();
-            $label = $fitted->part->family->field($key)->label ?? $key;
-            if ($spec === null || $value === null || ! $value->isPositive()) {
-                $missing[] = lcfirst($label).' of '.$fitted->need->role;
-            } else {
-                $factor = $factor->times($value);
-                $inputs[] = Input::ofSpec($fitted->part, $spec, $label, "parts/{$fitted->part->ref}/specs/{$key}");
-            }
-        }
+        [$factor, $ofSheet, $unknown] = $this->circuits->losses($fitted, $inlet->mains);
+        array_push($inputs, ...$ofSheet);
+        array_push($missing, ...$unknown);
         $held = $this->circuits->heldBy($source);
         $current = $held === null || ! $held->isPositive() ? null : $power->over($factor)->over($held)->to('A');
 
-        return new Demand($need, $node, $current, null, $one, $inputs, $missing);
-    }
-
-    private function giveUp(int $island, string $why): void
-    {
-        $this->unsolved[$island] = $why;
-        $this->done[$island] = true;
+        return [new Demand($need, $node, $current, null, Quantity::ratio(1), $inputs, $missing), $fed];
     }
 }

@@ -21,20 +21,20 @@ final readonly class Netlist
         $topology = $this->circuits->topology;
         $lines = ["* {$this->plain($scenario->name)}", '* mains is taken as direct current of its effective value'];
         $asked = [];
-        foreach ($topology->ports as $node => [$fitted, $port]) {
+        foreach ($topology->each() as $node => [$fitted, $port]) {
             $name = "{$fitted->need->ref}.{$port->name}";
             $held = $port->kind === PortKind::Source ? $this->circuits->heldBy($node) : null;
             if ($held !== null && $topology->sourceOf($node) === $node && $flow->whyUnsolved($node) === null) {
                 $lines[] = "* n{$node} is {$name}";
                 $lines[] = "V{$node} n{$node} 0 ".self::number($held->in('V'));
-                foreach ($flow->demands[$node] ?? [] as $demand) {
+                foreach ($flow->demands($node) as $demand) {
                     $lines[] =
                         '* n'.
                         $demand->node.
                         ' is '.
-                        $topology->ports[$demand->node][0]->need->ref.
+                        $topology->needs[$demand->node].
                         '.'.
-                        $topology->ports[$demand->node][1]->name;
+                        $topology->at($demand->node)[1]->name;
                     if ($demand->resistance !== null) {
                         $lines[] = "RL{$demand->node} n{$demand->node} 0 ".self::number($demand->resistance->in('Ω'));
                     } elseif ($demand->current !== null && $demand->current->isPositive()) {
@@ -46,7 +46,7 @@ final readonly class Netlist
         }
         foreach ($topology->joints as $index => $joint) {
             if ($topology->sourceOf($joint->a) !== null && $flow->whyUnsolved($joint->a) === null) {
-                $lines[] = '* '.($joint->lead->ref ?? 'through '.$topology->ports[$joint->b][0]->need->ref);
+                $lines[] = '* '.($joint->lead ?? 'through '.$topology->needs[$joint->b]);
                 $lines[] =
                     "R{$index} n{$joint->a} n{$joint->b} ".
                     self::number($this->circuits->resistanceOf($index)->in('Ω'));

@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Settled;
 use Magpie\Core\Machine\Fitted;
-use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Quantity\Quantity;
 
 /** Which thing hangs on which channel of which board: as wired, and as it could be. */
-final readonly class PortAllocation
+final readonly class PortAllocation implements Settled
 {
     private const BOARDS = ['controller_board', 'bus_module'];
 
@@ -49,7 +50,7 @@ final readonly class PortAllocation
 
     public ChannelMatching $matching;
 
-    /** @var array<string, list<Lead>> by need */
+    /** @var array<string, list<array{PortRef, PortRef}>> where leads run from and to, by need */
     private array $leads;
 
     private bool $hasDrivers;
@@ -63,10 +64,10 @@ final readonly class PortAllocation
     public function __construct(private Bench $bench, bool $pinned = true)
     {
         $leads = [];
-        foreach ($bench->build->leads as $lead) {
-            $leads[$lead->from->need][] = $lead;
-            if ($lead->to->need !== $lead->from->need) {
-                $leads[$lead->to->need][] = $lead;
+        foreach ($bench->build->runs() as [$from, $to]) {
+            $leads[$from->need][] = [$from, $to];
+            if ($to->need !== $from->need) {
+                $leads[$to->need][] = [$from, $to];
             }
         }
         $this->leads = $leads;
@@ -130,7 +131,7 @@ final readonly class PortAllocation
             $before = $now->matching->found[$wish->ref()] ?? $wish->wired;
             $moves[] = [
                 'need' => $wish->ref(),
-                'role' => $wish->fitted->need->role,
+                'role' => $wish->role,
                 'before' => $before,
                 'after' => $then->matching->found[$wish->ref()] ?? null,
             ];
@@ -177,7 +178,7 @@ final readonly class PortAllocation
                 array_map(
                     static fn (ChannelWish $w): array => [
                         'need' => $w->ref(),
-                        'role' => $w->fitted->need->role,
+                        'role' => $w->role,
                         'uses' => $w->uses,
                     ],
                     array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->matching->found[$w->ref()])),
@@ -241,9 +242,9 @@ final readonly class PortAllocation
         if ($port->kind !== PortKind::Outlet) {
             return null;
         }
-        foreach ($this->leads[$board] ?? [] as $lead) {
-            if ($lead->from->text() === "{$board}.{$port->name}") {
-                return match (($this->bench->build->needs[$lead->to->need] ?? null)?->family) {
+        foreach ($this->leads[$board] ?? [] as [$from, $to]) {
+            if ($from->text() === "{$board}.{$port->name}") {
+                return match ($this->bench->build->need($to->need)?->family) {
                     'motor_driver' => 'motor',
                     'heater', 'switching_module' => 'heater',
                     'fan' => 'fan',
@@ -279,16 +280,19 @@ final readonly class PortAllocation
                 continue;
             }
             $job = $fitted->part->spec('job')?->choice();
-            $window = [$fitted->part->spec('min_voltage')?->nominal(), $fitted->part->spec('max_voltage')?->nominal()];
             $power =
                 in_array($uses[0], ['fan', 'heater', 'light'], true) &&
                 $fitted->part->family->key() !== 'switching_module';
+            $volts = static fn (string $key): ?Quantity => $power ? $fitted->part->spec($key)?->nominal() : null;
+            $window = [$volts('min_voltage'), $volts('max_voltage')];
             $wishes[] = new ChannelWish(
-                $fitted,
+                $ref,
+                $fitted->need->role,
                 $uses,
                 $job === null ? $ref : "fan for {$job}",
-                $power && $window[0] !== null && $window[1] !== null ? [$window[0], $window[1]] : null,
+                $window[0] !== null && $window[1] !== null ? [$window[0], $window[1]] : null,
                 $this->wiredTo($ref),
+                $volts('rated_voltage'),
             );
         }
 
@@ -320,13 +324,13 @@ final readonly class PortAllocation
     /** Whether a lead already takes power to it from somewhere else than a board. */
     private function fedPastABoard(string $ref): bool
     {
-        foreach ($this->leads[$ref] ?? [] as $lead) {
-            $from = $this->bench->build->needs[$lead->from->need] ?? null;
+        foreach ($this->leads[$ref] ?? [] as [$from, $to]) {
+            $feeds = $this->bench->build->need($from->need);
             if (
-                $lead->to->need === $ref &&
-                $lead->to->port === 'power' &&
-                $from !== null &&
-                ! in_array($from->family, self::BOARDS, true)
+                $to->need === $ref &&
+                $to->port === 'power' &&
+                $feeds !== null &&
+                ! in_array($feeds->family, self::BOARDS, true)
             ) {
                 return true;
             }
@@ -337,8 +341,8 @@ final readonly class PortAllocation
 
     private function wiredTo(string $ref): ?string
     {
-        foreach ($this->leads[$ref] ?? [] as $lead) {
-            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
+        foreach ($this->leads[$ref] ?? [] as [$from, $to]) {
+            foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
                 $board = $this->bench->build->fitted($other->need);
                 $port = $board?->part->ports[$other->port] ?? null;
                 if (

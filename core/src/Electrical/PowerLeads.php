@@ -8,48 +8,53 @@ use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Quantity\Quantity;
 
 /** What the checks of leads share: which leads carry power, and how much in the scenario that loads them most. */
 final class PowerLeads
 {
     /**
-     * @return iterable<Lead>
+     * @return iterable<Subject> one a lead that carries power
      */
-    public static function of(Bench $bench): iterable
+    public static function subjects(Bench $bench): iterable
     {
-        foreach ($bench->build->leads as $lead) {
-            if (isset(Circuits::of($bench)->topology->leads[$lead->ref])) {
-                yield $lead;
+        $power = Circuits::of($bench)->topology->leads;
+        foreach ($bench->build->runs() as $ref => [$from, $to]) {
+            if (isset($power[$ref])) {
+                yield self::between((string) $ref, $from, $to, $bench);
             }
         }
     }
 
     /**
-     * @return iterable<Subject> one a lead that carries power
+     * @return iterable<Lead> those that carry power
      */
-    public static function subjects(Bench $bench): iterable
+    public static function of(Bench $bench): iterable
     {
-        foreach (self::of($bench) as $lead) {
-            yield self::subject($lead, $bench);
+        foreach (array_keys(Circuits::of($bench)->topology->leads) as $ref) {
+            $lead = $bench->build->lead((string) $ref);
+            if ($lead !== null) {
+                yield $lead;
+            }
         }
     }
 
     public static function subject(Lead $lead, Bench $bench): Subject
     {
-        $label = "{$lead->ref}: {$bench->build->roleOf($lead->from->need)} to {$bench->build->roleOf($lead->to->need)}";
+        return self::between($lead->ref, $lead->from, $lead->to, $bench);
+    }
 
-        return new Subject(
-            'lead',
-            $lead->ref,
-            $label,
-            array_values(array_unique([$lead->from->need, $lead->to->need])),
-        );
+    private static function between(string $ref, PortRef $from, PortRef $to, Bench $bench): Subject
+    {
+        $label = "{$ref}: {$bench->build->roleOf($from->need)} to {$bench->build->roleOf($to->need)}";
+
+        return new Subject('lead', $ref, $label, array_values(array_unique([$from->need, $to->need])));
     }
 
     public static function named(Inquiry $inquiry): Lead
     {
-        return $inquiry->build->leads[$inquiry->subject->ref];
+        return $inquiry->build->lead($inquiry->subject->ref) ?? $inquiry->lack('this lead');
     }
 
     /**
@@ -83,7 +88,7 @@ final class PowerLeads
                 $terms[] = [$symbol, $bench->build->roleOf($demand->need)];
             }
         }
-        $current = $flow->currents[$lead->ref];
+        $current = $flow->current($lead->ref) ?? $inquiry->lack('its current');
         if ($terms === [] && ! $inquiry->isIncomplete()) {
             $inquiry->lack('a scenario in which what it feeds runs');
         }

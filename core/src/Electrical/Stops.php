@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Carried;
+use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 
@@ -13,7 +15,7 @@ use Magpie\Core\Machine\PortKind;
  * stop opens its own way through; a module or relay opens when what commands it is dead. Everything is taken as
  * commanded on, which is the worst a stop can meet.
  */
-final readonly class Stops
+final readonly class Stops implements Carried
 {
     /** What can hurt when it runs. */
     public const HAZARDS = ['heater', 'spindle', 'spindle_drive', 'arc_source', 'motor_driver', 'servo_motor'];
@@ -35,12 +37,18 @@ final readonly class Stops
     {
     }
 
+    /** It works out everything when it is asked. */
+    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    {
+        return new CarriedOver(new self(Circuits::of($bench)->topology), []);
+    }
+
     /**
      * @return array<string, Fitted> by need
      */
     public function buttons(): array
     {
-        return [...$this->topology->build->fittedOf('stop_button')];
+        return [...$this->topology->build()->fittedOf('stop_button')];
     }
 
     /**
@@ -49,7 +57,7 @@ final readonly class Stops
     public function hazards(): array
     {
         return array_filter(
-            [...$this->topology->build->fittedOf(...self::HAZARDS)],
+            [...$this->topology->build()->fittedOf(...self::HAZARDS)],
             fn (Fitted $f): bool => $this->inlets($f) !== [],
         );
     }
@@ -140,7 +148,7 @@ final readonly class Stops
         do {
             $fed = $this->reached($pressed, $open);
             $before = count($open);
-            foreach ($this->topology->build->fittedOf('switching_module', 'relay') as $ref => $fitted) {
+            foreach ($this->topology->build()->fittedOf('switching_module', 'relay') as $ref => $fitted) {
                 if (! isset($open[$ref]) && ! $this->commanded($fitted, $fed)) {
                     $open[$ref] = true;
                 }
@@ -158,7 +166,7 @@ final readonly class Stops
     private function reached(array $pressed, array $open): array
     {
         $fed = $queue = [];
-        foreach ($this->topology->ports as $node => [$fitted, $port]) {
+        foreach ($this->topology->each() as $node => [$fitted, $port]) {
             // A source without an inlet of its own is the wall; others wait until their inlet is fed.
             if ($port->kind === PortKind::Source && $this->inlets($fitted) === []) {
                 $queue[] = $node;
@@ -170,7 +178,7 @@ final readonly class Stops
                 continue;
             }
             $fed[$node] = true;
-            [$fitted, $port] = $this->topology->ports[$node];
+            [$fitted, $port] = $this->topology->at($node);
             foreach ($this->topology->around[$node] as $index => $other) {
                 $through = $this->topology->joints[$index]->lead === null;
                 if (! $through || (! in_array($fitted->need->ref, $pressed, true) && ! isset($open[$fitted->need->ref]))) {
@@ -178,7 +186,7 @@ final readonly class Stops
                 }
             }
             if ($port->kind === PortKind::Inlet) {
-                foreach ($this->topology->ports as $source => [$its, $itsPort]) {
+                foreach ($this->topology->each() as $source => [$its, $itsPort]) {
                     if ($its->need->ref === $fitted->need->ref && $itsPort->kind === PortKind::Source) {
                         $queue[] = $source;
                     }
@@ -197,7 +205,7 @@ final readonly class Stops
     private function commanded(Fitted $fitted, array $fed): bool
     {
         $commanders = [];
-        foreach ($this->topology->build->leads as $lead) {
+        foreach ($this->topology->build()->leads as $lead) {
             foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
                 $port = $fitted->part->ports[$one->port] ?? null;
                 if (
@@ -205,7 +213,7 @@ final readonly class Stops
                     $port?->kind === PortKind::Signal &&
                     in_array($one->port, ['control', 'coil', 'run', 'torch'], true)
                 ) {
-                    $commanders[] = $this->topology->build->fitted($other->need);
+                    $commanders[] = $this->topology->build()->fitted($other->need);
                 }
             }
         }

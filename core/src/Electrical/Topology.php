@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use LogicException;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Fitted;
@@ -27,8 +28,11 @@ final class Topology
     /** @var array<int, array<int, int>> node → joint index → other node */
     public array $around = [];
 
-    /** @var array<int, array{Fitted, Port}> */
-    public array $ports = [];
+    /** @var array<int, Port> as it connects; what is said of it is asked through at() */
+    public array $shapes = [];
+
+    /** @var array<int, string> node → need */
+    public array $needs = [];
 
     /** @var array<int, int> node → island: ports that leads and parts join together */
     public array $islands = [];
@@ -45,8 +49,8 @@ final class Topology
     /** @var array<string, int> lead ref → joint index */
     public array $leads = [];
 
-    /** @var array{from: array<string, list<Lead>>, to: array<string, list<Lead>>}|null */
-    private ?array $ends = null;
+    /** @var array{from: array<string, list<string>>, to: array<string, list<string>>} leads by the port at either end */
+    private array $ends = ['from' => [], 'to' => []];
 
     /** @var array<string, list<int>>|null */
     private ?array $byNeed = null;
@@ -54,35 +58,82 @@ final class Topology
     /** @var array<int, true>|null */
     private ?array $motorIslands = null;
 
-    public function __construct(public readonly Build $build)
+    public function __construct(private Build $build)
     {
         foreach ($build->allFitted() as $ref => $fitted) {
             foreach ($fitted->part->ports as $port) {
                 if ($port->kind->carriesPower()) {
-                    $node = count($this->ports);
+                    $node = count($this->shapes);
                     $this->nodes["{$ref}.{$port->name}"] = $node;
-                    $this->ports[] = [$fitted, $port];
+                    $this->shapes[] = $port;
+                    $this->needs[] = $ref;
                     $this->around[$node] = [];
                 }
             }
         }
-        foreach ($this->ports as $node => [$fitted, $port]) {
+        foreach ($this->shapes as $node => $port) {
             if ($port->kind === PortKind::Outlet && $port->fedFrom !== null) {
-                $from = $this->nodes["{$fitted->need->ref}.{$port->fedFrom}"] ?? null;
+                $from = $this->nodes["{$this->needs[$node]}.{$port->fedFrom}"] ?? null;
                 if ($from !== null) {
                     $this->join(new Joint($from, $node, null));
                 }
             }
         }
         foreach ($build->leads as $lead) {
+            $this->ends['from'][$lead->from->text()][] = $lead->ref;
+            $this->ends['to'][$lead->to->text()][] = $lead->ref;
             $from = $this->nodes[$lead->from->text()] ?? null;
             $to = $this->nodes[$lead->to->text()] ?? null;
             if ($from !== null && $to !== null) {
                 $this->leads[$lead->ref] = count($this->joints);
-                $this->join(new Joint($from, $to, $lead));
+                $this->join(new Joint($from, $to, $lead->ref));
             }
         }
         $this->findIslands();
+    }
+
+    /** The same for a build that hangs together in the same way. */
+    public function of(Build $build): self
+    {
+        $same = clone $this;
+        $same->build = $build;
+
+        return $same;
+    }
+
+    public function build(): Build
+    {
+        return $this->build;
+    }
+
+    /**
+     * @return array{Fitted, Port} what stands at a node, as it is said now
+     */
+    public function at(int $node): array
+    {
+        $fitted = $this->build->fitted($this->needs[$node]) ?? throw new LogicException("Nothing stands at {$node}.");
+
+        return [$fitted, $fitted->part->ports[$this->shapes[$node]->name]];
+    }
+
+    /**
+     * @return iterable<int, array{Fitted, Port}> all that carries power, by node
+     */
+    public function each(): iterable
+    {
+        foreach (array_keys($this->shapes) as $node) {
+            yield $node => $this->at($node);
+        }
+    }
+
+    public function roleAt(int $node): string
+    {
+        return $this->build->roleOf($this->needs[$node]);
+    }
+
+    public function leadOf(Joint $joint): ?Lead
+    {
+        return $joint->lead === null ? null : $this->build->lead($joint->lead);
     }
 
     /** Whether a motor driver hangs on the same rail as a node. */
@@ -90,7 +141,7 @@ final class Topology
     {
         if ($this->motorIslands === null) {
             $this->motorIslands = [];
-            foreach ($this->ports as $other => [, $port]) {
+            foreach ($this->shapes as $other => $port) {
                 if ($port->draw === Draw::Driver) {
                     $this->motorIslands[$this->islands[$other]] = true;
                 }
@@ -105,7 +156,7 @@ final class Topology
      */
     public function leadsFrom(string $port): array
     {
-        return $this->ends()['from'][$port] ?? [];
+        return $this->leadsNamed($this->ends['from'][$port] ?? []);
     }
 
     /**
@@ -113,7 +164,16 @@ final class Topology
      */
     public function leadsTo(string $port): array
     {
-        return $this->ends()['to'][$port] ?? [];
+        return $this->leadsNamed($this->ends['to'][$port] ?? []);
+    }
+
+    /**
+     * @param  list<string>  $refs
+     * @return list<Lead>
+     */
+    private function leadsNamed(array $refs): array
+    {
+        return array_values(array_filter(array_map($this->build->lead(...), $refs)));
     }
 
     /**
@@ -123,28 +183,12 @@ final class Topology
     {
         if ($this->byNeed === null) {
             $this->byNeed = [];
-            foreach ($this->ports as $node => [$fitted]) {
-                $this->byNeed[$fitted->need->ref][] = $node;
+            foreach ($this->needs as $node => $ref) {
+                $this->byNeed[$ref][] = $node;
             }
         }
 
         return $this->byNeed[$need] ?? [];
-    }
-
-    /**
-     * @return array{from: array<string, list<Lead>>, to: array<string, list<Lead>>} leads by the port at either end
-     */
-    private function ends(): array
-    {
-        if ($this->ends === null) {
-            $this->ends = ['from' => [], 'to' => []];
-            foreach ($this->build->leads as $lead) {
-                $this->ends['from'][$lead->from->text()][] = $lead;
-                $this->ends['to'][$lead->to->text()][] = $lead;
-            }
-        }
-
-        return $this->ends;
     }
 
     public function nodeOf(PortRef $port): ?int
@@ -195,13 +239,13 @@ final class Topology
 
     private function findIslands(): void
     {
-        foreach (array_keys($this->ports) as $start) {
+        foreach (array_keys($this->shapes) as $start) {
             if (isset($this->islands[$start])) {
                 continue;
             }
             $members = $this->spread([$start], $start, false);
             $sources = array_values(
-                array_filter($members, fn (int $n): bool => $this->ports[$n][1]->kind === PortKind::Source),
+                array_filter($members, fn (int $n): bool => $this->shapes[$n]->kind === PortKind::Source),
             );
             $this->sources[$start] = $sources;
             $joints = [];

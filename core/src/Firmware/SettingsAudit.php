@@ -7,6 +7,8 @@ namespace Magpie\Core\Firmware;
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Carried;
+use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
@@ -16,10 +18,10 @@ use Magpie\Core\Motion\UsableTravel;
 use Magpie\Core\Quantity\Quantity;
 
 /** What must be set, linked and undone on the machine, from the parts that are fitted. */
-final readonly class SettingsAudit
+final readonly class SettingsAudit implements Carried
 {
     /** @var list<SettingLine> */
-    public array $lines;
+    private array $lines;
 
     /** @var array<string, list<SettingLine>> "kind/ref" → its lines */
     private array $byOwner;
@@ -62,11 +64,66 @@ final readonly class SettingsAudit
         $this->byOwner = $owners;
     }
 
+    /** It is made again when anything it is made from has changed, and tells of which things the lines differ. */
+    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    {
+        if ($stands || $bench->reads === null) {
+            return new CarriedOver($this, []);
+        }
+        [$next, $from] = $bench->reads->during(static fn (): self => new self($bench));
+        $cells = [];
+        foreach ($next->byOwner + $this->byOwner as $owner => $any) {
+            if (($next->byOwner[$owner] ?? null) != ($this->byOwner[$owner] ?? null)) {
+                $cells[] = self::cell($owner);
+            }
+        }
+        if (array_keys($next->byOwner) !== array_keys($this->byOwner)) {
+            $cells[] = self::cell('all');
+        }
+
+        return new CarriedOver($next, $cells, $from);
+    }
+
+    private static function cell(string $owner): string
+    {
+        return "lines/{$owner}";
+    }
+
+    /**
+     * @return list<SettingLine>
+     */
+    public function lines(): array
+    {
+        foreach (array_keys($this->byOwner) as $owner) {
+            $this->bench->reads?->note(self::cell($owner));
+        }
+
+        return $this->lines;
+    }
+
+    /**
+     * @return list<array{string, string}> what has settings: its kind, and its ref
+     */
+    public function owners(): array
+    {
+        $this->bench->reads?->note(self::cell('all'));
+
+        $owners = [];
+        foreach (array_keys($this->byOwner) as $owner) {
+            [$kind, $ref] = explode('/', (string) $owner, 2) + [1 => ''];
+            $owners[] = [$kind, $ref];
+        }
+
+        return $owners;
+    }
+
     /**
      * @return list<SettingLine>
      */
     public function linesOf(string $kind, string $ref): array
     {
+        $this->bench->reads?->note(self::cell("{$kind}/{$ref}"));
+
         return $this->byOwner["{$kind}/{$ref}"] ?? [];
     }
 

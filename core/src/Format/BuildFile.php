@@ -110,7 +110,7 @@ final class BuildFile
     {
         $data = ['magpie' => self::VERSION, 'build' => Header::writePlan($build->plan), 'site' => Header::writeSite($build->site), 'brief' => Header::writeBrief($build->brief)];
         foreach (self::sections() as $key => $section) {
-            $data[$key] = array_values(array_map($section->write(...), get_object_vars($build)[$key]));
+            $data[$key] = array_values(array_map($section->write(...), $build->{$key}));
         }
 
         return array_filter($data, static fn (mixed $v): bool => $v !== []);

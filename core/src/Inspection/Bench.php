@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Inspection;
 
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Reads;
 
 /**
  * A build laid out for inspection: what several checks need is worked out once and kept here. It knows no trade; each
@@ -15,7 +16,13 @@ final class Bench
     /** @var array<string, object> by what it is */
     private array $made = [];
 
-    public function __construct(public readonly Build $build)
+    /** @var array<string, array<string, true>> cells each of them was made from */
+    private array $from = [];
+
+    /**
+     * @param  Reads|null  $reads  who is told what is read, of the build and of what is kept here
+     */
+    public function __construct(public readonly Build $build, public readonly ?Reads $reads = null)
     {
     }
 
@@ -28,7 +35,54 @@ final class Bench
      */
     public function once(string $what, callable $make): object
     {
+        if ($this->reads === null) {
+            /** @var T */
+            return $this->made[$what] ??= $make($this);
+        }
+        if (! isset($this->made[$what])) {
+            [$this->made[$what], $this->from[$what]] = $this->reads->during(fn (): object => $make($this));
+        }
+        $this->reads->note("made/{$what}");
+
         /** @var T */
-        return $this->made[$what] ??= $make($this);
+        return $this->made[$what];
+    }
+
+    /**
+     * The bench of the build after an edit, with all that still stands. What no longer does is made when it is asked
+     * for.
+     *
+     * @param  array<string, true>  $cells  cells of the build that have changed
+     * @param  array<string, true>  $entries  entries in which anything has: what is kept here may hold them as they were
+     * @return array{self, array<string, true>} and all cells that have changed, those of what is kept here among them
+     */
+    public function carriedTo(Build $build, array $cells, array $entries): array
+    {
+        $next = new self($build, $this->reads);
+        foreach ($this->made as $what => $made) {
+            if ($made instanceof Carried) {
+                $stands = array_intersect_key($this->from[$what], $cells) === [];
+                $carried = $made->carriedTo($next, $cells, $stands);
+                [$next->made[$what], $next->from[$what]] = [$carried->made, $carried->from ?? $this->from[$what]];
+                $cells += array_fill_keys($carried->cells, true);
+            }
+        }
+        $waiting = array_diff_key($this->made, $next->made);
+        do {
+            // What was made from something else that was made falls with it.
+            $before = count($waiting);
+            foreach ($waiting as $what => $made) {
+                $changed = $made instanceof Settled ? $cells : $cells + $entries;
+                if (array_intersect_key($this->from[$what], $changed) !== []) {
+                    $cells["made/{$what}"] = true;
+                    unset($waiting[$what]);
+                }
+            }
+        } while (count($waiting) < $before);
+        foreach ($waiting as $what => $made) {
+            [$next->made[$what], $next->from[$what]] = [$made, $this->from[$what]];
+        }
+
+        return [$next, $cells];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Inspection;
 
+use LogicException;
 use Magpie\Core\Machine\Build;
 use Throwable;
 
@@ -12,11 +13,25 @@ use Throwable;
  */
 final readonly class Inspector
 {
+    /** @var list<Card> of each check */
+    public array $cards;
+
+    /** @var array<string, int> id → place in the list */
+    private array $numbers;
+
     /**
      * @param  list<Check>  $checks
      */
     public function __construct(public array $checks)
     {
+        $this->cards = array_map(static fn (Check $c): Card => $c->card(), $checks);
+        $this->numbers = array_flip(array_map(static fn (Card $c): string => $c->id, $this->cards));
+    }
+
+    /** The place of a check in the list, by its id. */
+    public function numberOf(string $id): int
+    {
+        return $this->numbers[$id] ?? throw new LogicException("There is no check {$id}.");
     }
 
     /**
@@ -26,13 +41,9 @@ final readonly class Inspector
      */
     public function curesOf(Finding $finding): array
     {
-        foreach ($this->checks as $check) {
-            if ($check instanceof Curable && $check->card()->id === $finding->card->id) {
-                return $check->cures();
-            }
-        }
+        $check = $this->checks[$this->numberOf($finding->card->id)];
 
-        return [];
+        return $check instanceof Curable ? $check->cures() : [];
     }
 
     /**
@@ -44,7 +55,7 @@ final readonly class Inspector
         $findings = [];
         foreach ($this->checks as $i => $check) {
             $about !== null && $about($i, count($this->checks));
-            foreach ($this->asked($check, $bench) as $inquiry) {
+            foreach ($this->asked($i, $bench) as $inquiry) {
                 $findings[] = $this->ask($check, $inquiry, $bench);
             }
         }
@@ -58,11 +69,11 @@ final readonly class Inspector
      *
      * @return iterable<Inquiry>
      */
-    private function asked(Check $check, Bench $bench): iterable
+    public function asked(int $i, Bench $bench): iterable
     {
-        $card = $check->card();
+        $card = $this->cards[$i];
         try {
-            foreach ($check->subjects($bench) as $subject) {
+            foreach ($this->checks[$i]->subjects($bench) as $subject) {
                 yield new Inquiry($bench, $card, $subject);
             }
         } catch (Throwable $e) {
@@ -91,9 +102,9 @@ final readonly class Inspector
         }
         $bench = new Bench($build);
         $found = [];
-        foreach ($this->checks as $check) {
-            $refs = $wanted[$check->card()->id] ?? null;
-            foreach ($refs === null ? [] : $this->asked($check, $bench) as $inquiry) {
+        foreach ($this->checks as $i => $check) {
+            $refs = $wanted[$this->cards[$i]->id] ?? null;
+            foreach ($refs === null ? [] : $this->asked($i, $bench) as $inquiry) {
                 if (isset($refs[$inquiry->subject->ref])) {
                     $finding = $this->ask($check, $inquiry, $bench);
                     $found[$finding->key()] = $finding;
@@ -104,7 +115,7 @@ final readonly class Inspector
         return $found;
     }
 
-    private function ask(Check $check, Inquiry $inquiry, Bench $bench): Finding
+    public function ask(Check $check, Inquiry $inquiry, Bench $bench): Finding
     {
         try {
             return $inquiry->broken === null ? $check->judge($inquiry, $bench) : $inquiry->troubled($inquiry->broken);

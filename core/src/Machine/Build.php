@@ -14,7 +14,32 @@ use Magpie\Core\Machine\Work\Fault;
 use Magpie\Core\Machine\Work\Step;
 
 /**
- * Everything a check needs, nothing else. A value: same build, same inspection.
+ * Everything a check needs, nothing else. A value: same build, same inspection. Where someone listens, it tells what is
+ * read of it: one entry through lead(), need() and the like, or a whole collection by its name.
+ *
+ * @property-read Plan $plan
+ * @property-read Site $site
+ * @property-read array<string, Part> $parts
+ * @property-read array<string, Need> $needs
+ * @property-read array<string, Lead> $leads
+ * @property-read array<string, Mate> $mates
+ * @property-read array<string, Scenario> $scenarios
+ * @property-read array<string, Supplier> $suppliers
+ * @property-read array<string, Offer> $offers
+ * @property-read array<string, Rate> $rates
+ * @property-read array<string, Purchase> $purchases
+ * @property-read array<string, Step> $steps
+ * @property-read array<string, Fault> $faults
+ * @property-read array<string, Limit> $limits
+ * @property-read Brief $brief
+ * @property-read array<string, Workpiece> $workpieces
+ * @property-read array<string, Axis> $axes
+ * @property-read array<string, Route> $routes
+ * @property-read array<string, Decision> $decisions
+ * @property-read array<string, Revision> $revisions
+ * @property-read array<string, Zone> $zones
+ * @property-read array<string, Clearance> $clearances
+ * @property-read array<string, Setting> $settings
  */
 final readonly class Build
 {
@@ -39,32 +64,46 @@ final readonly class Build
      * @param  array<string, Zone>  $zones
      * @param  array<string, Clearance>  $clearances
      * @param  array<string, Setting>  $settings
+     * @param  Reads|null  $reads  who is told what is read
      */
     public function __construct(
-        public Plan $plan,
-        public Site $site = new Site,
-        public array $parts = [],
-        public array $needs = [],
-        public array $leads = [],
-        public array $mates = [],
-        public array $scenarios = [],
-        public array $suppliers = [],
-        public array $offers = [],
-        public array $rates = [],
-        public array $purchases = [],
-        public array $steps = [],
-        public array $faults = [],
-        public array $limits = [],
-        public Brief $brief = new Brief,
-        public array $workpieces = [],
-        public array $axes = [],
-        public array $routes = [],
-        public array $decisions = [],
-        public array $revisions = [],
-        public array $zones = [],
-        public array $clearances = [],
-        public array $settings = [],
+        private Plan $plan,
+        private Site $site = new Site,
+        private array $parts = [],
+        private array $needs = [],
+        private array $leads = [],
+        private array $mates = [],
+        private array $scenarios = [],
+        private array $suppliers = [],
+        private array $offers = [],
+        private array $rates = [],
+        private array $purchases = [],
+        private array $steps = [],
+        private array $faults = [],
+        private array $limits = [],
+        private Brief $brief = new Brief,
+        private array $workpieces = [],
+        private array $axes = [],
+        private array $routes = [],
+        private array $decisions = [],
+        private array $revisions = [],
+        private array $zones = [],
+        private array $clearances = [],
+        private array $settings = [],
+        private ?Reads $reads = null,
     ) {
+    }
+
+    public function __get(string $name): mixed
+    {
+        $this->reads?->note($name);
+
+        return $this->{$name};
+    }
+
+    public function __isset(string $name): bool
+    {
+        return isset($this->{$name});
     }
 
     /**
@@ -77,6 +116,63 @@ final readonly class Build
         return new self(...$members + get_object_vars($this));
     }
 
+    /**
+     * The same build, which tells what is read of it.
+     *
+     * @param  self|null  $like  one that tells already, whose parts are taken where they are the same
+     * @param  array<string, Part>  $were  the parts that one was made from
+     */
+    public function toldTo(Reads $reads, ?self $like = null, array $were = []): self
+    {
+        $parts = [];
+        foreach ($this->parts as $ref => $part) {
+            $parts[$ref] = ($were[$ref] ?? null) === $part && $like !== null ? $like->parts[$ref] : $part->toldTo($reads);
+        }
+
+        return $this->with(['parts' => $parts, 'reads' => $reads]);
+    }
+
+    public function need(string $ref): ?Need
+    {
+        $this->reads?->note("needs/{$ref}");
+
+        return $this->needs[$ref] ?? null;
+    }
+
+    public function part(string $ref): ?Part
+    {
+        $this->reads?->note("parts/{$ref}");
+
+        return $this->parts[$ref] ?? null;
+    }
+
+    public function lead(string $ref): ?Lead
+    {
+        $this->reads?->note("leads/{$ref}");
+
+        return $this->leads[$ref] ?? null;
+    }
+
+    /**
+     * From where to where each lead runs, and nothing else of it.
+     *
+     * @return iterable<string, array{PortRef, PortRef}>
+     */
+    public function runs(): iterable
+    {
+        $this->reads?->note('runs');
+        foreach ($this->leads as $ref => $lead) {
+            yield $ref => [$lead->from, $lead->to];
+        }
+    }
+
+    public function mate(string $ref): ?Mate
+    {
+        $this->reads?->note("mates/{$ref}");
+
+        return $this->mates[$ref] ?? null;
+    }
+
     /** The same build with another part chosen for one need. */
     public function choosing(string $need, ?string $part): self
     {
@@ -85,8 +181,8 @@ final readonly class Build
 
     public function fitted(string $need): ?Fitted
     {
-        $found = $this->needs[$need] ?? null;
-        $part = $found === null ? null : $this->parts[$found->choice ?? ''] ?? null;
+        $found = $this->need($need);
+        $part = $found?->choice === null ? null : $this->part($found->choice);
 
         return $found !== null && $part !== null ? new Fitted($found, $part) : null;
     }
@@ -96,7 +192,8 @@ final readonly class Build
      */
     public function allFitted(): iterable
     {
-        foreach ($this->needs as $ref => $need) {
+        $this->reads?->note('fitted');
+        foreach (array_keys($this->needs) as $ref) {
             $fitted = $this->fitted($ref);
             if ($fitted !== null) {
                 yield $ref => $fitted;
@@ -109,8 +206,13 @@ final readonly class Build
      */
     public function fittedOf(string ...$families): iterable
     {
-        foreach ($this->allFitted() as $ref => $fitted) {
-            if (in_array($fitted->part->family->key(), $families, true)) {
+        foreach ($families as $family) {
+            $this->reads?->note("fitted/{$family}");
+        }
+        foreach ($this->needs as $ref => $need) {
+            $part = $this->parts[$need->choice ?? ''] ?? null;
+            $fitted = $part !== null && in_array($part->family->key(), $families, true) ? $this->fitted($ref) : null;
+            if ($fitted !== null) {
                 yield $ref => $fitted;
             }
         }
@@ -119,7 +221,7 @@ final readonly class Build
     /** The place with an air of its own that a need stands in. */
     public function zoneOf(string $need): ?Zone
     {
-        foreach ($this->zones as $zone) {
+        foreach ($this->__get('zones') as $zone) {
             if (in_array($need, $zone->holds, true)) {
                 return $zone;
             }
@@ -136,13 +238,13 @@ final readonly class Build
     /** What a person calls the thing behind a need: its role, and the part when one is chosen. */
     public function roleOf(string $need): string
     {
-        return $this->needs[$need]->role ?? $need;
+        return $this->need($need)->role ?? $need;
     }
 
     /** An open danger fault means the machine must not be powered. */
     public function forbidsPower(): bool
     {
-        foreach ($this->faults as $fault) {
+        foreach ($this->__get('faults') as $fault) {
             if ($fault->forbidsPower()) {
                 return true;
             }

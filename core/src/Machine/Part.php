@@ -16,6 +16,7 @@ final readonly class Part
      * @param  array<string, Spec>  $specs
      * @param  array<string, Port>  $ownPorts  ports this part adds to or refines from its family's
      * @param  string|null  $library  the entry of the workshop's library it was taken from
+     * @param  Reads|null  $reads  who is told which values are read
      */
     public function __construct(
         public string $ref,
@@ -25,6 +26,7 @@ final readonly class Part
         public array $ownPorts = [],
         public ?string $notes = null,
         public ?string $library = null,
+        private ?Reads $reads = null,
     ) {
         $ports = [];
         foreach ($family->ports() as $port) {
@@ -36,15 +38,32 @@ final readonly class Part
         $this->ports = $ports;
     }
 
+    /** The same part, which tells what is read of it. */
+    public function toldTo(?Reads $reads): self
+    {
+        return new self(
+            $this->ref,
+            $this->family,
+            $this->name,
+            $this->specs,
+            $this->ownPorts,
+            $this->notes,
+            $this->library,
+            $reads,
+        );
+    }
+
     public function spec(string $key): ?Spec
     {
+        $this->reads?->note("parts/{$this->ref}/{$key}");
+
         return $this->specs[$key] ?? null;
     }
 
     /** A port's spec: its own word first, then what its family lends it from the part's sheet. */
     public function portSpec(Port $port, string $key): ?Spec
     {
-        return $port->specs[$key] ?? ($this->specs[$port->lends[$key] ?? ''] ?? null);
+        return $port->specs[$key] ?? (isset($port->lends[$key]) ? $this->spec($port->lends[$key]) : null);
     }
 
     /**
@@ -63,6 +82,7 @@ final readonly class Part
                 $this->ownPorts,
                 $this->notes,
                 $this->library,
+                $this->reads,
             );
         }
         $own = $this->ownPorts[$port] ?? $this->ports[$port];
@@ -84,6 +104,7 @@ final readonly class Part
             array_replace($this->ownPorts, [$port => $own]),
             $this->notes,
             $this->library,
+            $this->reads,
         );
     }
 }

@@ -25,6 +25,17 @@ final readonly class Port
     ) {
     }
 
+    /** Whether it connects as another does: of the same name, kind and draw. What is said of either may differ. */
+    public function connectsAs(self $other): bool
+    {
+        return $this->name === $other->name &&
+            $this->kind === $other->kind &&
+            $this->mains === $other->mains &&
+            $this->draw === $other->draw &&
+            $this->fedFrom === $other->fedFrom &&
+            $this->lends === $other->lends;
+    }
+
     /** This port, refined by what a part says of a port of the same name. */
     public function refinedBy(self $own): self
     {

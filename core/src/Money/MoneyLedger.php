@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Money;
 
 use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Settled;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Offer;
@@ -17,7 +18,7 @@ use Magpie\Core\Quantity\Money;
  * What the build costs: packs to buy at the cheapest offer, shipping by supplier, tax, spares, contingency; planned
  * against paid. What has no price is listed, never counted as free.
  */
-final class MoneyLedger
+final class MoneyLedger implements Settled
 {
     private readonly Exchange $exchange;
 
@@ -30,7 +31,12 @@ final class MoneyLedger
     /** The one of this bench, made when it is first asked for. */
     public static function of(Bench $bench): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build));
+        return $bench->once(self::class, static function (Bench $b): self {
+            $ledger = new self($b->build);
+            $ledger->sums = $ledger->sums($ledger->lines());
+
+            return $ledger;
+        });
     }
 
     public function __construct(private readonly Build $build)
@@ -145,7 +151,7 @@ final class MoneyLedger
             }
         }
         foreach ($wanted as $ref => $needs) {
-            $lines[] = $this->line($this->build->parts[$ref], $needs);
+            $lines[] = $this->line($this->build->part((string) $ref) ?? throw new \LogicException("There is no part {$ref}."), $needs);
         }
         usort(
             $lines,
@@ -283,7 +289,7 @@ final class MoneyLedger
             $rows[] = [
                 'ref' => $purchase->ref,
                 'part' => $purchase->part,
-                'name' => $this->build->parts[$purchase->part]->name,
+                'name' => $this->build->part($purchase->part)->name ?? $purchase->part,
                 'supplier' => $this->build->suppliers[$purchase->supplier]->name,
                 'pieces' => $purchase->pieces,
                 'received' => $purchase->received,

@@ -98,7 +98,7 @@ final class MotorTorque
         if ($source === null) {
             $inquiry->lack("a supply that feeds {$inquiry->build->roleOf($driver)}");
         }
-        [$supply, $port] = $circuits->topology->ports[$source];
+        [$supply, $port] = $circuits->topology->at($source);
 
         return $inquiry->port($supply, $port, 'voltage', 'V', Bound::Lowest);
     }

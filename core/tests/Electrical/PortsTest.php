@@ -9,15 +9,9 @@ use Magpie\Core\Electrical\ChannelMatching;
 use Magpie\Core\Electrical\ChannelWish;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Rules\Ports;
-use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Machine\Evidence;
-use Magpie\Core\Machine\Fitted;
-use Magpie\Core\Machine\Need;
-use Magpie\Core\Machine\Part;
-use Magpie\Core\Machine\Spec;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -32,22 +26,18 @@ final class PortsTest extends TestCase
      */
     private static function wish(string $ref, array $uses, string $together = '', ?string $volts = null): ChannelWish
     {
-        $family = Catalogue::standard()->find('fan') ?? self::fail();
-        $specs =
-            $volts === null
-                ? []
-                : ['rated_voltage' => new Spec('rated_voltage', Quantity::of($volts, 'V'), Evidence::Datasheet)];
-        $need = new Need($ref, $ref, 'fan', 1, [$ref], $ref);
         $window =
             $volts === null
                 ? null
                 : [Quantity::of((float) $volts * 0.6, 'V'), Quantity::of((float) $volts * 1.15, 'V')];
 
         return new ChannelWish(
-            new Fitted($need, new Part($ref, $family, $ref, $specs)),
+            $ref,
+            $ref,
             $uses,
             $together === '' ? $ref : $together,
             $window,
+            rated: $volts === null ? null : Quantity::of($volts, 'V'),
         );
     }
 

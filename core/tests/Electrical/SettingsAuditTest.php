@@ -25,7 +25,7 @@ final class SettingsAuditTest extends TestCase
     private static function lines(array $file): array
     {
         $lines = [];
-        foreach (SettingsAudit::of(new Bench((new SampleBuild($file))->build))->lines as $line) {
+        foreach (SettingsAudit::of(new Bench((new SampleBuild($file))->build))->lines() as $line) {
             $lines[$line->key] = $line;
         }
 

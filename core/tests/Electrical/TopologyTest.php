@@ -87,14 +87,14 @@ final class TopologyTest extends TestCase
         );
         $topology = (new Circuits($build->build))->topology;
         $way = array_map(
-            static fn (Joint $j): string => $j->lead->ref ?? 'part',
+            static fn (Joint $j): string => $j->lead ?? 'part',
             $topology->wayBack($topology->nodes['bed.power']),
         );
 
         self::assertSame(['C', 'part', 'B', 'part', 'A'], $way);
         self::assertSame(
             'psu',
-            $topology->ports[(int) $topology->sourceOf($topology->nodes['bed.power'])][0]->need->ref,
+            $topology->needs[(int) $topology->sourceOf($topology->nodes['bed.power'])],
         );
         self::assertSame($topology->nodes['module.out'], $topology->nearEnd('C'));
     }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Cures;
 
 use Magpie\Core\Electrical\Circuits;
-use Magpie\Core\Electrical\Joint;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Machine\Lead;
@@ -28,7 +27,7 @@ final class LeadsAt
         return $node === null
             ? []
             : array_values(
-                array_filter(array_map(static fn (Joint $j): ?Lead => $j->lead, $topology->wayBack($node))),
+                array_filter(array_map($topology->leadOf(...), $topology->wayBack($node))),
             );
     }
 }

@@ -25,7 +25,7 @@ final readonly class OtherSource implements Cure
     {
         foreach (LeadsAt::of($finding, $at) as $lead) {
             $topology = Circuits::of($at->bench)->topology;
-            foreach ($topology->ports as [$fitted, $port]) {
+            foreach ($topology->each() as [$fitted, $port]) {
                 $ref = "{$fitted->need->ref}.{$port->name}";
                 if (
                     $port->kind === PortKind::Source &&

@@ -54,7 +54,7 @@ final class BoardOutput implements Curable
     public function subjects(Bench $bench): iterable
     {
         $topology = Circuits::of($bench)->topology;
-        foreach ($topology->ports as $node => [$fitted, $port]) {
+        foreach ($topology->each() as $node => [$fitted, $port]) {
             $used = $port->kind === PortKind::Outlet && count($topology->around[$node]) > 1;
             $feeds = $port->kind === PortKind::Inlet && $fitted->part->family->field('input_fuse') !== null;
             if ($used || $feeds) {
@@ -72,7 +72,7 @@ final class BoardOutput implements Curable
     {
         $circuits = Circuits::of($bench);
         $node = $circuits->topology->nodes[$inquiry->subject->ref];
-        [$fitted, $port] = $circuits->topology->ports[$node];
+        [$fitted, $port] = $circuits->topology->at($node);
         $inward = $port->kind === PortKind::Inlet;
         $leads = $inward
             ? $circuits->topology->leadsTo($inquiry->subject->ref)

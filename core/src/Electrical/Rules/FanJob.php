@@ -73,7 +73,7 @@ final class FanJob implements Curable
                 $wish->ref() === $inquiry->subject->ref || $wish->wired === null
                     ? null
                     : $this->channelOf($bench, $wish->ref());
-            $its = $wish->fitted->part->spec('job')?->choice();
+            $its = $inquiry->build->fitted($wish->ref())?->part->spec('job')?->choice();
             if (
                 $other !== null &&
                 $mine->pin !== null &&
@@ -83,7 +83,7 @@ final class FanJob implements Curable
             ) {
                 return $inquiry->conclude(
                     Verdict::Fails,
-                    "It shares pin {$mine->pin} with {$wish->fitted->need->role}: the two switch together.".
+                    "It shares pin {$mine->pin} with {$wish->role}: the two switch together.".
                         ($job === 'hot end' ? ' The hot end clogs when the other stops.' : ''),
                 );
             }

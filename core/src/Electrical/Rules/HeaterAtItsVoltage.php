@@ -66,7 +66,7 @@ final class HeaterAtItsVoltage implements Curable
         if ($node === null || $source === null) {
             $inquiry->lack('one supply that feeds it');
         }
-        [$supply, $out] = $topology->ports[$source];
+        [$supply, $out] = $topology->at($source);
         $held = $out->mains
             ? $inquiry->given(
                 'mains voltage of the site',

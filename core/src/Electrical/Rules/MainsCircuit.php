@@ -81,13 +81,13 @@ final class MainsCircuit implements Check
             if ($why !== null) {
                 $inquiry->lack($why);
             }
-            foreach ($flow->demands[$node] ?? [] as $demand) {
+            foreach ($flow->demands($node) as $demand) {
                 $inquiry->absorb($demand->inputs);
                 foreach ($demand->missing as $missing) {
                     $inquiry->miss($missing);
                 }
             }
-            $taken = $flow->delivered[$node] ?? $inquiry->lack("what {$role} takes");
+            $taken = $flow->delivered($node) ?? $inquiry->lack("what {$role} takes");
             $symbols['I_'.(count($symbols) + 1)] = $taken;
             $sum = $sum->plus($taken);
         }
@@ -170,7 +170,7 @@ final class MainsCircuit implements Check
     private static function inlets(Bench $bench): array
     {
         $found = [];
-        foreach (Circuits::of($bench)->topology->ports as $node => [$fitted, $port]) {
+        foreach (Circuits::of($bench)->topology->each() as $node => [$fitted, $port]) {
             if ($port->mains && $port->kind === PortKind::Source) {
                 $found[$node] = $fitted->need->role;
             }

@@ -57,7 +57,7 @@ final class MotorVoltage implements Curable
         if ($source === null) {
             $inquiry->lack("a supply that feeds {$driven->driver->need->role}");
         }
-        [$supply, $port] = $topology->ports[$source];
+        [$supply, $port] = $topology->at($source);
         $volts = $inquiry->port($supply, $port, 'voltage', 'V');
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
         $current = $inquiry->read($driven->driver, 'set_current', 'I');

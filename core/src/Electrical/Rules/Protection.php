@@ -102,7 +102,7 @@ final class Protection implements Curable
         if ($source === null) {
             $inquiry->lack('one supply that feeds it');
         }
-        [$supply, $out] = $topology->ports[$source];
+        [$supply, $out] = $topology->at($source);
         if ($out->mains) {
             return $inquiry->conclude(
                 Verdict::Danger,
@@ -155,7 +155,7 @@ final class Protection implements Curable
         }
         $node = $topology->nearEnd($lead->ref);
         while (true) {
-            [$fitted, $port] = $topology->ports[$node];
+            [$fitted, $port] = $topology->at($node);
             if ($port->kind !== PortKind::Inlet || $fitted->part->portSpec($port, 'fuse_rating') !== null) {
                 $rating = $inquiry->tryPort(
                     $fitted,
@@ -174,7 +174,8 @@ final class Protection implements Curable
             }
             $joint = $topology->joints[$index];
             $node = $joint->a === $node ? $joint->b : $joint->a;
-            $found = $joint->lead === null ? null : $this->ofLead($inquiry, $joint->lead);
+            $lead = $topology->leadOf($joint);
+            $found = $lead === null ? null : $this->ofLead($inquiry, $lead);
             if ($found !== null) {
                 return $found;
             }

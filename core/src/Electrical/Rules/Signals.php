@@ -370,7 +370,7 @@ final class Signals implements Check
             $node = $topology->nodes["{$line->from->need->ref}.{$port->name}"] ?? null;
             $source = $node === null || $port->kind !== PortKind::Inlet ? null : $topology->sourceOf($node);
             if ($source !== null) {
-                [$fitted, $its] = $topology->ports[$source];
+                [$fitted, $its] = $topology->at($source);
 
                 return $inquiry->port($fitted, $its, 'voltage', 'V_s');
             }

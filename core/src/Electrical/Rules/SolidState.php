@@ -49,7 +49,7 @@ final class SolidState implements Curable
         $node = $topology->nodes["{$fitted->need->ref}.in"] ?? null;
         $source = $node === null ? null : $topology->sourceOf($node);
         $source ?? $inquiry->lack('a supply that feeds it');
-        $alternating = $topology->ports[$source][1]->mains;
+        $alternating = $topology->shapes[$source]->mains;
         $inquiry->remark($alternating ? 'Fed with alternating current from the mains.' : 'Fed with direct current.');
         if ($kind === 'AC solid-state' && ! $alternating) {
             return $inquiry->conclude(
@@ -151,8 +151,9 @@ final class SolidState implements Curable
     private function current(Inquiry $inquiry, Bench $bench): Quantity
     {
         $most = null;
-        foreach (PowerLeads::of($bench) as $lead) {
-            if ($lead->from->need === $inquiry->subject->ref && $lead->from->port === 'out') {
+        $topology = Circuits::of($bench)->topology;
+        foreach ($topology->leadsFrom("{$inquiry->subject->ref}.out") as $lead) {
+            if (isset($topology->leads[$lead->ref])) {
                 $current = PowerLeads::current($inquiry, $bench, $lead);
                 $most = $most === null ? $current : $most->plus($current);
             }

@@ -167,11 +167,9 @@ final class SpindleOnDrive implements Check
 
     private static function spindleOf(Bench $bench, string $drive): ?Fitted
     {
-        foreach ($bench->build->leads as $lead) {
+        foreach ($bench->build->runs() as [$from, $to]) {
             $spindle =
-                $lead->from->need === $drive && $lead->from->port === 'motor'
-                    ? $bench->build->fitted($lead->to->need)
-                    : null;
+                $from->need === $drive && $from->port === 'motor' ? $bench->build->fitted($to->need) : null;
             if ($spindle?->part->family->key() === 'spindle') {
                 return $spindle;
             }

@@ -63,11 +63,11 @@ final class StartLine implements Check
         $taken = null;
         foreach (Circuits::of($bench)->flows() as $flow) {
             foreach (Circuits::of($bench)->topology->nodesOf($inquiry->subject->ref) as $node) {
-                $out = $flow->delivered[$node] ?? null;
-                foreach ($flow->demands[$node] ?? [] as $demand) {
+                $out = $flow->delivered($node);
+                foreach ($flow->demands($node) as $demand) {
                     $inquiry->absorb($demand->inputs);
                 }
-                PowerLeads::missing($inquiry, [$flow->demands[$node] ?? []]);
+                PowerLeads::missing($inquiry, [$flow->demands($node)]);
                 $taken = $out !== null && ($taken === null || $out->isBelow($taken)) ? $out : $taken;
             }
         }

@@ -146,7 +146,7 @@ final class SupplyFeatures implements Curable
             if ($node !== null && $port->mains) {
                 $source = $topology->sourceOf($node);
 
-                return $source === null ? null : $topology->ports[$source][0];
+                return $source === null ? null : $topology->at($source)[0];
             }
         }
 

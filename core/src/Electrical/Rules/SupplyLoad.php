@@ -43,7 +43,7 @@ final class SupplyLoad implements Curable
 
     public function subjects(Bench $bench): iterable
     {
-        foreach (Circuits::of($bench)->topology->ports as [$fitted, $port]) {
+        foreach (Circuits::of($bench)->topology->each() as [$fitted, $port]) {
             if ($port->kind === PortKind::Source && ! $port->mains) {
                 yield new Subject(
                     'port',
@@ -59,26 +59,26 @@ final class SupplyLoad implements Curable
     {
         $circuits = Circuits::of($bench);
         $node = $circuits->topology->nodes[$inquiry->subject->ref];
-        [$fitted, $port] = $circuits->topology->ports[$node];
+        [$fitted, $port] = $circuits->topology->at($node);
         $limit = SupplyLimit::of($inquiry, $fitted, $port);
-        $worst = null;
+        $worst = $load = null;
         foreach ($circuits->flows() as $flow) {
-            $delivered = $flow->delivered[$node] ?? null;
-            if ($delivered !== null && ($worst === null || $delivered->exceeds($worst->delivered[$node]))) {
-                $worst = $flow;
+            $delivered = $flow->delivered($node);
+            if ($delivered !== null && ($load === null || $delivered->exceeds($load))) {
+                [$worst, $load] = [$flow, $delivered];
             }
         }
-        if ($worst === null) {
+        if ($worst === null || $load === null) {
             $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
         }
         $inquiry->in($worst->scenario->name);
         PowerLeads::missing(
             $inquiry,
-            array_map(static fn (Flow $f): array => $f->demands[$node] ?? [], $circuits->flows()),
+            array_map(static fn (Flow $f): array => $f->demands($node), $circuits->flows()),
         );
         $symbols = [];
         $names = [];
-        foreach ($worst->demands[$node] ?? [] as $demand) {
+        foreach ($worst->demands($node) as $demand) {
             $inquiry->absorb($demand->inputs);
             $taken = $worst->taken($demand);
             if ($taken !== null && $taken->isPositive()) {
@@ -86,7 +86,6 @@ final class SupplyLoad implements Curable
                 $names[] = $inquiry->build->roleOf($demand->need);
             }
         }
-        $load = $worst->delivered[$node];
         if ($symbols === []) {
             if ($inquiry->isIncomplete()) {
                 return $inquiry->unproven();

@@ -46,7 +46,7 @@ final class VoltageDrop implements Curable
     public function subjects(Bench $bench): iterable
     {
         $topology = Circuits::of($bench)->topology;
-        foreach ($topology->ports as $node => [$fitted, $port]) {
+        foreach ($topology->each() as $node => [$fitted, $port]) {
             if ($port->kind === PortKind::Inlet && $port->draw !== null && $topology->wayBack($node) !== []) {
                 yield new Subject(
                     'port',
@@ -66,26 +66,25 @@ final class VoltageDrop implements Curable
         if ($source === null) {
             $inquiry->lack('one supply that feeds it');
         }
-        [$fitted, $port] = $circuits->topology->ports[$node];
-        $worst = null;
+        [$fitted, $port] = $circuits->topology->at($node);
+        $worst = $arrives = null;
         foreach ($circuits->flows() as $flow) {
-            $volts = $flow->volts[$node] ?? null;
-            if ($volts !== null && ($worst === null || $volts->isBelow($worst->volts[$node]))) {
-                $worst = $flow;
+            $volts = $flow->volts($node);
+            if ($volts !== null && ($arrives === null || $volts->isBelow($arrives))) {
+                [$worst, $arrives] = [$flow, $volts];
             }
         }
-        if ($worst === null) {
+        $held = $worst?->volts($source);
+        if ($worst === null || $arrives === null || $held === null) {
             $inquiry->lack('the voltage of its supply');
         }
         $inquiry->in($worst->scenario->name);
         $inquiry->absorb($circuits->restOf($source));
-        $held = $worst->volts[$source];
-        $arrives = $worst->volts[$node];
         foreach (array_reverse($circuits->topology->wayBack($node)) as $joint) {
-            $lead = $joint->lead;
+            $lead = $circuits->topology->leadOf($joint);
             if ($lead === null) {
                 // The way through a part, where its sheet says what it holds back.
-                [$through, $outlet] = $circuits->topology->ports[$joint->b];
+                [$through, $outlet] = $circuits->topology->at($joint->b);
                 $inquiry->tryPort($through, $outlet, 'resistance', 'R_'.$through->need->ref);
 
                 continue;
@@ -104,7 +103,7 @@ final class VoltageDrop implements Curable
                 \Magpie\Core\Machine\Evidence::Measured,
                 "leads/{$lead->ref}/length",
             );
-            $current = $worst->currents[$lead->ref];
+            $current = $worst->current($lead->ref) ?? $inquiry->lack("the current of {$lead->ref}");
             foreach ($worst->behind($lead->ref) as $demand) {
                 $inquiry->absorb($demand->inputs);
             }

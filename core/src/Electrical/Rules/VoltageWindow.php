@@ -52,7 +52,7 @@ final class VoltageWindow implements Curable
 
     public function subjects(Bench $bench): iterable
     {
-        foreach (Circuits::of($bench)->topology->ports as [$fitted, $port]) {
+        foreach (Circuits::of($bench)->topology->each() as [$fitted, $port]) {
             if (
                 $port->kind === PortKind::Inlet &&
                 ($port->draw !== null || $fitted->part->portSpec($port, 'max_voltage') !== null)
@@ -71,7 +71,7 @@ final class VoltageWindow implements Curable
     {
         $topology = Circuits::of($bench)->topology;
         $node = $topology->nodes[$inquiry->subject->ref];
-        [$fitted, $port] = $topology->ports[$node];
+        [$fitted, $port] = $topology->at($node);
         $sources = $topology->sources[$topology->islands[$node]] ?? [];
         if ($sources === []) {
             $inquiry->lack('a lead from a supply to it');
@@ -79,7 +79,7 @@ final class VoltageWindow implements Curable
         if (count($sources) > 1) {
             $names = implode(
                 ' and ',
-                array_map(static fn (int $n): string => $topology->ports[$n][0]->need->role, $sources),
+                array_map(static fn (int $n): string => $topology->roleAt($n), $sources),
             );
 
             return $inquiry->conclude(
@@ -89,7 +89,7 @@ final class VoltageWindow implements Curable
                 'one source for each input',
             );
         }
-        [$supply, $out] = $topology->ports[$sources[0]];
+        [$supply, $out] = $topology->at($sources[0]);
         [$low, $high] = $this->held($inquiry, $supply, $out);
         $max = $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood);
         $min = $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded);

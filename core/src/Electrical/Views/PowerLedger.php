@@ -69,7 +69,7 @@ final readonly class PowerLedger
         $topology = Circuits::of($this->bench)->topology;
         $flow = Circuits::of($this->bench)->in($scenario);
         $outputs = [];
-        foreach ($topology->ports as $node => [$fitted, $port]) {
+        foreach ($topology->each() as $node => [$fitted, $port]) {
             if ($port->kind === PortKind::Source) {
                 $outputs[] = $this->output($flow, $node, $port->mains ? $this->outlet() : $this->limit($node));
             }
@@ -88,12 +88,12 @@ final readonly class PowerLedger
      */
     private function output(Flow $flow, int $node, ?Quantity $limit): array
     {
-        [$fitted, $port] = Circuits::of($this->bench)->topology->ports[$node];
-        $load = $flow->delivered[$node] ?? null;
+        [$fitted, $port] = Circuits::of($this->bench)->topology->at($node);
+        $load = $flow->delivered($node);
         $volts = Circuits::of($this->bench)->heldBy($node);
         $loads = [];
         $missing = $flow->whyUnsolved($node) === null ? [] : [$flow->whyUnsolved($node)];
-        foreach ($flow->demands[$node] ?? [] as $demand) {
+        foreach ($flow->demands($node) as $demand) {
             array_push($missing, ...$demand->missing);
             $taken = $flow->taken($demand);
             if ($taken !== null && $taken->isPositive()) {
@@ -103,7 +103,7 @@ final readonly class PowerLedger
                     'amps' => round($taken->in('A'), 3),
                     'watts' => $volts === null
                             ? null
-                            : round(($flow->volts[$demand->node] ?? $volts)->times($taken)->in('W'), 1),
+                            : round(($flow->volts($demand->node) ?? $volts)->times($taken)->in('W'), 1),
                 ];
             }
         }
@@ -125,7 +125,7 @@ final readonly class PowerLedger
 
     private function limit(int $node): ?Quantity
     {
-        [$fitted, $port] = Circuits::of($this->bench)->topology->ports[$node];
+        [$fitted, $port] = Circuits::of($this->bench)->topology->at($node);
         try {
             return SupplyLimit::of(
                 Inquiry::forFigures($this->bench, new Subject('port', $port->name, $port->name)),

@@ -43,9 +43,9 @@ final readonly class WiringMap
         foreach ($flows as $flow) {
             $volts[$flow->scenario->ref] = (object) array_map(
                 static fn ($q): float => round($q->in('V'), 3),
-                $this->named($flow->volts),
+                $this->named($flow->allVolts()),
             );
-            foreach (array_unique($flow->unsolved) as $reason) {
+            foreach ($flow->reasons() as $reason) {
                 $why[] = "{$flow->scenario->name}: {$reason}";
             }
         }
@@ -128,15 +128,15 @@ final readonly class WiringMap
     {
         $topology = Circuits::of($this->inspection->bench)->topology;
         $loads = [];
-        foreach ($topology->ports as $node => [$fitted, $port]) {
+        foreach ($topology->each() as $node => [$fitted, $port]) {
             $way = $topology->wayBack($node);
             if ($port->kind !== PortKind::Inlet || $port->draw === null || $way === []) {
                 continue;
             }
-            $leads = array_values(array_filter(array_map(static fn (Joint $j): ?string => $j->lead?->ref, $way)));
+            $leads = array_values(array_filter(array_map(static fn (Joint $j): ?string => $j->lead, $way)));
             $volts = $amps = [];
             foreach ($flows as $flow) {
-                $held = $flow->volts[$node] ?? null;
+                $held = $flow->volts($node);
                 $taken = $leads === [] ? null : $flow->current($leads[0]);
                 $volts += $held === null ? [] : [$flow->scenario->ref => round($held->in('V'), 3)];
                 $amps += $taken === null ? [] : [$flow->scenario->ref => round($taken->in('A'), 3)];
@@ -163,7 +163,7 @@ final readonly class WiringMap
     {
         $named = [];
         foreach ($byNode as $node => $value) {
-            [$fitted, $port] = Circuits::of($this->inspection->bench)->topology->ports[$node];
+            [$fitted, $port] = Circuits::of($this->inspection->bench)->topology->at($node);
             $named["{$fitted->need->ref}.{$port->name}"] = $value;
         }
 

@@ -45,8 +45,7 @@ final class Settings implements Curable
     public function subjects(Bench $bench): iterable
     {
         $seen = [];
-        foreach (SettingsAudit::of($bench)->lines as $line) {
-            [$kind, $ref] = $line->of;
+        foreach (SettingsAudit::of($bench)->owners() as [$kind, $ref]) {
             if (! isset($seen[$ref])) {
                 $seen[$ref] = true;
                 yield new Subject(

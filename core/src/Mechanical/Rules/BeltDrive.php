@@ -44,7 +44,7 @@ final class BeltDrive implements Check
     public function subjects(Bench $bench): iterable
     {
         foreach ($bench->build->axes as $axis) {
-            if ($axis->drive->by !== null && ($bench->build->needs[$axis->drive->by]->family ?? '') === 'pulley') {
+            if ($axis->drive->by !== null && $bench->build->need($axis->drive->by)?->family === 'pulley') {
                 yield Subject::ofAxis($axis, [$axis->drive->by, ...array_keys([...$bench->build->fittedOf('belt')])]);
             }
         }

@@ -41,7 +41,7 @@ final class ScrewSpeed implements Curable
     public function subjects(Bench $bench): iterable
     {
         foreach ($bench->build->axes as $axis) {
-            if ($axis->drive->by !== null && ($bench->build->needs[$axis->drive->by]->family ?? '') === 'drive_screw') {
+            if ($axis->drive->by !== null && $bench->build->need($axis->drive->by)?->family === 'drive_screw') {
                 yield Subject::ofAxis($axis, [$axis->drive->by]);
             }
         }

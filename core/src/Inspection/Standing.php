@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Inspection;
+
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Differences;
+use Magpie\Core\Machine\Reads;
+
+/**
+ * An inspection that stands while its build is edited: after an edit only what read something that changed is judged
+ * again. Its findings are those a full inspection of the build would have; where an edit changes how the build hangs
+ * together, it is one.
+ *
+ * A value: after() leaves this one as it is, so that a candidate is tried and dropped at the price of the edit.
+ */
+final class Standing
+{
+    /** @var array<int, array{list<Subject>, array<string, true>}> check → its subjects, and cells they follow from */
+    private array $subjects = [];
+
+    /** @var array<string, Finding> by key */
+    private array $findings = [];
+
+    /** @var array<string, array<string, true>> finding → cells it read */
+    private array $cells = [];
+
+    /** @var list<Finding> judged by the last edit, whatever came out */
+    private array $judged = [];
+
+    private ?Inspection $inspection = null;
+
+    private function __construct(
+        private readonly Inspector $inspector,
+        private readonly Build $build,
+        private Bench $bench,
+        private readonly Reads $reads,
+        private readonly ReadBy $readBy,
+    ) {
+    }
+
+    public static function of(Inspector $inspector, Build $build): self
+    {
+        $reads = new Reads;
+        $standing = new self($inspector, $build, new Bench($build->toldTo($reads), $reads), $reads, new ReadBy);
+        foreach (array_keys($inspector->checks) as $i) {
+            $standing->ask($i, null);
+        }
+        $standing->judged = array_values($standing->findings);
+
+        return $standing;
+    }
+
+    public function build(): Build
+    {
+        return $this->build;
+    }
+
+    public function inspection(): Inspection
+    {
+        return $this->inspection ??= new Inspection($this->bench, array_values($this->findings));
+    }
+
+    /**
+     * @return array<string, Finding> by key
+     */
+    public function findings(): array
+    {
+        return $this->findings;
+    }
+
+    /**
+     * @return list<Finding> those the last edit had judged again, changed or not; all of them after a full inspection
+     */
+    public function judged(): array
+    {
+        return $this->judged;
+    }
+
+    /** The same after an edit. The less of the build is a new object, the sooner it is done. */
+    public function after(Build $build): self
+    {
+        $differences = Differences::between($this->build, $build);
+        if ($differences === null) {
+            return self::of($this->inspector, $build);
+        }
+        $told = $build->toldTo($this->reads, $this->bench->build, $this->build->parts);
+        [$bench, $cells] = $this->bench->carriedTo($told, $differences->cells, $differences->entries);
+        $next = new self($this->inspector, $build, $bench, $this->reads, $this->readBy);
+        [$next->subjects, $next->findings, $next->cells] = [$this->subjects, $this->findings, $this->cells];
+        $stale = array_filter(
+            $this->readBy->any($cells),
+            fn (string $key): bool => array_intersect_key($this->cells[$key] ?? [], $cells) !== [],
+        );
+        $relisted = [];
+        foreach ($this->subjects as $i => [, $from]) {
+            if (array_intersect_key($from, $cells) !== []) {
+                $relisted[$i] = true;
+            }
+        }
+        $asked = [];
+        foreach ($stale as $key) {
+            $check = $this->inspector->numberOf($this->findings[$key]->card->id);
+            $asked[$check][$key] = true;
+        }
+        foreach (array_keys($relisted + $asked) as $i) {
+            isset($relisted[$i]) ? $next->ask($i, $asked[$i] ?? []) : $next->askAgain($i, $asked[$i] ?? []);
+        }
+
+        return $next;
+    }
+
+    /**
+     * Puts a check to its subjects, listed afresh.
+     *
+     * @param  array<string, true>|null  $stale  findings to judge again though their subject is the same; null for all
+     */
+    private function ask(int $i, ?array $stale): void
+    {
+        [$check, $card] = [$this->inspector->checks[$i], $this->inspector->cards[$i]];
+        $gone = [];
+        foreach ($this->subjects[$i][0] ?? [] as $subject) {
+            $gone[$card->id.'/'.$subject->ref] = $subject;
+        }
+        [$inquiries, $cells] = $this->reads->during(
+            fn (): array => iterator_to_array($this->inspector->asked($i, $this->bench), false),
+        );
+        $listed = array_map(static fn (Inquiry $q): Subject => $q->subject, $inquiries);
+        $this->subjects[$i] = [$listed, $cells];
+        foreach ($inquiries as $inquiry) {
+            $key = $card->id.'/'.$inquiry->subject->ref;
+            $same = isset($gone[$key], $this->findings[$key]) && $gone[$key] == $inquiry->subject;
+            unset($gone[$key]);
+            if ($stale === null || ! $same || isset($stale[$key]) || $inquiry->broken !== null) {
+                $this->judge($check, $inquiry, $key);
+            }
+        }
+        foreach ($gone as $key => $subject) {
+            unset($this->findings[$key], $this->cells[$key]);
+        }
+    }
+
+    /**
+     * Judges some findings of a check again; its subjects are the same.
+     *
+     * @param  array<string, true>  $stale
+     */
+    private function askAgain(int $i, array $stale): void
+    {
+        [$check, $card] = [$this->inspector->checks[$i], $this->inspector->cards[$i]];
+        foreach (array_keys($stale) as $key) {
+            $inquiry = new Inquiry($this->bench, $card, $this->findings[$key]->subject);
+            $this->judge($check, $inquiry, (string) $key);
+        }
+    }
+
+    private function judge(Check $check, Inquiry $inquiry, string $key): void
+    {
+        [$finding, $cells] = $this->reads->during(
+            fn (): Finding => $this->inspector->ask($check, $inquiry, $this->bench),
+        );
+        $this->findings[$key] = $finding;
+        $this->cells[$key] = $cells;
+        $this->readBy->note($key, $cells);
+        $this->judged[] = $finding;
+    }
+}

@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Inspection;
+
+use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Machine\Build;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+
+/**
+ * After any edit, an inspection that stood before it has the findings a full inspection has. Edits of every kind, drawn
+ * at random; MAGPIE_FUZZ=N draws N times as many.
+ */
+final class StandingTest extends TestCase
+{
+    /**
+     * @return iterable<string, array{string, int}>
+     */
+    public static function demos(): iterable
+    {
+        yield 'linnet' => ['linnet', 70];
+        yield 'dunlin' => ['dunlin', 70];
+    }
+
+    #[DataProvider('demos')]
+    public function test_after_an_edit_it_has_the_findings_of_a_full_inspection(string $demo, int $edits): void
+    {
+        $file = (string) file_get_contents(dirname(__DIR__, 3)."/demo/{$demo}.json");
+        $data = BuildFile::data(BuildFile::read($file));
+        $this->edit($data, $edits * (int) (getenv('MAGPIE_FUZZ') ?: 1), crc32($demo));
+    }
+
+    public function test_so_it_does_from_every_sample_build(): void
+    {
+        foreach (Rules::all() as $i => $check) {
+            $this->edit(BuildFile::data($check->examples()->holding()), 3 * (int) (getenv('MAGPIE_FUZZ') ?: 1), $i);
+        }
+    }
+
+    public function test_one_spec_judges_few_again_and_leaves_the_one_before_as_it_was(): void
+    {
+        $file = (string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json');
+        $build = BuildFile::read($file);
+        $before = Standing::of(Rules::inspector(), $build);
+        $said = self::told($before->findings());
+        $data = BuildFile::data($build);
+        foreach ($data['leads'] as $i => $lead) {
+            if (isset($lead['length'])) {
+                $data['leads'][$i]['length'] = '9 m';
+                break;
+            }
+        }
+        $after = $before->after(BuildFile::build($data));
+
+        self::assertLessThan(count($said) / 4, count($after->judged()), 'A lead concerns few.');
+        self::assertNotSame([], $after->judged());
+        self::assertNotSame($said, self::told($after->findings()));
+        self::assertSame($said, self::told($before->findings()), 'What is tried leaves what stood as it was.');
+        self::assertSame($said, self::told($after->after($build)->findings()), 'And back.');
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     */
+    private function edit(array $data, int $edits, int $seed): void
+    {
+        $dice = new Randomizer(new Mt19937($seed));
+        $standing = Standing::of(Rules::inspector(), BuildFile::build($data, kept: true));
+        $log = [];
+        for ($i = 0; $i < $edits; $i++) {
+            [$what, $next] = RandomEdit::of($data, $dice);
+            try {
+                $build = BuildFile::build($next, kept: true);
+            } catch (CannotReadBuildFile) {
+                continue;
+            }
+            $log[] = $what;
+            $data = $next;
+            $standing = $standing->after(self::alike($standing->build(), $build));
+            $full = Rules::inspector()->inspect($build)->findings;
+            self::assertSame(
+                self::told($full),
+                self::told($standing->findings()),
+                "seed {$seed}, after: ".implode('; ', array_slice($log, -3)),
+            );
+        }
+    }
+
+    /** The build with every entry that has not changed taken from the one before, as the app hands it on. */
+    private static function alike(Build $before, Build $build): Build
+    {
+        $members = [];
+        foreach (['parts', 'needs', 'leads', 'mates', 'axes'] as $section) {
+            foreach ($build->{$section} as $ref => $entry) {
+                $was = $before->{$section}[$ref] ?? null;
+                $members[$section][$ref] = $was == $entry ? $was : $entry;
+            }
+        }
+
+        return $build->with($members);
+    }
+
+    /**
+     * @param  iterable<Finding>  $findings
+     * @return array<string, mixed> by key
+     */
+    private static function told(iterable $findings): array
+    {
+        $told = [];
+        foreach ($findings as $finding) {
+            $told[$finding->key()] = $finding->toArray();
+        }
+        ksort($told);
+
+        return $told;
+    }
+}
