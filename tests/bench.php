@@ -8,6 +8,7 @@ use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Motion\Views\MotorPicker;
 use Magpie\Core\Remedies\RemedySearch;
@@ -83,12 +84,15 @@ $starter = array_map(
     LibraryFile::read(...),
     json_decode((string) file_get_contents(__DIR__.'/../core/reference/starter-library.json'), true),
 );
-$linnet = Rules::inspector()->inspect(BuildFile::read((string) file_get_contents(__DIR__.'/../demo/linnet.json')));
+$linnet = Standing::of(
+    Rules::inspector(),
+    BuildFile::read((string) file_get_contents(__DIR__.'/../demo/linnet.json')),
+);
 $slowest = ['', 0.0];
-foreach ($linnet->findings as $finding) {
+foreach ($linnet->findings() as $finding) {
     if ($finding->verdict->rank() <= 2) {
         $start = hrtime(true);
-        (new RemedySearch(Rules::inspector(), $linnet, $starter))->for($finding);
+        (new RemedySearch($linnet, $starter))->for($finding);
         $took = (hrtime(true) - $start) / 1e6;
         $slowest = $took > $slowest[1] ? [$finding->key(), $took] : $slowest;
     }
@@ -98,7 +102,7 @@ $motors = array_values(
     array_filter($starter, static fn (Entry $e): bool => $e->part->family->key() === 'stepper_motor'),
 );
 $shelf = array_map(static fn (int $i): Entry => $motors[$i % count($motors)], range(0, 299));
-[$middle] = $time(static fn () => (new MotorPicker($linnet->bench, $linnet->bench->build->axes['x']))->rank($shelf), 9);
+[$middle] = $time(static fn () => (new MotorPicker($linnet->bench(), $linnet->build()->axes['x']))->rank($shelf), 9);
 printf("300 motors tried on an axis: %.0f ms (budget 500)\n", $middle);
 
 $client = new HttpClient((string) getenv('MAGPIE_URL'));
@@ -160,11 +164,7 @@ if (($argv[1] ?? '') !== 'one') {
     }
     memory_reset_peak_usage();
     [$middle, $least] = $time(static function () use ($data): void {
-        (new Comparison(
-            Rules::inspector(),
-            Rules::inspector()->inspect(BuildFile::build($data)),
-            'psu0',
-        ))->toArray();
+        (new Comparison(Standing::of(Rules::inspector(), BuildFile::build($data)), 'psu0'))->toArray();
     }, 9);
     printf(
         "six candidates compared in 150 parts: %.0f ms (least %.0f; budget 400), peak memory %.1f MB (budget 64)\n",

@@ -10,6 +10,7 @@ use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Machine\Build as Machine;
 use Throwable;
 
@@ -25,6 +26,8 @@ final class Document
     private ?Machine $machine = null;
 
     private ?Inspection $inspection = null;
+
+    private ?Standing $standing = null;
 
     /**
      * @param  array<string, mixed>  $data
@@ -65,7 +68,17 @@ final class Document
      */
     public function inspection(?callable $about = null): Inspection
     {
-        return $this->inspection ??= Rules::inspector()->inspect($this->machine(), $about);
+        return $this->inspection ??= $this->standing?->inspection() ?? Rules::inspector()->inspect($this->machine(), $about);
+    }
+
+    /**
+     * The same, ready to try edits on.
+     *
+     * @throws CannotReadBuildFile
+     */
+    public function standing(): Standing
+    {
+        return $this->standing ??= Standing::of(Rules::inspector(), $this->machine());
     }
 
     /**

@@ -13,7 +13,6 @@ use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Machine\Build as Machine;
 
@@ -25,7 +24,7 @@ final class ChoiceController
         $document = Document::of($build);
         abort_if(! isset($document->machine()->needs[$need]), 404, 'This build has no such need.');
 
-        return new JsonResponse((new Comparison(Rules::inspector(), $document->inspection(), $need))->toArray());
+        return new JsonResponse((new Comparison($document->standing(), $need))->toArray());
     }
 
     public function adopt(Request $request, Build $build, string $need): Response

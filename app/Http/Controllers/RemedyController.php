@@ -20,24 +20,16 @@ final class RemedyController
     public function show(Build $build, string $key): JsonResponse
     {
         $document = Document::of($build);
-        $inspection = $document->inspection();
-        foreach ($inspection->findings as $finding) {
-            if ($finding->key() === $key) {
-                $shelf = LibraryPart::query()
-                    ->where('workshop_id', $build->workshop_id)
-                    ->whereIn('family', RemedySearch::families(Rules::inspector(), $document->machine(), $finding))
-                    ->orderBy('id')
-                    ->limit(500)
-                    ->get();
+        $standing = $document->standing();
+        $finding = $standing->findings()[$key] ?? abort(404, 'This build has no such finding any more.');
+        $shelf = LibraryPart::query()
+            ->where('workshop_id', $build->workshop_id)
+            ->whereIn('family', RemedySearch::families(Rules::inspector(), $document->machine(), $finding))
+            ->orderBy('id')
+            ->limit(500)
+            ->get();
 
-                return new JsonResponse(
-                    (new RemedySearch(Rules::inspector(), $inspection, LibraryPart::readable($shelf)))->for(
-                        $finding,
-                    ),
-                );
-            }
-        }
-        abort(404, 'This build has no such finding any more.');
+        return new JsonResponse((new RemedySearch($standing, LibraryPart::readable($shelf)))->for($finding));
     }
 
     /** The cheapest set out of remedies that were found for single findings. */
@@ -66,7 +58,7 @@ final class RemedyController
         );
 
         return new JsonResponse(
-            (new CheapestSet(Rules::inspector(), Document::of($build)->inspection()))->of(
+            (new CheapestSet(Document::of($build)->standing()))->of(
                 array_values($asked['keys']),
                 $offers,
             ),

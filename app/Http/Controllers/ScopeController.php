@@ -9,7 +9,6 @@ use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Cache;
 use Magpie\Core\Advice\MeasureFirst;
-use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\Facts;
 use Magpie\Core\Routes\RouteComparison;
 use Magpie\Core\Routes\TrueCost;
@@ -55,10 +54,7 @@ final class ScopeController
             Cache::remember(
                 "measure-first/{$build->id}/{$build->revision}",
                 3600,
-                static fn (): array => (new MeasureFirst(
-                    Rules::inspector(),
-                    Document::of($build)->inspection(),
-                ))->toArray(),
+                static fn (): array => (new MeasureFirst(Document::of($build)->standing()))->toArray(),
             ),
         );
     }

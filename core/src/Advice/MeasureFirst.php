@@ -6,8 +6,7 @@ namespace Magpie\Core\Advice;
 
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Input;
-use Magpie\Core\Inspection\Inspection;
-use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Part;
@@ -55,7 +54,7 @@ final readonly class MeasureFirst
 
     private const WEIGHT = ['danger' => 100, 'fails' => 60, 'unproven' => 25, 'tight' => 15, 'holds' => 10];
 
-    public function __construct(private Inspector $inspector, private Inspection $inspection)
+    public function __construct(private Standing $standing)
     {
     }
 
@@ -64,7 +63,7 @@ final readonly class MeasureFirst
      */
     public function toArray(): array
     {
-        $build = $this->inspection->bench->build;
+        $build = $this->standing->build();
         $rows = [...$this->missing($build), ...$this->uncertain($build)];
         usort(
             $rows,
@@ -80,7 +79,7 @@ final readonly class MeasureFirst
     private function missing(Build $build): array
     {
         $blocked = $labels = [];
-        foreach ($this->inspection->findings as $finding) {
+        foreach ($this->standing->inspection()->findings as $finding) {
             foreach ($finding->wanted as $what => $where) {
                 $blocked[$where][] = $finding;
                 $labels[$where] = $what;
@@ -121,7 +120,7 @@ final readonly class MeasureFirst
     private function uncertain(Build $build): array
     {
         $readers = [];
-        foreach ($this->inspection->findings as $finding) {
+        foreach ($this->standing->inspection()->findings as $finding) {
             foreach ($finding->inputs as $input) {
                 $readers[$input->where][$finding->key()] = $finding;
             }
@@ -257,7 +256,11 @@ final readonly class MeasureFirst
             $other = $build->with([
                 'parts' => array_replace($build->parts, [$part->ref => $part->reading($spec->at($end), $port)]),
             ]);
-            foreach ($this->inspector->again($other, array_keys($findings)) as $key => $finding) {
+            foreach ($this->standing->after($other)->judged() as $finding) {
+                $key = $finding->key();
+                if (! isset($findings[$key])) {
+                    continue;
+                }
                 [$was, $is] = [
                     $findings[$key]->otherwise ?? $findings[$key]->verdict,
                     $finding->otherwise ?? $finding->verdict,

@@ -6,7 +6,7 @@ namespace Magpie\Core\Choice;
 
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
-use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Need;
@@ -25,9 +25,12 @@ final readonly class Comparison
 {
     private Need $need;
 
-    public function __construct(private Inspector $inspector, private Inspection $inspection, string $need)
+    private Inspection $inspection;
+
+    public function __construct(private Standing $standing, string $need)
     {
-        $this->need = $inspection->bench->build->needs[$need];
+        $this->inspection = $standing->inspection();
+        $this->need = $standing->build()->needs[$need];
     }
 
     /**
@@ -35,11 +38,9 @@ final readonly class Comparison
      */
     public function inspectWith(string $part): Inspection
     {
-        $build = $this->inspection->bench->build;
-
         return $this->need->choice === $part
             ? $this->inspection
-            : $this->inspector->inspect($build->choosing($this->need->ref, $part));
+            : $this->standing->after($this->standing->build()->choosing($this->need->ref, $part))->inspection();
     }
 
     /**

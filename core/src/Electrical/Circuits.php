@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Differences;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -48,24 +49,31 @@ final class Circuits implements Carried
     /** Islands that follow from nothing that has changed are as they were; the others are solved again. */
     public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
     {
-        $next = new self($bench->build, $bench->reads, $this->topology->of($bench->build));
-        $cells = [];
-        foreach ($this->flows as $ref => $flow) {
+        $rewired = isset($changed[Differences::REWIRED]);
+        $topology = $rewired ? new Topology($bench->build) : $this->topology->of($bench->build);
+        $cells = $rewired ? $topology->differencesFrom($this->topology) : [];
+        $next = new self($bench->build, $bench->reads, $topology);
+        foreach ($next->scenarios() as $scenario) {
+            $flow = $this->flows[$scenario->ref] ?? null;
+            if ($flow === null) {
+                continue;
+            }
             $solver = new FlowSolver(
-                $next->topology,
+                $topology,
                 $next,
-                $flow->scenario,
+                $scenario,
                 $bench->reads,
                 $flow,
                 $changed,
+                $rewired ? $this->topology : null,
             );
-            $next->flows[$ref] = $solver->solve();
+            $next->flows[$scenario->ref] = $solver->solve();
             foreach ($solver->differences() as $cell) {
-                $cells[] = Flow::cell((string) $ref, $cell);
+                $cells[Flow::cell($scenario->ref, $cell)] = true;
             }
         }
 
-        return new CarriedOver($next, $cells);
+        return new CarriedOver($next, array_map(strval(...), array_keys($cells)));
     }
 
     /**
@@ -131,7 +139,7 @@ final class Circuits implements Carried
      * Resistance of a joint of the topology: a lead out and back, or the way through a part. One that is not known is
      * a trifle, so that its current can still be told.
      */
-    public function resistanceOf(int $joint): Quantity
+    public function resistanceOf(string $joint): Quantity
     {
         $lead = $this->topology->leadOf($this->topology->joints[$joint]);
         if ($lead !== null) {

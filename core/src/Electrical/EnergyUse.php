@@ -65,7 +65,7 @@ final readonly class EnergyUse
         if ($port->draw === \Magpie\Core\Machine\Draw::Converter) {
             $out = $nothing;
             foreach ($fitted->part->ports as $source) {
-                $node = $circuits->topology->nodes["{$fitted->need->ref}.{$source->name}"] ?? null;
+                $node = $circuits->topology->node("{$fitted->need->ref}.{$source->name}");
                 foreach (
                     $node !== null && $source->kind === PortKind::Source ? $flow->demands($node) : [] as $inner
                 ) {

@@ -56,11 +56,11 @@ final readonly class Flow
     public function current(string $lead): ?Quantity
     {
         $this->reads?->note(self::cell($this->scenario->ref, self::CURRENT.$lead));
-        $joint = $this->topology->leads[$lead] ?? null;
+        $joint = $this->topology->joints[$lead] ?? null;
 
         return $joint === null
             ? null
-            : $this->islandOf($this->topology->joints[$joint]->a)?->currents[$lead] ?? null;
+            : $this->islandOf($joint->a)?->currents[$lead] ?? null;
     }
 
     /** Current out of a source. */
@@ -86,20 +86,19 @@ final readonly class Flow
      */
     public function behind(string $lead): array
     {
-        $joint = $this->topology->leads[$lead] ?? null;
+        $joint = $this->topology->joints[$lead] ?? null;
         if ($joint === null) {
             return [];
         }
-        $island = $this->topology->islands[$this->topology->joints[$joint]->a];
-        if ($this->topology->meshed[$island] ?? false) {
+        if ($this->topology->isMeshed($joint->a)) {
             // More than one way round: any lead may feed any load.
-            $source = $this->topology->sources[$island][0] ?? null;
+            $source = $this->topology->sourcesOf($joint->a)[0] ?? null;
 
             return $source === null ? [] : $this->demands($source);
         }
-        $this->reads?->note(self::cell($this->scenario->ref, self::BEHIND.$joint));
+        $this->reads?->note(self::cell($this->scenario->ref, self::BEHIND.$lead));
 
-        return $this->islands[$island]->behind[$joint] ?? [];
+        return $this->islandOf($joint->a)?->behind[$lead] ?? [];
     }
 
     /**

@@ -42,8 +42,9 @@ final class FlowSolver
     private bool $tangled = false;
 
     /**
-     * @param  Flow|null  $before  an earlier solution of a network that hangs together in the same way
+     * @param  Flow|null  $before  an earlier solution
      * @param  array<string, true>  $changed  cells of the build that have changed since
+     * @param  Topology|null  $then  how it hung together then, where that was otherwise
      */
     public function __construct(
         private readonly Topology $topology,
@@ -52,6 +53,7 @@ final class FlowSolver
         private readonly ?Reads $reads = null,
         private readonly ?Flow $before = null,
         private readonly array $changed = [],
+        private readonly ?Topology $then = null,
     ) {
         foreach ($topology->islands as $node => $island) {
             $this->members[$island][] = $node;
@@ -64,6 +66,13 @@ final class FlowSolver
             $this->island($island);
         }
         $islands = $this->solved;
+        if ($this->then !== null && $this->before !== null) {
+            // Of what is laid otherwise, what was known of its nodes and leads is held against what is.
+            $otherwise = fn (int $i): bool => ! $this->topology->isLaidAs($this->then, $i);
+            $now = IslandFlow::together(array_filter($islands, $otherwise, ARRAY_FILTER_USE_KEY));
+            $was = IslandFlow::together(array_filter($this->before->islands, $otherwise, ARRAY_FILTER_USE_KEY));
+            array_push($this->differences, ...$now->differencesFrom($was));
+        }
         if ($this->tangled) {
             $islands = array_map(
                 static fn (IslandFlow $i): IslandFlow => new IslandFlow(
@@ -89,7 +98,8 @@ final class FlowSolver
         if (isset($this->solved[$island]) || isset($this->under[$island])) {
             return;
         }
-        $before = $this->before?->islands[$island] ?? null;
+        $laid = $this->then === null || $this->topology->isLaidAs($this->then, $island);
+        $before = $laid ? $this->before?->islands[$island] ?? null : null;
         if ($before !== null && $this->stands($before)) {
             $this->solved[$island] = $before;
 
@@ -103,6 +113,9 @@ final class FlowSolver
         }
         unset($this->under[$island]);
         $this->solved[$island] = new IslandFlow(...$found, cells: $cells);
+        if ($before === null && $this->before !== null) {
+            $this->different[$island] = true;
+        }
         if ($before !== null) {
             $differences = $this->solved[$island]->differencesFrom($before);
             if ($differences !== []) {
@@ -127,7 +140,7 @@ final class FlowSolver
 
     /**
      * @return array{volts: array<int, Quantity>, currents: array<string, Quantity>, delivered: array<int, Quantity>,
-     *     behind: array<int, list<Demand>>, demands: array<int, list<Demand>>, taking: array<int, Demand>,
+     *     behind: array<string, list<Demand>>, demands: array<int, list<Demand>>, taking: array<int, Demand>,
      *     unsolved: string|null, inner: list<int>}
      */
     private function work(int $island, ?IslandFlow $before): array
@@ -142,7 +155,7 @@ final class FlowSolver
             'unsolved' => null,
             'inner' => [],
         ];
-        $sources = $this->topology->sources[$island];
+        $sources = $this->topology->sourcesOf($island);
         if (count($sources) > 1) {
             $names = array_map($this->topology->roleAt(...), $sources);
 
@@ -191,15 +204,14 @@ final class FlowSolver
 
     /**
      * @param  list<Demand>  $demands
-     * @return array<int, list<Demand>> by joint that leads to them
+     * @return array<string, list<Demand>> by joint that leads to them
      */
     private function behind(array $demands): array
     {
         $behind = [];
         foreach ($demands as $demand) {
             $node = $demand->node;
-            while (isset($this->topology->upstream[$node])) {
-                $index = $this->topology->upstream[$node];
+            while (($index = $this->topology->upstream($node)) !== null) {
                 $behind[$index][] = $demand;
                 $joint = $this->topology->joints[$index];
                 $node = $joint->a === $node ? $joint->b : $joint->a;
@@ -220,7 +232,7 @@ final class FlowSolver
         $network->hold($source, $held);
         $joints = [];
         foreach ($this->members[$island] as $node) {
-            foreach ($this->topology->around[$node] as $index => $other) {
+            foreach ($this->topology->around($node) as $index => $other) {
                 $joints[$index] ??= $this->circuits->resistanceOf($index);
             }
         }
@@ -288,7 +300,10 @@ final class FlowSolver
             if ($port->kind !== PortKind::Source) {
                 continue;
             }
-            $out = $this->topology->nodes["{$need}.{$port->name}"];
+            $out = $this->topology->node("{$need}.{$port->name}");
+            if ($out === null) {
+                continue;
+            }
             $island = $this->topology->islands[$out];
             $fed[] = $island;
             if (isset($this->under[$island]) && ! isset($this->unsolved[$island])) {

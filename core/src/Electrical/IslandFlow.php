@@ -13,7 +13,7 @@ final readonly class IslandFlow
      * @param  array<int, Quantity>  $volts  by node
      * @param  array<string, Quantity>  $currents  by lead ref, from source to load
      * @param  array<int, Quantity>  $delivered  current out of its source, by node
-     * @param  array<int, list<Demand>>  $behind  demands beyond a joint, by joint index
+     * @param  array<string, list<Demand>>  $behind  demands beyond a joint
      * @param  array<int, list<Demand>>  $demands  by source node
      * @param  array<int, Demand>  $taking  the same, by the node that takes it
      * @param  string|null  $unsolved  why it has no answer
@@ -31,6 +31,37 @@ final readonly class IslandFlow
         public array $inner,
         public array $cells,
     ) {
+    }
+
+    /**
+     * Several as one, to be compared with what they were.
+     *
+     * @param  array<int, self>  $islands
+     */
+    public static function together(array $islands): self
+    {
+        $volts = $currents = $delivered = $behind = $demands = $taking = $why = [];
+        foreach ($islands as $one) {
+            $volts += $one->volts;
+            $currents += $one->currents;
+            $delivered += $one->delivered;
+            $behind += $one->behind;
+            $demands += $one->demands;
+            $taking += $one->taking;
+            $why[] = $one->unsolved;
+        }
+
+        return new self(
+            $volts,
+            $currents,
+            $delivered,
+            $behind,
+            $demands,
+            $taking,
+            implode('; ', array_filter($why)),
+            [],
+            [],
+        );
     }
 
     /**

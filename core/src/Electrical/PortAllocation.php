@@ -261,7 +261,7 @@ final readonly class PortAllocation implements Settled
     {
         $topology = Circuits::of($this->bench)->topology;
         $own = $board->part->portSpec($port, 'voltage')?->nominal();
-        $node = $topology->nodes["{$board->need->ref}.{$port->name}"] ?? null;
+        $node = $topology->node("{$board->need->ref}.{$port->name}");
         $source = $own !== null || $node === null ? null : $topology->sourceOf($node);
 
         return $own ?? ($source === null ? null : Circuits::of($this->bench)->heldBy($source));

@@ -19,9 +19,9 @@ final class PowerLeads
      */
     public static function subjects(Bench $bench): iterable
     {
-        $power = Circuits::of($bench)->topology->leads;
+        $topology = Circuits::of($bench)->topology;
         foreach ($bench->build->runs() as $ref => [$from, $to]) {
-            if (isset($power[$ref])) {
+            if ($topology->carries((string) $ref)) {
                 yield self::between((string) $ref, $from, $to, $bench);
             }
         }
@@ -32,8 +32,9 @@ final class PowerLeads
      */
     public static function of(Bench $bench): iterable
     {
-        foreach (array_keys(Circuits::of($bench)->topology->leads) as $ref) {
-            $lead = $bench->build->lead((string) $ref);
+        $topology = Circuits::of($bench)->topology;
+        foreach ($bench->build->runs() as $ref => $_) {
+            $lead = $topology->carries((string) $ref) ? $bench->build->lead((string) $ref) : null;
             if ($lead !== null) {
                 yield $lead;
             }

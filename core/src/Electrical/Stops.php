@@ -179,7 +179,7 @@ final readonly class Stops implements Carried
             }
             $fed[$node] = true;
             [$fitted, $port] = $this->topology->at($node);
-            foreach ($this->topology->around[$node] as $index => $other) {
+            foreach ($this->topology->around($node) as $index => $other) {
                 $through = $this->topology->joints[$index]->lead === null;
                 if (! $through || (! in_array($fitted->need->ref, $pressed, true) && ! isset($open[$fitted->need->ref]))) {
                     $queue[] = $other;
@@ -235,13 +235,13 @@ final readonly class Stops implements Carried
     {
         $inlets = [];
         foreach ($fitted->part->ports as $port) {
-            $node = $this->topology->nodes["{$fitted->need->ref}.{$port->name}"] ?? null;
+            $node = $this->topology->node("{$fitted->need->ref}.{$port->name}");
             if (
                 $port->kind === PortKind::Inlet &&
                 $node !== null &&
                 array_filter(
-                    array_keys($this->topology->around[$node]),
-                    fn (int $j): bool => $this->topology->joints[$j]->lead !== null,
+                    array_keys($this->topology->around($node)),
+                    fn (int|string $j): bool => $this->topology->joints[$j]->lead !== null,
                 ) !== []
             ) {
                 $inlets[] = $node;

@@ -20,13 +20,13 @@ use Magpie\Core\Machine\PortRef;
 final class Topology
 {
     /** @var array<string, int> "need.port" → node */
-    public array $nodes = [];
+    private array $nodes = [];
 
-    /** @var list<Joint> leads, and ways through parts */
+    /** @var array<string, Joint> leads by their ref, and ways through parts by the node they lead to: "~7" */
     public array $joints = [];
 
-    /** @var array<int, array<int, int>> node → joint index → other node */
-    public array $around = [];
+    /** @var array<int, array<string, int>> node → joint → other node */
+    private array $around = [];
 
     /** @var array<int, Port> as it connects; what is said of it is asked through at() */
     public array $shapes = [];
@@ -38,16 +38,13 @@ final class Topology
     public array $islands = [];
 
     /** @var array<int, list<int>> island → nodes that hold a voltage of their own */
-    public array $sources = [];
+    private array $sources = [];
 
     /** @var array<int, bool> island → it has more than one way round */
-    public array $meshed = [];
+    private array $meshed = [];
 
-    /** @var array<int, int> node → joint that leads to it from its source */
-    public array $upstream = [];
-
-    /** @var array<string, int> lead ref → joint index */
-    public array $leads = [];
+    /** @var array<int, string> node → joint that leads to it from its source */
+    private array $upstream = [];
 
     /** @var array{from: array<string, list<string>>, to: array<string, list<string>>} leads by the port at either end */
     private array $ends = ['from' => [], 'to' => []];
@@ -57,6 +54,9 @@ final class Topology
 
     /** @var array<int, true>|null */
     private ?array $motorIslands = null;
+
+    /** @var array<int, string>|null */
+    private ?array $laid = null;
 
     public function __construct(private Build $build)
     {
@@ -75,7 +75,7 @@ final class Topology
             if ($port->kind === PortKind::Outlet && $port->fedFrom !== null) {
                 $from = $this->nodes["{$this->needs[$node]}.{$port->fedFrom}"] ?? null;
                 if ($from !== null) {
-                    $this->join(new Joint($from, $node, null));
+                    $this->join("~{$node}", new Joint($from, $node, null));
                 }
             }
         }
@@ -85,8 +85,7 @@ final class Topology
             $from = $this->nodes[$lead->from->text()] ?? null;
             $to = $this->nodes[$lead->to->text()] ?? null;
             if ($from !== null && $to !== null) {
-                $this->leads[$lead->ref] = count($this->joints);
-                $this->join(new Joint($from, $to, $lead->ref));
+                $this->join($lead->ref, new Joint($from, $to, $lead->ref));
             }
         }
         $this->findIslands();
@@ -99,6 +98,105 @@ final class Topology
         $same->build = $build;
 
         return $same;
+    }
+
+    /**
+     * Cells of what hangs together otherwise than before.
+     *
+     * @return array<string, true>
+     */
+    public function differencesFrom(self $before): array
+    {
+        $cells = [];
+        foreach (array_diff_key($this->nodes, $before->nodes) + array_diff_key($before->nodes, $this->nodes) as $name => $_) {
+            $cells["node/{$name}"] = $cells['nodes'] = true;
+        }
+        [$now, $then] = [$this->laid(), $before->laid()];
+        foreach ($this->islands + $before->islands as $node => $_) {
+            if (($now[$this->islands[$node] ?? -1] ?? '') !== ($then[$before->islands[$node] ?? -1] ?? '')) {
+                $cells["wires/{$node}"] = true;
+            }
+        }
+
+        return $cells;
+    }
+
+    /** Whether an island has the same nodes and joints as before. */
+    public function isLaidAs(self $before, int $island): bool
+    {
+        return ($this->laid()[$island] ?? null) === ($before->laid()[$island] ?? null);
+    }
+
+    /**
+     * @return array<int, string> island → all of its nodes and joints, as one text
+     */
+    private function laid(): array
+    {
+        if ($this->laid === null) {
+            $this->laid = [];
+            foreach ($this->islands as $node => $island) {
+                $this->laid[$island] = ($this->laid[$island] ?? '')."{$node}:".json_encode($this->around[$node]).';';
+            }
+        }
+
+        return $this->laid;
+    }
+
+    /** The node of a port, "need.port"; null when it carries no power or is not there. */
+    public function node(string $port): ?int
+    {
+        $this->build->reads()?->note("node/{$port}");
+
+        return $this->nodes[$port] ?? null;
+    }
+
+    /** Whether a lead carries power. */
+    public function carries(string $lead): bool
+    {
+        $this->build->reads()?->note('runs');
+
+        return isset($this->joints[$lead]);
+    }
+
+    /**
+     * @return array<string, int> joint → node at its other side
+     */
+    public function around(int $node): array
+    {
+        $this->noteWires($node);
+
+        return $this->around[$node];
+    }
+
+    /**
+     * @return list<int> nodes on the same island that hold a voltage of their own
+     */
+    public function sourcesOf(int $node): array
+    {
+        $this->noteWires($node);
+
+        return $this->sources[$this->islands[$node]] ?? [];
+    }
+
+    /** Whether its island has more than one way round. */
+    public function isMeshed(int $node): bool
+    {
+        $this->noteWires($node);
+
+        return $this->meshed[$this->islands[$node]] ?? false;
+    }
+
+    /** The joint that leads to a node from its source. */
+    public function upstream(int $node): ?string
+    {
+        $this->noteWires($node);
+
+        return $this->upstream[$node] ?? null;
+    }
+
+    private function noteWires(int $node): void
+    {
+        $this->build->reads()?->note("wires/{$node}");
     }
 
     public function build(): Build
@@ -121,6 +219,7 @@ final class Topology
      */
     public function each(): iterable
     {
+        $this->build->reads()?->note('nodes');
         foreach (array_keys($this->shapes) as $node) {
             yield $node => $this->at($node);
         }
@@ -148,6 +247,8 @@ final class Topology
             }
         }
 
+        $this->noteWires($node);
+
         return isset($this->motorIslands[$this->islands[$node]]);
     }
 
@@ -156,6 +257,8 @@ final class Topology
      */
     public function leadsFrom(string $port): array
     {
+        $this->build->reads()?->note("ends/{$port}");
+
         return $this->leadsNamed($this->ends['from'][$port] ?? []);
     }
 
@@ -164,6 +267,8 @@ final class Topology
      */
     public function leadsTo(string $port): array
     {
+        $this->build->reads()?->note("ends/{$port}");
+
         return $this->leadsNamed($this->ends['to'][$port] ?? []);
     }
 
@@ -188,18 +293,20 @@ final class Topology
             }
         }
 
+        $this->build->reads()?->note("needs/{$need}");
+
         return $this->byNeed[$need] ?? [];
     }
 
     public function nodeOf(PortRef $port): ?int
     {
-        return $this->nodes[$port->text()] ?? null;
+        return $this->node($port->text());
     }
 
     /** The one source that feeds a node, or null when there is none or more than one. */
     public function sourceOf(int $node): ?int
     {
-        $sources = $this->sources[$this->islands[$node]] ?? [];
+        $sources = $this->sourcesOf($node);
 
         return count($sources) === 1 ? $sources[0] : null;
     }
@@ -211,6 +318,7 @@ final class Topology
      */
     public function wayBack(int $node): array
     {
+        $this->noteWires($node);
         $way = [];
         while (isset($this->upstream[$node])) {
             $joint = $this->joints[$this->upstream[$node]];
@@ -224,17 +332,18 @@ final class Topology
     /** The end of a lead that is nearer the source. */
     public function nearEnd(string $lead): int
     {
-        $joint = $this->joints[$this->leads[$lead]];
+        $joint = $this->joints[$lead];
+        $this->noteWires($joint->a);
+        $this->build->reads()?->note("leads/{$lead}");
 
-        return ($this->upstream[$joint->a] ?? null) === $this->leads[$lead] ? $joint->b : $joint->a;
+        return ($this->upstream[$joint->a] ?? null) === $lead ? $joint->b : $joint->a;
     }
 
-    private function join(Joint $joint): void
+    private function join(string $name, Joint $joint): void
     {
-        $index = count($this->joints);
-        $this->joints[] = $joint;
-        $this->around[$joint->a][$index] = $joint->b;
-        $this->around[$joint->b][$index] = $joint->a;
+        $this->joints[$name] = $joint;
+        $this->around[$joint->a][$name] = $joint->b;
+        $this->around[$joint->b][$name] = $joint->a;
     }
 
     private function findIslands(): void

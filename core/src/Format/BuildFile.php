@@ -68,6 +68,19 @@ final class BuildFile
      */
     public static function build(mixed $data, bool $kept = false): Build
     {
+        return self::reading($data, $kept)->build;
+    }
+
+    /**
+     * The same, remembering what was read from what.
+     *
+     * @param  Reading|null  $earlier  a reading of nearly the same data: its entries are taken over where theirs is the
+     *     same, and are the same objects
+     *
+     * @throws CannotReadBuildFile
+     */
+    public static function reading(mixed $data, bool $kept = false, ?Reading $earlier = null): Reading
+    {
         $node = new Node($data, kept: $kept);
         if (! is_array($data) || ! array_key_exists('magpie', $data)) {
             $node->fail('has no "magpie" member with the version of the format; it is not a build file.');
@@ -79,14 +92,23 @@ final class BuildFile
         $site = $node->has('site') ? Header::readSite($node->member('site'), $plan->currency) : Header::readSite(new Node([]), $plan->currency);
         $node->member('site');
         $brief = Header::readBrief($node->part('brief'), $plan->currency);
-        $collections = [];
+        $collections = $pairs = [];
         foreach (self::sections() as $key => $section) {
             /** @var array<string, Supplier> $suppliers */
             $suppliers = $collections['suppliers'] ?? [];
             $context = new Context(Catalogue::standard(), $plan->currency, $suppliers);
+            // What is priced follows from its supplier's currency, and that from the build's.
+            $known = $earlier?->build->plan->currency === $plan->currency &&
+                ($suppliers === [] || $suppliers === $earlier->build->suppliers)
+                    ? $earlier->pairs[$key] ?? []
+                    : [];
             $entries = [];
-            foreach ($node->items($key, self::MOST) as $item) {
-                $entry = $section->read($item, $context);
+            foreach ($node->items($key, self::MOST) as $i => $item) {
+                $raw = $item->raw();
+                $name = is_array($raw) && is_string($raw['ref'] ?? null) ? $raw['ref'] : "#{$i}";
+                [$was, $entry] = $known[$name] ?? [null, null];
+                $entry = $entry !== null && $was === $raw ? $entry : $section->read($item, $context);
+                $pairs[$key][$name] = [$raw, $entry];
                 $ref = self::refOf($section, $entry);
                 if (isset($entries[$ref])) {
                     $item->fail("\"{$ref}\" is already used by another entry of {$key}.", 'ref');
@@ -100,7 +122,7 @@ final class BuildFile
         $build = new Build($plan, $site, ...$collections, brief: $brief);
         References::check($build);
 
-        return $build;
+        return new Reading($build, $pairs, $data);
     }
 
     /**

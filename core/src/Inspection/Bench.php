@@ -59,28 +59,18 @@ final class Bench
     public function carriedTo(Build $build, array $cells, array $entries): array
     {
         $next = new self($build, $this->reads);
+        // In the order they were made: what was made from another comes after it, and falls or stands with it.
         foreach ($this->made as $what => $made) {
+            $from = $this->from[$what];
             if ($made instanceof Carried) {
-                $stands = array_intersect_key($this->from[$what], $cells) === [];
-                $carried = $made->carriedTo($next, $cells, $stands);
-                [$next->made[$what], $next->from[$what]] = [$carried->made, $carried->from ?? $this->from[$what]];
+                $carried = $made->carriedTo($next, $cells, array_intersect_key($from, $cells) === []);
+                [$next->made[$what], $next->from[$what]] = [$carried->made, $carried->from ?? $from];
                 $cells += array_fill_keys($carried->cells, true);
+            } elseif (array_intersect_key($from, $made instanceof Settled ? $cells : $cells + $entries) === []) {
+                [$next->made[$what], $next->from[$what]] = [$made, $from];
+            } else {
+                $cells["made/{$what}"] = true;
             }
-        }
-        $waiting = array_diff_key($this->made, $next->made);
-        do {
-            // What was made from something else that was made falls with it.
-            $before = count($waiting);
-            foreach ($waiting as $what => $made) {
-                $changed = $made instanceof Settled ? $cells : $cells + $entries;
-                if (array_intersect_key($this->from[$what], $changed) !== []) {
-                    $cells["made/{$what}"] = true;
-                    unset($waiting[$what]);
-                }
-            }
-        } while (count($waiting) < $before);
-        foreach ($waiting as $what => $made) {
-            [$next->made[$what], $next->from[$what]] = [$made, $this->from[$what]];
         }
 
         return [$next, $cells];

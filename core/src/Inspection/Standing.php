@@ -32,7 +32,7 @@ final class Standing
     private ?Inspection $inspection = null;
 
     private function __construct(
-        private readonly Inspector $inspector,
+        public readonly Inspector $inspector,
         private readonly Build $build,
         private Bench $bench,
         private readonly Reads $reads,
@@ -55,6 +55,11 @@ final class Standing
     public function build(): Build
     {
         return $this->build;
+    }
+
+    public function bench(): Bench
+    {
+        return $this->bench;
     }
 
     public function inspection(): Inspection

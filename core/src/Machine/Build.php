@@ -132,6 +132,12 @@ final readonly class Build
         return $this->with(['parts' => $parts, 'reads' => $reads]);
     }
 
+    /** Who is told what is read, if anyone. */
+    public function reads(): ?Reads
+    {
+        return $this->reads;
+    }
+
     public function need(string $ref): ?Need
     {
         $this->reads?->note("needs/{$ref}");

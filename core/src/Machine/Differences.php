@@ -29,6 +29,9 @@ final readonly class Differences
         'settings',
     ];
 
+    /** The cell that has changed when something is joined otherwise than before. */
+    public const REWIRED = 'rewired';
+
     /**
      * @param  array<string, true>  $cells  what reads one of them has to read again
      * @param  array<string, true>  $entries  "parts/M-57" of which anything has changed, if only a spec
@@ -37,29 +40,27 @@ final readonly class Differences
     {
     }
 
-    /** Null when the builds hang together in different ways. */
+    /** Null when so much is otherwise that nothing can be taken over. */
     public static function between(Build $before, Build $after): ?self
     {
         if (! self::alike($before->scenarios, $after->scenarios)) {
             return null;
         }
         $needs = self::needs($before, $after);
-        $leads = self::leads($before->leads, $after->leads);
         $parts = self::parts($before->parts, $after->parts, self::chosen($before) + self::chosen($after));
-        if ($needs === null || $leads === null || $parts === null) {
+        if ($needs === null || $parts === null) {
             return null;
         }
+        $leads = self::leads($before->leads, $after->leads);
+        $cells = [Reads::ALWAYS => true] + $needs + $parts + $leads;
         $entries = [];
-        foreach (['needs' => $needs, 'leads' => $leads, 'parts' => $parts[1]] as $section => $refs) {
-            foreach ($refs as $ref) {
-                $entries["{$section}/{$ref}"] = $entries[$section] = true;
+        foreach ($cells as $cell => $_) {
+            // "parts/M-57/rated_current" stands in "parts/M-57".
+            $words = explode('/', (string) $cell);
+            if (isset($words[1])) {
+                $entries["{$words[0]}/{$words[1]}"] = true;
             }
-        }
-        $cells = [Reads::ALWAYS => true] + $parts[0];
-        foreach (['needs' => $needs, 'leads' => $leads] as $section => $refs) {
-            foreach ($refs as $ref) {
-                $cells["{$section}/{$ref}"] = $cells[$section] = true;
-            }
+            $entries[$words[0]] = true;
         }
         foreach (self::WHOLE as $section) {
             self::alike($before->{$section}, $after->{$section}) || ($cells[$section] = true);
@@ -102,69 +103,80 @@ final readonly class Differences
     }
 
     /**
-     * @return list<string>|null refs of needs that have changed
+     * @return array<string, true>|null cells
      */
     private static function needs(Build $before, Build $after): ?array
     {
         [$then, $now] = [$before->needs, $after->needs];
-        if (array_keys($then) !== array_keys($now)) {
+        // A need may come to those that are there; where one goes or is put among them, all is laid out afresh.
+        if (array_slice(array_keys($now), 0, count($then)) !== array_keys($then)) {
             return null;
         }
-        $changed = [];
+        $cells = [];
         foreach ($now as $ref => $need) {
-            $was = $then[$ref];
+            $was = $then[$ref] ?? null;
             if ($need === $was || $need == $was) {
                 continue;
             }
             $one = $before->parts[$was->choice ?? ''] ?? null;
             $other = $after->parts[$need->choice ?? ''] ?? null;
-            if ($need->family !== $was->family || ($one === null) !== ($other === null)) {
+            if ($was !== null && ! self::carryAlike($one, $other)) {
                 return null;
             }
-            if ($one !== null && $other !== null && ! self::connectAlike($one, $other)) {
-                return null;
+            if ($was === null || $one?->family !== $other?->family) {
+                foreach (array_filter([$one, $other]) as $part) {
+                    $cells["fitted/{$part->family->key()}"] = true;
+                }
+                $cells['fitted'] = true;
             }
-            $changed[] = (string) $ref;
+            if ($was === null) {
+                $cells[self::REWIRED] = true;
+            }
+            $cells["needs/{$ref}"] = $cells['needs'] = true;
         }
 
-        return $changed;
+        return $cells;
     }
 
     /**
      * @param  array<string, Lead>  $then
      * @param  array<string, Lead>  $now
-     * @return list<string>|null
+     * @return array<string, true> cells
      */
-    private static function leads(array $then, array $now): ?array
+    private static function leads(array $then, array $now): array
     {
-        if (array_keys($then) !== array_keys($now)) {
-            return null;
-        }
-        $changed = [];
-        foreach ($now as $ref => $lead) {
-            $was = $then[$ref];
+        $cells = [];
+        foreach ($now + $then as $ref => $_) {
+            $lead = $now[$ref] ?? null;
+            $was = $then[$ref] ?? null;
             if ($lead === $was || $lead == $was) {
                 continue;
             }
-            if ($lead->from != $was->from || $lead->to != $was->to) {
-                return null;
+            if ($lead?->from != $was?->from || $lead?->to != $was?->to) {
+                $cells[self::REWIRED] = $cells['runs'] = true;
+                foreach (array_filter([$lead, $was]) as $one) {
+                    $cells["ends/{$one->from->text()}"] = $cells["ends/{$one->to->text()}"] = true;
+                }
             }
-            $changed[] = (string) $ref;
+            $cells["leads/{$ref}"] = $cells['leads'] = true;
+        }
+        if (array_keys($then) !== array_keys($now)) {
+            $cells['leads'] = $cells['runs'] = true;
         }
 
-        return $changed;
+        return $cells;
     }
 
     /**
      * @param  array<string, Part>  $then
      * @param  array<string, Part>  $now
      * @param  array<string, true>  $chosen  parts that fill a need in either build
-     * @return array{array<string, true>, list<string>}|null cells, and refs of parts that have changed
+     * @return array<string, true>|null cells
      */
     private static function parts(array $then, array $now, array $chosen): ?array
     {
-        $cells = $changed = [];
-        foreach ($now + $then as $ref => $any) {
+        $cells = [];
+        foreach ($now + $then as $ref => $_) {
             $part = $now[$ref] ?? null;
             $was = $then[$ref] ?? null;
             if ($part === $was) {
@@ -172,7 +184,6 @@ final readonly class Differences
             }
             if ($part === null || $was === null) {
                 $cells["parts/{$ref}"] = $cells['parts'] = true;
-                $changed[] = (string) $ref;
 
                 continue;
             }
@@ -180,16 +191,15 @@ final readonly class Differences
             if ($here === []) {
                 continue;
             }
-            if (isset($chosen[$ref]) && ! self::connectAlike($was, $part)) {
+            if (isset($chosen[$ref]) && ! self::carryAlike($was, $part)) {
                 return null;
             }
             $cells += $here;
             $cells['parts'] = true;
-            $changed[] = (string) $ref;
         }
         array_keys($then) === array_keys($now) || ($cells['parts'] = true);
 
-        return [$cells, $changed];
+        return $cells;
     }
 
     /**
@@ -217,14 +227,19 @@ final readonly class Differences
         return $cells;
     }
 
-    /** Whether one part takes the place of another without a lead or a circuit being laid otherwise. */
-    private static function connectAlike(Part $one, Part $other): bool
+    /** Whether the ports that carry power are the same of one part and another, so that circuits lie as they did. */
+    private static function carryAlike(?Part $one, ?Part $other): bool
     {
-        if ($one->family !== $other->family || array_keys($one->ports) !== array_keys($other->ports)) {
+        $ports = static fn (?Part $p): array => array_filter(
+            $p->ports ?? [],
+            static fn (Port $port): bool => $port->kind->carriesPower(),
+        );
+        [$then, $now] = [$ports($one), $ports($other)];
+        if (array_keys($then) !== array_keys($now)) {
             return false;
         }
-        foreach ($one->ports as $name => $port) {
-            if (! $port->connectsAs($other->ports[$name])) {
+        foreach ($then as $name => $port) {
+            if (! $port->connectsAs($now[$name])) {
                 return false;
             }
         }

@@ -93,7 +93,7 @@ final class MotorTorque
 
     public static function supply(Inquiry $inquiry, Circuits $circuits, string $driver): Quantity
     {
-        $node = $circuits->topology->nodes["{$driver}.power"] ?? null;
+        $node = $circuits->topology->node("{$driver}.power");
         $source = $node === null ? null : $circuits->topology->sourceOf($node);
         if ($source === null) {
             $inquiry->lack("a supply that feeds {$inquiry->build->roleOf($driver)}");

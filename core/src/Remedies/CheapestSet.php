@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Remedies;
 
-use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
-use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Inspection;
-use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Format\Changes;
+use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Standing;
 
 /**
  * The cheapest set of remedies that cures several findings at once: weighted set cover by branch and bound, each set
@@ -45,18 +44,11 @@ final class CheapestSet
     /** @var array<string, list<int>> finding → offers that cure it, the cheapest first */
     private array $curing = [];
 
-    /** @var array<string, mixed> */
-    private array $data;
+    private readonly Reading $reading;
 
-    /** @var array<string, Finding> by key */
-    private array $now = [];
-
-    public function __construct(private readonly Inspector $inspector, Inspection $inspection)
+    public function __construct(private readonly Standing $standing)
     {
-        $this->data = BuildFile::data($inspection->bench->build);
-        foreach ($inspection->findings as $finding) {
-            $this->now[$finding->key()] = $finding;
-        }
+        $this->reading = Reading::of($standing->build());
     }
 
     /**
@@ -222,12 +214,12 @@ final class CheapestSet
     {
         $changes = $this->changes($chosen);
         try {
-            $after = $this->inspector->inspect(Changed::build($this->data, $changes));
+            $after = $this->standing->after($this->reading->changed($changes));
         } catch (CannotReadBuildFile) {
             // Two of them want the same place, or make a part of one name twice.
             return false;
         }
-        $turned = RemedySearch::turned($this->now, $after->findings, Remedy::toBeFitted($changes));
+        $turned = RemedySearch::turned($this->standing->findings(), $after->findings(), Remedy::toBeFitted($changes));
 
         return $turned !== null && array_diff($keys, array_map(strval(...), array_keys($turned))) === [];
     }
@@ -238,7 +230,7 @@ final class CheapestSet
      */
     private function changes(array $chosen): array
     {
-        return Changed::merged(array_map(fn (int $i): array => $this->offers[$i]['changes'], $chosen));
+        return Changes::merged(array_map(fn (int $i): array => $this->offers[$i]['changes'], $chosen));
     }
 
     /**

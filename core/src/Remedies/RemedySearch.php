@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Remedies;
 
-use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Cure;
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
@@ -34,8 +34,7 @@ final readonly class RemedySearch
      * @param  list<Entry>  $shelf  entries of the workshop's library
      */
     public function __construct(
-        private Inspector $inspector,
-        private Inspection $inspection,
+        private Standing $standing,
         private array $shelf = [],
     ) {
     }
@@ -64,8 +63,8 @@ final readonly class RemedySearch
      */
     private function proposals(Finding $finding): iterable
     {
-        $at = new Repair($this->inspection->bench, $this->shelf);
-        foreach ($this->inspector->curesOf($finding) as $cure) {
+        $at = new Repair($this->standing->bench(), $this->shelf);
+        foreach ($this->standing->inspector->curesOf($finding) as $cure) {
             yield from $cure->remedies($finding, $at);
         }
     }
@@ -76,13 +75,10 @@ final readonly class RemedySearch
      */
     public function for(Finding $finding): array
     {
-        $build = $this->inspection->bench->build;
-        $data = BuildFile::data($build);
-        $now = [];
-        foreach ($this->inspection->findings as $held) {
-            $now[$held->key()] = $held;
-        }
-        $money = MoneyLedger::of($this->inspection->bench)->toArray(false);
+        $build = $this->standing->build();
+        $reading = Reading::of($build);
+        $now = $this->standing->findings();
+        $money = MoneyLedger::of($this->standing->bench())->toArray(false);
         $kept = [];
         $tried = $left = 0;
         $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
@@ -95,25 +91,16 @@ final readonly class RemedySearch
             $tried++;
             $fitted = Remedy::toBeFitted($remedy->changes);
             try {
-                $changed = Changed::build($data, $remedy->changes);
-                $alone = $this->inspector->again($changed, [$finding->key()])[$finding->key()] ?? null;
-                if (
-                    $alone === null
-                        ? ! $finding->card->mayGo
-                        : $alone->onceFitted($fitted)->rank() <= $finding->verdict->rank()
-                ) {
-                    continue;
-                }
-                $after = $this->inspector->inspect($changed);
+                $after = $this->standing->after($reading->changed($remedy->changes));
             } catch (CannotReadBuildFile) {
                 // What the format itself refuses, such as a part without the port a lead ends at, is no remedy.
                 continue;
             }
-            $turned = self::turned($now, $after->findings, $fitted);
+            $turned = self::turned($now, $after->findings(), $fitted);
             if ($turned === null || ! isset($turned[$finding->key()])) {
                 continue;
             }
-            $then = MoneyLedger::of($after->bench)->toArray(false);
+            $then = MoneyLedger::of($after->bench())->toArray(false);
             $cost = Money::of($then['planned'], $build->plan->currency)->minus(
                 Money::of($money['planned'], $build->plan->currency),
             );
@@ -146,27 +133,29 @@ final readonly class RemedySearch
      * Findings that are better for it; null when any is worse, or a new one is a danger or fails.
      *
      * @param  array<string, Finding>  $now
-     * @param  list<Finding>  $after
+     * @param  array<string, Finding>  $after
      * @param  list<string>  $fitted  values that are to be fitted yet and are judged as if they were
      * @return array<string, Verdict>|null by key
      */
     public static function turned(array $now, array $after, array $fitted): ?array
     {
         $turned = [];
-        foreach ($after as $finding) {
-            $was = ($now[$finding->key()] ?? null)?->verdict;
+        foreach ($after as $key => $finding) {
+            if ($finding === ($now[$key] ?? null)) {
+                continue;
+            }
+            $was = ($now[$key] ?? null)?->verdict;
             $is = $finding->onceFitted($fitted);
             if ($was === null ? $is->rank() < Verdict::Tight->rank() : $is->rank() < $was->rank()) {
                 return null;
             }
             if ($was !== null && $is->rank() > $was->rank()) {
-                $turned[$finding->key()] = $is;
+                $turned[$key] = $is;
             }
         }
 
-        $there = array_flip(array_map(static fn (Finding $f): string => $f->key(), $after));
         foreach ($now as $key => $finding) {
-            if (! isset($there[$key]) && $finding->card->mayGo) {
+            if (! isset($after[$key]) && $finding->card->mayGo) {
                 $turned[$key] = Verdict::Holds;
             }
         }

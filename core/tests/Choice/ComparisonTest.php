@@ -12,6 +12,7 @@ use Magpie\Core\Choice\Comparison;
 use Magpie\Core\Choice\Preference;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -35,7 +36,7 @@ final class ComparisonTest extends TestCase
     public function test_inspecting_a_candidate_in_place_is_choosing_it_and_inspecting(string $file): void
     {
         $build = BuildFile::read($file);
-        $inspection = Rules::inspector()->inspect($build);
+        $standing = Standing::of(Rules::inspector(), $build);
         $before = BuildFile::write($build);
         foreach ($build->needs as $need) {
             foreach (array_diff($need->candidates, [$need->choice]) as $candidate) {
@@ -48,7 +49,7 @@ final class ComparisonTest extends TestCase
                 self::assertSame(
                     $chosen,
                     InspectionReport::json(
-                        (new Comparison(Rules::inspector(), $inspection, $need->ref))->inspectWith($candidate),
+                        (new Comparison($standing, $need->ref))->inspectWith($candidate),
                     ),
                     "{$need->ref}: {$candidate}",
                 );
@@ -63,8 +64,8 @@ final class ComparisonTest extends TestCase
             ->forAll(Generators::choose(1, 60), Generators::choose(5, 60), Generators::choose(1, 600))
             ->then(function (int $amps, int $volts, int $watts): void {
                 $build = $this->supplies([['psu', '24 V', '20 A'], ['other', "{$volts} V", "{$amps} A"]], "{$watts} W");
-                $inspection = Rules::inspector()->inspect($build);
-                $other = (new Comparison(Rules::inspector(), $inspection, 'psu'))->inspectWith('other');
+                $standing = Standing::of(Rules::inspector(), $build);
+                $other = (new Comparison($standing, 'psu'))->inspectWith('other');
 
                 self::assertSame(
                     InspectionReport::json(
@@ -178,11 +179,7 @@ final class ComparisonTest extends TestCase
         $file['parts'][0]['ports'] = [['name' => 'out2', 'kind' => 'source']];
         $file['parts'][] = ['ref' => 'b', 'family' => 'power_supply', 'name' => 'b'];
         $file['needs'][0]['candidates'] = ['a', 'b'];
-        $candidates = (new Comparison(
-            Rules::inspector(),
-            Rules::inspector()->inspect((new SampleBuild($file))->build),
-            'a',
-        ))->toArray()['candidates'];
+        $candidates = (new Comparison(Standing::of(Rules::inspector(), (new SampleBuild($file))->build), 'a'))->toArray()['candidates'];
 
         self::assertSame([], $candidates[0]['blocked']);
         self::assertStringContainsString('W1 goes to its port out2', $candidates[1]['blocked'][0]);
@@ -218,11 +215,7 @@ final class ComparisonTest extends TestCase
         $file['needs'][0]['candidates'] = ['m', 'n'];
         $forces = implode(
             "\n",
-            (new Comparison(
-                Rules::inspector(),
-                Rules::inspector()->inspect((new SampleBuild($file))->build),
-                'm',
-            ))->toArray()['candidates'][1]['forces'],
+            (new Comparison(Standing::of(Rules::inspector(), (new SampleBuild($file))->build), 'm'))->toArray()['candidates'][1]['forces'],
         );
 
         foreach (
@@ -317,10 +310,6 @@ final class ComparisonTest extends TestCase
             $data['needs'][$i] += $need['ref'] === 'psu' && $weights !== [] ? ['weights' => $weights] : [];
         }
 
-        return (new Comparison(
-            Rules::inspector(),
-            Rules::inspector()->inspect(BuildFile::build($data)),
-            'psu',
-        ))->toArray();
+        return (new Comparison(Standing::of(Rules::inspector(), BuildFile::build($data)), 'psu'))->toArray();
     }
 }

@@ -9,13 +9,14 @@ use Magpie\Core\Electrical\Rules\ContactLoad;
 use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Remedies\Changed;
 use Magpie\Core\Remedies\CheapestSet;
 use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
@@ -42,13 +43,11 @@ final class RemedySearchTest extends TestCase
      */
     private static function search(Build $build, string $key): array
     {
-        $inspection = Rules::inspector()->inspect($build);
-        foreach ($inspection->findings as $finding) {
-            if ($finding->key() === $key) {
-                return (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding);
-            }
-        }
-        self::fail("There is no {$key}.");
+        $standing = Standing::of(Rules::inspector(), $build);
+
+        return (new RemedySearch($standing, self::shelf()))->for(
+            $standing->findings()[$key] ?? self::fail("There is no {$key}."),
+        );
     }
 
     /**
@@ -64,8 +63,9 @@ final class RemedySearchTest extends TestCase
     public function test_no_remedy_leaves_a_worse_verdict_anywhere(string $name): void
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"));
-        $data = BuildFile::data($build);
-        $inspection = Rules::inspector()->inspect($build);
+        $reading = Reading::of($build);
+        $standing = Standing::of(Rules::inspector(), $build);
+        $inspection = $standing->inspection();
         $now = [];
         foreach ($inspection->findings as $finding) {
             $now[$finding->key()] = $finding->verdict;
@@ -77,12 +77,12 @@ final class RemedySearchTest extends TestCase
         );
         foreach ($short as $finding) {
             foreach (
-                (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding)['remedies'] as $remedy
+                (new RemedySearch($standing, self::shelf()))->for($finding)['remedies'] as $remedy
             ) {
                 $offered++;
                 $after = [];
                 $fitted = Remedy::toBeFitted($remedy['changes']);
-                foreach (Rules::inspector()->inspect(Changed::build($data, $remedy['changes']))->findings as $then) {
+                foreach (Rules::inspector()->inspect($reading->changed($remedy['changes']))->findings as $then) {
                     $after[$then->key()] = $then->onceFitted($fitted);
                     self::assertGreaterThanOrEqual(
                         isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(),
@@ -243,12 +243,13 @@ final class RemedySearchTest extends TestCase
     public function test_a_set_of_findings_is_cured_at_least_cost(): void
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
-        $inspection = Rules::inspector()->inspect($build);
+        $standing = Standing::of(Rules::inspector(), $build);
+        $inspection = $standing->inspection();
         $offers = $keys = [];
         foreach ($inspection->findings as $finding) {
             foreach (
                 count($keys) < 5 && $finding->verdict->rank() < Verdict::Tight->rank()
-                    ? (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding)['remedies']
+                    ? (new RemedySearch($standing, self::shelf()))->for($finding)['remedies']
                     : [] as $remedy
             ) {
                 $keys[$finding->key()] = $finding->key();
@@ -262,12 +263,12 @@ final class RemedySearchTest extends TestCase
             }
         }
         $keys = array_values($keys);
-        $set = (new CheapestSet(Rules::inspector(), $inspection))->of($keys, $offers);
+        $set = (new CheapestSet($standing))->of($keys, $offers);
 
         self::assertGreaterThan(2, count($keys));
         self::assertTrue($set['proven']);
         self::assertSame([], $set['left']);
-        $after = Rules::inspector()->inspect(Changed::build(BuildFile::data($build), $set['changes']));
+        $after = Rules::inspector()->inspect(Reading::of($build)->changed($set['changes']));
         $then = [];
         foreach ($after->findings as $finding) {
             $then[$finding->key()] = $finding->verdict->rank();

@@ -88,15 +88,15 @@ final class TopologyTest extends TestCase
         $topology = (new Circuits($build->build))->topology;
         $way = array_map(
             static fn (Joint $j): string => $j->lead ?? 'part',
-            $topology->wayBack($topology->nodes['bed.power']),
+            $topology->wayBack($topology->node('bed.power')),
         );
 
         self::assertSame(['C', 'part', 'B', 'part', 'A'], $way);
         self::assertSame(
             'psu',
-            $topology->needs[(int) $topology->sourceOf($topology->nodes['bed.power'])],
+            $topology->needs[(int) $topology->sourceOf($topology->node('bed.power'))],
         );
-        self::assertSame($topology->nodes['module.out'], $topology->nearEnd('C'));
+        self::assertSame($topology->node('module.out'), $topology->nearEnd('C'));
     }
 
     public function test_a_lead_drawn_from_load_to_source_carries_the_same(): void

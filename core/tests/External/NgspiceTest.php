@@ -94,10 +94,10 @@ final class NgspiceTest extends TestCase
 
         $topology = $circuits->topology;
         $ours = [
-            'v(4)' => $flow->volts[$topology->nodes['bed.power']]->in('V'),
-            'v(7)' => $flow->volts[$topology->nodes['hot.power']]->in('V'),
-            'v(8)' => $flow->volts[$topology->nodes['fan.power']]->in('V'),
-            'i(v1)' => -$flow->delivered[$topology->nodes['psu.out']]->in('A'),
+            'v(4)' => $flow->volts((int) $topology->node('bed.power'))->in('V'),
+            'v(7)' => $flow->volts((int) $topology->node('hot.power'))->in('V'),
+            'v(8)' => $flow->volts((int) $topology->node('fan.power'))->in('V'),
+            'i(v1)' => -$flow->delivered((int) $topology->node('psu.out'))->in('A'),
         ];
         foreach ($ours as $name => $value) {
             self::assertEqualsWithDelta($spice[$name], $value, abs($spice[$name]) * 1e-3, $name);
@@ -165,14 +165,14 @@ final class NgspiceTest extends TestCase
         foreach (range(1, 4) as $i) {
             self::assertEqualsWithDelta(
                 $spice["v(h{$i})"],
-                $flow->volts[$circuits->topology->nodes["h{$i}.power"]]->in('V'),
+                $flow->volts((int) $circuits->topology->node("h{$i}.power"))->in('V'),
                 24e-3,
                 "heater {$i}",
             );
         }
         self::assertEqualsWithDelta(
             -$spice['i(v1)'],
-            $flow->delivered[$circuits->topology->nodes['psu.out']]->in('A'),
+            $flow->delivered((int) $circuits->topology->node('psu.out'))->in('A'),
             16e-3,
         );
     }
@@ -190,7 +190,7 @@ final class NgspiceTest extends TestCase
                 foreach ($found as $node => $volts) {
                     self::assertEqualsWithDelta(
                         $volts,
-                        $flow->volts[(int) substr($node, 3)]->in('V'),
+                        $flow->volts((int) (int) substr($node, 3))->in('V'),
                         abs($volts) * 1e-3,
                         "{$name}, {$scenario->name}, {$node}",
                     );

@@ -8,6 +8,7 @@ use Magpie\Core\Advice\MeasureFirst;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
@@ -44,7 +45,7 @@ final class MeasureFirstTest extends TestCase
     private function rows(Build $build): array
     {
         return array_column(
-            (new MeasureFirst(Rules::inspector(), Rules::inspector()->inspect($build)))->toArray(),
+            (new MeasureFirst(Standing::of(Rules::inspector(), $build)))->toArray(),
             null,
             'where',
         );

@@ -28,7 +28,7 @@ final class RandomEdit
         }
         $i = $dice->getInt(0, count($data[$section]) - 1);
         $ref = $data[$section][$i]['ref'] ?? $i;
-        $roll = $dice->getInt(0, 19);
+        $roll = $dice->getInt(0, 11);
         if ($roll === 0) {
             array_splice($data[$section], $i, 1);
 
@@ -39,7 +39,7 @@ final class RandomEdit
 
             return ["{$section}/{$ref} again", $data];
         }
-        if ($section === 'needs' && $roll < 8) {
+        if ($section === 'needs' && $roll < 6) {
             $candidates = $data[$section][$i]['candidates'] ?? [];
             $data[$section][$i]['choice'] = $candidates === [] || $roll === 2 ? null : self::pick($candidates, $dice);
             $data[$section][$i] = array_filter($data[$section][$i], static fn ($v): bool => $v !== null);

@@ -7,14 +7,15 @@ namespace Magpie\Core\Tests\Remedies;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Rules\ContactLoad;
 use Magpie\Core\Electrical\Rules\MotorCurrent;
-use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\Changes;
 use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Remedy;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Motion\SampleAxis;
-use Magpie\Core\Remedies\Changed;
 use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -199,11 +200,11 @@ final class EachProposalTest extends TestCase
             $finding->verdict->rank(),
             "{$key} is {$finding->verdict->value}: {$finding->headline}",
         );
-        $remedies = (new RemedySearch(Rules::inspector(), $inspection, self::shelf()))->for($finding)['remedies'];
+        $remedies = (new RemedySearch(Standing::of(Rules::inspector(), $build), self::shelf()))->for($finding)['remedies'];
         $found = array_values(array_filter($remedies, static fn (array $r): bool => str_contains($r['says'], $says)));
 
         self::assertNotSame([], $found, "Offered: \n".implode("\n", array_column($remedies, 'says')));
-        $after = Rules::inspector()->find(Changed::build(BuildFile::data($build), $found[0]['changes']), $key);
+        $after = Rules::inspector()->find(Reading::of($build)->changed($found[0]['changes']), $key);
         $fitted = Remedy::toBeFitted($found[0]['changes']);
         // An output whose load was taken off it has nothing left to be judged.
         $then = $after?->onceFitted($fitted) ?? Verdict::Holds;
@@ -221,8 +222,8 @@ final class EachProposalTest extends TestCase
         $one = ['section' => 'needs', 'create' => ['ref' => 'F1']];
         $other = ['section' => 'needs', 'create' => ['ref' => 'F2']];
 
-        self::assertSame([$part, $one, $other], Changed::merged([[$part, $one], [$part, $other]]));
-        self::assertSame([], Changed::merged([]));
+        self::assertSame([$part, $one, $other], Changes::merged([[$part, $one], [$part, $other]]));
+        self::assertSame([], Changes::merged([]));
     }
 
     /**

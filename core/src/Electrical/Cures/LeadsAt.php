@@ -22,7 +22,7 @@ final class LeadsAt
             return [$lead];
         }
         $topology = Circuits::of($at->bench)->topology;
-        $node = $finding->subject->kind === 'port' ? $topology->nodes[$finding->subject->ref] ?? null : null;
+        $node = $finding->subject->kind === 'port' ? $topology->node($finding->subject->ref) : null;
 
         return $node === null
             ? []

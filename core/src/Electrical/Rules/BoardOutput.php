@@ -55,7 +55,7 @@ final class BoardOutput implements Curable
     {
         $topology = Circuits::of($bench)->topology;
         foreach ($topology->each() as $node => [$fitted, $port]) {
-            $used = $port->kind === PortKind::Outlet && count($topology->around[$node]) > 1;
+            $used = $port->kind === PortKind::Outlet && count($topology->around($node)) > 1;
             $feeds = $port->kind === PortKind::Inlet && $fitted->part->family->field('input_fuse') !== null;
             if ($used || $feeds) {
                 yield new Subject(
@@ -71,14 +71,14 @@ final class BoardOutput implements Curable
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
         $circuits = Circuits::of($bench);
-        $node = $circuits->topology->nodes[$inquiry->subject->ref];
+        $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $circuits->topology->at($node);
         $inward = $port->kind === PortKind::Inlet;
         $leads = $inward
             ? $circuits->topology->leadsTo($inquiry->subject->ref)
             : $circuits->topology->leadsFrom($inquiry->subject->ref);
         $leads = array_values(
-            array_filter($leads, static fn (Lead $l): bool => isset($circuits->topology->leads[$l->ref])),
+            array_filter($leads, static fn (Lead $l): bool => $circuits->topology->carries($l->ref)),
         );
         if ($leads === []) {
             $inquiry->lack($inward ? "a lead that feeds {$fitted->need->role}" : 'a lead at this output');

@@ -60,7 +60,7 @@ final class HeaterAtItsVoltage implements Curable
         $topology = Circuits::of($bench)->topology;
         $node = null;
         foreach ($heater->part->ports as $port) {
-            $node = $port->draw === Draw::Resistive ? $topology->nodes["{$heater->need->ref}.{$port->name}"] : $node;
+            $node = $port->draw === Draw::Resistive ? $topology->node("{$heater->need->ref}.{$port->name}") : $node;
         }
         $source = $node === null ? null : $topology->sourceOf($node);
         if ($node === null || $source === null) {

@@ -52,7 +52,7 @@ final class MotorVoltage implements Curable
         $driven = DrivenMotor::of($inquiry->bench, $inquiry->subject->ref) ?? $inquiry->lack('a motor on it');
         $motor = $driven->motors[0];
         $topology = Circuits::of($bench)->topology;
-        $node = $topology->nodes["{$driven->driver->need->ref}.power"] ?? null;
+        $node = $topology->node("{$driven->driver->need->ref}.power");
         $source = $node === null ? null : $topology->sourceOf($node);
         if ($source === null) {
             $inquiry->lack("a supply that feeds {$driven->driver->need->role}");

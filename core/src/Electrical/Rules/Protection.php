@@ -168,7 +168,7 @@ final class Protection implements Curable
                     return [$rating, $fitted->need->role];
                 }
             }
-            $index = $topology->upstream[$node] ?? null;
+            $index = $topology->upstream($node);
             if ($index === null) {
                 return null;
             }

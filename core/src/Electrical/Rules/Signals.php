@@ -367,7 +367,7 @@ final class Signals implements Check
     {
         $topology = Circuits::of($bench)->topology;
         foreach ($line->from->part->ports as $port) {
-            $node = $topology->nodes["{$line->from->need->ref}.{$port->name}"] ?? null;
+            $node = $topology->node("{$line->from->need->ref}.{$port->name}");
             $source = $node === null || $port->kind !== PortKind::Inlet ? null : $topology->sourceOf($node);
             if ($source !== null) {
                 [$fitted, $its] = $topology->at($source);

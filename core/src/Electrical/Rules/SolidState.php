@@ -46,7 +46,7 @@ final class SolidState implements Curable
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $kind = $inquiry->tryChoice($fitted, 'kind') ?? $inquiry->lack("kind of {$fitted->need->role}");
         $topology = Circuits::of($bench)->topology;
-        $node = $topology->nodes["{$fitted->need->ref}.in"] ?? null;
+        $node = $topology->node("{$fitted->need->ref}.in");
         $source = $node === null ? null : $topology->sourceOf($node);
         $source ?? $inquiry->lack('a supply that feeds it');
         $alternating = $topology->shapes[$source]->mains;
@@ -153,7 +153,7 @@ final class SolidState implements Curable
         $most = null;
         $topology = Circuits::of($bench)->topology;
         foreach ($topology->leadsFrom("{$inquiry->subject->ref}.out") as $lead) {
-            if (isset($topology->leads[$lead->ref])) {
+            if ($topology->carries($lead->ref)) {
                 $current = PowerLeads::current($inquiry, $bench, $lead);
                 $most = $most === null ? $current : $most->plus($current);
             }

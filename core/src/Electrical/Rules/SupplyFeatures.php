@@ -142,7 +142,7 @@ final class SupplyFeatures implements Curable
     {
         $topology = Circuits::of($bench)->topology;
         foreach ($supply->part->ports as $port) {
-            $node = $topology->nodes["{$supply->need->ref}.{$port->name}"] ?? null;
+            $node = $topology->node("{$supply->need->ref}.{$port->name}");
             if ($node !== null && $port->mains) {
                 $source = $topology->sourceOf($node);
 

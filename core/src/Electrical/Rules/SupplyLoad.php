@@ -58,7 +58,7 @@ final class SupplyLoad implements Curable
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
         $circuits = Circuits::of($bench);
-        $node = $circuits->topology->nodes[$inquiry->subject->ref];
+        $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $circuits->topology->at($node);
         $limit = SupplyLimit::of($inquiry, $fitted, $port);
         $worst = $load = null;

@@ -61,7 +61,7 @@ final class VoltageDrop implements Curable
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
         $circuits = Circuits::of($bench);
-        $node = $circuits->topology->nodes[$inquiry->subject->ref];
+        $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         $source = $circuits->topology->sourceOf($node);
         if ($source === null) {
             $inquiry->lack('one supply that feeds it');

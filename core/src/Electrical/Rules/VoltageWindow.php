@@ -70,9 +70,9 @@ final class VoltageWindow implements Curable
     public function judge(Inquiry $inquiry, Bench $bench): Finding
     {
         $topology = Circuits::of($bench)->topology;
-        $node = $topology->nodes[$inquiry->subject->ref];
+        $node = $topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $topology->at($node);
-        $sources = $topology->sources[$topology->islands[$node]] ?? [];
+        $sources = $topology->sourcesOf($node);
         if ($sources === []) {
             $inquiry->lack('a lead from a supply to it');
         }

@@ -2,22 +2,17 @@
 
 declare(strict_types=1);
 
-namespace Magpie\Core\Remedies;
+namespace Magpie\Core\Format;
 
-use Magpie\Core\Format\BuildFile;
-use Magpie\Core\Format\CannotReadBuildFile;
-use Magpie\Core\Machine\Build;
-
-/** A build with changes made to it, read afresh so that every rule of the format holds. */
-final class Changed
+/** Changes of a build file's data, in the shape docs/api/openapi.json gives them. */
+final class Changes
 {
     /**
      * @param  array<string, mixed>  $data  the build in canonical form
      * @param  list<array<string, mixed>>  $changes
-     *
-     * @throws CannotReadBuildFile when the changed build is none
+     * @return array<string, mixed> the data with the changes made to it; not read yet
      */
-    public static function build(array $data, array $changes): Build
+    public static function made(array $data, array $changes): array
     {
         foreach ($changes as $change) {
             $section = $change['section'];
@@ -35,7 +30,7 @@ final class Changed
             }
         }
 
-        return BuildFile::build($data);
+        return $data;
     }
 
     /**
