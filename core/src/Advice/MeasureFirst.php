@@ -144,8 +144,8 @@ final readonly class MeasureFirst
                         [$low, $high],
                         array_filter(
                             $findings,
-                            static fn (Finding $f): bool => $f->margin === null ||
-                                abs($f->margin->in('')) <= self::REACH * $off,
+                            static fn (Finding $f): bool => ! $f->card->informs &&
+                                ($f->margin === null || abs($f->margin->in('')) <= self::REACH * $off),
                         ),
                         $where,
                     ) as $flip
@@ -256,11 +256,7 @@ final readonly class MeasureFirst
             $other = $build->with([
                 'parts' => array_replace($build->parts, [$part->ref => $part->reading($spec->at($end), $port)]),
             ]);
-            foreach ($this->standing->after($other)->judged() as $finding) {
-                $key = $finding->key();
-                if (! isset($findings[$key])) {
-                    continue;
-                }
+            foreach ($this->standing->trial($other, array_keys($findings)) as $key => $finding) {
                 [$was, $is] = [
                     $findings[$key]->otherwise ?? $findings[$key]->verdict,
                     $finding->otherwise ?? $finding->verdict,

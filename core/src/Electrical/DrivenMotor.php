@@ -22,7 +22,7 @@ final readonly class DrivenMotor
     {
         $fitted = $bench->build->fitted($driver);
         $motors = array_values(
-            array_filter(array_map($bench->build->fitted(...), DrivenMotors::of($bench)->by[$driver] ?? [])),
+            array_filter(array_map($bench->build->fitted(...), DrivenMotors::of($bench)->on($driver))),
         );
 
         return $fitted === null || $motors === [] ? null : new self($fitted, $motors);
@@ -31,7 +31,7 @@ final readonly class DrivenMotor
     /** The driver a motor hangs on, with all its motors. */
     public static function behind(Bench $bench, string $motor): ?self
     {
-        $driver = DrivenMotors::of($bench)->behind[$motor] ?? null;
+        $driver = DrivenMotors::of($bench)->behind($motor);
 
         return $driver === null ? null : self::of($bench, $driver);
     }

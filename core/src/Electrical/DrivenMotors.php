@@ -5,17 +5,21 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bench;
-use Magpie\Core\Inspection\Settled;
+use Magpie\Core\Inspection\Carried;
+use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Reads;
 
 /** Which motors hang on which driver, by the leads between their motor ports. */
-final readonly class DrivenMotors implements Settled
+final class DrivenMotors implements Carried
 {
     /** @var array<string, non-empty-list<string>> driver → motors */
-    public array $by;
+    private array $by = [];
 
     /** @var array<string, string> motor → driver; the first where several drivers claim one */
-    public array $behind;
+    private array $behind = [];
+
+    private ?Reads $reads;
 
     /** The one of this bench, made when it is first asked for. */
     public static function of(Bench $bench): self
@@ -25,17 +29,51 @@ final readonly class DrivenMotors implements Settled
 
     public function __construct(Build $build)
     {
+        $this->reads = $build->reads();
         $motors = array_fill_keys(array_keys([...$build->fittedOf('stepper_motor')]), true);
-        $by = $behind = [];
         foreach ($build->runs() as [$from, $to]) {
             foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
                 if ($one->port === 'motor' && isset($motors[$other->need])) {
-                    $by[$one->need][] = $other->need;
-                    $behind[$other->need] ??= $one->need;
+                    $this->by[$one->need][] = $other->need;
+                    $this->behind[$other->need] ??= $one->need;
                 }
             }
         }
-        $this->by = $by;
-        $this->behind = $behind;
+    }
+
+    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    {
+        if ($stands || $bench->reads === null) {
+            return new CarriedOver($this, []);
+        }
+        [$next, $from] = $bench->reads->during(static fn (): self => new self($bench->build));
+        $cells = [];
+        foreach (['by' => [$next->by, $this->by], 'behind' => [$next->behind, $this->behind]] as $kind => [$now, $was]) {
+            foreach ($now + $was as $need => $_) {
+                if (($now[$need] ?? null) !== ($was[$need] ?? null)) {
+                    $cells[] = "driven/{$kind}/{$need}";
+                }
+            }
+        }
+
+        return new CarriedOver($next, $cells, $from);
+    }
+
+    /**
+     * @return list<string> the motors on a driver
+     */
+    public function on(string $driver): array
+    {
+        $this->reads?->note("driven/by/{$driver}");
+
+        return $this->by[$driver] ?? [];
+    }
+
+    /** The driver a motor hangs on. */
+    public function behind(string $motor): ?string
+    {
+        $this->reads?->note("driven/behind/{$motor}");
+
+        return $this->behind[$motor] ?? null;
     }
 }

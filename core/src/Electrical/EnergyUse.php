@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Input;
+use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Money;
@@ -32,10 +33,7 @@ final readonly class EnergyUse
         $inputs = [];
         $missing = [];
         $sources = 0;
-        foreach ($topology->each() as $node => [$fitted, $port]) {
-            if ($port->kind !== PortKind::Source || ! $port->mains) {
-                continue;
-            }
+        foreach ($topology->mains() as $node) {
             $sources++;
             if ($flow->whyUnsolved($node) !== null) {
                 $missing[] = $flow->whyUnsolved($node);
@@ -61,8 +59,8 @@ final readonly class EnergyUse
     private static function average(Circuits $circuits, Flow $flow, Demand $demand): Quantity
     {
         $nothing = Quantity::of(0, 'W');
-        [$fitted, $port] = $circuits->topology->at($demand->node);
-        if ($port->draw === \Magpie\Core\Machine\Draw::Converter) {
+        if ($circuits->topology->shapes[$demand->node]->draw === Draw::Converter) {
+            [$fitted] = $circuits->topology->at($demand->node);
             $out = $nothing;
             foreach ($fitted->part->ports as $source) {
                 $node = $circuits->topology->node("{$fitted->need->ref}.{$source->name}");

@@ -38,6 +38,9 @@ final class FlowSolver
     /** @var list<string> cells of the flow that differ from the earlier one's */
     private array $differences = [];
 
+    /** @var array<int, array{Demand, array<string, true>, int}> demands as they were, their cells, and their source */
+    private array $ofNode = [];
+
     /** Whether some supply feeds itself: then islands follow from each other, and none is taken over. */
     private bool $tangled = false;
 
@@ -57,6 +60,11 @@ final class FlowSolver
     ) {
         foreach ($topology->islands as $node => $island) {
             $this->members[$island][] = $node;
+        }
+        foreach ($before->islands ?? [] as $island) {
+            foreach ($island->ofNode as $node => $cells) {
+                $this->ofNode[$node] = [$island->taking[$node], $cells, (int) array_key_first($island->demands)];
+            }
         }
     }
 
@@ -141,7 +149,7 @@ final class FlowSolver
     /**
      * @return array{volts: array<int, Quantity>, currents: array<string, Quantity>, delivered: array<int, Quantity>,
      *     behind: array<string, list<Demand>>, demands: array<int, list<Demand>>, taking: array<int, Demand>,
-     *     unsolved: string|null, inner: list<int>}
+     *     unsolved: string|null, inner: list<int>, ofNode: array<int, array<string, true>>}
      */
     private function work(int $island, ?IslandFlow $before): array
     {
@@ -154,6 +162,7 @@ final class FlowSolver
             'taking' => [],
             'unsolved' => null,
             'inner' => [],
+            'ofNode' => [],
         ];
         $sources = $this->topology->sourcesOf($island);
         if (count($sources) > 1) {
@@ -165,20 +174,18 @@ final class FlowSolver
             return $nothing;
         }
         [$source] = $sources;
-        $demands = $inner = [];
+        $demands = $inner = $ofNode = [];
         foreach ($this->members[$island] as $node) {
             $shape = $this->topology->shapes[$node];
             if ($shape->kind !== PortKind::Inlet || $shape->draw === null) {
                 continue;
             }
-            if ($shape->draw === Draw::Converter) {
-                [$demand, $fed] = $this->converter($node, $source);
-                array_push($inner, ...$fed);
-            } else {
-                $demand = $this->circuits->demand($node, $this->scenario);
-            }
-            // What a heater takes follows from the voltage it is given.
-            $demand = $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
+            $fed = $shape->draw === Draw::Converter ? $this->fedBy($node) : [];
+            [$demand, $ofNode[$node]] = $this->known($node, $source, $fed) ?? $this->told(
+                fn (): Demand => $this->demand($node, $source, $shape->draw),
+            );
+            $this->reads?->noteAll($ofNode[$node]);
+            array_push($inner, ...$fed);
             $was = $before?->taking[$node] ?? $demand;
             $demands[] = $was == $demand ? $was : $demand;
         }
@@ -194,12 +201,73 @@ final class FlowSolver
             'taking' => $taking,
             'behind' => $this->behind($demands),
             'inner' => $inner,
+            'ofNode' => $ofNode,
         ] + $nothing;
         $held = $this->circuits->heldBy($source);
 
         return ($held === null
             ? ['unsolved' => 'the voltage of '.$this->topology->roleAt($source).' is not known']
             : $this->run($island, $source, $held, $demands)) + $found;
+    }
+
+    /** What one part takes at one inlet; what a heater takes follows from the voltage it is given. */
+    private function demand(int $node, int $source, Draw $draw): Demand
+    {
+        $demand =
+            $draw === Draw::Converter
+                ? $this->converter($node, $source)
+                : $this->circuits->demand($node, $this->scenario);
+
+        return $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
+    }
+
+    /**
+     * @return list<int> islands behind the outputs of the converter whose inlet this is
+     */
+    private function fedBy(int $node): array
+    {
+        $islands = [];
+        foreach ($this->topology->nodesOf($this->topology->needs[$node]) as $out) {
+            if ($this->topology->shapes[$out]->kind === PortKind::Source) {
+                $islands[] = $this->topology->islands[$out];
+            }
+        }
+
+        return $islands;
+    }
+
+    /**
+     * A demand as it was, where nothing it follows from has changed.
+     *
+     * @param  list<int>  $fed  islands it feeds
+     * @return array{Demand, array<string, true>}|null and the cells it was worked out from
+     */
+    private function known(int $node, int $source, array $fed): ?array
+    {
+        $was = $this->ofNode[$node] ?? null;
+        if ($was === null || $was[2] !== $source || array_intersect_key($was[1], $this->changed) !== []) {
+            return null;
+        }
+        foreach ($fed as $island) {
+            if (isset($this->under[$island])) {
+                return null;
+            }
+            $this->island($island);
+            if (isset($this->different[$island])) {
+                return null;
+            }
+        }
+
+        return [$was[0], $was[1]];
+    }
+
+    /**
+     * @param  callable(): Demand  $work
+     * @return array{Demand, array<string, true>} and the cells it was worked out from
+     */
+    private function told(callable $work): array
+    {
+        return $this->reads === null ? [$work(), []] : $this->reads->during($work);
     }
 
     /**
@@ -287,15 +355,13 @@ final class FlowSolver
 
     /**
      * What a supply takes in for what its outputs give, over efficiency and, on the mains, power factor.
-     *
-     * @return array{Demand, list<int>} and the islands it feeds
      */
-    private function converter(int $node, int $source): array
+    private function converter(int $node, int $source): Demand
     {
         [$fitted, $inlet] = $this->topology->at($node);
         $need = $fitted->need->ref;
         $power = Quantity::of(0, 'W');
-        $inputs = $missing = $fed = [];
+        $inputs = $missing = [];
         foreach ($fitted->part->ports as $port) {
             if ($port->kind !== PortKind::Source) {
                 continue;
@@ -305,7 +371,6 @@ final class FlowSolver
                 continue;
             }
             $island = $this->topology->islands[$out];
-            $fed[] = $island;
             if (isset($this->under[$island]) && ! isset($this->unsolved[$island])) {
                 $this->unsolved[$island] = "{$fitted->need->role} would feed itself: its output leads back to its own input";
                 $this->tangled = true;
@@ -331,6 +396,6 @@ final class FlowSolver
         $held = $this->circuits->heldBy($source);
         $current = $held === null || ! $held->isPositive() ? null : $power->over($factor)->over($held)->to('A');
 
-        return [new Demand($need, $node, $current, null, Quantity::ratio(1), $inputs, $missing), $fed];
+        return new Demand($need, $node, $current, null, Quantity::ratio(1), $inputs, $missing);
     }
 }

@@ -19,6 +19,7 @@ final readonly class IslandFlow
      * @param  string|null  $unsolved  why it has no answer
      * @param  list<int>  $inner  islands its converters feed, which it follows from
      * @param  array<string, true>  $cells  what was read of the build to work it out
+     * @param  array<int, array<string, true>>  $ofNode  of these, what each demand alone was worked out from
      */
     public function __construct(
         public array $volts,
@@ -30,6 +31,7 @@ final readonly class IslandFlow
         public ?string $unsolved,
         public array $inner,
         public array $cells,
+        public array $ofNode = [],
     ) {
     }
 

@@ -153,7 +153,7 @@ final class Topology
     /** Whether a lead carries power. */
     public function carries(string $lead): bool
     {
-        $this->build->reads()?->note('runs');
+        $this->build->reads()?->note("leads/{$lead}");
 
         return isset($this->joints[$lead]);
     }
@@ -223,6 +223,18 @@ final class Topology
         foreach (array_keys($this->shapes) as $node) {
             yield $node => $this->at($node);
         }
+    }
+
+    /**
+     * @return list<int> where the wall feeds the machine
+     */
+    public function mains(): array
+    {
+        $this->build->reads()?->note('nodes');
+
+        return array_keys(
+            array_filter($this->shapes, static fn (Port $p): bool => $p->mains && $p->kind === PortKind::Source),
+        );
     }
 
     public function roleAt(int $node): string

@@ -17,6 +17,7 @@ final readonly class Card
      * @param  list<string>  $reads  the specs it reads, as "family.key", "lead.key", "site.key"
      * @param  array<string, Threshold>  $thresholds  defaults a builder may change
      * @param  Evidence  $asks  weakest evidence on which the check may pass
+     * @param  bool  $informs  it tells a figure and holds whatever that is, once it can be told
      * @param  bool  $mayGo  a cure may take its subject away: an output nothing hangs on any more has nothing to carry
      */
     public function __construct(
@@ -29,6 +30,7 @@ final readonly class Card
         public array $thresholds = [],
         public Evidence $asks = Evidence::Manual,
         public bool $mayGo = false,
+        public bool $informs = false,
     ) {
     }
 }

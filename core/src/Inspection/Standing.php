@@ -117,6 +117,32 @@ final class Standing
     }
 
     /**
+     * Some findings as they would be after an edit: those of them that it touches, and nothing else is judged.
+     *
+     * @param  list<string>  $keys
+     * @return array<string, Finding> by key
+     */
+    public function trial(Build $build, array $keys): array
+    {
+        $differences = Differences::between($this->build, $build);
+        if ($differences === null) {
+            return array_intersect_key($this->after($build)->findings, array_flip($keys));
+        }
+        $told = $build->toldTo($this->reads, $this->bench->build, $this->build->parts);
+        [$bench, $cells] = $this->bench->carriedTo($told, $differences->cells, $differences->entries);
+        $found = [];
+        foreach ($keys as $key) {
+            if (array_intersect_key($this->cells[$key] ?? [], $cells) !== []) {
+                $was = $this->findings[$key];
+                $check = $this->inspector->checks[$this->inspector->numberOf($was->card->id)];
+                $found[$key] = $this->inspector->ask($check, new Inquiry($bench, $was->card, $was->subject), $bench);
+            }
+        }
+
+        return $found;
+    }
+
+    /**
      * Puts a check to its subjects, listed afresh.
      *
      * @param  array<string, true>|null  $stale  findings to judge again though their subject is the same; null for all

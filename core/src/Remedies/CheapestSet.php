@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Remedies;
 
+use InvalidArgumentException;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\Changes;
 use Magpie\Core\Format\Reading;
@@ -23,6 +24,9 @@ final class CheapestSet
     /** Sets inspected at the most; beyond that the answer is the best of those, and not proven to be the cheapest. */
     private const INSPECTED = 40;
 
+    /** Findings that can be cured at once: the bits of a number. */
+    private const MOST = 62;
+
     /** Branches looked at, at the most. */
     private const BRANCHES = 20_000;
 
@@ -41,8 +45,14 @@ final class CheapestSet
     /** @var list<Offer> */
     private array $offers = [];
 
-    /** @var array<string, list<int>> finding → offers that cure it, the cheapest first */
+    /** @var list<string> findings that some offer cures; the bit of each is its place here */
+    private array $keys = [];
+
+    /** @var array<int, list<int>> bit of a finding → offers that cure it, the cheapest first */
     private array $curing = [];
+
+    /** @var array<int, int> offer → findings it cures, as bits */
+    private array $cures = [];
 
     private readonly Reading $reading;
 
@@ -60,24 +70,19 @@ final class CheapestSet
     public function of(array $keys, array $offers): array
     {
         $this->offers = $offers;
-        $this->curing = array_fill_keys($keys, []);
-        foreach ($offers as $i => $offer) {
-            foreach (array_intersect($offer['cured'], $keys) as $key) {
-                $this->curing[$key][] = $i;
-            }
+        $left = $this->lay($keys);
+        $cover = $this->cover();
+        // What covers all at least cost, leaving aside whether it works together, costs no more than any set that does.
+        if ($cover !== null && $cover !== [] && $this->works($cover, $this->keys)) {
+            $this->inspected++;
+            [$this->best, $this->bestCost] = [$cover, array_sum(array_map($this->price(...), $cover))];
+            $missed = [];
+            $proven = true;
+        } else {
+            $this->branch([], $this->all(), 0.0);
+            $missed = $this->best === null ? $this->oneByOne() : [];
+            $proven = $missed === [] && $this->best !== null && $this->floor >= $this->bestCost - 1e-9;
         }
-        $left = array_map(
-            strval(...),
-            array_keys(array_filter($this->curing, static fn (array $by): bool => $by === [])),
-        );
-        $this->curing = array_filter($this->curing);
-        foreach ($this->curing as &$by) {
-            usort($by, fn (int $a, int $b): int => $this->price($a) <=> $this->price($b));
-        }
-        unset($by);
-        $this->branch([], 0.0);
-        $missed = $this->best === null ? $this->oneByOne() : [];
-        $proven = $missed === [] && $this->best !== null && $this->floor >= $this->bestCost - 1e-9;
         $cost =
             $this->best === null
                 ? null
@@ -85,11 +90,7 @@ final class CheapestSet
         $gap =
             $proven || $this->best === null
                 ? null
-                : max(
-                    0.0,
-                    $this->bestCost -
-                        min($this->floor, $this->bound(array_map(strval(...), array_keys($this->curing)))),
-                );
+                : max(0.0, $this->bestCost - min($this->floor, $this->bound($this->all())));
 
         return [
             'chosen' => $this->best ?? [],
@@ -103,11 +104,122 @@ final class CheapestSet
     }
 
     /**
-     * @param  list<int>  $chosen
+     * Numbers the findings, so that a set of them is the bits of a number.
+     *
+     * @param  list<string>  $keys
+     * @return list<string> findings no offer cures
      */
-    private function branch(array $chosen, float $cost): void
+    private function lay(array $keys): array
     {
-        $open = $this->open($chosen);
+        $curing = array_fill_keys($keys, []);
+        foreach ($this->offers as $i => $offer) {
+            foreach (array_intersect($offer['cured'], $keys) as $key) {
+                $curing[$key][] = $i;
+            }
+        }
+        $left = array_map(strval(...), array_keys(array_filter($curing, static fn (array $by): bool => $by === [])));
+        $this->keys = array_map(strval(...), array_keys(array_filter($curing)));
+        if (count($this->keys) > self::MOST) {
+            throw new InvalidArgumentException('At most '.self::MOST.' findings can be cured at once.');
+        }
+        $this->curing = [];
+        $this->cures = array_fill_keys(array_keys($this->offers), 0);
+        foreach ($this->keys as $bit => $key) {
+            usort($curing[$key], fn (int $a, int $b): int => $this->price($a) <=> $this->price($b));
+            $this->curing[$bit] = $curing[$key];
+            foreach ($curing[$key] as $i) {
+                $this->cures[$i] |= 1 << $bit;
+            }
+        }
+
+        return $left;
+    }
+
+    /** All findings, as bits. */
+    private function all(): int
+    {
+        return (1 << count($this->keys)) - 1;
+    }
+
+    /**
+     * The offers that cover all findings at least cost, whether they work together or not. Findings that share no offer
+     * are covered apart from each other.
+     *
+     * @return list<int>|null null when the search did not come to its end
+     */
+    private function cover(): ?array
+    {
+        $chosen = [];
+        for ($open = $this->all(); $open !== 0; $open &= ~$group) {
+            $group = $open & -$open;
+            do {
+                $before = $group;
+                foreach ($this->cures as $cures) {
+                    $group |= ($cures & $group) !== 0 ? $cures : 0;
+                }
+            } while ($group !== $before);
+            $best = $this->coverOf($group);
+            if ($best === null) {
+                return null;
+            }
+            array_push($chosen, ...$best);
+        }
+
+        return $chosen;
+    }
+
+    /**
+     * @return list<int>|null
+     */
+    private function coverOf(int $group): ?array
+    {
+        $best = null;
+        $least = INF;
+        $branches = 0;
+        $search = function (array $chosen, int $open, float $cost) use (&$search, &$best, &$least, &$branches): bool {
+            if ($open === 0) {
+                [$best, $least] = [$chosen, $cost];
+
+                return true;
+            }
+            if ($branches++ >= self::BRANCHES) {
+                return false;
+            }
+            foreach ($this->curing[$this->narrowest($open)] as $i) {
+                $then = $cost + $this->price($i);
+                $rest = $open & ~$this->cures[$i];
+                if ($then + $this->bound($rest) < $least - 1e-12 && ! $search([...$chosen, $i], $rest, $then)) {
+                    return false;
+                }
+            }
+
+            return true;
+        };
+
+        /** @var list<int>|null $best */
+        return $search([], $group, 0.0) ? $best : null;
+    }
+
+    /** The open finding with the fewest ways to cure it: it decides next, so that the tree stays narrow. */
+    private function narrowest(int $open): int
+    {
+        $found = 0;
+        $least = PHP_INT_MAX;
+        foreach ($this->curing as $bit => $by) {
+            if (($open & (1 << $bit)) !== 0 && count($by) < $least) {
+                [$found, $least] = [$bit, count($by)];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param  list<int>  $chosen
+     * @param  int  $open  findings none of them cures
+     */
+    private function branch(array $chosen, int $open, float $cost): void
+    {
         $bound = $cost + $this->bound($open);
         if ($bound >= $this->bestCost) {
             return;
@@ -117,60 +229,45 @@ final class CheapestSet
 
             return;
         }
-        if ($open === []) {
-            $this->offer($chosen, $cost);
+        if ($open === 0) {
+            $this->inspected++;
+            if ($this->works($chosen, $this->keys)) {
+                [$this->best, $this->bestCost] = [$chosen, $cost];
+            }
 
             return;
         }
-        // The finding with the fewest ways to cure it decides next: the tree stays narrow.
-        usort($open, fn (string $a, string $b): int => count($this->curing[$a]) <=> count($this->curing[$b]));
-        foreach ($this->curing[$open[0]] as $i) {
-            $this->branch([...$chosen, $i], $cost + $this->price($i));
+        foreach ($this->curing[$this->narrowest($open)] as $i) {
+            $this->branch([...$chosen, $i], $open & ~$this->cures[$i], $cost + $this->price($i));
         }
     }
 
-    /**
-     * @param  list<int>  $chosen
-     * @return list<string> findings none of the chosen cures
-     */
-    private function open(array $chosen): array
-    {
-        return array_values(
-            array_filter(
-                array_map(strval(...), array_keys($this->curing)),
-                fn (string $key): bool => array_intersect($this->curing[$key], $chosen) === [],
-            ),
-        );
-    }
-
-    /**
-     * @param  list<int>  $chosen
-     */
-    private function offer(array $chosen, float $cost): void
-    {
-        $this->inspected++;
-        if ($this->works($chosen, array_map(strval(...), array_keys($this->curing)))) {
-            [$this->best, $this->bestCost] = [$chosen, $cost];
-        }
-    }
-
-    /**
-     * What curing these must at least cost: each finding pays its share of the cheapest offer that cures it.
-     *
-     * @param  list<string>  $open
-     */
-    private function bound(array $open): float
+    /** What curing these must at least cost: each finding pays its share of the cheapest offer that cures it. */
+    private function bound(int $open): float
     {
         $sum = 0.0;
-        foreach ($open as $key) {
+        $share = [];
+        foreach ($this->curing as $bit => $by) {
+            if (($open & (1 << $bit)) === 0) {
+                continue;
+            }
             $least = INF;
-            foreach ($this->curing[$key] as $i) {
-                $least = min($least, $this->price($i) / count(array_intersect($this->offers[$i]['cured'], $open)));
+            foreach ($by as $i) {
+                $least = min($least, $share[$i] ??= $this->price($i) / self::count($this->cures[$i] & $open));
             }
             $sum += $least;
         }
 
         return $sum;
+    }
+
+    private static function count(int $bits): int
+    {
+        for ($count = 0; $bits !== 0; $count++) {
+            $bits &= $bits - 1;
+        }
+
+        return $count;
     }
 
     /**
@@ -181,14 +278,14 @@ final class CheapestSet
     private function oneByOne(): array
     {
         $chosen = $cured = $missed = [];
-        foreach (array_map(strval(...), array_keys($this->curing)) as $key) {
-            if (array_intersect($this->curing[$key], $chosen) !== []) {
+        foreach ($this->keys as $bit => $key) {
+            if (array_intersect($this->curing[$bit], $chosen) !== []) {
                 $cured[] = $key;
 
                 continue;
             }
             $taken = false;
-            foreach ($this->curing[$key] as $i) {
+            foreach ($this->curing[$bit] as $i) {
                 $this->inspected++;
                 if ($this->works([...$chosen, $i], [...$cured, $key])) {
                     $chosen[] = $i;

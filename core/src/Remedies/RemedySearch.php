@@ -91,7 +91,11 @@ final readonly class RemedySearch
             $tried++;
             $fitted = Remedy::toBeFitted($remedy->changes);
             try {
-                $after = $this->standing->after($reading->changed($remedy->changes));
+                $changed = $reading->changed($remedy->changes);
+                if (! $this->betters($finding, $changed, $fitted)) {
+                    continue;
+                }
+                $after = $this->standing->after($changed);
             } catch (CannotReadBuildFile) {
                 // What the format itself refuses, such as a part without the port a lead ends at, is no remedy.
                 continue;
@@ -127,6 +131,19 @@ final readonly class RemedySearch
             ),
             'left_out' => $left,
         ];
+    }
+
+    /**
+     * Whether a change betters the finding itself, before all others are looked at.
+     *
+     * @param  list<string>  $fitted
+     */
+    private function betters(Finding $finding, Build $changed, array $fitted): bool
+    {
+        $then = $this->standing->trial($changed, [$finding->key()])[$finding->key()] ?? null;
+
+        return $finding->card->mayGo ||
+            ($then !== null && $then->onceFitted($fitted)->rank() > $finding->verdict->rank());
     }
 
     /**

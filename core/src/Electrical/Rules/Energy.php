@@ -29,6 +29,7 @@ final class Energy implements Check
             Trade::Electrical,
             'E = P × t; the part of the time each load is on is the builder\'s',
             ['scenario.duration', 'scenario.runs_per_year', 'site.tariff', 'power_supply.efficiency'],
+            informs: true,
         );
     }
 

@@ -15,7 +15,6 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
-use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -170,10 +169,9 @@ final class MainsCircuit implements Check
     private static function inlets(Bench $bench): array
     {
         $found = [];
-        foreach (Circuits::of($bench)->topology->each() as $node => [$fitted, $port]) {
-            if ($port->mains && $port->kind === PortKind::Source) {
-                $found[$node] = $fitted->need->role;
-            }
+        $topology = Circuits::of($bench)->topology;
+        foreach ($topology->mains() as $node) {
+            $found[$node] = $topology->roleAt($node);
         }
 
         return $found;
