@@ -12,9 +12,11 @@ use App\Models\Build;
 use App\Models\Import;
 use App\Models\User;
 use App\Models\Workshop;
+use App\Resident\Server;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Log;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Facades\Storage;
 use Magpie\Core\Format\BuildFile;
@@ -119,7 +121,7 @@ Artisan::command('magpie:judge', function (): int {
     set_time_limit(0);
     // It ends with the process that started it, and makes way for a fresh one now and then.
     for (
-        $parent = posix_getppid(), $until = time() + 3600;
+        $parent = (int) getenv('MAGPIE_PARENT'), $until = time() + 3600;
         posix_getppid() === $parent && time() < $until && memory_get_usage() < 1 << 30;
 
     ) {
@@ -131,6 +133,25 @@ Artisan::command('magpie:judge', function (): int {
 
     return 0;
 })->purpose('Judge builds in the background');
+
+// The resident inspector: keeps the builds being worked on read and judged, so that an edit costs what it touches.
+Artisan::command('magpie:inspector', function (): int {
+    ini_set('memory_limit', '3G');
+    set_time_limit(0);
+    $path = config('magpie.inspector');
+    if (! is_string($path)) {
+        $this->error('MAGPIE_INSPECTOR names no socket to listen at.');
+
+        return 1;
+    }
+    $parent = (int) getenv('MAGPIE_PARENT');
+    // It ends with the process that started it.
+    (new Server($path, (int) config('magpie.check'), static fn (string $line) => Log::error($line)))->run(
+        static fn (): bool => posix_getppid() === $parent,
+    );
+
+    return 0;
+})->purpose('Keep builds judged while they are edited');
 
 // For the upgrade: which migrations this version knows and the database has had.
 Artisan::command('magpie:migrations', function (): int {

@@ -29,21 +29,26 @@ final class Document
 
     private ?Standing $standing = null;
 
+    private ?string $text = null;
+
     /**
      * @param  array<string, mixed>  $data
+     * @param  bool  $judged  it was read and judged as it is
      */
-    private function __construct(public readonly array $data)
+    private function __construct(public readonly array $data, public readonly bool $judged = false)
     {
     }
 
     public static function of(Build $build): self
     {
-        $snapshot = Snapshot::query()->select('revision', 'document', 'build_id')->find($build->id);
+        $snapshot = Snapshot::query()->select('revision', 'judged', 'document', 'build_id')->find($build->id);
+        if ($snapshot === null || $snapshot->revision !== $build->revision) {
+            return new self((new Store($build))->document());
+        }
 
         return new self(
-            $snapshot !== null && $snapshot->revision === $build->revision
-                ? json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR)
-                : (new Store($build))->document(),
+            json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR),
+            $snapshot->judged === $build->revision,
         );
     }
 
@@ -53,6 +58,12 @@ final class Document
     public static function from(array $data): self
     {
         return new self($data);
+    }
+
+    /** As JSON text, as it is kept. */
+    public function text(): string
+    {
+        return $this->text ??= self::json($this->data);
     }
 
     /** @throws CannotReadBuildFile */
@@ -68,7 +79,8 @@ final class Document
      */
     public function inspection(?callable $about = null): Inspection
     {
-        return $this->inspection ??= $this->standing?->inspection() ?? Rules::inspector()->inspect($this->machine(), $about);
+        return $this->inspection ??=
+            $this->standing?->inspection() ?? Rules::inspector()->inspect($this->machine(), $about);
     }
 
     /**

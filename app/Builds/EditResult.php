@@ -39,6 +39,8 @@ final readonly class EditResult
             Document::json($many ? [] : $this->entries).
             ',"left":'.
             Document::json($this->left).
+            ',"findings":'.
+            Document::json($this->judging->findings).
             $this->judging->json().
             '}';
     }

@@ -51,8 +51,16 @@ final class Editor
 
     private ?Document $document = null;
 
-    public function __construct(private readonly Build $build, private readonly ?User $user)
-    {
+    private ?Judging $judging = null;
+
+    /**
+     * @param  int|null  $seen  the revision whose findings whoever edits has before them
+     */
+    public function __construct(
+        private readonly Build $build,
+        private readonly ?User $user,
+        private readonly ?int $seen = null,
+    ) {
     }
 
     /**
@@ -93,7 +101,7 @@ final class Editor
             );
             // Every name must name something before a row is written.
             $this->document = Document::from($this->data());
-            $this->readable && $this->document->machine();
+            $this->judging = $this->judge($this->document);
             $records = [];
             foreach ($planned as [$record, $write]) {
                 $records[] = ['edit_id' => $edit->id, 'row' => $write()] + $record;
@@ -169,29 +177,38 @@ final class Editor
             $this->build->revision =
                 (int) (DB::table('builds')->where('id', $this->build->id)->lockForUpdate()->value('revision') ??
                     throw CannotEdit::at('', 'the build is gone; somebody deleted it.'));
-            [$this->touched, $this->left, $this->document] = [[], [], null];
+            [$this->touched, $this->left, $this->document, $this->judging] = [[], [], null, null];
             $this->store = new Store($this->build);
             $this->opened = Document::of($this->build);
-            $this->readable = $this->opened->trouble() === null;
+            $this->readable = $this->opened->judged || $this->opened->trouble() === null;
             $this->open($this->opened);
             $edit = $work();
             if ($edit instanceof EditResult) {
                 return $edit;
             }
             $document = $this->document ?? Document::from($this->data());
-            $this->readable && $document->machine();
+            $judging = $this->judging ?? $this->judge($document);
             DB::table('builds')
                 ->where('id', $this->build->id)
                 ->update(['revision' => $this->build->revision, 'updated_at' => now()]);
 
-            return new EditResult(
-                $edit,
-                $this->build->revision,
-                $this->touched(),
-                Judging::of($this->build, $document),
-                $this->left,
-            );
+            return new EditResult($edit, $this->build->revision, $this->touched(), $judging, $this->left);
         }, self::TRIES);
+    }
+
+    /**
+     * Reads and judges what the build becomes.
+     *
+     * @throws CannotReadBuildFile when it could be read before and can no longer be
+     */
+    private function judge(Document $document): Judging
+    {
+        $judging = Judging::of($this->build, $document, $this->seen);
+        if ($this->readable && $judging->unreadable) {
+            throw CannotReadBuildFile::at($judging->trouble['pointer'] ?? '', $judging->trouble['reason'] ?? '');
+        }
+
+        return $judging;
     }
 
     private function stored(Edit $edit): EditResult

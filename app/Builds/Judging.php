@@ -6,6 +6,7 @@ namespace App\Builds;
 
 use App\Models\Build;
 use App\Models\Snapshot;
+use App\Resident\Client;
 use DateTimeImmutable;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
@@ -30,11 +31,16 @@ final readonly class Judging
      * @param  string|null  $overview  JSON text; null when nothing has been judged of it yet, or it cannot be read
      * @param  array{pointer: string, reason: string}|null  $trouble  why it cannot be read or judged
      * @param  array{state: string, done: int, of: int}|null  $going  while it is judged in the background
+     * @param  array{since: int, changed: list<array<string, mixed>>, gone: list<string>}|null  $findings  where the
+     *     overview comes without them: those that are told otherwise than at a revision the asker knows
+     * @param  bool  $unreadable  the trouble is that the format's rules are broken
      */
     private function __construct(
         public ?string $overview,
         public ?array $trouble = null,
         public ?array $going = null,
+        public ?array $findings = null,
+        public bool $unreadable = false,
     ) {
     }
 
@@ -42,8 +48,9 @@ final readonly class Judging
      * What is known of a build now; judged on the spot when that is quick.
      *
      * @param  Document|null  $document  when it is at hand
+     * @param  int|null  $seen  the revision whose findings the asker knows
      */
-    public static function of(Build $build, ?Document $document = null): self
+    public static function of(Build $build, ?Document $document = null, ?int $seen = null): self
     {
         $held = Snapshot::query()->select('judged', 'day', 'inspection', 'build_id')->find($build->id);
         $inspection = $held !== null && $held->inspection !== '' ? $held->inspection : null;
@@ -56,14 +63,26 @@ final readonly class Judging
             return new self($inspection);
         }
         $document ??= Document::of($build);
-        $trouble = $document->trouble();
-        if ($trouble !== null) {
-            return new self(null, $trouble);
-        }
         if ($document->isLarge()) {
+            $trouble = $document->trouble();
+            if ($trouble !== null) {
+                return new self(null, $trouble, unreadable: true);
+            }
             self::keep($build, $document, null);
 
             return new self($inspection, null, self::queue($build));
+        }
+        $answer = Client::ask($build->id, $build->revision, $document->text(), $seen);
+        if ($answer !== null) {
+            $answer->trouble === null && self::keep($build, $document, $answer->overview, $answer->findings === null);
+
+            return $answer->trouble === null
+                ? new self($answer->overview, findings: $answer->findings)
+                : new self(null, $answer->trouble, unreadable: true);
+        }
+        $trouble = $document->trouble();
+        if ($trouble !== null) {
+            return new self(null, $trouble, unreadable: true);
         }
         try {
             $overview = self::judge($build, $document);
@@ -188,20 +207,22 @@ final readonly class Judging
     /**
      * Keeps what is known, once nothing is locked any more. Whoever cannot write it just now has lost nothing but time:
      * it is worked out again.
+     *
+     * @param  bool  $whole  the overview has all findings, so that it can be shown again as it is
      */
-    private static function keep(Build $build, Document $document, ?string $overview): void
+    private static function keep(Build $build, Document $document, ?string $overview, bool $whole = true): void
     {
         $row = [
             'build_id' => $build->id,
             'revision' => $build->revision,
-            'document' => Document::json($document->data),
+            'document' => $document->text(),
         ];
         $judged =
             $overview === null
                 ? []
                 : [
                     'day' => self::today()->format('Y-m-d'),
-                    'inspection' => $overview,
+                    'inspection' => $whole ? $overview : '',
                     'judged' => $build->revision,
                     'summary' => Document::json(
                         array_intersect_key(

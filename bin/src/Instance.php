@@ -80,6 +80,7 @@ final class Instance
     {
         Service::endLeftover("{$this->folder}/server.pid", 'router.php');
         Service::endLeftover("{$this->folder}/judge.pid", 'magpie:judge');
+        Service::endLeftover("{$this->folder}/inspector.pid", 'magpie:inspector');
     }
 
     public function wipe(): void
@@ -105,7 +106,8 @@ final class Instance
                 $this->terminal->end(Shell::lastLine($this->project->artisan($this->name, ['magpie:demo'])));
             }
             $this->startServer($workers, $environment);
-            $this->startJudge();
+            $this->startBeside('background', 'magpie:judge', 'judge');
+            $this->startBeside('inspector', 'magpie:inspector', 'inspector');
         } catch (Failure $failure) {
             $this->stop();
             throw $failure;
@@ -274,18 +276,19 @@ final class Instance
         $this->terminal->end("{$workers} workers");
     }
 
-    private function startJudge(): void
+    /** A process of the application that goes on beside the web server. */
+    private function startBeside(string $name, string $command, string $files): void
     {
-        $judge = new Service(
-            'background',
-            [PHP_BINARY, '-d', 'opcache.enable_cli=1', "{$this->project->root}/artisan", 'magpie:judge'],
-            "{$this->folder}/judge.log",
-            "{$this->folder}/judge.pid",
+        $service = new Service(
+            $name,
+            [PHP_BINARY, '-d', 'opcache.enable_cli=1', "{$this->project->root}/artisan", $command],
+            "{$this->folder}/{$files}.log",
+            "{$this->folder}/{$files}.pid",
             ['MAGPIE_INSTANCE' => $this->name],
             $this->project->root,
         );
-        $this->services[$judge->name] = $judge;
-        $judge->start();
+        $this->services[$service->name] = $service;
+        $service->start();
     }
 
     private function writeEnvironment(string $password, bool $demo): void
@@ -308,6 +311,7 @@ final class Instance
             'MAGPIE_FILES' => "{$this->folder}/files",
             'MAGPIE_SESSIONS' => "{$this->folder}/sessions",
             'MAGPIE_CACHE' => "{$this->folder}/cache",
+            'MAGPIE_INSPECTOR' => $this->socket(),
             'LOG_CHANNEL' => 'single',
         ];
         $lines = array_map(
@@ -317,6 +321,16 @@ final class Instance
         );
         file_put_contents("{$this->folder}/.env", implode("\n", $lines)."\n");
         chmod("{$this->folder}/.env", 0600);
+    }
+
+    /** The socket of the resident inspector; in the system's own folder where the path of ours is too long for one. */
+    private function socket(): string
+    {
+        $socket = "{$this->folder}/inspector.sock";
+
+        return strlen($socket) < 100
+            ? $socket
+            : sys_get_temp_dir().'/magpie-'.substr(sha1($socket), 0, 16).'.sock';
     }
 
     private function stopOnSignals(): void

@@ -33,7 +33,13 @@ final class Service
 
     public function start(): void
     {
-        $this->pid = Background::start($this->command, $this->log, $this->environment, $this->folder);
+        $this->pid = Background::start(
+            $this->command,
+            $this->log,
+            // By this it knows when whoever looks after it is gone.
+            $this->environment + ['MAGPIE_PARENT' => (string) getmypid()],
+            $this->folder,
+        );
         file_put_contents($this->pidFile, (string) $this->pid);
     }
 

@@ -72,6 +72,11 @@ abstract class FeatureTestCase extends TestCase
         return $user;
     }
 
+    protected function linnet(): Build
+    {
+        return Build::query()->where('slug', 'linnet')->firstOrFail();
+    }
+
     protected function dunlin(): Build
     {
         return Build::query()->where('slug', 'dunlin')->firstOrFail();
@@ -81,13 +86,13 @@ abstract class FeatureTestCase extends TestCase
      * @param  list<array<string, mixed>>  $changes
      * @return TestResponse<\Symfony\Component\HttpFoundation\Response>
      */
-    protected function edit(Build $build, array $changes, ?string $key = null): TestResponse
+    protected function edit(Build $build, array $changes, ?string $key = null, ?int $seen = null): TestResponse
     {
         return $this->postJson("/api/builds/{$build->id}/edits", [
             'key' => $key ?? (string) Str::uuid(),
             'label' => 'Test edit',
             'changes' => $changes,
-        ]);
+        ] + ($seen === null ? [] : ['seen' => $seen]));
     }
 
     /**

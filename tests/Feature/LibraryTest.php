@@ -17,11 +17,6 @@ final class LibraryTest extends FeatureTestCase
         return '/api/workshops/'.$this->dunlin()->workshop_id.'/library';
     }
 
-    private function linnet(): Build
-    {
-        return Build::query()->where('slug', 'linnet')->firstOrFail();
-    }
-
     public function test_every_word_must_be_carried_and_short_ones_count(): void
     {
         $this->as($this->isla());

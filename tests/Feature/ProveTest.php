@@ -4,18 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\Build;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Support\Schemas;
 
 /** Wiring on a bad day, ports, stops, settings and fixes together, as the interface asks for them. */
 final class ProveTest extends FeatureTestCase
 {
-    private function linnet(): Build
-    {
-        return Build::query()->where('slug', 'linnet')->firstOrFail();
-    }
-
     /**
      * @return iterable<string, array{string, string, bool}>
      */

@@ -11,11 +11,6 @@ use Tests\Support\Schemas;
 /** Brief, routes, variants and what to measure, through HTTP and MariaDB. */
 final class ScopeTest extends FeatureTestCase
 {
-    private function linnet(): Build
-    {
-        return Build::query()->where('slug', 'linnet')->firstOrFail();
-    }
-
     /**
      * @return iterable<string, array{string, string, bool}>
      */

@@ -11,6 +11,7 @@ use App\Builds\Workspace;
 use App\Models\Build;
 use App\Models\User;
 use App\Models\Workshop;
+use App\Resident\Client;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -75,6 +76,8 @@ final class BuildController
     public function show(Build $build): Response
     {
         $document = Document::of($build);
+        $judging = Judging::of($build, $document);
+        $document->isLarge() || Client::prime($build->id, $build->revision, $document->text());
 
         return self::jsonText(
             '{"id":'.
@@ -84,8 +87,8 @@ final class BuildController
                 ',"revision":'.
                 $build->revision.
                 ',"document":'.
-                Document::json($document->data).
-                Judging::of($build, $document)->json().
+                $document->text().
+                $judging->json().
                 '}',
         );
     }

@@ -121,6 +121,8 @@ final class EditController
     {
         $user = $request->user();
 
-        return new Editor($build, $user instanceof User ? $user : null);
+        $seen = $request->input('seen');
+
+        return new Editor($build, $user instanceof User ? $user : null, is_int($seen) ? $seen : null);
     }
 }

@@ -58,10 +58,7 @@ final class RemedyController
         );
 
         return new JsonResponse(
-            (new CheapestSet(Document::of($build)->standing()))->of(
-                array_values($asked['keys']),
-                $offers,
-            ),
+            (new CheapestSet(Document::of($build)->standing()))->of(array_values($asked['keys']), $offers),
         );
     }
 }

@@ -28,9 +28,10 @@ final readonly class Overview
     }
 
     /**
+     * @param  bool  $withFindings  false for all the rest, where the findings are known
      * @return array<string, mixed>
      */
-    public function toArray(): array
+    public function toArray(bool $withFindings = true): array
     {
         $build = $this->inspection->bench->build;
         $money = MoneyLedger::of($this->inspection->bench)->toArray(false);
@@ -80,7 +81,10 @@ final readonly class Overview
                 'buy' => count($money['open']),
                 'build' => count($ready) + $openFaults,
             ],
-            'findings' => array_map(static fn (Finding $f): array => $f->summary(), $this->inspection->findings),
+            'findings' => array_map(
+                static fn (Finding $f): array => $f->summary(),
+                $withFindings ? $this->inspection->findings : [],
+            ),
         ];
     }
 

@@ -89,10 +89,7 @@ final class ChannelMatching
             }
         }
         foreach ($this->wishes as $wish) {
-            $level =
-                $wish->window === null
-                    ? null
-                    : $wish->rated ?? $wish->window[1];
+            $level = $wish->window === null ? null : $wish->rated ?? $wish->window[1];
             $levels += $level === null ? [] : [(string) $level->in('V') => $level];
         }
         $ways = [['banks' => [], 'pins' => []]];

@@ -105,7 +105,12 @@ final class Circuits implements Carried
 
     public function in(Scenario $scenario): Flow
     {
-        return $this->flows[$scenario->ref] ??= (new FlowSolver($this->topology, $this, $scenario, $this->reads))->solve();
+        return $this->flows[$scenario->ref] ??= (new FlowSolver(
+            $this->topology,
+            $this,
+            $scenario,
+            $this->reads,
+        ))->solve();
     }
 
     /** The scenario in which a lead carries most; null when it never carries anything that is known. */

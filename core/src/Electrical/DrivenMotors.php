@@ -48,7 +48,9 @@ final class DrivenMotors implements Carried
         }
         [$next, $from] = $bench->reads->during(static fn (): self => new self($bench->build));
         $cells = [];
-        foreach (['by' => [$next->by, $this->by], 'behind' => [$next->behind, $this->behind]] as $kind => [$now, $was]) {
+        foreach (
+            ['by' => [$next->by, $this->by], 'behind' => [$next->behind, $this->behind]] as $kind => [$now, $was]
+        ) {
             foreach ($now + $was as $need => $_) {
                 if (($now[$need] ?? null) !== ($was[$need] ?? null)) {
                     $cells[] = "driven/{$kind}/{$need}";

@@ -64,9 +64,7 @@ final readonly class EnergyUse
             $out = $nothing;
             foreach ($fitted->part->ports as $source) {
                 $node = $circuits->topology->node("{$fitted->need->ref}.{$source->name}");
-                foreach (
-                    $node !== null && $source->kind === PortKind::Source ? $flow->demands($node) : [] as $inner
-                ) {
+                foreach ($node !== null && $source->kind === PortKind::Source ? $flow->demands($node) : [] as $inner) {
                     $out = $out->plus(self::average($circuits, $flow, $inner));
                 }
             }

@@ -58,9 +58,7 @@ final readonly class Flow
         $this->reads?->note(self::cell($this->scenario->ref, self::CURRENT.$lead));
         $joint = $this->topology->joints[$lead] ?? null;
 
-        return $joint === null
-            ? null
-            : $this->islandOf($joint->a)?->currents[$lead] ?? null;
+        return $joint === null ? null : $this->islandOf($joint->a)?->currents[$lead] ?? null;
     }
 
     /** Current out of a source. */
@@ -154,9 +152,7 @@ final readonly class Flow
     public function reasons(): array
     {
         return array_values(
-            array_unique(
-                array_filter(array_map(static fn (IslandFlow $i): ?string => $i->unsolved, $this->islands)),
-            ),
+            array_unique(array_filter(array_map(static fn (IslandFlow $i): ?string => $i->unsolved, $this->islands))),
         );
     }
 

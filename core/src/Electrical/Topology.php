@@ -108,7 +108,9 @@ final class Topology
     public function differencesFrom(self $before): array
     {
         $cells = [];
-        foreach (array_diff_key($this->nodes, $before->nodes) + array_diff_key($before->nodes, $this->nodes) as $name => $_) {
+        foreach (
+            array_diff_key($this->nodes, $before->nodes) + array_diff_key($before->nodes, $this->nodes) as $name => $_
+        ) {
             $cells["node/{$name}"] = $cells['nodes'] = true;
         }
         [$now, $then] = [$this->laid(), $before->laid()];
@@ -135,7 +137,8 @@ final class Topology
         if ($this->laid === null) {
             $this->laid = [];
             foreach ($this->islands as $node => $island) {
-                $this->laid[$island] = ($this->laid[$island] ?? '')."{$node}:".json_encode($this->around[$node]).';';
+                $this->laid[$island] =
+                    ($this->laid[$island] ?? '')."{$node}:".json_encode($this->around[$node]).';';
             }
         }
 

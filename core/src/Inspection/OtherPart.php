@@ -48,7 +48,13 @@ final readonly class OtherPart implements Cure
 
     public function families(Finding $finding, Build $build): array
     {
-        return array_values(array_unique(array_filter(array_map(static fn (string $n): string => $build->need($n)->family ?? '', $finding->subject->needs))));
+        return array_values(
+            array_unique(
+                array_filter(
+                    array_map(static fn (string $n): string => $build->need($n)->family ?? '', $finding->subject->needs),
+                ),
+            ),
+        );
     }
 
     public function remedies(Finding $finding, Repair $at): iterable

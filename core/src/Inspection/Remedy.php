@@ -49,11 +49,16 @@ final readonly class Remedy
      */
     public static function spec(string $part, string $key, string|bool $to): array
     {
-        return self::set('parts', $part, ['specs', $key], [
-            'value' => $to,
-            'evidence' => Evidence::Assumed->value,
-            'source' => 'to be fitted',
-        ]);
+        return self::set(
+            'parts',
+            $part,
+            ['specs', $key],
+            [
+                'value' => $to,
+                'evidence' => Evidence::Assumed->value,
+                'source' => 'to be fitted',
+            ],
+        );
     }
 
     /**

@@ -126,7 +126,8 @@ final readonly class Build
     {
         $parts = [];
         foreach ($this->parts as $ref => $part) {
-            $parts[$ref] = ($were[$ref] ?? null) === $part && $like !== null ? $like->parts[$ref] : $part->toldTo($reads);
+            $parts[$ref] =
+                ($were[$ref] ?? null) === $part && $like !== null ? $like->parts[$ref] : $part->toldTo($reads);
         }
 
         return $this->with(['parts' => $parts, 'reads' => $reads]);

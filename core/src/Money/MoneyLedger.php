@@ -151,7 +151,10 @@ final class MoneyLedger implements Settled
             }
         }
         foreach ($wanted as $ref => $needs) {
-            $lines[] = $this->line($this->build->part((string) $ref) ?? throw new \LogicException("There is no part {$ref}."), $needs);
+            $lines[] = $this->line(
+                $this->build->part((string) $ref) ?? throw new \LogicException("There is no part {$ref}."),
+                $needs,
+            );
         }
         usort(
             $lines,

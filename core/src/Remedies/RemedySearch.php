@@ -33,10 +33,8 @@ final readonly class RemedySearch
     /**
      * @param  list<Entry>  $shelf  entries of the workshop's library
      */
-    public function __construct(
-        private Standing $standing,
-        private array $shelf = [],
-    ) {
+    public function __construct(private Standing $standing, private array $shelf = [])
+    {
     }
 
     /**

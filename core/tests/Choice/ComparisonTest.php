@@ -48,9 +48,7 @@ final class ComparisonTest extends TestCase
 
                 self::assertSame(
                     $chosen,
-                    InspectionReport::json(
-                        (new Comparison($standing, $need->ref))->inspectWith($candidate),
-                    ),
+                    InspectionReport::json((new Comparison($standing, $need->ref))->inspectWith($candidate)),
                     "{$need->ref}: {$candidate}",
                 );
             }
@@ -179,7 +177,10 @@ final class ComparisonTest extends TestCase
         $file['parts'][0]['ports'] = [['name' => 'out2', 'kind' => 'source']];
         $file['parts'][] = ['ref' => 'b', 'family' => 'power_supply', 'name' => 'b'];
         $file['needs'][0]['candidates'] = ['a', 'b'];
-        $candidates = (new Comparison(Standing::of(Rules::inspector(), (new SampleBuild($file))->build), 'a'))->toArray()['candidates'];
+        $candidates = (new Comparison(
+            Standing::of(Rules::inspector(), (new SampleBuild($file))->build),
+            'a',
+        ))->toArray()['candidates'];
 
         self::assertSame([], $candidates[0]['blocked']);
         self::assertStringContainsString('W1 goes to its port out2', $candidates[1]['blocked'][0]);
@@ -215,7 +216,9 @@ final class ComparisonTest extends TestCase
         $file['needs'][0]['candidates'] = ['m', 'n'];
         $forces = implode(
             "\n",
-            (new Comparison(Standing::of(Rules::inspector(), (new SampleBuild($file))->build), 'm'))->toArray()['candidates'][1]['forces'],
+            (new Comparison(Standing::of(Rules::inspector(), (new SampleBuild($file))->build), 'm'))->toArray()[
+                'candidates'
+            ][1]['forces'],
         );
 
         foreach (

@@ -76,9 +76,7 @@ final class RemedySearchTest extends TestCase
             static fn (Finding $f): bool => $f->verdict->rank() <= Verdict::Tight->rank(),
         );
         foreach ($short as $finding) {
-            foreach (
-                (new RemedySearch($standing, self::shelf()))->for($finding)['remedies'] as $remedy
-            ) {
+            foreach ((new RemedySearch($standing, self::shelf()))->for($finding)['remedies'] as $remedy) {
                 $offered++;
                 $after = [];
                 $fitted = Remedy::toBeFitted($remedy['changes']);

@@ -238,8 +238,9 @@ final class SignalsAndSettingsTest extends TestCase
         self::assertStringContainsString('must be undone before main power', $open->headline);
         self::assertSame(
             Verdict::Holds,
-            (new SampleBuild(SampleAxis::file([], ['settings' => [['done' => true] + $link]])))->finding('E21/temporary')
-                ->verdict,
+            (new SampleBuild(SampleAxis::file([], ['settings' => [['done' => true] + $link]])))->finding(
+                'E21/temporary',
+            )->verdict,
         );
     }
 

@@ -92,10 +92,7 @@ final class TopologyTest extends TestCase
         );
 
         self::assertSame(['C', 'part', 'B', 'part', 'A'], $way);
-        self::assertSame(
-            'psu',
-            $topology->needs[(int) $topology->sourceOf($topology->node('bed.power'))],
-        );
+        self::assertSame('psu', $topology->needs[(int) $topology->sourceOf($topology->node('bed.power'))]);
         self::assertSame($topology->node('module.out'), $topology->nearEnd('C'));
     }
 

@@ -44,11 +44,7 @@ final class MeasureFirstTest extends TestCase
      */
     private function rows(Build $build): array
     {
-        return array_column(
-            (new MeasureFirst(Standing::of(Rules::inspector(), $build)))->toArray(),
-            null,
-            'where',
-        );
+        return array_column((new MeasureFirst(Standing::of(Rules::inspector(), $build)))->toArray(), null, 'where');
     }
 
     public function test_a_value_that_could_turn_a_verdict_comes_with_both_ends_and_a_way_to_measure_it(): void

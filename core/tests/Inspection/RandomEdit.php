@@ -16,8 +16,20 @@ final class RandomEdit
     public static function of(array $data, Randomizer $dice): array
     {
         $section = self::pick(
-            ['parts', 'parts', 'parts', 'parts', 'leads', 'leads', 'needs', 'needs', 'axes', 'mates', 'zones', 'site']
-            + [12 => 'scenarios', 13 => 'settings', 14 => 'offers', 15 => 'limits', 16 => 'brief', 17 => 'faults'],
+            [
+                'parts',
+                'parts',
+                'parts',
+                'parts',
+                'leads',
+                'leads',
+                'needs',
+                'needs',
+                'axes',
+                'mates',
+                'zones',
+                'site',
+            ] + [12 => 'scenarios', 13 => 'settings', 14 => 'offers', 15 => 'limits', 16 => 'brief', 17 => 'faults'],
             $dice,
         );
         if (in_array($section, ['site', 'brief'], true)) {
@@ -113,9 +125,10 @@ final class RandomEdit
         $difference = [];
         foreach ($after + $before as $key => $any) {
             if (($before[$key] ?? null) !== ($after[$key] ?? null)) {
-                $difference[$key] = is_array($after[$key] ?? null) && is_array($before[$key] ?? null)
-                    ? self::difference($before[$key], $after[$key])
-                    : $after[$key] ?? null;
+                $difference[$key] =
+                    is_array($after[$key] ?? null) && is_array($before[$key] ?? null)
+                        ? self::difference($before[$key], $after[$key])
+                        : $after[$key] ?? null;
             }
         }
 

@@ -200,7 +200,9 @@ final class EachProposalTest extends TestCase
             $finding->verdict->rank(),
             "{$key} is {$finding->verdict->value}: {$finding->headline}",
         );
-        $remedies = (new RemedySearch(Standing::of(Rules::inspector(), $build), self::shelf()))->for($finding)['remedies'];
+        $remedies = (new RemedySearch(Standing::of(Rules::inspector(), $build), self::shelf()))->for($finding)[
+            'remedies'
+        ];
         $found = array_values(array_filter($remedies, static fn (array $r): bool => str_contains($r['says'], $says)));
 
         self::assertNotSame([], $found, "Offered: \n".implode("\n", array_column($remedies, 'says')));

@@ -39,12 +39,14 @@ final class WorkTest extends TestCase
 
     public function test_a_reading_is_judged_by_its_tolerance(): void
     {
-        $verdict = static fn (?string $reading): Verdict => Reading::verdict(new StepCheck(
-            'gap',
-            Quantity::of(10, 'mm'),
-            Quantity::of(0.5, 'mm'),
-            $reading === null ? null : Quantity::of($reading, 'mm'),
-        ));
+        $verdict = static fn (?string $reading): Verdict => Reading::verdict(
+            new StepCheck(
+                'gap',
+                Quantity::of(10, 'mm'),
+                Quantity::of(0.5, 'mm'),
+                $reading === null ? null : Quantity::of($reading, 'mm'),
+            ),
+        );
 
         self::assertSame(Verdict::Holds, $verdict('10.4'));
         self::assertSame(Verdict::Tight, $verdict('9.55'));

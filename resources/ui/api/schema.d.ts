@@ -3374,6 +3374,8 @@ export interface components {
             key: string;
             label: string;
             changes: components["schemas"]["Change"][];
+            /** @description The revision whose findings the client holds: then only those told otherwise are sent, where that is known. */
+            seen?: number;
         };
         TouchedEntry: {
             section: string;
@@ -3389,6 +3391,8 @@ export interface components {
             whole: boolean;
             entries: components["schemas"]["TouchedEntry"][];
             overview: components["schemas"]["Overview"] | null;
+            /** @description Where the client said which revision it has seen: what is told otherwise since, and the overview comes without findings. Null where the overview has all of them. */
+            findings: components["schemas"]["FindingsChange"] | null;
             trouble: components["schemas"]["Trouble"] | null;
             judging: components["schemas"]["JudgingState"] | null;
             /** @description of what was taken back or done again: entries that stayed as they are, and why */
@@ -4451,6 +4455,13 @@ export interface components {
             forecast: components["schemas"]["Forecast"];
             power_forbidden: boolean;
             open_faults: number;
+        };
+        FindingsChange: {
+            /** @description the revision whose findings these are to be laid into */
+            since: number;
+            changed: components["schemas"]["FindingSummary"][];
+            /** @description keys of findings that are no longer made */
+            gone: string[];
         };
         plan: {
             name: string;

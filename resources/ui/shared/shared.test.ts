@@ -1,6 +1,8 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
+import type { FindingSummary, Verdict } from '@/api/client'
 import { csvText } from './download'
+import { withChanges } from './findings'
 import { clock, millimetres, money, percent, words } from './format'
 import { freeRef, nextRef, refFrom } from './refs'
 import { usePanel } from './usePanel'
@@ -102,5 +104,25 @@ describe('the panel beside', () => {
     panel.show({ kind: 'part', ref: 'a' })
     panel.show({ kind: 'part', ref: 'a' })
     expect(panel.trail).toHaveLength(0)
+  })
+})
+
+describe('findings of which only the changed are told', () => {
+  const finding = (key: string, verdict: Verdict, margin: number | null = null) =>
+    ({ key, verdict, margin }) as FindingSummary
+  const held = [finding('E02/W4', 'danger', -0.2), finding('E05/psu', 'tight', 0.1), finding('E03/W4', 'holds', 0.4)]
+  const keys = (since: number, changed: FindingSummary[], gone: string[] = []) =>
+    withChanges(held, { since, changed, gone }).map((one) => one.key)
+
+  it('puts a changed one where its verdict and margin belong', () => {
+    expect(keys(1, [finding('E02/W4', 'holds', 0.5)])).toEqual(['E05/psu', 'E03/W4', 'E02/W4'])
+    expect(keys(1, [finding('E03/W4', 'danger', -0.3)])).toEqual(['E03/W4', 'E02/W4', 'E05/psu'])
+  })
+  it('adds new ones, drops those that are gone, and keeps the order of keys among equals', () => {
+    expect(keys(1, [finding('E01/bed', 'tight', 0.1)], ['E02/W4'])).toEqual(['E01/bed', 'E05/psu', 'E03/W4'])
+  })
+  it('leaves what it was given as it was', () => {
+    keys(1, [], ['E02/W4'])
+    expect(held).toHaveLength(3)
   })
 })

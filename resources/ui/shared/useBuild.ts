@@ -12,6 +12,7 @@ import {
   type Overview,
   type Path,
 } from '@/api/client'
+import { withChanges } from './findings'
 import { useNotices } from './useNotices'
 
 type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief'>
@@ -106,6 +107,9 @@ export function useEdit() {
   const notices = useNotices()
 
   function absorb(result: EditResult): EditResult {
+    const held = client.getQueryData<Build>(['build', id.value])
+    // Another answer came in between: what this one adds to is no longer here, and all is fetched again.
+    const late = result.findings !== null && held?.revision !== result.findings.since
     client.setQueryData<Build>(['build', id.value], (held) => {
       if (held === undefined) {
         return held
@@ -130,27 +134,45 @@ export function useEdit() {
       if (held.overview !== null && result.overview !== null) {
         notices.tallyChanged(held.overview.tally, result.overview.tally)
       }
+      // Findings come alone where the server knew which of them this screen has.
+      const overview = late
+        ? held.overview
+        : result.overview !== null && result.findings !== null
+          ? { ...result.overview, findings: withChanges(held.overview?.findings ?? [], result.findings) }
+          : result.overview
 
       return {
         ...held,
         revision: result.revision,
         document,
-        overview: result.overview,
+        overview,
         trouble: result.trouble,
         judging: result.judging,
       }
     })
-    for (const held of result.whole ? ['build', ...derived] : derived) {
+    for (const held of result.whole || late ? ['build', ...derived] : derived) {
       void client.invalidateQueries({ queryKey: [held, id.value] })
     }
 
     return result
   }
 
+  /** The revision whose findings this screen has, to be told only what an edit changes. */
+  function seen(): { seen: number } | Record<string, never> {
+    const held = client.getQueryData<Build>(['build', id.value])
+
+    return held === undefined || held.overview === null ? {} : { seen: held.revision }
+  }
+
   async function edit(label: string, changes: Change[]): Promise<EditResult> {
-    return absorb(
-      await api.post<EditResult>(`/api/builds/${id.value}/edits`, { key: crypto.randomUUID(), label, changes }),
-    )
+    const result = await api.post<EditResult>(`/api/builds/${id.value}/edits`, {
+      key: crypto.randomUUID(),
+      label,
+      changes,
+      ...seen(),
+    })
+
+    return absorb(result)
   }
 
   /** Changes one place, and is refused when another screen changed it first. */
@@ -181,7 +203,7 @@ export function useEdit() {
 
   async function revert(what: 'undo' | 'redo'): Promise<void> {
     try {
-      const result = absorb(await api.post<EditResult>(`/api/builds/${id.value}/${what}`))
+      const result = absorb(await api.post<EditResult>(`/api/builds/${id.value}/${what}`, seen()))
       notices.say(reverted(what, result), result.left.length > 0)
     } catch (error) {
       notices.problem(error)

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import type { FindingSummary, Verdict } from '@/api/client'
+import type { FindingSummary } from '@/api/client'
 import { useBuild } from './useBuild'
 
 /** The worst verdict on each need, lead and mate, as the server ordered them: worst first. */
@@ -31,5 +31,3 @@ export function useFindings() {
 
   return { findings, worstOfNeed, ofLead, ofNeed }
 }
-
-export const verdictOrder: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']

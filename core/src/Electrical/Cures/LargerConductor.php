@@ -55,7 +55,10 @@ final readonly class LargerConductor implements Cure
             }
             $ladder = str_ends_with($size->text(), 'AWG') ? self::GAUGES : self::METRIC;
             $larger = array_values(
-                array_filter($ladder, static fn (string $s): bool => Quantity::parse($s, Dimension::Area)->exceeds($size)),
+                array_filter(
+                    $ladder,
+                    static fn (string $s): bool => Quantity::parse($s, Dimension::Area)->exceeds($size),
+                ),
             );
             foreach (array_slice($larger, 0, 4) as $next) {
                 yield Remedy::setting(

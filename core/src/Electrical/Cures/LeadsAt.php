@@ -26,8 +26,6 @@ final class LeadsAt
 
         return $node === null
             ? []
-            : array_values(
-                array_filter(array_map($topology->leadOf(...), $topology->wayBack($node))),
-            );
+            : array_values(array_filter(array_map($topology->leadOf(...), $topology->wayBack($node))));
     }
 }

@@ -27,9 +27,7 @@ final readonly class SwitchingModuleBetween implements Cure
     {
         $port = $finding->subject->ref;
         [$board] = explode('.', $port);
-        $leads = array_values(
-            array_filter($at->build->leads, static fn (Lead $l): bool => $l->from->text() === $port),
-        );
+        $leads = array_values(array_filter($at->build->leads, static fn (Lead $l): bool => $l->from->text() === $port));
         $feed =
             array_values(
                 array_filter($at->build->leads, static fn (Lead $l): bool => $l->to->text() === "{$board}.power"),

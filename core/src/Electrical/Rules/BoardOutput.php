@@ -77,9 +77,7 @@ final class BoardOutput implements Curable
         $leads = $inward
             ? $circuits->topology->leadsTo($inquiry->subject->ref)
             : $circuits->topology->leadsFrom($inquiry->subject->ref);
-        $leads = array_values(
-            array_filter($leads, static fn (Lead $l): bool => $circuits->topology->carries($l->ref)),
-        );
+        $leads = array_values(array_filter($leads, static fn (Lead $l): bool => $circuits->topology->carries($l->ref)));
         if ($leads === []) {
             $inquiry->lack($inward ? "a lead that feeds {$fitted->need->role}" : 'a lead at this output');
         }

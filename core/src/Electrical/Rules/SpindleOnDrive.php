@@ -168,8 +168,7 @@ final class SpindleOnDrive implements Check
     private static function spindleOf(Bench $bench, string $drive): ?Fitted
     {
         foreach ($bench->build->runs() as [$from, $to]) {
-            $spindle =
-                $from->need === $drive && $from->port === 'motor' ? $bench->build->fitted($to->need) : null;
+            $spindle = $from->need === $drive && $from->port === 'motor' ? $bench->build->fitted($to->need) : null;
             if ($spindle?->part->family->key() === 'spindle') {
                 return $spindle;
             }

@@ -72,10 +72,7 @@ final class SupplyLoad implements Curable
             $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
         }
         $inquiry->in($worst->scenario->name);
-        PowerLeads::missing(
-            $inquiry,
-            array_map(static fn (Flow $f): array => $f->demands($node), $circuits->flows()),
-        );
+        PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => $f->demands($node), $circuits->flows()));
         $symbols = [];
         $names = [];
         foreach ($worst->demands($node) as $demand) {

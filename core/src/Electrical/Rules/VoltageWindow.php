@@ -77,10 +77,7 @@ final class VoltageWindow implements Curable
             $inquiry->lack('a lead from a supply to it');
         }
         if (count($sources) > 1) {
-            $names = implode(
-                ' and ',
-                array_map(static fn (int $n): string => $topology->roleAt($n), $sources),
-            );
+            $names = implode(' and ', array_map(static fn (int $n): string => $topology->roleAt($n), $sources));
 
             return $inquiry->conclude(
                 Verdict::Fails,

@@ -128,7 +128,13 @@ final class DriveForce implements Curable
 
     public function cures(): array
     {
-        return [new GentlerAcceleration, new LowerTopSpeed, new SlowerAndGentler, new GearedDown, new OtherPart];
+        return [
+            new GentlerAcceleration,
+            new LowerTopSpeed,
+            new SlowerAndGentler,
+            new GearedDown,
+            new OtherPart,
+        ];
     }
 
     public function examples(): Examples

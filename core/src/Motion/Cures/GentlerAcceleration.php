@@ -24,7 +24,9 @@ final readonly class GentlerAcceleration implements Cure
         foreach ([0.75, 0.5, 0.25] as $share) {
             $gentler = $axis?->drive->acceleration?->times($share);
             if ($axis !== null && $gentler !== null) {
-                yield Remedy::drive($axis, "Accelerate {$axis->name} at {$gentler}", ['acceleration' => $gentler->text()]);
+                yield Remedy::drive($axis, "Accelerate {$axis->name} at {$gentler}", [
+                    'acceleration' => $gentler->text(),
+                ]);
             }
         }
     }
