@@ -108,15 +108,24 @@ printf("300 motors tried on an axis: %.0f ms (budget 500)\n", $middle);
 $client = new HttpClient((string) getenv('MAGPIE_URL'));
 $client->post('/api/session/demo');
 $workshop = $client->get('/api/builds')[0]['id'];
-foreach ([['the demo\'s Dunlin', 1], ['a build of 150 parts', null]] as [$label, $id]) {
-    $id ??= $client->post('/api/builds', ['workshop' => $workshop, 'file' => BuildFile::write(LargeBuild::of(150))])[
-        'id'
-    ];
-    $need = $client->get("/api/builds/{$id}")['document']['needs'][3]['ref'];
+$empty = [];
+for ($i = 0; $i < 40; $i++) {
+    $empty[] = $client->timed('GET', '/api/session') * 1e3;
+}
+sort($empty);
+printf("an empty authenticated route: %.1f ms\n", $empty[20]);
+foreach ([['the demo\'s Dunlin', null], ['150 parts', 150], ['400 parts', 400], ['1600 parts', 1600]] as [$label, $size]) {
+    $id =
+        $size === null
+            ? 1
+            : $client->post('/api/builds', ['workshop' => $workshop, 'file' => BuildFile::write(LargeBuild::of($size))])['id'];
+    $opened = $client->get("/api/builds/{$id}");
+    [$need, $revision] = [$opened['document']['needs'][3]['ref'], $opened['revision']];
     $key = static fn (int $i): string => sprintf('00000000-0000-4000-8000-%06d%06d', $id, $i);
     $body = static fn (int $i): string => (string) json_encode([
         'key' => $key($i),
         'label' => 'bench',
+        'seen' => $revision + $i,
         'changes' => [
             ['section' => 'needs', 'ref' => $need, 'set' => [['path' => ['quantity'], 'to' => 1 + ($i % 3)]]],
         ],
@@ -132,7 +141,8 @@ foreach ([['the demo\'s Dunlin', 1], ['a build of 150 parts', null]] as [$label,
         return $took[16];
     };
     $edit = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $body($i)));
-    $stored = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $body(39)));
+    $again = (string) json_encode(['seen' => $revision + 40] + json_decode($body(39), true));
+    $stored = $median(static fn (int $i): float => $client->timed('POST', "/api/builds/{$id}/edits", $again));
     printf(
         "%s: an edit to its verdicts %.1f ms, the same route from store %.1f ms: %.2f times (budget 1.5)\n",
         $label,

@@ -221,7 +221,7 @@ final class Editor
             $edit,
             $this->build->revision,
             $this->touched(),
-            Judging::of($this->build, $this->opened),
+            Judging::of($this->build, $this->opened, $this->seen),
         );
     }
 

@@ -229,6 +229,19 @@ final class Topology
     }
 
     /**
+     * As each(), for a list: which part it is, what a person calls it, and how it connects.
+     *
+     * @return iterable<int, array{string, string, Port}>
+     */
+    public function listed(): iterable
+    {
+        $this->build->reads()?->note('nodes');
+        foreach ($this->shapes as $node => $shape) {
+            yield $node => [$this->needs[$node], $this->build->roleOf($this->needs[$node]), $shape];
+        }
+    }
+
+    /**
      * @return list<int> where the wall feeds the machine
      */
     public function mains(): array

@@ -245,7 +245,9 @@ final readonly class Build
     /** What a person calls the thing behind a need: its role, and the part when one is chosen. */
     public function roleOf(string $need): string
     {
-        return $this->need($need)->role ?? $need;
+        $this->reads?->note("roles/{$need}");
+
+        return $this->needs[$need]->role ?? $need;
     }
 
     /** An open danger fault means the machine must not be powered. */

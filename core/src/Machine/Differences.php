@@ -132,6 +132,9 @@ final readonly class Differences
             if ($was === null) {
                 $cells[self::REWIRED] = true;
             }
+            if ($was?->role !== $need->role) {
+                $cells["roles/{$ref}"] = true;
+            }
             $cells["needs/{$ref}"] = $cells['needs'] = true;
         }
 

@@ -43,14 +43,9 @@ final class SupplyLoad implements Curable
 
     public function subjects(Bench $bench): iterable
     {
-        foreach (Circuits::of($bench)->topology->each() as [$fitted, $port]) {
+        foreach (Circuits::of($bench)->topology->listed() as [$need, $role, $port]) {
             if ($port->kind === PortKind::Source && ! $port->mains) {
-                yield new Subject(
-                    'port',
-                    "{$fitted->need->ref}.{$port->name}",
-                    "{$fitted->need->role}, output {$port->name}",
-                    [$fitted->need->ref],
-                );
+                yield new Subject('port', "{$need}.{$port->name}", "{$role}, output {$port->name}", [$need]);
             }
         }
     }

@@ -46,14 +46,9 @@ final class VoltageDrop implements Curable
     public function subjects(Bench $bench): iterable
     {
         $topology = Circuits::of($bench)->topology;
-        foreach ($topology->each() as $node => [$fitted, $port]) {
+        foreach ($topology->listed() as $node => [$need, $role, $port]) {
             if ($port->kind === PortKind::Inlet && $port->draw !== null && $topology->wayBack($node) !== []) {
-                yield new Subject(
-                    'port',
-                    "{$fitted->need->ref}.{$port->name}",
-                    "{$fitted->need->role}, port {$port->name}",
-                    [$fitted->need->ref],
-                );
+                yield new Subject('port', "{$need}.{$port->name}", "{$role}, port {$port->name}", [$need]);
             }
         }
     }
