@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 // Writes the docs that follow from the code: every check with its source, every family with its sheet and ports.
 
+use Magpie\Core\Assembly\Recorded;
 use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Choice\Preference;
 use Magpie\Core\Families\Catalogue;
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Machine\PortSheet;
 
 $root = dirname(__DIR__);
@@ -24,6 +27,31 @@ foreach (Rules::inspector()->checks as $check) {
 }
 file_put_contents("{$root}/docs/checks.md", $checks);
 
+// What each check reads, recorded while it judges its samples and the demo's machines.
+$machines = array_map(
+    static fn (string $file) => BuildFile::read((string) file_get_contents($file)),
+    glob("{$root}/demo/*.json") ?: [],
+);
+$reads = Recorded::anew($machines);
+$table = "<?php\n\ndeclare(strict_types=1);\n\n/*\n * Specs each check reads, check → \"family.key\": recorded while it judges its samples and the demo's machines.\n * Written by bin/magpie docs.\n */\nreturn [\n";
+foreach ($reads as $id => $specs) {
+    $table .= "    '{$id}' => [".($specs === [] ? '' : "\n        '".implode("',\n        '", $specs)."',\n    ")."],\n";
+}
+file_put_contents("{$root}/core/reference/reads.php", "{$table}];\n");
+$readBy = [];
+foreach ($reads as $id => $specs) {
+    foreach ($specs as $spec) {
+        $readBy[$spec][] = $id;
+    }
+}
+
+// A key that no trade's code names is read by none.
+$trades = '';
+foreach (['Electrical', 'Firmware', 'Mechanical', 'Money', 'Motion', 'Scope', 'Site', 'Thermal'] as $trade) {
+    foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator("{$root}/core/src/{$trade}")) as $file) {
+        $trades .= $file->isFile() ? (string) file_get_contents($file->getPathname()) : '';
+    }
+}
 $families = "# Families, their sheets and ports\n\nWritten by `bin/magpie docs` from the code.\n\n## Any port\n\n";
 $line = static fn ($f): string => "- `{$f->key}` {$f->label}".($f->dimension === null ? " ({$f->kind->value}".($f->choices === [] ? '' : ': '.implode(', ', $f->choices)).')' : " ({$f->dimension->label()}".($f->unit === '' ? '' : ", {$f->unit}").($f->kind->value === 'range' ? ', from … to' : '').')').($f->help === '' ? '' : ". {$f->help}")."\n";
 foreach (PortSheet::fields() as $field) {
@@ -31,8 +59,16 @@ foreach (PortSheet::fields() as $field) {
 }
 foreach (Catalogue::standard()->all() as $family) {
     $families .= "\n## `{$family->key()}` {$family->title()}\n\n";
+    $lent = array_merge(...array_map(static fn ($p): array => array_values($p->lends), $family->ports()) ?: [[]]);
+    $compared = array_merge(Preference::ALWAYS, ...$family->ratios());
     foreach ($family->sheet() as $field) {
-        $families .= $line($field);
+        $by = $readBy["{$family->key()}.{$field->key}"] ?? [];
+        $families .= rtrim($line($field), "\n").match (true) {
+            $by !== [] => ' — read by '.implode(', ', $by),
+            $field->better !== null || in_array($field->key, $compared, true) => ' — for comparing',
+            ! in_array($field->key, $lent, true) && ! str_contains($trades, "'{$field->key}'") => ' — kept, read by no check',
+            default => '',
+        }."\n";
     }
     foreach ($family->ports() as $port) {
         $families .= "- port `{$port->name}`: {$port->kind->value}".($port->mains ? ', mains' : '').($port->fedFrom === null ? '' : ", fed from `{$port->fedFrom}`")."\n";

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use Illuminate\Http\JsonResponse;
+use Magpie\Core\Assembly\Recorded;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Inspection\Check;
@@ -84,11 +85,11 @@ final class CatalogueController
     private static function family(Family $family): array
     {
         $reads = [];
-        foreach (Rules::inspector()->checks as $check) {
-            foreach ($check->card()->reads as $read) {
-                [$of, $key] = explode('.', $read, 2);
+        foreach (Recorded::reads() as $check => $specs) {
+            foreach ($specs as $spec) {
+                [$of, $key] = explode('.', $spec, 2);
                 if ($of === $family->key()) {
-                    $reads[$key][] = $check->card()->id;
+                    $reads[$key][] = $check;
                 }
             }
         }

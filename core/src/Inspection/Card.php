@@ -14,7 +14,6 @@ final readonly class Card
 {
     /**
      * @param  string  $source  the standard or handbook, or "common practice, no source"
-     * @param  list<string>  $reads  the specs it reads, as "family.key", "lead.key", "site.key"
      * @param  array<string, Threshold>  $thresholds  defaults a builder may change
      * @param  Evidence  $asks  weakest evidence on which the check may pass
      * @param  bool  $informs  it tells a figure and holds whatever that is, once it can be told
@@ -26,7 +25,6 @@ final readonly class Card
         public string $question,
         public Trade $trade,
         public string $source,
-        public array $reads,
         public array $thresholds = [],
         public Evidence $asks = Evidence::Manual,
         public bool $mayGo = false,

@@ -51,7 +51,7 @@ final class Inquiry
     /** One that judges nothing: it is only asked for figures. */
     public static function forFigures(Bench $bench, Subject $subject): self
     {
-        return new self($bench, new Card('', '', '', Trade::Workshop, '', []), $subject);
+        return new self($bench, new Card('', '', '', Trade::Workshop, ''), $subject);
     }
 
     /**

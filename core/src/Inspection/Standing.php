@@ -76,6 +76,14 @@ final class Standing
     }
 
     /**
+     * @return list<string> cells a finding read
+     */
+    public function cellsOf(string $key): array
+    {
+        return array_map(strval(...), array_keys($this->cells[$key] ?? []));
+    }
+
+    /**
      * @return list<Finding> those the last edit had judged again, changed or not; all of them after a full inspection
      */
     public function judged(): array

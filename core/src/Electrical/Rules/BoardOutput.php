@@ -38,12 +38,6 @@ final class BoardOutput implements Curable
             Trade::Electrical,
             "Maker's rating of the channel, fuse and terminal; 80 % continuous is common practice, no source",
             [
-                'controller_board.input_fuse',
-                'controller_board.input_terminal_rating',
-                'switching_module.rated_current',
-                'relay.contact_rating',
-            ],
-            [
                 'holds' => Threshold::share('share of its rating that holds for continuous use', 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),
             ],

@@ -39,14 +39,6 @@ final class CabinetHeat implements Check
             'Does the cabinet get rid of the heat of what stands in it?',
             Trade::Thermal,
             'V = 2.99·P/ΔT in m³/h (air at sea level); half of the free-air flow behind a filter and 5.5 W/m²K through sheet metal: common practice, no source',
-            [
-                'power_supply.efficiency',
-                'fan.flow',
-                'cabinet.width',
-                'cabinet.height',
-                'cabinet.depth',
-                'switching_module.on_resistance',
-            ],
             ['holds' => Threshold::share('share of the flow that is there', 1.0)],
         );
     }

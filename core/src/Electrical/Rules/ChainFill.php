@@ -30,14 +30,6 @@ final class ChainFill implements Curable
             'Is there room for its leads in this chain, and is its bend wide enough for the thickest?',
             Trade::Electrical,
             'Fill of 60 % and a bend of 10 × diameter: common practice, no source',
-            [
-                'cable_chain.inner_width',
-                'cable_chain.inner_height',
-                'cable_chain.bend_radius',
-                'cable_chain.length',
-                'lead.diameter',
-                'lead.length',
-            ],
             ['fill' => Threshold::share('share of the opening that holds', 0.6)],
         );
     }

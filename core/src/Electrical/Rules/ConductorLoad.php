@@ -28,7 +28,6 @@ final class ConductorLoad implements Curable
             'Does this lead get too hot for its insulation?',
             Trade::Electrical,
             'IEC 60204-1 table 6; NFPA 79 small conductors (from memory); IEC 60364-5-52 grouping (from memory)',
-            ['lead.conductor', 'lead.route', 'lead.bundled_with', 'site.ambient'],
             [
                 'holds' => Threshold::share("share of a conductor's ampacity that holds", 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),

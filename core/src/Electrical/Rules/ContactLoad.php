@@ -30,7 +30,6 @@ final class ContactLoad implements Curable
             'Does any contact of this lead carry more than it may?',
             Trade::Electrical,
             "Maker's contact rating; 80 % continuous and strain relief are common practice, no source",
-            ['lead.ends', 'contact_housing.contact_rating'],
             [
                 'holds' => Threshold::share("share of a contact's rating that holds", 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),

@@ -28,7 +28,6 @@ final class ContactOpens implements Curable
             'Does the rest of the plug stand it when one contact loosens?',
             Trade::Electrical,
             "Maker's contact rating; the single-fault case is common practice, no source",
-            ['lead.ends', 'contact_housing.contact_rating'],
         );
     }
 

@@ -28,7 +28,6 @@ final class Energy implements Check
             'What does a run take from the wall, and what does a year of it cost?',
             Trade::Electrical,
             'E = P × t; the part of the time each load is on is the builder\'s',
-            ['scenario.duration', 'scenario.runs_per_year', 'site.tariff', 'power_supply.efficiency'],
             informs: true,
         );
     }

@@ -29,7 +29,6 @@ final class FanJob implements Curable
             'Is each fan on an output that does what its job asks?',
             Trade::Electrical,
             'The hot-end fan never follows the part fan: common practice, no source',
-            ['fan.job'],
         );
     }
 

@@ -31,7 +31,6 @@ final class HeaterAtItsVoltage implements Curable
             'What does this heater give on the supply it is joined to?',
             Trade::Electrical,
             "Ohm's law; bands are common practice, no source",
-            ['heater.rated_power', 'heater.rated_voltage', 'power_supply.output_voltage', 'site.mains_voltage'],
             [
                 'weak' => Threshold::share('least share of its rated power that still does the job', 0.8),
                 'cold' => Threshold::share('share below which it does not work', 0.6),

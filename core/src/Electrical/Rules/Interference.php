@@ -26,14 +26,6 @@ final class Interference implements Check
             'Are the noisy leads screened, the arc start harmless and the controls in an earthed metal box?',
             Trade::Electrical,
             'Screened spindle and arc leads, blow-back start, an earthed metal box: common practice, no source',
-            [
-                'arc_source.start',
-                'arc_source.isolated',
-                'arc_source.duty_cycle',
-                'cabinet.material',
-                'cabinet.earthed',
-                'lead.conductor',
-            ],
         );
     }
 

@@ -27,12 +27,6 @@ final class MainStop implements Check
             'Does the main stop leave no motion, spindle, torch or heater live, and does nothing start again by itself?',
             Trade::Electrical,
             'ISO 13850 (latching, positive-opening, normally closed); IEC 60204-1 §9.2.3 (from memory): releasing a stop must not restart anything',
-            [
-                'stop_button.latching',
-                'stop_button.positive_opening',
-                'stop_button.normally',
-                'stop_button.separate_reset',
-            ],
         );
     }
 

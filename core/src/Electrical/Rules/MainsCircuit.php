@@ -32,13 +32,6 @@ final class MainsCircuit implements Check
             Trade::Electrical,
             '80 % of the outlet for continuous use: common practice in line with NFPA 70 §210.20 (from memory); local code decides',
             [
-                'site.outlet',
-                'site.mains_voltage',
-                'site.other_load',
-                'power_supply.efficiency',
-                'power_supply.power_factor',
-            ],
-            [
                 'holds' => Threshold::share('share of the outlet that holds for continuous use', 0.8),
                 'tight' => Threshold::share('share above which the breaker must be expected to open', 1.0),
             ],

@@ -25,7 +25,6 @@ final class MainsHands implements Check
             'Does somebody who knows mains wiring do the mains work?',
             Trade::Electrical,
             'Common practice, no source; local code may reserve this work for a licensed electrician',
-            ['brief.experience', 'brief.helper'],
         );
     }
 

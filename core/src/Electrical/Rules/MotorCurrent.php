@@ -31,14 +31,6 @@ final class MotorCurrent implements Curable
             Trade::Electrical,
             'Nameplate current taken as rms per phase unless it says peak; 85 % of it and heat sinks above the bare rating are common practice, no source',
             [
-                'motor_driver.continuous_current',
-                'motor_driver.bare_current',
-                'motor_driver.set_current',
-                'motor_driver.heat_sink',
-                'stepper_motor.rated_current',
-                'stepper_motor.current_is_peak',
-            ],
-            [
                 'usual' => Threshold::share("share of the motor's rated current that holds", 0.85),
                 'least' => Threshold::share("share of the motor's rated current below which torque is given away", 0.5),
             ],

@@ -31,13 +31,6 @@ final class MotorVoltage implements Curable
             'Does the motor get a voltage that suits it, and up to which speed does its torque hold?',
             Trade::Electrical,
             'V ≈ 32·√L (mH) and the corner speed V/(2·L·I·steps) are common practice, no source',
-            [
-                'stepper_motor.inductance',
-                'stepper_motor.rated_current',
-                'stepper_motor.step_angle',
-                'motor_driver.set_current',
-                'power_supply.output_voltage',
-            ],
             ['ceiling' => Threshold::share('share of the sensible ceiling that holds', 1.0)],
         );
     }

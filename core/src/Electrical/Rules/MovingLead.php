@@ -27,7 +27,6 @@ final class MovingLead implements Curable
             'Is every lead that moves made for it?',
             Trade::Electrical,
             'IEC 60228: class 5 or 6 for flexing use; strain relief at both ends is common practice, no source',
-            ['lead.conductor', 'lead.route', 'lead.ends'],
         );
     }
 

@@ -26,13 +26,6 @@ final class Ports implements Check
             'Is there a channel of the right kind, voltage and pin for everything that needs one?',
             Trade::Electrical,
             'Bipartite matching with shared pins and selectors; the blocking set by the theorem of Hall (1935)',
-            [
-                'controller_board.driver_slots',
-                'controller_board.heater_outputs',
-                'controller_board.fan_outputs',
-                'controller_board.thermistor_inputs',
-                'controller_board.switch_inputs',
-            ],
         );
     }
 

@@ -33,7 +33,6 @@ final class Protection implements Curable
             'Does the fuse carry the load, and open before the lead gets too hot?',
             Trade::Electrical,
             'IEC 60364-4-43 §433.1: I_load ≤ I_n ≤ I_z; half as much again out of an unfused supply is common practice, no source',
-            ['lead.protection', 'fuse.rated_current', 'lead.conductor', 'site.ambient'],
             ['holds' => Threshold::share("share of a fuse's rating that holds for continuous load", 0.8)],
         );
     }

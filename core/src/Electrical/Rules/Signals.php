@@ -32,18 +32,6 @@ final class Signals implements Check
             'Does the input understand this signal, and does it survive it?',
             Trade::Electrical,
             '70 % of the logic level reads as high (CMOS input, from memory); contacts and sinking outputs need a pull-up; a protected input is proven by a test: common practice, no source',
-            [
-                'sensor.output',
-                'probe.output',
-                'controller_board.logic_voltage',
-                'switching_module.control_min',
-                'switching_module.control_max',
-                'switching_module.polarity_free',
-                'relay.coil_voltage',
-                'relay.coil_current',
-                'motor_driver.signal_voltage',
-                'arc_source.torch_switch',
-            ],
         );
     }
 

@@ -30,7 +30,6 @@ final class SolidState implements Curable
             'Does this module switch the kind of current it is fed, and get rid of its heat?',
             Trade::Electrical,
             'An AC type on DC never opens; 1.2 V across an AC type, I²·R across a DC type, 40 K rise: common practice, no source',
-            ['switching_module.kind', 'switching_module.on_resistance', 'switching_module.heat_sink'],
         );
     }
 

@@ -28,18 +28,6 @@ final class SpindleOnDrive implements Check
             'Does the drive give the spindle its current and its frequency, and does the spindle cool itself at the speed it is used at?',
             Trade::Electrical,
             'n = 120·f/p (synchronous speed); torque about constant below the rated frequency: machine theory',
-            [
-                'spindle_drive.output_current',
-                'spindle_drive.top_frequency',
-                'spindle_drive.input_phases',
-                'spindle_drive.reverse_lock',
-                'spindle.rated_current',
-                'spindle.poles',
-                'spindle.top_speed',
-                'spindle.rated_power',
-                'spindle.lowest_speed',
-                'spindle.cooling',
-            ],
         );
     }
 

@@ -28,7 +28,6 @@ final class StartLine implements Check
             'Does this supply switch on in a machine, and stay within its limits when little hangs on it?',
             Trade::Electrical,
             'Start line tied to common; a least load where the sheet asks for one: common practice, no source',
-            ['power_supply.start_line', 'power_supply.least_load'],
         );
     }
 

@@ -29,16 +29,6 @@ final class SupplyFeatures implements Curable
             'Is this supply covered, earthed, switched and fused, and does it cool itself?',
             Trade::Electrical,
             'IEC 60204-1 §5.3 and §6.2 (from memory); fan and own fuse are common practice, no source',
-            [
-                'power_supply.terminal_cover',
-                'power_supply.earth_terminal',
-                'power_supply.own_switch',
-                'power_supply.own_fuse',
-                'power_supply.cooling',
-                'power_supply.mains_selector',
-                'mains_inlet.switch',
-                'mains_inlet.fuse_rating',
-            ],
         );
     }
 

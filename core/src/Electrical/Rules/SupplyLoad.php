@@ -33,7 +33,6 @@ final class SupplyLoad implements Curable
             'Is this supply output large enough for all that runs at once?',
             Trade::Electrical,
             '80 % continuous and derating of fanless supplies by 2 %/K above 50 °C are common practice, no source',
-            ['power_supply.output_voltage', 'power_supply.rated_current', 'power_supply.rated_power', 'site.ambient'],
             [
                 'holds' => Threshold::share('share of its rating that holds for continuous use', 0.8),
                 'tight' => Threshold::share('share above which it fails', 1.0),

@@ -27,7 +27,6 @@ final class Terminations implements Curable
             'Do the conductors end in something that holds under a screw?',
             Trade::Electrical,
             'Ferrule, crimped fork or ring under screws: common practice, no source; pull test UL 486A (from memory)',
-            ['lead.ends', 'lead.conductor'],
         );
     }
 

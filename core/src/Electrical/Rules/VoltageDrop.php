@@ -35,7 +35,6 @@ final class VoltageDrop implements Curable
             'How much voltage is lost before it arrives, and does enough arrive?',
             Trade::Electrical,
             'ASTM B258 and IEC 60028 (gauges), IEC 60228 class 5 (metric); 3 % and 5 % are common practice, no source',
-            ['lead.conductor', 'lead.length'],
             [
                 'holds' => Threshold::share('drop that holds', 0.03),
                 'tight' => Threshold::share('drop above which it fails', 0.05),

@@ -36,14 +36,6 @@ final class VoltageWindow implements Curable
             Trade::Electrical,
             "Maker's limits; 90 % and 95 % of the weakest part on a motor rail are common practice, no source",
             [
-                'power_supply.output_voltage',
-                'power_supply.voltage_tolerance',
-                'controller_board.max_voltage',
-                'motor_driver.max_voltage',
-                'fan.max_voltage',
-                'site.mains_voltage',
-            ],
-            [
                 'holds' => Threshold::share('share of the weakest part\'s rating that holds on a motor rail', 0.9),
                 'tight' => Threshold::share('share above which a motor rail is a danger', 0.95),
             ],

@@ -30,15 +30,6 @@ final class Settings implements Curable
             'Do the settings read from the machine agree with the parts that are fitted?',
             Trade::Electrical,
             'Derived from the model; runaway protection before the first heat: common practice, no source',
-            [
-                'motor_driver.set_current',
-                'motor_driver.microsteps',
-                'thermistor.table',
-                'thermistor.highest_temperature',
-                'fan.speed_sense',
-                'axis.homing',
-                'axis.drive',
-            ],
         );
     }
 

@@ -30,16 +30,6 @@ final class StepRate implements Curable
             'Can the board send the steps this axis needs at its top speed, and is one step fine enough?',
             Trade::Electrical,
             "Arithmetic; 80 % of the board's limit is common practice, no source",
-            [
-                'stepper_motor.step_angle',
-                'motor_driver.microsteps',
-                'drive_screw.lead',
-                'pulley.teeth',
-                'pulley.pitch',
-                'controller_board.step_rate',
-                'axis.drive',
-                'brief.accuracy',
-            ],
             ['holds' => Threshold::share("share of the board's step rate that holds", 0.8)],
         );
     }

@@ -34,7 +34,6 @@ final class BeamBend implements Curable
             'Does the beam bend less than the accuracy wanted, under force and acceleration?',
             Trade::Mechanical,
             'Beam held at both ends, load in the middle: F·L³/48EI (theory of beams); E of aluminium 70 GPa; half of the accuracy for bending: common practice, no source',
-            ['extrusion.length', 'extrusion.second_moment', 'axis.drive', 'brief.accuracy'],
         );
     }
 

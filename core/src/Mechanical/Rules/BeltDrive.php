@@ -27,17 +27,6 @@ final class BeltDrive implements Check
             'Do belt and pulley belong together, and does the pulley stay on its shaft?',
             Trade::Mechanical,
             'Pitch by pitch; six teeth in mesh and a flat under the grub screw: common practice, no source',
-            [
-                'pulley.teeth',
-                'pulley.pitch',
-                'pulley.width',
-                'pulley.bore',
-                'pulley.grub_screws',
-                'belt.pitch',
-                'belt.width',
-                'stepper_motor.shaft_form',
-                'stepper_motor.shaft_diameter',
-            ],
         );
     }
 

@@ -33,15 +33,6 @@ final class CutOut implements Check
             'Has the part that goes into this opening been measured, and does the opening leave enough of the panel?',
             Trade::Mechanical,
             'Measure the part in hand before cutting; 10 mm left on either side of an opening: common practice, no source',
-            [
-                'mains_inlet.cut_out',
-                'stop_button.cut_out',
-                'display.cut_out',
-                'fan.cut_out',
-                'lamp.cut_out',
-                'panel.length',
-                'panel.width',
-            ],
         );
     }
 

@@ -31,17 +31,6 @@ final class CutterFit implements Curable
             'Does the spindle hold this cutter, run it no faster than it may, and have the power for the work?',
             Trade::Mechanical,
             'Chip load v_f/(z·n) and thinning 1/(2√(s(1−s))): geometry; specific cutting energies from memory, common practice',
-            [
-                'cutter.shank',
-                'cutter.top_speed',
-                'cutter.flutes',
-                'cutter.diameter',
-                'spindle.collet_largest',
-                'spindle.lowest_speed',
-                'spindle.top_speed',
-                'spindle.rated_power',
-                'brief.flow',
-            ],
         );
     }
 

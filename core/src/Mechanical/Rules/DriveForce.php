@@ -39,18 +39,6 @@ final class DriveForce implements Curable
             Trade::Mechanical,
             'T = F·s/(2πη) + ΣJ·α; twice the torque for open-loop and 1.3 times for closed-loop motors, and torque as one over the speed above the corner: common practice, no source',
             [
-                'axis.drive',
-                'stepper_motor.holding_torque',
-                'stepper_motor.rotor_inertia',
-                'stepper_motor.inductance',
-                'stepper_motor.torque_curve',
-                'servo_motor.rated_torque',
-                'servo_motor.rated_speed',
-                'motor_driver.set_current',
-                'drive_screw.lead',
-                'pulley.teeth',
-            ],
-            [
                 'open' => Threshold::share(
                     'torque wanted of an open-loop motor, of what the move asks',
                     AxisMotion::WANTED['open'],

@@ -26,14 +26,6 @@ final class FilamentEnough implements Check
             'Are there reels enough for the printed parts?',
             Trade::Mechanical,
             'Sum of the masses of the parts, a tenth more for purge and failures: common practice, no source',
-            [
-                'printed_part.mass',
-                'printed_part.material',
-                'filament.mass',
-                'filament.material',
-                'filament.density',
-                'filament.diameter',
-            ],
         );
     }
 

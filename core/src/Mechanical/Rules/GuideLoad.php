@@ -30,7 +30,6 @@ final class GuideLoad implements Curable
             'Do the blocks carry weight, thrust and their lever, with enough to spare?',
             Trade::Mechanical,
             'ISO 14728-1: L10 = (C/P)³ × 100 km; static safety of 3 with vibration: common practice, no source',
-            ['linear_rail.static_load', 'linear_rail.dynamic_load', 'axis.drive', 'axis.blocks'],
         );
     }
 

@@ -32,14 +32,6 @@ final class InertiaRatio implements Curable
             'Is the load light enough for the motor to follow?',
             Trade::Mechanical,
             'J·i²; up to 10 times the rotor, and beyond that what the maker allows: common practice, no source',
-            [
-                'axis.drive',
-                'stepper_motor.rotor_inertia',
-                'servo_motor.rotor_inertia',
-                'servo_motor.inertia_limit',
-                'drive_screw.diameter',
-                'drive_screw.length',
-            ],
             ['usual' => Threshold::share('load for one of rotor inertia that holds', 10.0)],
         );
     }

@@ -29,18 +29,6 @@ final class Interfaces implements Check
             'Do shaft and bore, face and holes, coupling and torque fit each other?',
             Trade::Mechanical,
             'NEMA ICS 16 for hole spacing and pilot of motor frames (from memory); coupling at twice the torque of its motor: common practice, no source',
-            [
-                'stepper_motor.frame',
-                'stepper_motor.shaft_diameter',
-                'coupling.bore_a',
-                'coupling.bore_b',
-                'coupling.rated_torque',
-                'pulley.bore',
-                'bearing.bore',
-                'drive_screw.end_diameter',
-                'plate.hole_spacing',
-                'plate.pilot',
-            ],
         );
     }
 

@@ -26,7 +26,6 @@ final class MeltFlow implements Check
             'Does the hot end melt what the brief wants, and which part caps the speed?',
             Trade::Mechanical,
             'v = flow / (width × height); a line of 1.125 × nozzle by half of it is common practice, no source',
-            ['hot_end.flow', 'hot_end.nozzle', 'brief.flow', 'axis.drive'],
         );
     }
 

@@ -30,7 +30,6 @@ final class NamedClearance implements Check
             'Do these two never meet, wherever the axes stand?',
             Trade::Mechanical,
             'Interval arithmetic over the travel of each axis; axes are taken as moving freely of each other',
-            ['axis.drive'],
         );
     }
 

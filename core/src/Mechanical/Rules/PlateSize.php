@@ -31,14 +31,6 @@ final class PlateSize implements Curable
             'Are sheet and heater of the right size for the work area?',
             Trade::Mechanical,
             'Work area and 10 mm more a side for a sheet, 10 mm less for a heater: common practice, no source',
-            [
-                'build_sheet.length',
-                'build_sheet.width',
-                'heater.heated_width',
-                'heater.heated_depth',
-                'heater.place',
-                'brief.size',
-            ],
             ['cold' => Threshold::share('share of a side of the work area that a heater must at least warm', 0.8)],
         );
     }

@@ -31,7 +31,6 @@ final class PowerDrop implements Curable
             'Does this axis stay up when the power drops?',
             Trade::Mechanical,
             'A screw below 50 % efficiency locks itself (machine theory); detent of a stepper 5 % of its holding torque: common practice, no source',
-            ['axis.drive', 'stepper_motor.holding_torque', 'stepper_motor.brake', 'servo_motor.brake'],
             ['detent' => Threshold::share('detent of a stepper, of its holding torque', 0.05)],
         );
     }

@@ -28,7 +28,6 @@ final class PrintRecipe implements Curable
             'Is this part printed strong enough?',
             Trade::Mechanical,
             'Four walls, 40 % infill, five top and bottom layers: common practice, no source',
-            ['printed_part.walls', 'printed_part.infill', 'printed_part.top_bottom_layers'],
         );
     }
 

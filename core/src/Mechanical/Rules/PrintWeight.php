@@ -31,13 +31,6 @@ final class PrintWeight implements Check
             'Does a part of the batch weigh what its recipe gives?',
             Trade::Mechanical,
             'm = ρ·V·(w + (1 − w)·i), 15 % less is a thin batch: common practice, no source',
-            [
-                'printed_part.volume',
-                'printed_part.wall_share',
-                'printed_part.infill',
-                'printed_part.mass',
-                'printed_part.material',
-            ],
         );
     }
 

@@ -30,7 +30,6 @@ final class PrintedPartHeat implements Curable
             'Does this plastic stay stiff at the temperature it meets?',
             Trade::Mechanical,
             'Glass transitions and the 20 K and 10 K distances are common practice, no source',
-            ['printed_part.material', 'printed_part.glass_transition', 'printed_part.service_temperature'],
         );
     }
 

@@ -27,7 +27,6 @@ final class Rust implements Check
             'Do screws and rails stay bright where the machine stands?',
             Trade::Site,
             'Plain steel rusts from about 60 % relative humidity: common practice, no source',
-            ['site.humidity', 'screw.coating', 'screw.grade'],
             ['damp' => Threshold::share('relative humidity above which plain steel rusts', 0.6)],
         );
     }

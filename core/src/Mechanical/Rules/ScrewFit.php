@@ -30,16 +30,6 @@ final class ScrewFit implements Curable
             'Does this screw hold, without bottoming or standing in the way?',
             Trade::Mechanical,
             'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters is common practice, no source',
-            [
-                'screw.thread',
-                'screw.length',
-                'screw.head',
-                'mate.clamped',
-                'mate.into',
-                'mate.material',
-                'mate.depth',
-                'mate.room',
-            ],
         );
     }
 

@@ -35,14 +35,6 @@ final class ScrewPreload implements Check
             Trade::Mechanical,
             'Play at most half of the accuracy wanted; turning torque at most a tenth of what the motor holds, a fifth at the worst: common practice, no source',
             [
-                'drive_screw.end_play',
-                'drive_screw.turning_torque',
-                'stepper_motor.holding_torque',
-                'servo_motor.rated_torque',
-                'brief.accuracy',
-                'axis.drive',
-            ],
-            [
                 'play' => Threshold::share('share of the accuracy that play may take', 0.5),
                 'drag' => Threshold::share('share of the motor that turning may take', 0.1),
             ],

@@ -33,7 +33,6 @@ final class ScrewSpeed implements Curable
             'Does the screw run below the speed at which it whips, and carry its load without buckling?',
             Trade::Mechanical,
             'n_c = f·10⁷·d/L² rpm and F = f·10⁴·d⁴/L² N in mm, with 80 % of the whirling speed and half the load of Euler taken as allowed: constants as ball-screw catalogues print them (from memory)',
-            ['drive_screw.diameter', 'drive_screw.root_diameter', 'drive_screw.lead', 'axis.drive'],
             ['holds' => Threshold::share('share of what is allowed that holds', 1.0)],
         );
     }

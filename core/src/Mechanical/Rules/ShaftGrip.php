@@ -51,7 +51,6 @@ final class ShaftGrip implements Check
             'Does the coupling hold on a shaft of this form without slipping?',
             Trade::Mechanical,
             'Clamp, set screw and key against round, flat and keyed shafts: common practice, no source',
-            ['stepper_motor.shaft_form', 'servo_motor.shaft_form', 'coupling.grip'],
         );
     }
 

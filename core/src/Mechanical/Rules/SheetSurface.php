@@ -37,7 +37,6 @@ final class SheetSurface implements Check
             'Does what is printed hold on this surface, and come off again?',
             Trade::Mechanical,
             'Pairs of plastic and surface: common practice, no source',
-            ['build_sheet.surface', 'filament.material'],
         );
     }
 

@@ -31,14 +31,6 @@ final class TravelStack implements Curable
             'Does the largest workpiece fit into the travel that is really left?',
             Trade::Mechanical,
             'Sum of lengths; the 2 % to spare are common practice, no source',
-            [
-                'linear_rail.length',
-                'linear_rail.block_length',
-                'axis.takes',
-                'axis.block_pitch',
-                'axis.span',
-                'brief.margin',
-            ],
             ['spare' => Threshold::share('share of the travel that should be to spare', 0.02)],
         );
     }

@@ -27,7 +27,6 @@ final class Budget implements Check
             'Does everything, at the door and with what is kept back, stay within the budget?',
             Trade::Supply,
             'Sum of packs, shipping, duty, tax and fees at dated rates',
-            ['plan.budget', 'plan.contingency', 'plan.offers'],
         );
     }
 

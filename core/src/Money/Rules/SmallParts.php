@@ -32,7 +32,6 @@ final class SmallParts implements Curable
             'Are there enough of the small things that are lost, stripped or blown?',
             Trade::Supply,
             'One in ten small screws is stripped or lost, up to one in five: common practice, no source',
-            ['plan.spares'],
             ['least' => Threshold::share('spares on top of what is needed', 0.1)],
         );
     }

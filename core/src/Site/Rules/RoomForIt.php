@@ -35,7 +35,6 @@ final class RoomForIt implements Check
             'Does the machine go through the door, onto the bench and into the room?',
             Trade::Site,
             'Two smallest sides against the opening; 20 mm to spare and 80 % of a bench\'s load are common practice, no source',
-            ['brief.outline', 'site.door', 'site.bench', 'site.room', 'site.service'],
             ['load' => Threshold::share('share of the bench\'s load that holds', 0.8)],
         );
     }

@@ -27,13 +27,6 @@ final class CutOff implements Check
             'Does something independent stop this heater, above its work and below what burns?',
             Trade::Thermal,
             'Thermal fuse above the working temperature and below the limit of the material; a lined heat break below its maker\'s figure: common practice, no source',
-            [
-                'heater.thermal_fuse',
-                'heater.target',
-                'heater.material_limit',
-                'hot_end.lining_limit',
-                'hot_end.top_temperature',
-            ],
         );
     }
 

@@ -34,14 +34,6 @@ final class HeatUp implements Check
             'Does this heater bring its plate to temperature, and in what time?',
             Trade::Thermal,
             't = m·c·ΔT/(P − losses); specific heats from memory; 12 W/m²K from both faces: common practice, no source',
-            [
-                'heater.rated_power',
-                'heater.plate_mass',
-                'heater.plate_material',
-                'heater.target',
-                'heater.heated_width',
-                'heater.heated_depth',
-            ],
         );
     }
 

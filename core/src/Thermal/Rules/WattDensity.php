@@ -27,7 +27,6 @@ final class WattDensity implements Check
             'Does this heater put no more into a square centimetre than its glue and its plate take?',
             Trade::Thermal,
             'To 0.6 W/cm² usual on low-voltage beds, to about 1 on mains mats: common practice, no source',
-            ['heater.rated_power', 'heater.heated_width', 'heater.heated_depth', 'heater.rated_voltage'],
         );
     }
 

@@ -29,13 +29,6 @@ final class ZoneHeat implements Check
             'Does everything that stands in this place bear its air?',
             Trade::Thermal,
             'Limits from the sheets; 50 °C for electronics and 20 K below the glass transition for prints: common practice, no source',
-            [
-                'printed_part.material',
-                'printed_part.glass_transition',
-                'probe.heat_limit',
-                'bus_module.heat_limit',
-                'power_supply.derate_from',
-            ],
         );
     }
 
