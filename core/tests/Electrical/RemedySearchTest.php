@@ -80,7 +80,7 @@ final class RemedySearchTest extends TestCase
                 $offered++;
                 $after = [];
                 $fitted = Remedy::toBeFitted($remedy['changes']);
-                foreach (Rules::inspector()->inspect($reading->changed($remedy['changes']))->findings as $then) {
+                foreach ($standing->after($reading->changed($remedy['changes']))->findings() as $then) {
                     $after[$then->key()] = $then->onceFitted($fitted);
                     self::assertGreaterThanOrEqual(
                         isset($now[$then->key()]) ? $now[$then->key()]->rank() : Verdict::Tight->rank(),

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Inspection;
 
 use Magpie\Core\Assembly\Rules;
-use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
@@ -73,24 +72,6 @@ final class EveryCheckTest extends TestCase
             $this->verdictsThatFail($check, $listed),
             'A failure stays one, whatever it rests on.',
         );
-    }
-
-    #[DataProvider('checks')]
-    public function test_what_it_reads_is_on_a_sheet(Check $check): void
-    {
-        foreach ($check->card()->reads as $read) {
-            [$of, $key] = explode('.', $read, 2);
-            $family = Catalogue::standard()->find($of);
-            if ($family !== null) {
-                self::assertNotNull($family->field($key), "{$check->card()->id} reads {$read}, which no sheet has.");
-            } else {
-                self::assertContains(
-                    $of,
-                    ['lead', 'site', 'mate', 'scenario', 'brief', 'axis', 'plan'],
-                    "{$read} is no place values come from.",
-                );
-            }
-        }
     }
 
     public function test_ids_are_unique_and_every_check_names_its_source(): void

@@ -6,8 +6,10 @@ namespace Magpie\Core\Tests\Inspection;
 
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Tests\Trials;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -40,7 +42,8 @@ final class MissingIsNeverSaferTest extends TestCase
     public function test_a_spec_taken_away_lifts_no_verdict(string $file): void
     {
         $data = json_decode((string) file_get_contents($file), true);
-        $before = self::verdicts(BuildFile::build($data));
+        $trials = new Trials($data);
+        $before = self::verdicts($trials->findings());
         $lifted = [];
         $read = self::read(BuildFile::build($data));
         foreach ($data['parts'] as $p => $part) {
@@ -52,7 +55,7 @@ final class MissingIsNeverSaferTest extends TestCase
             ) {
                 $less = $data;
                 unset($less['parts'][$p]['specs'][$key]);
-                foreach (self::verdicts(BuildFile::build($less)) as $finding => $verdict) {
+                foreach (self::verdicts($trials->findings($less)) as $finding => $verdict) {
                     $check = explode('/', $finding)[0];
                     $was = $before[$finding] ?? Verdict::Unproven;
                     if (
@@ -73,13 +76,14 @@ final class MissingIsNeverSaferTest extends TestCase
     public function test_a_lead_that_says_less_lifts_no_verdict(string $file): void
     {
         $data = json_decode((string) file_get_contents($file), true);
-        $before = self::verdicts(BuildFile::build($data));
+        $trials = new Trials($data);
+        $before = self::verdicts($trials->findings());
         $lifted = [];
         foreach ($data['leads'] as $l => $lead) {
             foreach (['conductor', 'length', 'route', 'protection'] as $member) {
                 $less = $data;
                 unset($less['leads'][$l][$member]);
-                foreach (self::verdicts(BuildFile::build($less)) as $finding => $verdict) {
+                foreach (self::verdicts($trials->findings($less)) as $finding => $verdict) {
                     $was = $before[$finding] ?? Verdict::Unproven;
                     if ($verdict->passes() && ! $was->passes()) {
                         $lifted[] = "{$finding}: {$was->value} → {$verdict->value} without {$member} of {$lead['ref']}";
@@ -95,7 +99,8 @@ final class MissingIsNeverSaferTest extends TestCase
     public function test_an_axis_or_a_place_that_says_less_lifts_no_verdict(string $file): void
     {
         $data = json_decode((string) file_get_contents($file), true);
-        $before = self::verdicts(BuildFile::build($data));
+        $trials = new Trials($data);
+        $before = self::verdicts($trials->findings());
         $lifted = [];
         foreach (
             ['axes' => ['drive', 'homing'], 'zones' => ['temperature', 'evidence', 'box'], 'clearances' => ['evidence']] as $section => $members
@@ -111,7 +116,7 @@ final class MissingIsNeverSaferTest extends TestCase
                             // just unsaid.
                             unset($less[$section][$i][$member][$within]);
                         }
-                        foreach (self::verdicts(BuildFile::build($less)) as $finding => $verdict) {
+                        foreach (self::verdicts($trials->findings($less)) as $finding => $verdict) {
                             $was = $before[$finding] ?? Verdict::Unproven;
                             if ($verdict->passes() && ! $was->passes()) {
                                 $lifted[] = "{$finding}: {$was->value} → {$verdict->value} without {$member} {$within} of {$entry['ref']}";
@@ -129,9 +134,10 @@ final class MissingIsNeverSaferTest extends TestCase
     public function test_an_empty_site_lifts_no_verdict(string $file): void
     {
         $data = json_decode((string) file_get_contents($file), true);
-        $before = self::verdicts(BuildFile::build($data));
+        $trials = new Trials($data);
+        $before = self::verdicts($trials->findings());
         $data['site'] = [];
-        foreach (self::verdicts(BuildFile::build($data)) as $finding => $verdict) {
+        foreach (self::verdicts($trials->findings($data)) as $finding => $verdict) {
             if (! ($before[$finding] ?? Verdict::Unproven)->passes()) {
                 self::assertFalse($verdict->passes(), $finding);
             }
@@ -166,15 +172,11 @@ final class MissingIsNeverSaferTest extends TestCase
     }
 
     /**
+     * @param  array<string, Finding>  $findings
      * @return array<string, Verdict>
      */
-    private static function verdicts(Build $build): array
+    private static function verdicts(array $findings): array
     {
-        $verdicts = [];
-        foreach (Rules::inspector()->inspect($build)->findings as $finding) {
-            $verdicts[$finding->key()] = $finding->verdict;
-        }
-
-        return $verdicts;
+        return array_map(static fn (Finding $f): Verdict => $f->verdict, $findings);
     }
 }

@@ -10,6 +10,7 @@ use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Spec;
+use Magpie\Core\Tests\Trials;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -31,7 +32,7 @@ final class SingleSpecTest extends TestCase
         foreach (['linnet', 'dunlin'] as $name) {
             yield $name => [
                 BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")),
-                getenv('MAGPIE_FUZZ') === false ? 12 : 1,
+                getenv('MAGPIE_FUZZ') === false ? 3 : 1,
             ];
         }
     }
@@ -42,7 +43,8 @@ final class SingleSpecTest extends TestCase
         int $every,
     ): void {
         $data = BuildFile::data($build);
-        $before = self::passes($build);
+        $trials = new Trials($data);
+        $before = array_filter($trials->findings(), static fn (Finding $f): bool => $f->verdict->passes());
         $count = 0;
         $silent = [];
         foreach ($build->parts as $part) {
@@ -56,7 +58,7 @@ final class SingleSpecTest extends TestCase
                     $changed = $data;
                     $changed['parts'][$index]['specs'][$key]['value'] = $value;
                     try {
-                        $after = self::byKey(BuildFile::build($changed, kept: true));
+                        $after = $trials->findings($changed);
                     } catch (CannotReadBuildFile) {
                         continue;
                     }
@@ -72,7 +74,7 @@ final class SingleSpecTest extends TestCase
                 }
                 $weaker = $data;
                 $weaker['parts'][$index]['specs'][$key]['evidence'] = 'assumed';
-                $weakened = self::byKey(BuildFile::build($weaker, kept: true));
+                $weakened = $trials->findings($weaker);
                 foreach ($turned as $finding => $how) {
                     if (
                         ! in_array(
@@ -90,27 +92,6 @@ final class SingleSpecTest extends TestCase
             }
         }
         self::assertSame([], $silent);
-    }
-
-    /**
-     * @return array<string, Finding> what passes, by key
-     */
-    private static function passes(Build $build): array
-    {
-        return array_filter(self::byKey($build), static fn (Finding $f): bool => $f->verdict->passes());
-    }
-
-    /**
-     * @return array<string, Finding>
-     */
-    private static function byKey(Build $build): array
-    {
-        $found = [];
-        foreach (Rules::inspector()->inspect($build)->findings as $finding) {
-            $found[$finding->key()] = $finding;
-        }
-
-        return $found;
     }
 
     /**
