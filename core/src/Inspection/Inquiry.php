@@ -143,6 +143,24 @@ final class Inquiry
         return $spec?->flag();
     }
 
+    /** What a value on a sheet rests on, without reading it; null when it is not there. */
+    public function evidenceOf(Fitted $fitted, string $key): ?Evidence
+    {
+        return $fitted->part->spec($key)?->evidence;
+    }
+
+    /** A choice or a flag said of a port itself; null when it is not there. */
+    public function tryPortWord(Fitted $fitted, Port $port, string $key): ?Spec
+    {
+        $spec = $port->specs[$key] ?? null;
+        if ($spec !== null) {
+            $where = "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}";
+            $this->noteSpec($fitted->part, $spec, $where, '', str_replace('_', ' ', $key)." of port {$port->name}");
+        }
+
+        return $spec;
+    }
+
     /** A port's quantity: its own word, or what the part's sheet lends it. */
     public function tryPort(
         Fitted $fitted,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Channel;
+use Magpie\Core\Electrical\ChannelWish;
 use Magpie\Core\Electrical\Cures\FreeChannel;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Inspection\Bench;
@@ -72,7 +73,7 @@ final class FanJob implements Curable
                 $wish->ref() === $inquiry->subject->ref || $wish->wired === null
                     ? null
                     : $this->channelOf($bench, $wish->ref());
-            $its = $inquiry->build->fitted($wish->ref())?->part->spec('job')?->choice();
+            $its = $this->jobOf($inquiry, $wish);
             if (
                 $other !== null &&
                 $mine->pin !== null &&
@@ -155,5 +156,12 @@ final class FanJob implements Curable
         }
 
         return null;
+    }
+
+    private function jobOf(Inquiry $inquiry, ChannelWish $wish): ?string
+    {
+        $fan = $wish->wired === null ? null : $inquiry->build->fitted($wish->ref());
+
+        return $fan === null ? null : $inquiry->tryChoice($fan, 'job');
     }
 }

@@ -18,7 +18,6 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
-use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -155,17 +154,9 @@ final class Protection implements Curable
         $node = $topology->nearEnd($lead->ref);
         while (true) {
             [$fitted, $port] = $topology->at($node);
-            if ($port->kind !== PortKind::Inlet || $fitted->part->portSpec($port, 'fuse_rating') !== null) {
-                $rating = $inquiry->tryPort(
-                    $fitted,
-                    $port,
-                    'fuse_rating',
-                    'I_r',
-                    \Magpie\Core\Inspection\Bound::Highest,
-                );
-                if ($rating !== null && $rating->isPositive()) {
-                    return [$rating, $fitted->need->role];
-                }
+            $rating = $inquiry->tryPort($fitted, $port, 'fuse_rating', 'I_r', \Magpie\Core\Inspection\Bound::Highest);
+            if ($rating !== null && $rating->isPositive()) {
+                return [$rating, $fitted->need->role];
             }
             $index = $topology->upstream($node);
             if ($index === null) {

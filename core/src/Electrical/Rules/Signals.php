@@ -115,7 +115,7 @@ final class Signals implements Check
         $at = "{$line->to->need->role}, port {$line->in->name}";
         $where = "parts/{$line->to->part->ref}/ports/{$line->in->name}/specs";
         if ($output === 'contact' || $output === 'sinking') {
-            $pull = $line->in->specs['pull_up'] ?? null;
+            $pull = $inquiry->tryPortWord($line->to, $line->in, 'pull_up');
             if ($pull?->flag() === null) {
                 $inquiry->miss("whether {$at} has a pull-up", "{$where}/pull_up");
                 throw new InputMissing;
@@ -148,7 +148,7 @@ final class Signals implements Check
         $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
         $limit = $high ?? ($logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest));
         $inquiry->work('Level of its output', 'V_o = V_s', ['V_s' => $volts], $volts, 'V');
-        $guard = $line->in->specs['input'] ?? null;
+        $guard = $inquiry->tryPortWord($line->to, $line->in, 'input');
         if ($volts->exceeds($limit->times(1.1))) {
             if ($guard?->choice() === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
                 return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");

@@ -173,10 +173,6 @@ final class VoltageDrop implements Curable
 
     private function least(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
     {
-        $spec = $fitted->part->portSpec($port, 'min_voltage');
-
-        return $spec === null
-            ? null
-            : $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
+        return $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
     }
 }

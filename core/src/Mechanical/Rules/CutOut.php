@@ -55,7 +55,7 @@ final class CutOut implements Check
             $inquiry->lack('a panel and the part that goes into it');
         [$panel, $part] = [$met->first, $met->second];
         $opening = $inquiry->read($part, 'cut_out', 'c', Bound::Highest);
-        if ($part->part->spec('cut_out')?->evidence !== Evidence::Measured) {
+        if ($inquiry->evidenceOf($part, 'cut_out') !== Evidence::Measured) {
             $inquiry->miss(
                 "the cut-out of {$part->need->role}, measured on the part in hand: hold the cut until then",
                 "parts/{$part->part->ref}/specs/cut_out",

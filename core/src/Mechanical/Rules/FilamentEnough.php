@@ -44,7 +44,7 @@ final class FilamentEnough implements Check
         $sum = Quantity::of(0, 'g');
         $count = 0;
         foreach ($inquiry->build->fittedOf('printed_part') as $ref => $part) {
-            if ($part->part->spec('material')?->choice() === $material) {
+            if ($inquiry->tryChoice($part, 'material') === $material) {
                 $one =
                     $inquiry->tryRead($part, 'mass', "m_{$ref}") ??
                     $inquiry->miss("mass of {$part->need->role}", "parts/{$part->part->ref}/specs/mass");

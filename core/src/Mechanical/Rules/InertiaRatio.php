@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\Cures\GearedDown;
@@ -112,18 +113,21 @@ final class InertiaRatio implements Curable
         if ($by?->part->family->key() !== 'pulley') {
             return;
         }
+        // What is not fitted is no ground for this verdict: it is asked apart.
+        $apart = Inquiry::forFigures($inquiry->bench, $inquiry->subject);
         foreach ($by->need->candidates as $candidate) {
-            $part = $inquiry->build->parts[$candidate];
-            $teeth = $part->spec('teeth')?->nominal();
-            $now = $by->part->spec('teeth')?->nominal();
+            $part = $inquiry->build->part($candidate);
+            $other = $part === null ? null : new Fitted($by->need, $part);
+            $teeth = $other === null ? null : $apart->tryRead($other, 'teeth', 'z');
+            $pitch = $other === null ? null : $apart->tryRead($other, 'pitch', 'p');
             if (
+                $part !== null &&
                 $candidate !== $by->part->ref &&
                 $teeth !== null &&
-                $now !== null &&
                 $motion->axis->drive->mass !== null
             ) {
                 $travel =
-                    ($teeth->in('') * ($part->spec('pitch')?->nominal()?->in('m') ?? 0.0)) /
+                    ($teeth->in('') * ($pitch?->in('m') ?? 0.0)) /
                     ($motion->axis->drive->ratio?->in('') ?? 1.0);
                 $ratio = round(
                     ($motion->axis->drive->mass->in('kg') * ($travel / (2 * M_PI)) ** 2) / $rotor->in('kg m²'),

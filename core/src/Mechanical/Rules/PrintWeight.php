@@ -50,7 +50,7 @@ final class PrintWeight implements Check
         $density = self::DENSITY[$material] ?? $inquiry->lack("density of this {$material}");
         [$volume, $walls, $infill] = $inquiry->readAll($part, ['V' => 'volume', 'w' => 'wall_share', 'i' => 'infill']);
         $mass = $inquiry->read($part, 'mass', 'm', Bound::Lowest);
-        if ($part->part->spec('mass')?->evidence !== Evidence::Measured) {
+        if ($inquiry->evidenceOf($part, 'mass') !== Evidence::Measured) {
             $inquiry->miss("{$part->need->role} on the scales", "parts/{$part->part->ref}/specs/mass");
         }
         $given = $inquiry->work(

@@ -70,10 +70,10 @@ final class Rust implements Check
         }
         $plain = [];
         foreach ($inquiry->build->fittedOf('screw') as $fitted) {
-            $finish = $fitted->part->spec('coating')?->value;
+            $finish = $inquiry->tryChoice($fitted, 'coating');
             if (
                 $inquiry->tryChoice($fitted, 'grade') !== 'A2-70' &&
-                (! is_string($finish) || preg_match('/zinc|stainless|nickel|plat/i', $finish) !== 1)
+                ($finish === null || preg_match('/zinc|stainless|nickel|plat/i', $finish) !== 1)
             ) {
                 $plain[] = $fitted->need->role;
             }

@@ -133,7 +133,7 @@ final class ScrewPreload implements Check
         string $name,
         string $how,
     ): ?Quantity {
-        if ($screw->part->spec($key)?->evidence === Evidence::Measured) {
+        if ($inquiry->evidenceOf($screw, $key) === Evidence::Measured) {
             return $inquiry->tryRead($screw, $key, $symbol, Bound::Highest);
         }
 
