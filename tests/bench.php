@@ -114,11 +114,16 @@ for ($i = 0; $i < 40; $i++) {
 }
 sort($empty);
 printf("an empty authenticated route: %.1f ms\n", $empty[20]);
-foreach ([['the demo\'s Dunlin', null], ['150 parts', 150], ['400 parts', 400], ['1600 parts', 1600]] as [$label, $size]) {
+foreach (
+    [['the demo\'s Dunlin', null], ['150 parts', 150], ['400 parts', 400], ['1600 parts', 1600]] as [$label, $size]
+) {
     $id =
         $size === null
             ? 1
-            : $client->post('/api/builds', ['workshop' => $workshop, 'file' => BuildFile::write(LargeBuild::of($size))])['id'];
+            : $client->post('/api/builds', [
+                'workshop' => $workshop,
+                'file' => BuildFile::write(LargeBuild::of($size)),
+            ])['id'];
     $opened = $client->get("/api/builds/{$id}");
     [$need, $revision] = [$opened['document']['needs'][3]['ref'], $opened['revision']];
     $key = static fn (int $i): string => sprintf('00000000-0000-4000-8000-%06d%06d', $id, $i);

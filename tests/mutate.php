@@ -17,23 +17,45 @@ if (getenv('MAGPIE_MUTANT') !== false) {
     // As the bootstrap of a run: the mutant's class comes from its own file.
     [$class, $file] = explode('=', (string) getenv('MAGPIE_MUTANT'), 2);
     require "{$root}/vendor/autoload.php";
-    spl_autoload_register(
-        static function (string $name) use ($class, $file): void {
-            $name === $class && require $file;
-        },
-        prepend: true,
-    );
+    spl_autoload_register(static function (string $name) use ($class, $file): void {
+        $name === $class && (require $file);
+    }, prepend: true);
 
     return;
 }
 
 /** What may be put in a token's place, or null. */
 const SWAPS = [
-    '+' => '-', '-' => '+', '*' => '/', '/' => '*', '<' => '<=', '>' => '>=', '<=' => '<', '>=' => '>',
-    '===' => '!==', '!==' => '===', '&&' => '||', '||' => '&&', '!' => '', 'true' => 'false', 'false' => 'true',
-    'exceeds' => 'isBelow', 'isBelow' => 'exceeds', 'plus' => 'minus', 'minus' => 'plus', 'times' => 'over',
-    'over' => 'times', 'min' => 'max', 'max' => 'min', 'Lowest' => 'Highest', 'Highest' => 'Lowest',
-    'Danger' => 'Holds', 'Fails' => 'Holds', 'Tight' => 'Holds', 'Unproven' => 'Holds', 'squared' => 'half',
+    '+' => '-',
+    '-' => '+',
+    '*' => '/',
+    '/' => '*',
+    '<' => '<=',
+    '>' => '>=',
+    '<=' => '<',
+    '>=' => '>',
+    '===' => '!==',
+    '!==' => '===',
+    '&&' => '||',
+    '||' => '&&',
+    '!' => '',
+    'true' => 'false',
+    'false' => 'true',
+    'exceeds' => 'isBelow',
+    'isBelow' => 'exceeds',
+    'plus' => 'minus',
+    'minus' => 'plus',
+    'times' => 'over',
+    'over' => 'times',
+    'min' => 'max',
+    'max' => 'min',
+    'Lowest' => 'Highest',
+    'Highest' => 'Lowest',
+    'Danger' => 'Holds',
+    'Fails' => 'Holds',
+    'Tight' => 'Holds',
+    'Unproven' => 'Holds',
+    'squared' => 'half',
 ];
 
 /**
@@ -90,7 +112,8 @@ foreach ($folders as $folder) {
     }
 }
 $drawn = array_map(static fn (int|string $i): array => $all[$i], $dice->pickArrayKeys($all, min($count, count($all))));
-$slow = 'FuzzTest|StandingTest|MissingIsNeverSafer|SingleSpec|RemedySearch|EachProposal|RandomBuild|MeasureFirst|Comparison';
+$slow =
+    'FuzzTest|StandingTest|MissingIsNeverSafer|SingleSpec|RemedySearch|EachProposal|RandomBuild|MeasureFirst|Comparison';
 $running = $survived = [];
 $killed = $done = 0;
 $folder = sys_get_temp_dir().'/magpie-mutants-'.getmypid();
@@ -103,9 +126,21 @@ while ($drawn !== [] || $running !== []) {
         preg_match('/^namespace ([\w\\\\]+);/m', $text, $m);
         $process = proc_open(
             [
-                'timeout', '90', PHP_BINARY, '-d', 'memory_limit=1G', 'vendor/bin/phpunit', '--bootstrap', 'tests/mutate.php',
-                '--testsuite', 'core', '--stop-on-defect', '--no-output', '--do-not-cache-result',
-                '--filter', "/^(?!.*({$slow}))/",
+                'timeout',
+                '90',
+                PHP_BINARY,
+                '-d',
+                'memory_limit=1G',
+                'vendor/bin/phpunit',
+                '--bootstrap',
+                'tests/mutate.php',
+                '--testsuite',
+                'core',
+                '--stop-on-defect',
+                '--no-output',
+                '--do-not-cache-result',
+                '--filter',
+                "/^(?!.*({$slow}))/",
             ],
             [1 => ['file', '/dev/null', 'w'], 2 => ['file', '/dev/null', 'w']],
             $pipes,
@@ -118,7 +153,7 @@ while ($drawn !== [] || $running !== []) {
         $status = proc_get_status($process);
         if (! $status['running']) {
             $done++;
-            $status['exitcode'] === 0 ? $survived[] = "{$path}:{$line}  {$was} → {$is}" : $killed++;
+            $status['exitcode'] === 0 ? ($survived[] = "{$path}:{$line}  {$was} → {$is}") : $killed++;
             fwrite(STDERR, sprintf("\r%d of %d killed", $killed, $done));
             proc_close($process);
             unset($running[$i]);
@@ -129,5 +164,11 @@ while ($drawn !== [] || $running !== []) {
 array_map(unlink(...), glob("{$folder}/*.php") ?: []);
 rmdir($folder);
 sort($survived);
-printf("\n%d of %d mutants killed: %.0f %% (of %d that could be drawn)\n", $killed, $done, 100 * $killed / max(1, $done), count($all));
+printf(
+    "\n%d of %d mutants killed: %.0f %% (of %d that could be drawn)\n",
+    $killed,
+    $done,
+    (100 * $killed) / max(1, $done),
+    count($all),
+);
 echo implode("\n", $survived), "\n";

@@ -88,11 +88,14 @@ abstract class FeatureTestCase extends TestCase
      */
     protected function edit(Build $build, array $changes, ?string $key = null, ?int $seen = null): TestResponse
     {
-        return $this->postJson("/api/builds/{$build->id}/edits", [
-            'key' => $key ?? (string) Str::uuid(),
-            'label' => 'Test edit',
-            'changes' => $changes,
-        ] + ($seen === null ? [] : ['seen' => $seen]));
+        return $this->postJson(
+            "/api/builds/{$build->id}/edits",
+            [
+                'key' => $key ?? (string) Str::uuid(),
+                'label' => 'Test edit',
+                'changes' => $changes,
+            ] + ($seen === null ? [] : ['seen' => $seen]),
+        );
     }
 
     /**

@@ -44,7 +44,10 @@ final class ResidentTest extends FeatureTestCase
         // Whoever has seen something else gets everything.
         $all = $this->edit($build, $edit('2 m'), seen: $opened['revision'])->assertOk()->json();
         self::assertNull($all['findings']);
-        self::assertSame(self::full($build->refresh()), self::sorted(array_column($all['overview']['findings'], null, 'key')));
+        self::assertSame(
+            self::full($build->refresh()),
+            self::sorted(array_column($all['overview']['findings'], null, 'key')),
+        );
     }
 
     public function test_what_breaks_the_format_is_refused_as_without_it(): void
@@ -71,7 +74,9 @@ final class ResidentTest extends FeatureTestCase
             $build,
             [['section' => 'leads', 'ref' => 'W1', 'set' => [['path' => ['length'], 'to' => '3 m']]]],
             seen: $build->revision,
-        )->assertOk()->json();
+        )
+            ->assertOk()
+            ->json();
 
         self::assertNull($result['findings']);
         self::assertSame(
@@ -88,8 +93,16 @@ final class ResidentTest extends FeatureTestCase
         self::assertNull($answer->findings, 'It had not seen this build.');
         $again = Client::ask(999_999, 2, $text, 1);
         self::assertSame(['since' => 1, 'changed' => [], 'gone' => []], $again?->findings);
-        self::assertSame('/leads', Client::ask(999_999, 3, '{"magpie":1,"build":{"name":"a","kind":"b","currency":"GBP"},"leads":3}', 2)?->trouble['pointer'] ?? null);
-        self::assertSame(2, Client::ask(999_999, 4, $text, 2)?->findings['since'] ?? null, 'What was refused was not taken over.');
+        self::assertSame(
+            '/leads',
+            Client::ask(999_999, 3, '{"magpie":1,"build":{"name":"a","kind":"b","currency":"GBP"},"leads":3}', 2)
+                ?->trouble['pointer'] ?? null,
+        );
+        self::assertSame(
+            2,
+            Client::ask(999_999, 4, $text, 2)?->findings['since'] ?? null,
+            'What was refused was not taken over.',
+        );
     }
 
     public function test_one_that_has_gone_wrong_is_found_out_and_healed(): void

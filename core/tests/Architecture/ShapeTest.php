@@ -69,7 +69,7 @@ final class ShapeTest extends TestCase
                     $long += mb_strlen(rtrim($line, "\n")) > 120 ? 1 : 0;
                 }
             }
-            self::assertLessThan(1.5, 100 * $long / $all, "{$folder}: lines over 120 columns, in percent");
+            self::assertLessThan(1.5, (100 * $long) / $all, "{$folder}: lines over 120 columns, in percent");
         }
     }
 }

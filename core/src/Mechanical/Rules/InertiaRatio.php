@@ -126,9 +126,7 @@ final class InertiaRatio implements Curable
                 $teeth !== null &&
                 $motion->axis->drive->mass !== null
             ) {
-                $travel =
-                    ($teeth->in('') * ($pitch?->in('m') ?? 0.0)) /
-                    ($motion->axis->drive->ratio?->in('') ?? 1.0);
+                $travel = ($teeth->in('') * ($pitch?->in('m') ?? 0.0)) / ($motion->axis->drive->ratio?->in('') ?? 1.0);
                 $ratio = round(
                     ($motion->axis->drive->mass->in('kg') * ($travel / (2 * M_PI)) ** 2) / $rotor->in('kg m²'),
                     2,

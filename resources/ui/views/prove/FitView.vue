@@ -6,6 +6,7 @@ import { percent } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import { verdictOrder } from '@/shared/findings'
 import { useFindings } from '@/shared/useFindings'
+import { useFirst } from '@/shared/useFirst'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import RemedyTogether from './RemedyTogether.vue'
@@ -36,6 +37,11 @@ const shown = computed(() => {
   )
 })
 
+/** Thousands of findings come onto the page as they are scrolled to. */
+const end = ref<HTMLElement | null>(null)
+const first = useFirst(() => shown.value.length, end)
+watch([by, verdict, words], () => (first.value = 150))
+
 /** Groups in the order of their worst finding; the server has sorted the findings by how much they matter. */
 const groups = computed(() => {
   const found = new Map<string, FindingSummary[]>()
@@ -49,20 +55,31 @@ const groups = computed(() => {
             ? finding.subject.needs
             : ['']
     for (const name of names) {
-      found.set(name, [...(found.get(name) ?? []), finding])
+      const list = found.get(name)
+      if (list === undefined) found.set(name, [finding])
+      else list.push(finding)
     }
   }
 
-  return [...found.entries()].map(([name, list]) => ({
-    name,
-    list,
-    title:
-      by.value === 'part'
-        ? name === ''
-          ? 'The machine as a whole'
-          : roleOf(name)
-        : name.charAt(0).toUpperCase() + name.slice(1),
-  }))
+  let left = first.value
+
+  return [...found.entries()]
+    .flatMap(([name, all]) => {
+      const list = all.slice(0, Math.max(0, left))
+      left -= all.length
+
+      return list.length === 0 ? [] : [{ name, list }]
+    })
+    .map(({ name, list }) => ({
+      name,
+      list,
+      title:
+        by.value === 'part'
+          ? name === ''
+            ? 'The machine as a whole'
+            : roleOf(name)
+          : name.charAt(0).toUpperCase() + name.slice(1),
+    }))
 })
 </script>
 
@@ -153,6 +170,11 @@ const groups = computed(() => {
         </tr>
       </tbody>
     </table>
+    <p v-if="first < shown.length" ref="end">
+      <button type="button" class="plain link small" @click="first += 150">
+        {{ shown.length - first }} more: show the next
+      </button>
+    </p>
     <p v-if="overview" class="quiet small mt-4">
       A planning aid. For mains work, local code and a licensed electrician decide.
     </p>

@@ -208,6 +208,7 @@ const printed = () => window.print()
           <li v-if="map.worse.length > 6" class="quiet">and {{ map.worse.length - 6 }} more</li>
         </ul>
       </div>
+      <p v-if="busy && drawing.boxes.length === 0" class="quiet" role="status">Laying out the wiring …</p>
       <svg
         ref="canvas"
         class="canvas"

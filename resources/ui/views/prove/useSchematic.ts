@@ -1,4 +1,4 @@
-import type { ElkNode } from 'elkjs/lib/elk-api'
+import type { ELK, ElkNode } from 'elkjs/lib/elk-api'
 import { ref, shallowRef, watch, type Ref } from 'vue'
 import type { Wiring } from '@/api/client'
 
@@ -31,6 +31,18 @@ const boxHeight = 46
 const nameWidth = 60
 const nameHeight = 12
 
+let layout: ELK | undefined
+
+/** The layout is worked out in a worker of its own: a wiring of thousands of leads never holds up the page. */
+async function layouts(): Promise<ELK> {
+  const [{ default: Elk }, { default: workerUrl }] = await Promise.all([
+    import('elkjs/lib/elk-api.js'),
+    import('elkjs/lib/elk-worker.min.js?url'),
+  ])
+
+  return new Elk({ workerUrl })
+}
+
 /** Lays the wiring out from left, where the wall is, to right, where the loads are. */
 export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string>>) {
   const drawing = shallowRef<Drawing>({ boxes: [], runs: [], width: 0, height: 0 })
@@ -42,7 +54,7 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     if (wiring === undefined) return
     const mine = ++turn
     busy.value = true
-    const { default: Elk } = await import('elkjs/lib/elk.bundled.js')
+    layout ??= await layouts()
     const leads = wiring.leads.filter((lead) => shown.value.has(lead.ref))
     const used = new Set(leads.flatMap((lead) => [lead.from, lead.to]))
     const ports = wiring.ports.filter((port) => used.has(port.ref))
@@ -85,7 +97,7 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
       })),
       edges: leads.map((lead) => ({ id: lead.ref, sources: [lead.from], targets: [lead.to] })),
     }
-    const laid = await new Elk().layout(graph)
+    const laid = await layout.layout(graph)
     // A later change has overtaken this one.
     if (mine !== turn) return
     drawing.value = {
