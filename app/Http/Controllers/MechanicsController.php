@@ -31,8 +31,8 @@ final class MechanicsController
     /** Motors of the workshop's library tried on one axis. */
     public function motors(Build $build, string $axis): JsonResponse
     {
-        $bench = Document::of($build)->inspection()->bench;
-        $held = $bench->build->axes[$axis] ?? abort(404, 'There is no such axis.');
+        $standing = Document::of($build)->standing();
+        $held = $standing->build()->axes[$axis] ?? abort(404, 'There is no such axis.');
         $shelf = LibraryPart::query()
             ->where('workshop_id', $build->workshop_id)
             ->where('family', 'stepper_motor')
@@ -40,7 +40,7 @@ final class MechanicsController
             ->limit(1000)
             ->get();
 
-        $ranked = (new MotorPicker($bench, $held))->rank(LibraryPart::readable($shelf));
+        $ranked = (new MotorPicker($standing, $held))->rank(LibraryPart::readable($shelf));
         $ids = $shelf->pluck('id', 'ref');
 
         return new JsonResponse(
@@ -155,25 +155,17 @@ final class MechanicsController
             'depth' => ['required', 'numeric', 'between:0.01,100'],
             'material' => ['required', 'string', 'in:'.implode(',', array_keys(Cutting::ENERGY))],
         ]);
-        $speed = Quantity::of((float) $asked['speed'], 'rpm');
-        $share = Quantity::ratio((float) $asked['step_over'] / 100);
-        $feed = Cutting::feed(
-            Quantity::of((float) $asked['chip'], 'mm'),
-            Quantity::ratio((int) $asked['flutes']),
-            $speed,
-            $share,
-        );
-        $removal = Quantity::of(
-            $feed->in('mm/s') * (float) $asked['diameter'] * $share->in('') * (float) $asked['depth'],
-            'mm³/s',
-        );
 
-        return new JsonResponse([
-            'feed' => round($feed->in('mm/min'), 1),
-            'thinning' => round(Cutting::thinning($share), 3),
-            'removal' => round($removal->in('mm³/s'), 2),
-            'power' => round(Cutting::power($removal, $asked['material'])?->in('W') ?? 0.0, 1),
-            'rim' => round(Cutting::rim(Quantity::of((float) $asked['diameter'], 'mm'), $speed)->in('m/s'), 2),
-        ]);
+        return new JsonResponse(
+            Cutting::figures(
+                diameter: Quantity::of((float) $asked['diameter'], 'mm'),
+                flutes: (int) $asked['flutes'],
+                speed: Quantity::of((float) $asked['speed'], 'rpm'),
+                chip: Quantity::of((float) $asked['chip'], 'mm'),
+                stepOver: Quantity::ratio((float) $asked['step_over'] / 100),
+                depth: Quantity::of((float) $asked['depth'], 'mm'),
+                material: $asked['material'],
+            ),
+        );
     }
 }

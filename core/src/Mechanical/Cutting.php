@@ -61,4 +61,35 @@ final class Cutting
     {
         return Quantity::of(M_PI * $diameter->in('m') * $speed->in('rev/s'), 'm/s');
     }
+
+    /**
+     * All figures of one cut.
+     *
+     * @param  Quantity  $stepOver  width of the cut, as a share of the diameter
+     * @return array{feed: float, thinning: float, removal: float, power: float, rim: float} mm/min, share of the chip,
+     *     mm³/s, W, m/s
+     */
+    public static function figures(
+        Quantity $diameter,
+        int $flutes,
+        Quantity $speed,
+        Quantity $chip,
+        Quantity $stepOver,
+        Quantity $depth,
+        string $material,
+    ): array {
+        $feed = self::feed($chip, Quantity::ratio($flutes), $speed, $stepOver);
+        $removal = Quantity::of(
+            $feed->in('mm/s') * $diameter->in('mm') * $stepOver->in('') * $depth->in('mm'),
+            'mm³/s',
+        );
+
+        return [
+            'feed' => round($feed->in('mm/min'), 1),
+            'thinning' => round(self::thinning($stepOver), 3),
+            'removal' => round($removal->in('mm³/s'), 2),
+            'power' => round(self::power($removal, $material)?->in('W') ?? 0.0, 1),
+            'rim' => round(self::rim($diameter, $speed)->in('m/s'), 2),
+        ];
+    }
 }

@@ -9,6 +9,8 @@ use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Mechanical\Views\BeltLoop;
@@ -131,8 +133,9 @@ final class PickersTest extends TestCase
 
     public function test_motors_that_do_come_first_and_the_lightest_of_them_before_the_rest(): void
     {
-        $bench = new Bench((new SampleBuild(SampleAxis::file(['mass' => '3 kg', 'top_speed' => '150 mm/s'])))->build);
-        $ranked = (new MotorPicker($bench, $bench->build->axes['x']))->rank(self::shelf('stepper_motor'));
+        $build = (new SampleBuild(SampleAxis::file(['mass' => '3 kg', 'top_speed' => '150 mm/s'])))->build;
+        $shelf = self::shelf('stepper_motor');
+        $ranked = (new MotorPicker(Standing::of(Rules::inspector(), $build), $build->axes['x']))->rank($shelf);
         $does = array_column($ranked['motors'], 'does');
 
         self::assertContains(true, $does);
@@ -148,7 +151,24 @@ final class PickersTest extends TestCase
         self::assertSame($sorted, $masses);
         foreach ($ranked['motors'] as $motor) {
             self::assertLessThanOrEqual(2.0, $motor['set'], 'Never more than the driver gives.');
-            self::assertSame($motor['factor'] >= 2.0 && $motor['inertia'] < 10, $motor['does']);
+            self::assertSame($motor['does'], $motor['says'] === null);
+        }
+        // One model for a question: what does, does by the checks of the machine it is put in.
+        $data = BuildFile::data($build);
+        foreach ($ranked['motors'] as $motor) {
+            $entry = array_values(array_filter($shelf, static fn (Entry $e): bool => $e->part->ref === $motor['ref']))[0];
+            $with = $data;
+            foreach ($with['parts'] as $i => $part) {
+                $specs = LibraryFile::write($entry)['part']['specs'];
+                $with['parts'][$i]['specs'] = match ($part['ref']) {
+                    'motor' => $specs,
+                    'drv' => ['set_current' => ['value' => "{$motor['set']} A", 'evidence' => 'datasheet']] + $part['specs'],
+                    default => $part['specs'],
+                };
+            }
+            $found = (new SampleBuild($with))->finding('M03/x');
+            $fails = ($found->otherwise ?? $found->verdict)->rank() < Verdict::Tight->rank();
+            self::assertTrue(! $motor['does'] || ! $fails, "{$motor['name']} does, and M03 says: {$found->headline}");
         }
     }
 
@@ -167,7 +187,9 @@ final class PickersTest extends TestCase
             $bench = new Bench($sample->build);
 
             return [
-                (new MotorPicker($bench, $bench->build->axes['x']))->rank([])['wanted'],
+                (new MotorPicker(Standing::of(Rules::inspector(), $sample->build), $sample->build->axes['x']))->rank(
+                    [],
+                )['wanted'],
                 (new MotionLedger($bench))->toArray()[0]['wanted'],
                 $sample->finding('M03/x')->limit,
             ];
@@ -213,8 +235,9 @@ final class PickersTest extends TestCase
     {
         $file = SampleAxis::file();
         unset($file['axes'][0]['drive']['mass']);
-        $bench = new Bench((new SampleBuild($file))->build);
-        $ranked = (new MotorPicker($bench, $bench->build->axes['x']))->rank(self::shelf('stepper_motor'));
+        $build = (new SampleBuild($file))->build;
+        $picker = new MotorPicker(Standing::of(Rules::inspector(), $build), $build->axes['x']);
+        $ranked = $picker->rank(self::shelf('stepper_motor'));
 
         self::assertSame([], $ranked['motors']);
         self::assertContains('moving mass of X', $ranked['missing']);

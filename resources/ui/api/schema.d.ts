@@ -4323,6 +4323,8 @@ export interface components {
             frame: string | null;
             does: boolean;
             library: number;
+            /** @description what the worst of the checks says that fails it; null where none does */
+            says: string | null;
         };
         PickedMotors: {
             motors: components["schemas"]["PickedMotor"][];

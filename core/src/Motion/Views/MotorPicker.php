@@ -7,23 +7,39 @@ namespace Magpie\Core\Motion\Views;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\Spec;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
 use Magpie\Core\Motion\MotorTorque;
+use Magpie\Core\Quantity\Quantity;
 
 /**
- * Motors of a shelf tried on an axis: torque over the whole move against what it asks for with that rotor, and inertia.
- * Each is set to 85 % of its current, or what the driver gives.
+ * Motors of a shelf tried on an axis. Each is put in the place of the one that is there, its driver set to 85 % of its
+ * current or what the driver gives, and the checks of the axis are asked: a motor does when none of them fails it. The
+ * figures beside it are for choosing among those that do.
  */
 final readonly class MotorPicker
 {
     private const SET = 0.85;
 
-    public function __construct(private Bench $bench, private Axis $axis)
-    {
+    private Bench $bench;
+
+    /**
+     * @param  list<string>  $asked  ids of the checks that decide, put to the axis and to its driver
+     */
+    public function __construct(
+        private Standing $standing,
+        private Axis $axis,
+        private array $asked = ['M03', 'M03-drop', 'M04', 'E08', 'E09'],
+    ) {
+        $this->bench = $standing->bench();
     }
 
     /**
@@ -69,11 +85,16 @@ final readonly class MotorPicker
                         $alpha,
                         $phases,
                         $load->load->in('kg m²'),
-                        $wanted,
                     )
                     : null;
             if ($row !== null) {
-                $rows[] = ['ref' => $entry->part->ref, 'name' => $entry->part->name] + $row;
+                [$does, $says] = $this->asksTheChecks($entry->part, $motion->driver, (float) $row['set'] * $count);
+                $rows[] = [
+                    'ref' => $entry->part->ref,
+                    'name' => $entry->part->name,
+                    'does' => $does,
+                    'says' => $says,
+                ] + $row;
             }
         }
         // Those that do come first, the lightest of them before the rest; those that do not by how near they come.
@@ -89,6 +110,48 @@ final readonly class MotorPicker
     }
 
     /**
+     * The checks of the axis and its driver with this motor in place.
+     *
+     * @param  float  $set  in amperes, what its driver would be set to for all motors on it
+     * @return array{bool, string|null} whether none of them fails it, and what the worst that does says
+     */
+    private function asksTheChecks(Part $motor, Fitted $driver, float $set): array
+    {
+        $build = $this->standing->build();
+        $tried = new Part("try-{$motor->ref}", $motor->family, $motor->name, $motor->specs, $motor->ownPorts);
+        $given = $driver->part->spec('set_current');
+        $needs = [];
+        foreach ($this->axis->drive->motors as $ref) {
+            $need = $build->needs[$ref] ?? null;
+            if ($need !== null) {
+                $needs[$ref] = $need->choosing($tried->ref);
+            }
+        }
+        $parts = $build->parts + [$tried->ref => $tried];
+        $parts[$driver->part->ref] = $build->parts[$driver->part->ref]->reading(
+            new Spec('set_current', Quantity::of(round($set, 2), 'A'), $given->evidence ?? Evidence::Assumed),
+        );
+        $keys = [];
+        foreach ($this->asked as $id) {
+            $keys[] = "{$id}/{$this->axis->ref}";
+            $keys[] = "{$id}/{$driver->need->ref}";
+        }
+        $worst = null;
+        $found = $this->standing->trial(
+            $build->with(['parts' => $parts, 'needs' => array_replace($build->needs, $needs)]),
+            $keys,
+        );
+        foreach ($found as $finding) {
+            $verdict = $finding->otherwise ?? $finding->verdict;
+            if ($verdict->rank() < Verdict::Tight->rank() && ($worst === null || $verdict->rank() < $worst[0]->rank())) {
+                $worst = [$verdict, $finding->headline];
+            }
+        }
+
+        return [$worst === null, $worst[1] ?? null];
+    }
+
+    /**
      * @param  list<array{float, float, string}>  $phases  speed, torque without the rotor, name
      * @return array<string, mixed>|null null when its sheet says too little
      */
@@ -100,7 +163,6 @@ final readonly class MotorPicker
         float $alpha,
         array $phases,
         float $load,
-        float $wanted,
     ): ?array {
         $read = static fn (string $key, string $unit): ?float => $motor->spec($key)?->nominal()?->in($unit);
         [$holding, $rated, $rotor, $inductance, $angle] = [
@@ -143,7 +205,6 @@ final readonly class MotorPicker
             'mass' => $motor->spec('mass')?->nominal()?->in('g'),
             'length' => $motor->spec('body_length')?->nominal()?->in('mm'),
             'frame' => $motor->spec('frame')?->choice(),
-            'does' => ($worst[0] ?? 0.0) >= $wanted && $ratio < 10,
         ];
     }
 }

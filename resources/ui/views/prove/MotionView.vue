@@ -323,7 +323,9 @@ const svg = () => {
         <tbody>
           <tr v-for="motor in motors.motors.slice(0, 12)" :key="motor.ref">
             <td>{{ motor.name }}</td>
-            <td :class="motor.does ? 'holds' : 'fails'">{{ motor.does ? 'yes' : 'no' }}</td>
+            <td :class="motor.does ? 'holds' : 'fails'" :title="motor.says ?? undefined">
+              {{ motor.does ? 'yes' : 'no' }}
+            </td>
             <td class="num figure">{{ motor.factor.toFixed(2) }} times</td>
             <td>{{ words[motor.phase] ?? motor.phase }}</td>
             <td class="num"><FigureText :value="motor.set" unit="A" /></td>
