@@ -107,6 +107,18 @@ final class SignalsAndSettingsTest extends TestCase
             '12 V',
             Verdict::Fails,
         ];
+        yield 'a 24 V coil at four fifths of it' => [
+            'relay',
+            ['coil_voltage' => '24 V', 'coil_current' => '18 mA'],
+            '19.3 V',
+            Verdict::Holds,
+        ];
+        yield 'a 24 V coil a tenth above it' => [
+            'relay',
+            ['coil_voltage' => '24 V', 'coil_current' => '18 mA'],
+            '26.5 V',
+            Verdict::Fails,
+        ];
         yield 'a coil that takes more than the output gives' => [
             'relay',
             ['coil_voltage' => '24 V', 'coil_current' => '80 mA'],
