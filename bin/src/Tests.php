@@ -35,35 +35,53 @@ final readonly class Tests
         return $status;
     }
 
-    /** Everything: the browser's journeys, which mostly wait, go on beside the rest on an instance of their own. */
+    /** Everything, in three lanes: what drives the application mostly waits, and goes on beside the rest. */
     private function all(): int
     {
-        $log = "{$this->project->root}/.data/browser-tests.log";
+        $lanes = [];
+        foreach (['feature', 'browser'] as $suite) {
+            $lanes[$suite] = $this->lane($suite);
+        }
+        try {
+            $this->lint();
+            $status = $this->phpunit(array_values(array_diff(self::SUITES, array_keys($lanes))), null);
+        } catch (Failure $failure) {
+            foreach ($lanes as [$process]) {
+                proc_terminate($process);
+            }
+            throw $failure;
+        }
+        foreach ($lanes as $suite => [$process, $log]) {
+            $ended = proc_close($process);
+            $this->terminal->say("\n  Meanwhile, {$suite}:");
+            $this->terminal->say((string) file_get_contents($log));
+            $status = max($status, $ended);
+        }
+
+        return $status;
+    }
+
+    /**
+     * One suite in a process and on an instance of its own.
+     *
+     * @return array{resource, string} the process, and the log it writes
+     */
+    private function lane(string $suite): array
+    {
+        $log = "{$this->project->root}/.data/{$suite}-tests.log";
         @mkdir(dirname($log), 0755, true);
-        $lane = proc_open(
-            [PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', 'browser'],
+        $process = proc_open(
+            [PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', $suite],
             [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']],
             $pipes,
             $this->project->root,
             Shell::inherited(),
         );
-        if ($lane === false) {
-            throw new Failure('the browser tests could not be started.');
+        if ($process === false) {
+            throw new Failure("the {$suite} tests could not be started.");
         }
-        try {
-            $this->lint();
-            $instance = $this->freshInstance('test');
-            $status = $this->phpunit(array_values(array_diff(self::SUITES, ['browser'])), null);
-            $instance->stop();
-        } catch (Failure $failure) {
-            proc_terminate($lane);
-            throw $failure;
-        }
-        $browser = proc_close($lane);
-        $this->terminal->say("\n  In the browser, meanwhile:");
-        $this->terminal->say((string) file_get_contents($log));
 
-        return max($status, $browser);
+        return [$process, $log];
     }
 
     /**
