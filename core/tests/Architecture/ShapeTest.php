@@ -59,6 +59,13 @@ final class ShapeTest extends TestCase
         self::assertSame([], $past, 'A value read past the inquiry is no input, and nobody sees what it rests on.');
     }
 
+    public function test_what_is_shared_on_screen_knows_nothing_of_the_frame(): void
+    {
+        foreach (glob(self::root().'/resources/ui/shared/*') ?: [] as $path) {
+            self::assertStringNotContainsString("'@/app/", (string) file_get_contents($path), basename($path));
+        }
+    }
+
     public function test_lines_fit_a_page(): void
     {
         foreach (['core/src', 'core/tests', 'app', 'bin/src', 'tests', 'routes'] as $folder) {

@@ -4141,6 +4141,8 @@ export interface components {
             };
             fill: number | null;
             proven: boolean;
+            /** @description how its check judges that, whatever the evidence */
+            load: components["schemas"]["Verdict"] | null;
         };
         WiringLoad: {
             port: string;
@@ -4309,6 +4311,8 @@ export interface components {
             usable: number | null;
             advertised: number | null;
             missing: string[];
+            /** @enum {string} */
+            loop: "open" | "closed";
         };
         PickedMotor: {
             ref: string;

@@ -13,7 +13,7 @@ import SidePanel from './SidePanel.vue'
 import TallyStrip from './TallyStrip.vue'
 import { stages } from './stages'
 import { useKeys } from './useKeys'
-import { useLightAndDark } from './useTheme'
+import { useLightAndDark } from '@/shared/useTheme'
 
 const { id, query, document: build, overview, trouble, judging } = useBuild()
 const { undo, redo } = useEdit()

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { api, Problem, type Session } from '@/api/client'
+import { Problem } from '@/api/client'
+import { whoIsHere } from '@/shared/session'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -188,14 +189,6 @@ export const router = createRouter({
     },
   ],
 })
-
-let session: Session | null = null
-
-export async function whoIsHere(fresh = false): Promise<Session> {
-  session = session === null || fresh ? await api.get<Session>('/api/session') : session
-
-  return session
-}
 
 router.beforeEach(async (to) => {
   document.title = `${String(to.meta.title ?? '')} · Frugal Magpie`

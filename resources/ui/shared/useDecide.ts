@@ -1,4 +1,4 @@
-import { whoIsHere } from '@/app/router'
+import { whoIsHere } from '@/shared/session'
 import type { Change, Decision } from '@/api/client'
 import { today } from './format'
 import { freeRef } from './refs'

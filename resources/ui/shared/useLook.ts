@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { useLightAndDark } from '@/app/useTheme'
+import { useLightAndDark } from './useTheme'
 
 /** Colours of every picture, from the theme. */
 export function useLook() {

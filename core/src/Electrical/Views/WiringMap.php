@@ -76,6 +76,7 @@ final readonly class WiringMap
                             static fn (?float $a): bool => $a !== null,
                         ),
                         'fill' => self::fill($fill[$lead->ref] ?? null),
+                        'load' => self::load($fill[$lead->ref] ?? null),
                         'proven' => isset($fill[$lead->ref]) && $fill[$lead->ref]->verdict !== Verdict::Unproven,
                     ],
                     $build->leads,
@@ -85,6 +86,12 @@ final readonly class WiringMap
             'volts' => (object) $volts,
             'unsolved' => array_values(array_unique($why)),
         ];
+    }
+
+    /** How full a lead is, as its check judges it: holds, tight or danger; null when it cannot be told. */
+    private static function load(?Finding $finding): ?string
+    {
+        return $finding?->margin === null ? null : ($finding->otherwise ?? $finding->verdict)->value;
     }
 
     private static function fill(?Finding $finding): ?float

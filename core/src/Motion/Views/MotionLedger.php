@@ -83,6 +83,7 @@ final readonly class MotionLedger
                         $load->phases,
                     ),
             'wanted' => $motion->wanted($this->bench->build),
+            'loop' => $motion->loop(),
             'travel_per_turn' => $load === null ? null : round($load->travel->in('mm'), 4),
             'load_inertia' => $load === null ? null : round($load->load->in('kg cm²'), 4),
             'rotor_inertia' => $load?->rotor === null ? null : round($load->rotor->in('kg cm²'), 4),

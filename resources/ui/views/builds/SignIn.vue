@@ -2,7 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, Problem, reasonOf } from '@/api/client'
-import { whoIsHere } from '@/app/router'
+import { whoIsHere } from '@/shared/session'
 
 const email = ref('')
 const password = ref('')

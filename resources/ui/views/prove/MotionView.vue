@@ -243,9 +243,7 @@ const svg = () => {
           <tfoot>
             <tr>
               <td colspan="6" class="quiet small">
-                {{ axis.wanted }} times is wanted, {{ axis.wanted > 1.5 ? 'open loop' : 'closed loop' }}.<template
-                  v-if="axis.estimated"
-                >
+                {{ axis.wanted }} times is wanted, {{ axis.loop }} loop.<template v-if="axis.estimated">
                   The curve is an estimate from the corner speed until its points are on the motor's sheet.</template
                 >
               </td>

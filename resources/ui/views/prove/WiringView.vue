@@ -108,9 +108,8 @@ const worstOf = computed(
 const onWay = computed(() => new Set(walk.value.map((step) => step.lead.ref)))
 const load = computed(() => map.value?.loads.find((one) => one.port === walked.value))
 
-/** Width and colour both tell how full a lead is. */
-const fillClass = (fill: number | null) =>
-  fill === null ? 'unknown' : fill > 1 ? 'danger' : fill > 0.8 ? 'tight' : 'easy'
+/** Width tells how full a lead is, colour what its check says of that. */
+const loadClass = (load: string | null) => (load === null ? 'unknown' : load === 'holds' ? 'easy' : load)
 const widthOf = (fill: number | null, use: string) =>
   use === 'signal' ? 1 : fill === null ? 1.5 : 1.5 + Math.min(fill, 1.5) * 3.2
 const path = (points: { x: number; y: number }[]) =>
@@ -227,7 +226,7 @@ const printed = () => window.print()
           :key="run.ref"
           class="run"
           :class="[
-            fillClass(leads.get(run.ref)?.fill ?? null),
+            loadClass(leads.get(run.ref)?.load ?? null),
             leads.get(run.ref)?.use,
             { off: walked !== null && !onWay.has(run.ref), way: onWay.has(run.ref) },
           ]"

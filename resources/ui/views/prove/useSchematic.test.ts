@@ -11,7 +11,7 @@ function machine(supplies: number, loads: number): Wiring {
   const leads: Wiring['leads'] = []
   const ports: Wiring['ports'] = [{ ref: 'wall.out', need: 'wall', port: 'out', kind: 'source', mains: true }]
   const lead = (from: string, to: string) =>
-    leads.push({ ref: `W${leads.length + 1}`, from, to, use: 'power', amps: {}, fill: 0.4, proven: true })
+    leads.push({ ref: `W${leads.length + 1}`, from, to, use: 'power', amps: {}, load: null, fill: 0.4, proven: true })
   for (let s = 0; s < supplies; s++) {
     ports.push(
       { ref: `psu${s}.mains`, need: `psu${s}`, port: 'mains', kind: 'inlet', mains: true },
