@@ -35,6 +35,11 @@ let layout: ELK | undefined
 
 /** The layout is worked out in a worker of its own: a wiring of thousands of leads never holds up the page. */
 async function layouts(): Promise<ELK> {
+  if (typeof Worker === 'undefined') {
+    const { default: Elk } = await import('elkjs/lib/elk.bundled.js')
+
+    return new Elk()
+  }
   const [{ default: Elk }, { default: workerUrl }] = await Promise.all([
     import('elkjs/lib/elk-api.js'),
     import('elkjs/lib/elk-worker.min.js?url'),
