@@ -47,7 +47,8 @@ final readonly class Tests
             $status = $this->phpunit(array_values(array_diff(self::SUITES, array_keys($lanes))), null);
         } catch (Failure $failure) {
             foreach ($lanes as [$process]) {
-                proc_terminate($process);
+                $pid = proc_get_status($process)['pid'];
+                posix_kill(-$pid, SIGTERM) || posix_kill($pid, SIGTERM);
             }
             throw $failure;
         }
@@ -71,7 +72,8 @@ final readonly class Tests
         $log = "{$this->project->root}/.data/{$suite}-tests.log";
         @mkdir(dirname($log), 0755, true);
         $process = proc_open(
-            [PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', $suite],
+            // A session of its own, so that all of it can be ended at once.
+            ['setsid', PHP_BINARY, "{$this->project->root}/bin/magpie", 'test', $suite],
             [['file', '/dev/null', 'r'], ['file', $log, 'w'], ['file', $log, 'a']],
             $pipes,
             $this->project->root,
