@@ -19,6 +19,11 @@ final class HeldBuild
     /** @var array<string, array<string, mixed>> what was told of each finding */
     private array $told = [];
 
+    /** Edits after which it is inspected from nothing, so that nothing it once read is kept for ever. */
+    private const FRESH = 1000;
+
+    private int $edits = 0;
+
     private function __construct(private int $revision, private Reading $reading, private Standing $standing)
     {
     }
@@ -49,7 +54,10 @@ final class HeldBuild
     public function become(int $revision, array $data): array
     {
         $reading = BuildFile::reading($data, kept: true, earlier: $this->reading);
-        $standing = $this->standing->after($reading->build);
+        $standing =
+            ++$this->edits % self::FRESH === 0
+                ? Standing::of(Rules::inspector(), $reading->build)
+                : $this->standing->after($reading->build);
         $since = $this->revision;
         [$this->revision, $this->reading, $this->standing] = [$revision, $reading, $standing];
         $changed = [];

@@ -10,7 +10,10 @@ namespace Magpie\Bin;
  */
 final readonly class Tests
 {
-    private const SUITES = ['core', 'external', 'feature', 'browser'];
+    private const SUITES = ['core', 'external', 'feature', 'operation', 'browser'];
+
+    /** Those that drive the application, and the instance each of them drives. */
+    private const LANES = ['feature' => 'test', 'operation' => 'test-operation', 'browser' => 'test-browser'];
 
     public function __construct(private Project $project, private Terminal $terminal)
     {
@@ -25,21 +28,18 @@ final readonly class Tests
         if ($suite === null) {
             return $this->all();
         }
-        $instance =
-            $suite === 'feature' || $suite === 'browser'
-                ? $this->freshInstance($suite === 'browser' ? 'test-browser' : 'test')
-                : null;
+        $instance = isset(self::LANES[$suite]) ? $this->freshInstance(self::LANES[$suite]) : null;
         $status = $this->phpunit([$suite], $filter);
         $instance?->stop();
 
         return $status;
     }
 
-    /** Everything, in three lanes: what drives the application mostly waits, and goes on beside the rest. */
+    /** Everything, in lanes: what drives the application mostly waits, and goes on beside the rest. */
     private function all(): int
     {
         $lanes = [];
-        foreach (['feature', 'browser'] as $suite) {
+        foreach (array_keys(self::LANES) as $suite) {
             $lanes[$suite] = $this->lane($suite);
         }
         try {
