@@ -28,16 +28,7 @@ final class Database
         $data = "{$this->folder}/data";
         @mkdir($this->folder, 0700, true);
         $this->writeSettings($data);
-        if (! is_dir("{$data}/mysql")) {
-            [$status, $output] = Shell::run(
-                'mariadb-install-db --defaults-file='.
-                    escapeshellarg("{$this->folder}/my.cnf").
-                    ' --auth-root-authentication-method=normal --skip-test-db',
-            );
-            if ($status !== 0) {
-                throw new Failure('the database folder could not be made: '.Shell::lastLine($output));
-            }
-        }
+        is_dir("{$data}/mysql") || $this->make($data);
         $log = "{$this->folder}/error.log";
         @rename($log, "{$log}.1");
         $this->pid = Background::start([$server, "--defaults-file={$this->folder}/my.cnf"], $log);
@@ -79,6 +70,29 @@ final class Database
     }
 
     /** A server that outlived a killed start still holds the data folder. */
+    /**
+     * Lays out an empty database folder. Two at once on one machine get into each other's way, so that they wait for
+     * each other; and one that was broken off is begun anew.
+     */
+    private function make(string $data): void
+    {
+        $lock = fopen(sys_get_temp_dir().'/magpie-database.lock', 'c');
+        $lock === false || flock($lock, LOCK_EX);
+        for ($try = 1, $status = 1; $try <= 2 && $status !== 0; $try++) {
+            [$status, $output] = Shell::run(
+                'rm -rf '.
+                    escapeshellarg($data).
+                    ' && mariadb-install-db --defaults-file='.
+                    escapeshellarg("{$this->folder}/my.cnf").
+                    ' --auth-root-authentication-method=normal --skip-test-db',
+            );
+        }
+        $lock === false || fclose($lock);
+        if ($status !== 0) {
+            throw new Failure('the database folder could not be made: '.Shell::lastLine($output));
+        }
+    }
+
     private function endLeftover(): void
     {
         $pid = (int) @file_get_contents("{$this->folder}/mariadb.pid");
