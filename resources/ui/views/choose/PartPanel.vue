@@ -375,7 +375,7 @@ async function remove(): Promise<void> {
 }
 .reads {
   margin-left: 6px;
-  white-space: nowrap;
+  word-break: keep-all;
 }
 .rests {
   white-space: nowrap;
