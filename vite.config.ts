@@ -27,11 +27,7 @@ function compressed(): Plugin {
 export default defineConfig({
   base: '/build/',
   publicDir: false,
-  plugins: [
-    vue({ template: { transformAssetUrls: false, compilerOptions: { whitespace: 'preserve' } } }),
-    vuetify({ autoImport: true }),
-    compressed(),
-  ],
+  plugins: [vue({ template: { transformAssetUrls: false } }), vuetify({ autoImport: true }), compressed()],
   resolve: { alias: { '@': fileURLToPath(new URL('./resources/ui', import.meta.url)) } },
   test: { include: ['resources/ui/**/*.test.ts'] },
   build: {
