@@ -139,14 +139,6 @@ final readonly class Flow
     }
 
     /**
-     * @return array<string, Quantity> currents that are known, by lead
-     */
-    public function allCurrents(): array
-    {
-        return array_merge(...array_map(static fn (IslandFlow $i): array => $i->currents, array_values($this->islands)));
-    }
-
-    /**
      * @return list<string> why some islands have no answer
      */
     public function reasons(): array

@@ -11,7 +11,6 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
-use Magpie\Core\Machine\PortRef;
 
 /**
  * How the power ports of a build hang together: which source feeds what, and along which leads. The same in every
@@ -324,11 +323,6 @@ final class Topology
         $this->build->reads()?->note("needs/{$need}");
 
         return $this->byNeed[$need] ?? [];
-    }
-
-    public function nodeOf(PortRef $port): ?int
-    {
-        return $this->node($port->text());
     }
 
     /** The one source that feeds a node, or null when there is none or more than one. */

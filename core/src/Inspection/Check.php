@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Inspection;
 
 /**
- * One class, one rule. Register it in its trade's Rules and the tool, the docs table and the tests know it.
+ * One class, one rule. Register it in Assembly\Rules and the tool, the docs table and the tests know it.
  */
 interface Check
 {

@@ -84,35 +84,19 @@ final readonly class Inspector
     /** One finding again, by its key, without the rest; null when the build has no such subject. */
     public function find(Build $build, string $key): ?Finding
     {
-        return $this->again($build, [$key])[$key] ?? null;
-    }
-
-    /**
-     * Some findings again, without the rest; those whose subject the build has not are left out.
-     *
-     * @param  list<string>  $keys
-     * @return array<string, Finding> by key
-     */
-    public function again(Build $build, array $keys): array
-    {
-        $wanted = [];
-        foreach ($keys as $key) {
-            [$id, $ref] = explode('/', $key, 2) + [1 => ''];
-            $wanted[$id][$ref] = true;
+        [$id, $ref] = explode('/', $key, 2) + [1 => ''];
+        $number = $this->numbers[$id] ?? null;
+        if ($number === null) {
+            return null;
         }
         $bench = new Bench($build);
-        $found = [];
-        foreach ($this->checks as $i => $check) {
-            $refs = $wanted[$this->cards[$i]->id] ?? null;
-            foreach ($refs === null ? [] : $this->asked($i, $bench) as $inquiry) {
-                if (isset($refs[$inquiry->subject->ref])) {
-                    $finding = $this->ask($check, $inquiry, $bench);
-                    $found[$finding->key()] = $finding;
-                }
+        foreach ($this->asked($number, $bench) as $inquiry) {
+            if ($inquiry->subject->ref === $ref) {
+                return $this->ask($this->checks[$number], $inquiry, $bench);
             }
         }
 
-        return $found;
+        return null;
     }
 
     public function ask(Check $check, Inquiry $inquiry, Bench $bench): Finding

@@ -94,12 +94,11 @@ final class Standing
     /** The same after an edit. The less of the build is a new object, the sooner it is done. */
     public function after(Build $build): self
     {
-        $differences = Differences::between($this->build, $build);
-        if ($differences === null) {
+        $laid = $this->laid($build);
+        if ($laid === null) {
             return self::of($this->inspector, $build);
         }
-        $told = $build->toldTo($this->reads, $this->bench->build, $this->build->parts);
-        [$bench, $cells] = $this->bench->carriedTo($told, $differences->cells, $differences->entries);
+        [$bench, $cells] = $laid;
         $next = new self($this->inspector, $build, $bench, $this->reads, $this->readBy);
         [$next->subjects, $next->findings, $next->cells] = [$this->subjects, $this->findings, $this->cells];
         $stale = array_filter(
@@ -132,12 +131,11 @@ final class Standing
      */
     public function trial(Build $build, array $keys): array
     {
-        $differences = Differences::between($this->build, $build);
-        if ($differences === null) {
+        $laid = $this->laid($build);
+        if ($laid === null) {
             return array_intersect_key($this->after($build)->findings, array_flip($keys));
         }
-        $told = $build->toldTo($this->reads, $this->bench->build, $this->build->parts);
-        [$bench, $cells] = $this->bench->carriedTo($told, $differences->cells, $differences->entries);
+        [$bench, $cells] = $laid;
         $found = [];
         foreach ($keys as $key) {
             if (array_intersect_key($this->cells[$key] ?? [], $cells) !== []) {
@@ -148,6 +146,24 @@ final class Standing
         }
 
         return $found;
+    }
+
+    /**
+     * The bench of the build after an edit, with what still stands of this one.
+     *
+     * @return array{Bench, array<string, true>}|null and the cells that have changed; null when nothing can stand
+     */
+    private function laid(Build $build): ?array
+    {
+        $differences = Differences::between($this->build, $build);
+
+        return $differences === null
+            ? null
+            : $this->bench->carriedTo(
+                $build->toldTo($this->reads, $this->bench->build, $this->build->parts),
+                $differences->cells,
+                $differences->entries,
+            );
     }
 
     /**

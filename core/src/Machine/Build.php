@@ -173,13 +173,6 @@ final readonly class Build
         }
     }
 
-    public function mate(string $ref): ?Mate
-    {
-        $this->reads?->note("mates/{$ref}");
-
-        return $this->mates[$ref] ?? null;
-    }
-
     /** The same build with another part chosen for one need. */
     public function choosing(string $need, ?string $part): self
     {

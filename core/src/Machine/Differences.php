@@ -19,6 +19,7 @@ final readonly class Differences
         'steps',
         'faults',
         'limits',
+        'mates',
         'workpieces',
         'axes',
         'routes',
@@ -65,12 +66,6 @@ final readonly class Differences
         foreach (self::WHOLE as $section) {
             self::alike($before->{$section}, $after->{$section}) || ($cells[$section] = true);
         }
-        foreach ($before->mates + $after->mates as $ref => $mate) {
-            if (($before->mates[$ref] ?? null) != ($after->mates[$ref] ?? null)) {
-                $cells["mates/{$ref}"] = $cells['mates'] = true;
-            }
-        }
-        array_keys($before->mates) === array_keys($after->mates) || ($cells['mates'] = true);
         foreach (['plan', 'site', 'brief'] as $one) {
             $before->{$one} == $after->{$one} || ($cells[$one] = true);
         }
