@@ -27,7 +27,12 @@ function compressed(): Plugin {
 export default defineConfig({
   base: '/build/',
   publicDir: false,
-  plugins: [vue({ template: { transformAssetUrls: false } }), vuetify({ autoImport: true }), compressed()],
+  plugins: [
+    // A line break between two elements is a space, as the formatter takes it to be.
+    vue({ template: { transformAssetUrls: false, compilerOptions: { whitespace: 'preserve' } } }),
+    vuetify({ autoImport: true }),
+    compressed(),
+  ],
   resolve: { alias: { '@': fileURLToPath(new URL('./resources/ui', import.meta.url)) } },
   test: { include: ['resources/ui/**/*.test.ts'] },
   build: {

@@ -238,7 +238,8 @@ async function drop(candidate: Candidate): Promise<void> {
                     class="block change"
                     :title="change.headline"
                     ><VerdictMark :verdict="change.to" :size="12" />
-                    <span :class="worse(change) ? change.to : ''">{{ change.to }}</span><span class="quiet">
+                    <span :class="worse(change) ? change.to : ''">{{ change.to }}</span>
+                    <span class="quiet">
                       {{ change.from ? `was ${change.from}` : 'new' }}: {{ change.key.split('/')[0] }}
                       {{ change.subject }}</span
                     ></span
