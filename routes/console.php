@@ -59,7 +59,7 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (
 ): int {
     $password = (string) $this->secret('Password (at least '.Password::SHORTEST.' characters)');
     $why = match (true) {
-        ! filter_var($email, FILTER_VALIDATE_EMAIL) || strlen($email) > Password::LONGEST_ADDRESS => 'That is no e-mail address.',
+        filter_var($email, FILTER_VALIDATE_EMAIL) === false || strlen($email) > Password::LONGEST_ADDRESS => 'That is no e-mail address.',
         $name === '' ||
             mb_strlen($name) > Password::LONGEST_NAME ||
             $workshop === '' ||
@@ -108,7 +108,9 @@ Artisan::command('magpie:settle', function (): int {
         ->pluck('key')
         ->flip();
     foreach (Storage::files('imports') as $file) {
-        $wanted->has(basename($file, '.csv')) || Storage::delete($file);
+        if (! $wanted->has(basename($file, '.csv'))) {
+            Storage::delete($file);
+        }
     }
     $this->line($cut === 0 ? 'Nothing was left half done.' : "{$cut} import was cut off; nothing of it was stored.");
 
@@ -159,6 +161,7 @@ Artisan::command('magpie:migrations', function (): int {
         static fn (string $f): string => basename($f, '.php'),
         glob(database_path('migrations/*.php')) ?: [],
     );
+    /** @var list<string> $ran */
     $ran = Schema::hasTable('migrations') ? DB::table('migrations')->orderBy('id')->pluck('migration')->all() : [];
     $this->line(
         (string) json_encode([

@@ -46,10 +46,10 @@ final class Document
             return new self((new Store($build))->document());
         }
 
-        return new self(
-            json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR),
-            $snapshot->judged === $build->revision,
-        );
+        /** @var array<string, mixed> $data */
+        $data = json_decode($snapshot->document, true, 64, JSON_THROW_ON_ERROR);
+
+        return new self($data, $snapshot->judged === $build->revision);
     }
 
     /**
@@ -115,7 +115,29 @@ final class Document
 
     public function isLarge(): bool
     {
-        return count($this->data['needs'] ?? []) + count($this->data['leads'] ?? []) > self::AT_ONCE;
+        return count($this->section('needs')) + count($this->section('leads')) > self::AT_ONCE;
+    }
+
+    /**
+     * @return array<string, mixed> plan, site or brief in canonical form; empty when nothing of it is said
+     */
+    public function header(string $name): array
+    {
+        /** @var array<string, mixed> $header */
+        $header = $this->data[$name] ?? [];
+
+        return $header;
+    }
+
+    /**
+     * @return list<array<string, mixed>&array{ref: string}> entries in canonical form
+     */
+    public function section(string $name): array
+    {
+        /** @var list<array<string, mixed>&array{ref: string}> $entries */
+        $entries = $this->data[$name] ?? [];
+
+        return $entries;
     }
 
     public static function json(mixed $data): string

@@ -23,6 +23,9 @@ use Magpie\Core\Machine\Build as Machine;
 /**
  * Applies edits to a build, and takes them back: each in one transaction, recorded, and refused when what it started
  * from has changed since.
+ *
+ * @phpstan-type Asked array{section: string, ref?: string, create?: array<string, mixed>, delete?: bool,
+ *     set?: list<array{path: list<string|int>, to?: mixed, was?: mixed}>}
  */
 final class Editor
 {
@@ -65,7 +68,7 @@ final class Editor
 
     /**
      * @param  string  $key  made up by the client: the same edit sent twice is done once
-     * @param  list<array<string, mixed>>|Closure(Machine): list<array<string, mixed>>  $changes  see
+     * @param  list<Asked>|Closure(Machine): list<Asked>  $changes  see
      * docs/api/openapi.json,
      *                                                                                          Change; or what makes
      * them of the build as it stands once nobody else can change it
@@ -247,10 +250,10 @@ final class Editor
     private function open(Document $document): void
     {
         foreach (array_keys(Schema::headers()) as $header) {
-            $this->headers[$header] = $document->data[$header] ?? [];
+            $this->headers[$header] = $document->header($header);
         }
         foreach (array_keys(BuildFile::sections()) as $section) {
-            $this->entries[$section] = array_column($document->data[$section] ?? [], null, 'ref');
+            $this->entries[$section] = array_column($document->section($section), null, 'ref');
         }
     }
 
@@ -271,15 +274,19 @@ final class Editor
     }
 
     /**
-     * @param  array<string, mixed>  $change
+     * @param  Asked  $change
      * @return array{array{section: string, ref: string, before: array<int|string, mixed>|null,
      *     after: array<int|string, mixed>|null}, Closure(): (int|null)} the record, and how its row is written
      */
     private function change(array $change): array
     {
-        $section = (string) $change['section'];
+        $section = $change['section'];
         if (isset($change['create'])) {
-            $after = $this->read($section, $change['create'], (string) ($change['create']['ref'] ?? 'new'));
+            $after = $this->read(
+                $section,
+                $change['create'],
+                is_string($change['create']['ref'] ?? null) ? $change['create']['ref'] : 'new',
+            );
             $ref = (string) $after['ref'];
             if (isset($this->entries[$section][$ref])) {
                 throw CannotEdit::at("/{$section}/{$ref}/ref", "there is already a \"{$ref}\" among the {$section}.");
@@ -292,7 +299,7 @@ final class Editor
                 fn (): int => $this->store->insert($section, $after),
             ];
         }
-        $ref = (string) ($change['ref'] ?? '');
+        $ref = $change['ref'] ?? '';
         $before = $this->current($section, $ref);
         if ($before === null) {
             throw new Conflict([['section' => $section, 'ref' => $ref, 'path' => [], 'was' => null, 'now' => null]]);
@@ -307,7 +314,7 @@ final class Editor
         }
         $after = $before;
         $clashes = [];
-        foreach ($change['set'] as $set) {
+        foreach ($change['set'] ?? [] as $set) {
             $now = Path::get($before, $set['path']);
             if (array_key_exists('was', $set) && $set['was'] !== $now) {
                 $clashes[] = [
@@ -388,7 +395,7 @@ final class Editor
             ->all();
         $held = $this->entries[$section];
         $this->entries[$section] = [];
-        foreach ($order as $ref) {
+        foreach (array_filter($order, is_string(...)) as $ref) {
             $this->entries[$section][$ref] = $held[$ref];
         }
     }

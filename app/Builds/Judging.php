@@ -74,7 +74,9 @@ final readonly class Judging
         }
         $answer = Client::ask($build->id, $build->revision, $document->text(), $seen);
         if ($answer !== null) {
-            $answer->trouble === null && self::keep($build, $document, $answer->overview, $answer->findings === null);
+            if ($answer->trouble === null) {
+                self::keep($build, $document, $answer->overview, $answer->findings === null);
+            }
 
             return $answer->trouble === null
                 ? new self($answer->overview, findings: $answer->findings)
@@ -142,7 +144,9 @@ final readonly class Judging
         try {
             $document = Document::of($build);
             $trouble = $document->trouble();
-            $trouble === null && self::keep($build, $document, self::judge($build, $document, self::reporting($build)));
+            if ($trouble === null) {
+                self::keep($build, $document, self::judge($build, $document, self::reporting($build)));
+            }
         } catch (Throwable $e) {
             report($e);
             $trouble = ['pointer' => '', 'reason' => $e->getMessage()];

@@ -94,10 +94,11 @@ final class Reversal
         $now = $this->current($section, $ref);
         $untouched = self::same($now, $from);
         if ($to === null) {
-            $now === null ||
-                ($untouched
+            if ($now !== null) {
+                $untouched
                     ? $this->step($section, $ref, $now, null, $row)
-                    : $this->leave($section, $ref, 'it was changed since'));
+                    : $this->leave($section, $ref, 'it was changed since');
+            }
         } elseif ($from === null) {
             $now === null
                 ? $this->step($section, $ref, null, $to, $row)
@@ -272,7 +273,9 @@ final class Reversal
      */
     private static function sorted(array $value): array
     {
-        array_is_list($value) || ksort($value);
+        if (! array_is_list($value)) {
+            ksort($value);
+        }
 
         return array_map(static fn (mixed $v): mixed => is_array($v) ? self::sorted($v) : $v, $value);
     }

@@ -56,7 +56,9 @@ final class Store
         }
         $refs = [];
         foreach (Schema::sections() as $section => $table) {
-            $refs[$section] = DB::table($table->name)->where('build_id', $this->build->id)->pluck('ref', 'id')->all();
+            /** @var array<int, string> $names */
+            $names = DB::table($table->name)->where('build_id', $this->build->id)->pluck('ref', 'id')->all();
+            $refs[$section] = $names;
         }
         foreach (Schema::sections() as $section => $table) {
             $rows = DB::table($table->name)->where('build_id', $this->build->id)->orderBy('id')->get();
@@ -89,7 +91,7 @@ final class Store
         } else {
             $id = DB::table($table->name)->insertGetId($row);
         }
-        $this->ids[$section][$fragment['ref']] = $id;
+        $this->remember($section, $fragment, $id);
         $this->writeInner($table, $id, $fragment);
 
         return $id;
@@ -137,11 +139,11 @@ final class Store
         }
         $inner = [];
         foreach ($fragments as $i => $fragment) {
-            $this->ids[$section][$fragment['ref']] = $ids[$i];
+            $this->remember($section, $fragment, $ids[$i]);
             foreach ($table->inner as $path => $list) {
                 $inner[$list->table->name] = array_merge(
                     $inner[$list->table->name] ?? [],
-                    $this->innerRows($list, $ids[$i], Arr::get($fragment, $path, [])),
+                    $this->innerRows($list, $ids[$i], self::items($fragment, $path)),
                 );
             }
         }
@@ -240,7 +242,7 @@ final class Store
     {
         $entry = [];
         foreach ($table->ports as $port) {
-            $entry[$port] = $refs['needs'][$row["{$port}_need_id"]].'.'.$row["{$port}_port"];
+            $entry[$port] = self::name($refs, 'needs', $row["{$port}_need_id"]).'.'.(string) $row["{$port}_port"];
         }
         foreach ($table->columns as $column) {
             $value = $row[$column->name];
@@ -248,7 +250,7 @@ final class Store
                 Arr::set(
                     $entry,
                     $column->path,
-                    $column->of === null ? $column->fromRow($value) : $refs[$column->of][$value],
+                    $column->of === null ? $column->fromRow($value) : self::name($refs, $column->of, $value),
                 );
             }
         }
@@ -276,7 +278,7 @@ final class Store
                     $only->path === ''
                         ? ($only->of === null
                             ? $only->fromRow($row[$only->name])
-                            : $refs[$only->of][$row[$only->name]])
+                            : self::name($refs, $only->of, $row[$only->name]))
                         : $this->values($inner->table, $row, $refs);
             }
             if ($inner->table->inner !== []) {
@@ -289,12 +291,16 @@ final class Store
                 if ($key === null) {
                     $lists[$row['owner_id']][] = $found[$row['id']];
                 } else {
-                    $name = $key->of === null ? $row[$key->name] : $refs[$key->of][$row[$key->name]];
+                    $name =
+                        $key->of === null ? (string) $row[$key->name] : self::name($refs, $key->of, $row[$key->name]);
                     $lists[$row['owner_id']][$name] = $found[$row['id']];
                 }
             }
             foreach ($lists as $owner => $list) {
-                Arr::set($entries[$owner], $path, $list);
+                /** @var array<string, mixed> $entry */
+                $entry = $entries[$owner];
+                Arr::set($entry, $path, $list);
+                $entries[$owner] = $entry;
             }
         }
     }
@@ -307,14 +313,16 @@ final class Store
     {
         $row = [];
         foreach ($table->ports as $path) {
-            [$need, $port] = explode('.', $fragment[$path], 2);
+            [$need, $port] = explode('.', (string) $fragment[$path], 2);
             $row["{$path}_need_id"] = $this->rowOf('needs', $need);
             $row["{$path}_port"] = $port;
         }
         foreach ($table->columns as $column) {
             $value = Arr::get($fragment, $column->path);
             $row[$column->name] =
-                $column->of !== null && $value !== null ? $this->rowOf($column->of, $value) : $column->toRow($value);
+                $column->of !== null && $value !== null
+                    ? $this->rowOf($column->of, (string) $value)
+                    : $column->toRow($value);
         }
 
         return $row;
@@ -326,7 +334,7 @@ final class Store
     private function writeInner(Table $table, int $owner, array $fragment): void
     {
         foreach ($table->inner as $path => $inner) {
-            $items = Arr::get($fragment, $path, []);
+            $items = self::items($fragment, $path);
             $rows = $this->innerRows($inner, $owner, $items);
             if ($inner->table->inner === []) {
                 DB::table($inner->table->name)->insert($rows);
@@ -334,7 +342,7 @@ final class Store
                 continue;
             }
             foreach (array_values($items) as $i => $item) {
-                $this->writeInner($inner->table, DB::table($inner->table->name)->insertGetId($rows[$i]), $item);
+                $this->writeInner($inner->table, DB::table($inner->table->name)->insertGetId($rows[$i]), (array) $item);
             }
         }
     }
@@ -351,8 +359,8 @@ final class Store
             $row =
                 ['owner_id' => $owner] +
                 ($only->path === ''
-                    ? [$only->name => $only->of === null ? $item : $this->rowOf($only->of, $item)]
-                    : $this->row($inner->table, $item));
+                    ? [$only->name => $only->of === null ? $item : $this->rowOf($only->of, (string) $item)]
+                    : $this->row($inner->table, (array) $item));
             if ($inner->key !== null) {
                 $row[$inner->key->name] =
                     $inner->key->of === null ? $key : $this->rowOf($inner->key->of, (string) $key);
@@ -361,6 +369,31 @@ final class Store
         }
 
         return $rows;
+    }
+
+    /**
+     * @param  array<int|string, mixed>  $fragment
+     * @return array<int|string, mixed> the list that stands at a path in it
+     */
+    private static function items(array $fragment, string $path): array
+    {
+        return (array) Arr::get($fragment, $path, []);
+    }
+
+    /**
+     * @param  array<string, array<int, string>>  $refs
+     */
+    private static function name(array $refs, string $section, mixed $id): string
+    {
+        return $refs[$section][(int) $id];
+    }
+
+    /**
+     * @param  array<int|string, mixed>  $fragment
+     */
+    private function remember(string $section, array $fragment, int $id): void
+    {
+        $this->ids[$section][(string) $fragment['ref']] = $id;
     }
 
     public function rowOf(string $section, string $ref): int

@@ -33,7 +33,7 @@ final class Workspace
     private static function put(Workshop $workshop, Machine $machine): Build
     {
         return DB::transaction(static function () use ($workshop, $machine): Build {
-            $data = BuildFile::data($machine);
+            $document = Document::from(BuildFile::data($machine));
             $build = $workshop->builds()->create([
                 'slug' => self::freeSlug($workshop, $machine->plan->name),
                 'name' => $machine->plan->name,
@@ -43,10 +43,10 @@ final class Workspace
             ]);
             $store = new Store($build);
             foreach (array_keys(Schema::headers()) as $header) {
-                $store->writeHeader($header, $data[$header] ?? []);
+                $store->writeHeader($header, $document->header($header));
             }
             foreach (array_keys(Schema::sections()) as $section) {
-                $entries = $data[$section] ?? [];
+                $entries = $document->section($section);
                 // Steps wait for each other in any order: what they wait for is written once all are there.
                 foreach ($entries as $entry) {
                     $store->insert($section, $section === 'steps' ? array_diff_key($entry, ['after' => true]) : $entry);
@@ -55,7 +55,7 @@ final class Workspace
                     $store->update($section, $entry['ref'], $entry);
                 }
             }
-            Judging::of($build, Document::from($data));
+            Judging::of($build, $document);
 
             return $build;
         });
@@ -87,7 +87,8 @@ final class Workspace
     private static function freeSlug(Workshop $workshop, string $name): string
     {
         $base = Str::limit(Str::slug($name), 56, '') ?: 'build';
-        for ($slug = $base, $i = 2; $workshop->builds()->where('slug', $slug)->exists(); $i++) {
+        $slug = $base;
+        for ($i = 2; $workshop->builds()->where('slug', $slug)->exists(); $i++) {
             $slug = "{$base}-{$i}";
         }
 

@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Builds\Editor;
 use Illuminate\Validation\ValidationException;
 
-/** The changes of an edit as they come over the wire, held against their shape before anything looks inside them. */
+/**
+ * The changes of an edit as they come over the wire, held against their shape before anything looks inside them.
+ *
+ * @phpstan-import-type Asked from Editor
+ */
 final class Changes
 {
     private const MOST = 2_000;
@@ -19,7 +24,7 @@ final class Changes
     private const LAST = 1_999;
 
     /**
-     * @return list<array<string, mixed>>
+     * @return list<Asked>
      *
      * @throws ValidationException with the place of the first thing that is wrong
      */
@@ -51,7 +56,7 @@ final class Changes
         self::hold(count($acts) === 1, $at, 'must do one thing: create, delete or set.');
         self::hold(! isset($change['create']) || is_array($change['create']), "{$at}.create", 'must be an object.');
         self::hold(
-            ! isset($change['create']['ref']) || is_string($change['create']['ref']),
+            ! is_array($change['create'] ?? null) || is_string($change['create']['ref'] ?? ''),
             "{$at}.create.ref",
             'must be a short name.',
         );
@@ -98,6 +103,8 @@ final class Changes
      */
     private static function hold(bool $holds, string $at, string $reason): void
     {
-        $holds || throw ValidationException::withMessages([$at => $reason]);
+        if (! $holds) {
+            throw ValidationException::withMessages([$at => $reason]);
+        }
     }
 }

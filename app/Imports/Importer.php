@@ -84,7 +84,7 @@ final class Importer
                 $revision = 1 + (int) DB::table('builds')->where('id', $build->id)->lockForUpdate()->value('revision');
                 foreach (['parts', 'needs', 'offers', 'suppliers'] as $table) {
                     foreach (DB::table($table)->where('build_id', $build->id)->pluck('ref') as $ref) {
-                        $this->taken[$ref] = true;
+                        $this->taken[(string) $ref] = true;
                     }
                 }
                 foreach (
@@ -240,7 +240,9 @@ final class Importer
             }
             $parts[] = $written['parts'];
             $needs[] = $written['needs'];
-            isset($written['offers']) && ($offers[] = $written['offers']);
+            if (isset($written['offers'])) {
+                $offers[] = $written['offers'];
+            }
         }
         foreach (['parts' => $parts, 'needs' => $needs, 'offers' => $offers] as $section => $entries) {
             $this->record($section, $entries, $this->store->insertMany($section, $entries));

@@ -7,13 +7,18 @@ namespace App\Library;
 use App\Builds\CannotEdit;
 use App\Models\LibraryPart;
 use Magpie\Core\Format\Adopting;
+use Magpie\Core\Format\Changes;
 use Magpie\Core\Machine\Build;
 
-/** The edit that takes a part of the library into a build as a candidate for a need. */
+/**
+ * The edit that takes a part of the library into a build as a candidate for a need.
+ *
+ * @phpstan-import-type Change from Changes
+ */
 final class Adoption
 {
     /**
-     * @return list<array<string, mixed>> changes, see docs/api/openapi.json
+     * @return list<Change> changes, see docs/api/openapi.json
      *
      * @throws CannotEdit
      */

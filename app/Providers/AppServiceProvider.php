@@ -68,7 +68,9 @@ final class AppServiceProvider extends ServiceProvider
         $user = auth()->user();
 
         return $user instanceof User
-            ? array_values($user->workshops()->pluck('workshops.id')->map(intval(...))->all())
+            ? array_values(
+                $user->workshops()->pluck('workshops.id')->map(static fn (mixed $id): int => (int) $id)->all(),
+            )
             : [];
     }
 }

@@ -37,7 +37,13 @@ final class Client
             return null;
         }
 
-        return new Answer($answer[1], $answer[0]['findings'] ?? null, $answer[0]['trouble'] ?? null);
+        /**
+         * @var array{findings?: array{since: int, changed: list<array<string, mixed>>, gone: list<string>}|null,
+         *     trouble?: array{pointer: string, reason: string}} $head
+         */
+        $head = $answer[0];
+
+        return new Answer($answer[1], $head['findings'] ?? null, $head['trouble'] ?? null);
     }
 
     /**

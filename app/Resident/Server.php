@@ -61,10 +61,14 @@ final class Server
             if ($asked !== null && isset($asked[0]['prime'])) {
                 fclose($client);
                 $held = $this->held[(int) $asked[0]['build']] ?? null;
-                $held?->isAt((int) $asked[0]['revision']) === true || $this->answer(...$asked);
+                if ($held?->isAt((int) $asked[0]['revision']) !== true) {
+                    $this->answer(...$asked);
+                }
                 $asked = null;
             } else {
-                $asked === null || Wire::write($client, ...$this->answer(...$asked));
+                if ($asked !== null) {
+                    Wire::write($client, ...$this->answer(...$asked));
+                }
                 fclose($client);
             }
             $this->afterwards($asked[0] ?? []);
@@ -81,6 +85,7 @@ final class Server
     {
         [$id, $revision, $seen] = [(int) $head['build'], (int) $head['revision'], $head['seen'] ?? null];
         try {
+            /** @var array<string, mixed> $data */
             $data = json_decode($document, true, 64, JSON_THROW_ON_ERROR);
             $held = $this->held[$id] ?? null;
             $difference = null;
@@ -115,17 +120,21 @@ final class Server
      */
     private function afterwards(array $head): void
     {
-        $held = $this->held[(int) ($head['build'] ?? 0)] ?? null;
+        $build = (int) ($head['build'] ?? 0);
+        $held = $this->held[$build] ?? null;
         if ($held !== null && $this->check > 0 && ++$this->answers % $this->check === 0) {
             $wrong = $held->heal();
-            $wrong === [] ||
-                ($this->log)("The resident inspector was wrong of build {$head['build']} in: ".implode(', ', $wrong));
+            if ($wrong !== []) {
+                ($this->log)("The resident inspector was wrong of build {$build} in: ".implode(', ', $wrong));
+            }
         }
         while (count($this->held) > 1 && memory_get_usage() > self::MOST) {
             unset($this->held[(int) array_key_first($this->held)]);
             gc_collect_cycles();
         }
-        memory_get_usage() > self::MOST / 2 && gc_collect_cycles();
+        if (memory_get_usage() > self::MOST / 2) {
+            gc_collect_cycles();
+        }
     }
 
     private static function json(mixed $data): string

@@ -83,7 +83,9 @@ final class Background
     /** Asks it, and all of its session, to end; after so many seconds makes it. */
     public static function stop(int $pid, int $seconds, int $signal = SIGTERM): void
     {
-        posix_kill(-$pid, $signal) || posix_kill($pid, $signal);
+        if (! posix_kill(-$pid, $signal)) {
+            posix_kill($pid, $signal);
+        }
         // Its children may outlive it by a moment and hold what it held, a port for one.
         for (
             $until = microtime(true) + $seconds;
@@ -93,7 +95,9 @@ final class Background
             usleep(20_000);
         }
         if (self::runs($pid) || posix_kill(-$pid, 0)) {
-            posix_kill(-$pid, SIGKILL) || posix_kill($pid, SIGKILL);
+            if (! posix_kill(-$pid, SIGKILL)) {
+                posix_kill($pid, SIGKILL);
+            }
         }
         unset(self::$processes[$pid]);
     }

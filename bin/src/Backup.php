@@ -118,7 +118,7 @@ final readonly class Backup
             if ($from === false || $to === false || stream_copy_to_stream($from, $to) === false || ! fclose($to)) {
                 throw new Failure("{$name} could not be taken out of {$file}.");
             }
-            if (hash_file('sha256', $target) !== ($expected['sha256'] ?? null)) {
+            if (! is_array($expected) || hash_file('sha256', $target) !== ($expected['sha256'] ?? null)) {
                 throw new Failure("{$file} is damaged: {$name} is not what was put in. Nothing was restored.", 2);
             }
             chmod($target, 0600);

@@ -28,7 +28,9 @@ final class Database
         $data = "{$this->folder}/data";
         @mkdir($this->folder, 0700, true);
         $this->writeSettings($data);
-        is_dir("{$data}/mysql") || $this->make($data);
+        if (! is_dir("{$data}/mysql")) {
+            $this->make($data);
+        }
         $log = "{$this->folder}/error.log";
         @rename($log, "{$log}.1");
         $this->pid = Background::start([$server, "--defaults-file={$this->folder}/my.cnf"], $log);
@@ -69,7 +71,6 @@ final class Database
         }
     }
 
-    /** A server that outlived a killed start still holds the data folder. */
     /**
      * Lays out an empty database folder. Two at once on one machine get into each other's way, so that they wait for
      * each other; and one that was broken off is begun anew.
@@ -77,8 +78,11 @@ final class Database
     private function make(string $data): void
     {
         $lock = fopen(sys_get_temp_dir().'/magpie-database.lock', 'c');
-        $lock === false || flock($lock, LOCK_EX);
-        for ($try = 1, $status = 1; $try <= 2 && $status !== 0; $try++) {
+        if ($lock !== false) {
+            flock($lock, LOCK_EX);
+        }
+        [$status, $output] = [1, ''];
+        for ($try = 1; $try <= 2 && $status !== 0; $try++) {
             [$status, $output] = Shell::run(
                 'rm -rf '.
                     escapeshellarg($data).
@@ -87,12 +91,15 @@ final class Database
                     ' --auth-root-authentication-method=normal --skip-test-db',
             );
         }
-        $lock === false || fclose($lock);
+        if ($lock !== false) {
+            fclose($lock);
+        }
         if ($status !== 0) {
             throw new Failure('the database folder could not be made: '.Shell::lastLine($output));
         }
     }
 
+    /** A server that outlived a killed start still holds the data folder. */
     private function endLeftover(): void
     {
         $pid = (int) @file_get_contents("{$this->folder}/mariadb.pid");

@@ -63,7 +63,9 @@ final class Instance
             $orphans[] = $pid;
         }
         foreach ($orphans as $pid) {
-            Background::runs($pid) && Background::stop($pid, 30);
+            if (Background::runs($pid)) {
+                Background::stop($pid, 30);
+            }
         }
         for ($tries = 0; $orphans !== [] && is_resource($this->lock) && $tries < 50; $tries++) {
             if (flock($this->lock, LOCK_EX | LOCK_NB)) {
@@ -197,9 +199,9 @@ final class Instance
                     );
                     $service->restart();
                     // Its workers are there a moment after it answers.
-                    $service->name === 'web server' &&
-                        Shell::answers($this->port, 10, $service->runs(...)) &&
+                    if ($service->name === 'web server' && Shell::answers($this->port, 10, $service->runs(...))) {
                         usleep(200_000);
+                    }
                 }
             }
         } catch (Failure $failure) {

@@ -124,7 +124,9 @@ final readonly class Project
                 $found = new \RecursiveIteratorIterator(
                     new \RecursiveDirectoryIterator($full, \FilesystemIterator::SKIP_DOTS),
                 );
-                $files = array_map(strval(...), iterator_to_array($found, false));
+                /** @var list<\SplFileInfo> $within */
+                $within = iterator_to_array($found, false);
+                $files = array_map(static fn (\SplFileInfo $f): string => $f->getPathname(), $within);
                 sort($files);
             }
             foreach ($files as $file) {

@@ -84,7 +84,9 @@ final readonly class Upgrade
         $dump = "{$this->folder}/rehearsal.sql";
         try {
             // What is tried is the backup itself, which shows that it is whole.
-            copy("zip://{$backup}#database.sql", $dump) || throw new Failure('the backup could not be read back');
+            if (! copy("zip://{$backup}#database.sql", $dump)) {
+                throw new Failure('the backup could not be read back');
+            }
             $database->load(self::REHEARSAL, $dump);
             $this->migrate(['DB_DATABASE' => self::REHEARSAL]);
             $this->terminal->end(

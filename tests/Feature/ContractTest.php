@@ -21,7 +21,7 @@ final class ContractTest extends FeatureTestCase
         }
         $served = [];
         /** @var Route $route */
-        foreach (Router::getRoutes() as $route) {
+        foreach (Router::getRoutes()->getRoutes() as $route) {
             if (str_starts_with($route->uri(), 'api/')) {
                 $served[] = $route->methods()[0].' /'.$route->uri();
             }

@@ -99,6 +99,7 @@ abstract class FeatureTestCase extends TestCase
     }
 
     /**
+     * @param  list<string|int>  $path
      * @return list<array<string, mixed>>
      */
     protected static function setting(

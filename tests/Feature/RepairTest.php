@@ -369,7 +369,9 @@ final class RepairTest extends FeatureTestCase
             ->assertOk()
             ->assertHeader('Content-Type', 'application/zip');
         $zip = new \ZipArchive;
-        self::assertTrue($zip->open($archive->baseResponse->getFile()->getPathname()));
+        $file = $archive->baseResponse;
+        self::assertInstanceOf(\Symfony\Component\HttpFoundation\BinaryFileResponse::class, $file);
+        self::assertTrue($zip->open($file->getFile()->getPathname()));
         self::assertNotFalse($zip->locateName("photos/{$name}"));
         self::assertSame('With pictures', json_decode((string) $zip->getFromIndex(0), true)['build']['name']);
         $zip->close();
@@ -377,11 +379,12 @@ final class RepairTest extends FeatureTestCase
 
     /**
      * @param  array<string, mixed>  $json
+     * @return \Illuminate\Testing\TestResponse<\Symfony\Component\HttpFoundation\Response>
      */
     private function wrapped(array $json): \Illuminate\Testing\TestResponse
     {
         return \Illuminate\Testing\TestResponse::fromBaseResponse(
-            new \Illuminate\Http\Response(json_encode($json), 200, ['Content-Type' => 'application/json']),
+            new \Symfony\Component\HttpFoundation\Response((string) json_encode($json), 200, ['Content-Type' => 'application/json']),
         );
     }
 }

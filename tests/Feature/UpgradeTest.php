@@ -50,9 +50,9 @@ final class UpgradeTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{string}>
+     * @return \Generator<string, array{string}>
      */
-    public static function landed(): iterable
+    public static function landed(): \Generator
     {
         foreach (glob(dirname(__DIR__).'/Fixtures/upgrade/*.sql.gz') ?: [] as $file) {
             yield basename($file, '.sql.gz') => [$file];
@@ -130,7 +130,7 @@ final class UpgradeTest extends TestCase
 
     public function test_what_cannot_be_brought_over_stops_before_anything_is_changed(): void
     {
-        $this->lay(self::landed()->current()[0]);
+        $this->lay(self::landed()->current()[0] ?? self::fail('There is no dump.'));
         $instance = $this->fresh();
         $instance->startDatabase(true, Shell::freePort());
         $database = $instance->databaseClient();
@@ -157,7 +157,7 @@ final class UpgradeTest extends TestCase
 
     public function test_data_of_a_newer_version_is_left_alone(): void
     {
-        $this->lay(self::landed()->current()[0]);
+        $this->lay(self::landed()->current()[0] ?? self::fail('There is no dump.'));
         $instance = $this->fresh();
         $instance->startDatabase(true, Shell::freePort());
         $instance

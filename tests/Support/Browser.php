@@ -53,10 +53,13 @@ final class Browser
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        $socket = false;
         for ($try = 0; $try < 200 && ! is_resource($socket = @fsockopen('127.0.0.1', $port)); $try++) {
             usleep(50_000);
         }
-        is_resource($socket) && fclose($socket);
+        if (is_resource($socket)) {
+            fclose($socket);
+        }
         $this->driver = RemoteWebDriver::create("http://127.0.0.1:{$port}", $capabilities, 20_000, 120_000);
         $this->size($width, $height);
     }

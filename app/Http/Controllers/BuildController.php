@@ -77,7 +77,9 @@ final class BuildController
     {
         $document = Document::of($build);
         $judging = Judging::of($build, $document);
-        $document->isLarge() || Client::prime($build->id, $build->revision, $document->text());
+        if (! $document->isLarge()) {
+            Client::prime($build->id, $build->revision, $document->text());
+        }
 
         return self::jsonText(
             '{"id":'.
@@ -128,7 +130,8 @@ final class BuildController
         $zip = new ZipArchive;
         $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
         $zip->addFromString("{$build->slug}.magpie.json", (string) $this->file($build)->getContent());
-        foreach ($build->photos()->orderBy('id')->pluck('name') as $name) {
+        foreach ($build->photos()->orderBy('id')->get() as $photo) {
+            $name = $photo->name;
             if (Storage::exists("photos/{$build->id}/{$name}")) {
                 $zip->addFile(Storage::path("photos/{$build->id}/{$name}"), "photos/{$name}");
                 $zip->setCompressionName("photos/{$name}", ZipArchive::CM_STORE);

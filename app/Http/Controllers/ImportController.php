@@ -68,10 +68,11 @@ final class ImportController
 
     public function show(Import $import): JsonResponse
     {
+        /** @var array{at: int, seen: int}|null $progress */
         $progress = Cache::get(Importer::progressKey($import));
         if (
             $import->state === 'running' &&
-            (! is_array($progress) || time() - $progress['at'] > 30) &&
+            ($progress === null || time() - $progress['at'] > 30) &&
             now()->diffInSeconds($import->updated_at, true) > 30
         ) {
             // Its work was one transaction, and "done" was written inside it: what is not done was not stored.
@@ -83,7 +84,7 @@ final class ImportController
             'state' => $import->state,
             'stored' => $import->stored,
             'skipped' => $import->skipped,
-            'seen' => is_array($progress) ? $progress['seen'] : 0,
+            'seen' => $progress['seen'] ?? 0,
             'of' => $import->rows,
         ]);
     }
@@ -94,9 +95,9 @@ final class ImportController
         $build = $import->build()->firstOrFail();
         $request->validate(['mapping' => ['required', 'array']]);
         abort_if($import->state !== 'previewed', 409, 'This list was dealt with already.');
-        $import->update([
-            'mapping' => Mapping::fromArray((array) $request->json('mapping'), $build->currency)->toArray(),
-        ]);
+        /** @var array<string, mixed> $mapping */
+        $mapping = (array) $request->json('mapping');
+        $import->update(['mapping' => Mapping::fromArray($mapping, $build->currency)->toArray()]);
 
         return new JsonResponse($this->preview($import, $build));
     }

@@ -56,6 +56,17 @@ final class LibraryController
         ]);
     }
 
+    /**
+     * @return array<string, mixed> as it was given, not read yet
+     */
+    private static function entry(Request $request): array
+    {
+        /** @var array<string, mixed> $entry */
+        $entry = (array) $request->json('entry');
+
+        return $entry;
+    }
+
     public function show(LibraryPart $item): JsonResponse
     {
         return new JsonResponse(self::whole($item));
@@ -65,10 +76,7 @@ final class LibraryController
     {
         $request->validate(['entry' => ['required', 'array']]);
 
-        return new JsonResponse(
-            self::whole($this->shelf($request, $workshop)->add((array) $request->json('entry'))),
-            201,
-        );
+        return new JsonResponse(self::whole($this->shelf($request, $workshop)->add(self::entry($request))), 201);
     }
 
     public function update(Request $request, LibraryPart $item): JsonResponse
@@ -79,7 +87,7 @@ final class LibraryController
             self::whole(
                 $this->shelf($request, Workshop::query()->findOrFail($item->workshop_id))->change(
                     $item,
-                    (array) $request->json('entry'),
+                    self::entry($request),
                     (int) $data['version'],
                 ),
             ),

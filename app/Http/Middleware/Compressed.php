@@ -39,7 +39,9 @@ final class Compressed
             $response->headers->set('Content-Encoding', 'gzip');
             $response->headers->remove('Content-Length');
         }
-        $text && $response->setVary('Accept-Encoding', false);
+        if ($text) {
+            $response->setVary('Accept-Encoding', false);
+        }
 
         return $response;
     }

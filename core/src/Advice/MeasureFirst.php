@@ -21,6 +21,12 @@ use Magpie\Core\Reference\Tables;
  * What to measure first: values of the build ranked by what their uncertainty could do to verdicts. A missing value
  * that leaves a check without a verdict comes with them. Each value is put to both ends of its uncertainty and the
  * findings that read it are judged again.
+ *
+ * @phpstan-type Flip array{key: string, title: string, subject: string, from: string, to: string|null, with: int}
+ * @phpstan-type Row array{where: string, label: string, part: string|null, key: string|null, unit: string,
+ *     port: string|null, value: string|null, evidence: string|null, low: string|null, high: string|null,
+ *     instrument: string, method: string, within: string, flips: list<Flip>, weight: float}
+ * @phpstan-type Instrument array{string, string, string}
  */
 final readonly class MeasureFirst
 {
@@ -59,7 +65,7 @@ final readonly class MeasureFirst
     }
 
     /**
-     * @return list<array<string, mixed>> what matters most first
+     * @return list<Row> what matters most first
      */
     public function toArray(): array
     {
@@ -74,7 +80,7 @@ final readonly class MeasureFirst
     }
 
     /**
-     * @return list<array<string, mixed>>
+     * @return list<Row>
      */
     private function missing(Build $build): array
     {
@@ -115,7 +121,7 @@ final readonly class MeasureFirst
     }
 
     /**
-     * @return list<array<string, mixed>>
+     * @return list<Row>
      */
     private function uncertain(Build $build): array
     {
@@ -157,7 +163,10 @@ final readonly class MeasureFirst
             if ($flips !== []) {
                 $label = ($field === null ? str_replace('_', ' ', $spec->key) : $field->label).' of '.$part->name;
                 $weight = array_sum(
-                    array_map(static fn (array $f): float => self::WEIGHT[$f['to']] / (1 + $f['with']), $flips),
+                    array_map(
+                        static fn (array $f): float => self::WEIGHT[$f['to'] ?? 'unproven'] / (1 + $f['with']),
+                        $flips,
+                    ),
                 );
                 $rows[] = $this->row(
                     $where,
@@ -206,7 +215,7 @@ final readonly class MeasureFirst
      * Findings that would pass if only this value, among others perhaps, rested on more.
      *
      * @param  array<string, Finding>  $findings
-     * @return list<array<string, mixed>>
+     * @return list<Flip>
      */
     private function settled(array $findings, string $where): array
     {
@@ -237,7 +246,7 @@ final readonly class MeasureFirst
      *
      * @param  list<Quantity>  $ends
      * @param  array<string, Finding>  $findings
-     * @return iterable<array<string, mixed>>
+     * @return iterable<Flip>
      */
     private function swung(
         Build $build,
@@ -280,8 +289,8 @@ final readonly class MeasureFirst
 
     /**
      * @param  array{Part, Spec|null, SpecField|null, string|null}|null  $spec
-     * @param  list<array<string, mixed>>  $flips
-     * @return array<string, mixed>
+     * @param  list<Flip>  $flips
+     * @return Row
      */
     private function row(
         string $where,
@@ -294,12 +303,16 @@ final readonly class MeasureFirst
         array $flips,
         float $weight,
     ): array {
+        /**
+         * @var array{limits: list<string>, rated_families: list<string>, limit: Instrument, otherwise: Instrument,
+         *     by_spec: array<string, Instrument>, by_dimension: array<string, Instrument>} $instruments
+         */
         $instruments = Tables::named('instruments');
         $key = basename($where);
         usort(
             $flips,
-            static fn (array $a, array $b): int => [self::WEIGHT[$b['to']] ?? 50, $a['with']] <=> [
-                self::WEIGHT[$a['to']] ?? 50,
+            static fn (array $a, array $b): int => [self::WEIGHT[$b['to'] ?? ''] ?? 50, $a['with']] <=> [
+                self::WEIGHT[$a['to'] ?? ''] ?? 50,
                 $b['with'],
             ],
         );

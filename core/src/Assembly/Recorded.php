@@ -45,7 +45,10 @@ final class Recorded
      */
     public static function reads(): array
     {
-        return Tables::named('reads');
+        /** @var array<string, list<string>> $reads */
+        $reads = Tables::named('reads');
+
+        return $reads;
     }
 
     /**

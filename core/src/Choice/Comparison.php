@@ -20,6 +20,12 @@ use Magpie\Core\Quantity\Quantity;
 /**
  * The candidates for one need side by side, each inspected in place: the whole build is judged with it, and nothing of
  * the build is changed. A preference of the builder's orders those that do; it never lifts one that fails.
+ *
+ * @phpstan-type Cell array{value: string, alike: string|null, size: float|null, evidence: string, source: string|null,
+ *     verdict: string|null, finding: string|null, says: string|null}
+ * @phpstan-type Candidate array{part: string, price: string|null, landed: string|null,
+ *     lead_days: int|null, mass: string|null, watts: string|null, barred: bool, blocked: list<string>,
+ *     read: array<string, Finding>, ...}
  */
 final readonly class Comparison
 {
@@ -80,7 +86,7 @@ final readonly class Comparison
     }
 
     /**
-     * @return array<string, mixed>
+     * @return Candidate
      */
     private function candidate(Build $build, Part $part, Money $without): array
     {
@@ -175,9 +181,9 @@ final readonly class Comparison
 
     /**
      * @param  list<Part>  $parts
-     * @param  list<array<string, mixed>>  $candidates
-     * @return list<array{key: string, label: string, unit: string, better: string|null, cells: list<array<string,
-     *     mixed>|null>, best: list<string>, worst: list<string>}>
+     * @param  list<Candidate>  $candidates
+     * @return list<array{key: string, label: string, unit: string, better: string|null, cells: list<Cell|null>,
+     *     best: list<string>, worst: list<string>}>
      */
     private function rows(array $parts, array $candidates): array
     {
@@ -216,7 +222,7 @@ final readonly class Comparison
     }
 
     /**
-     * @return array<string, mixed>|null
+     * @return Cell|null
      */
     private static function cell(SpecField $field, Part $part, ?Finding $finding): ?array
     {
@@ -270,7 +276,7 @@ final readonly class Comparison
      * Each with both its terms named; none of them ranks.
      *
      * @param  list<Part>  $parts
-     * @param  list<array<string, mixed>>  $candidates
+     * @param  list<Candidate>  $candidates
      * @return list<array{label: string, values: list<float|null>}>
      */
     private function ratios(array $parts, array $candidates): array

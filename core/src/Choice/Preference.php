@@ -21,8 +21,9 @@ final readonly class Preference
     }
 
     /**
-     * @param  list<array{key: string, better: string|null, cells: list<array<string, mixed>|null>}>  $rows
-     * @param  list<array<string, mixed>>  $candidates
+     * @param  list<array{key: string, better: string|null, cells: list<array{size: float|null, ...}|null>}>  $rows
+     * @param  list<array{part: string, landed: string|null, lead_days: int|null, mass: string|null,
+     *     watts: string|null, ...}>  $candidates
      * @return array<string, float|null> by part, 0 to 1; null when nothing is weighted
      */
     public function scores(array $rows, array $candidates): array
@@ -59,7 +60,7 @@ final readonly class Preference
         }
         $scores = [];
         foreach ($candidates as $i => $candidate) {
-            $scores[(string) $candidate['part']] = $whole === 0 ? null : round($sum[$i] / $whole, 4);
+            $scores[$candidate['part']] = $whole === 0 ? null : round($sum[$i] / $whole, 4);
         }
 
         return $scores;
@@ -68,7 +69,7 @@ final readonly class Preference
     /**
      * Best first; whatever is preferred, one that fails or is a danger comes after all that do not.
      *
-     * @param  list<array<string, mixed>>  $candidates
+     * @param  list<array{part: string, barred: bool, blocked: list<string>, ...}>  $candidates
      * @param  array<string, float|null>  $scores
      * @return list<string> parts
      */

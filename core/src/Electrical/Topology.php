@@ -395,7 +395,8 @@ final class Topology
     private function spread(array $from, int $island, bool $noteWay): array
     {
         $reached = array_fill_keys($from, true);
-        for ($queue = $from, $i = 0; $i < count($queue); $i++) {
+        $queue = $from;
+        for ($i = 0; $i < count($queue); $i++) {
             $this->islands[$queue[$i]] = $island;
             foreach ($this->around[$queue[$i]] as $joint => $other) {
                 if (! isset($reached[$other])) {

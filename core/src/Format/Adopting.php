@@ -8,11 +8,15 @@ use Magpie\Core\Library\BookOffer;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Build;
 
-/** The changes of a build file that bring a library entry in: its sheet, its suppliers and their prices. */
+/**
+ * The changes of a build file that bring a library entry in: its sheet, its suppliers and their prices.
+ *
+ * @phpstan-import-type Change from Changes
+ */
 final class Adopting
 {
     /**
-     * @return array{string, list<array<string, mixed>>} ref of the part in the build, and changes as
+     * @return array{string, list<Change>} ref of the part in the build, and changes as
      * docs/api/openapi.json has them
      */
     public static function changes(Build $build, Entry $entry): array
@@ -24,7 +28,9 @@ final class Adopting
             }
         }
         $ref = self::free($entry->part->ref, $build->parts);
-        $part = ['ref' => $ref, 'library' => $entry->part->ref] + LibraryFile::write($entry)['part'];
+        /** @var array<string, mixed> $sheet */
+        $sheet = LibraryFile::write($entry)['part'];
+        $part = ['ref' => $ref, 'library' => $entry->part->ref] + $sheet;
 
         return [$ref, [['section' => 'parts', 'create' => $part], ...self::offers($build, $entry->offers, $ref)]];
     }
@@ -35,7 +41,8 @@ final class Adopting
     public static function free(string $stem, array $taken): string
     {
         $stem = substr($stem, 0, 58);
-        for ($free = $stem, $i = 2; isset($taken[$free]); $i++) {
+        $free = $stem;
+        for ($i = 2; isset($taken[$free]); $i++) {
             $free = "{$stem}-{$i}";
         }
 
@@ -44,7 +51,7 @@ final class Adopting
 
     /**
      * @param  list<BookOffer>  $offers
-     * @return list<array<string, mixed>>
+     * @return list<Change>
      */
     private static function offers(Build $build, array $offers, string $part): array
     {

@@ -4,30 +4,35 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format;
 
-/** Changes of a build file's data, in the shape docs/api/openapi.json gives them. */
+/**
+ * Changes of a build file's data, in the shape docs/api/openapi.json gives them.
+ *
+ * @phpstan-type Change array{section: string, ref?: string, set?: list<array{path: list<string|int>, to: mixed}>,
+ *     create?: array<string, mixed>}
+ */
 final class Changes
 {
     /**
      * @param  array<string, mixed>  $data  the build in canonical form
-     * @param  list<array<string, mixed>>  $changes
+     * @param  list<Change>  $changes
      * @return array<string, mixed> the data with the changes made to it; not read yet
      */
     public static function made(array $data, array $changes): array
     {
         foreach ($changes as $change) {
-            $section = $change['section'];
+            /** @var list<array<string, mixed>> $entries */
+            $entries = $data[$change['section']] ?? [];
             if (isset($change['create'])) {
-                $data[$section][] = $change['create'];
-
-                continue;
+                $entries[] = $change['create'];
             }
-            foreach ($data[$section] ?? [] as $i => $entry) {
-                if ($entry['ref'] === $change['ref']) {
-                    foreach ($change['set'] as $set) {
-                        $data[$section][$i] = self::put($data[$section][$i], $set['path'], $set['to']);
-                    }
+            foreach ($entries as $i => $entry) {
+                foreach ($entry['ref'] === ($change['ref'] ?? null) ? $change['set'] ?? [] : [] as $set) {
+                    /** @var array<string, mixed> $changed */
+                    $changed = self::put($entries[$i], $set['path'], $set['to']);
+                    $entries[$i] = $changed;
                 }
             }
+            $data[$change['section']] = $entries;
         }
 
         return $data;
@@ -36,8 +41,8 @@ final class Changes
     /**
      * The changes of several remedies as one: what two of them would make alike is made once.
      *
-     * @param  list<list<array<string, mixed>>>  $sets
-     * @return list<array<string, mixed>>
+     * @param  list<list<Change>>  $sets
+     * @return list<Change>
      */
     public static function merged(array $sets): array
     {
@@ -52,9 +57,9 @@ final class Changes
     }
 
     /**
-     * @param  array<int|string, mixed>  $entry
+     * @param  array<mixed>  $entry
      * @param  list<string|int>  $path
-     * @return array<int|string, mixed>
+     * @return array<mixed>
      */
     private static function put(array $entry, array $path, mixed $to): array
     {
@@ -67,7 +72,9 @@ final class Changes
         for ($i = 0; is_int($key) && $i < $key; $i++) {
             $entry[$i] ??= [];
         }
-        is_int($key) && ksort($entry);
+        if (is_int($key)) {
+            ksort($entry);
+        }
 
         return $entry;
     }

@@ -118,7 +118,9 @@ final class Header
         $outline = $node->part('outline');
         $experience = [];
         foreach ($node->part('experience')->names() as $trade) {
-            in_array($trade, Brief::TRADES, true) || $node->part('experience')->fail('is no trade of a builder; they are '.implode(', ', Brief::TRADES).'.', $trade);
+            if (! in_array($trade, Brief::TRADES, true)) {
+                $node->part('experience')->fail('is no trade of a builder; they are '.implode(', ', Brief::TRADES).'.', $trade);
+            }
             $experience[$trade] = $node->part('experience')->oneOf($trade, Brief::EXPERIENCE);
         }
         $brief = new Brief(

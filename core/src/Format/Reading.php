@@ -6,7 +6,11 @@ namespace Magpie\Core\Format;
 
 use Magpie\Core\Machine\Build;
 
-/** A build as it was read, with the data of each entry, so that the next reading takes over what has not changed. */
+/**
+ * A build as it was read, with the data of each entry, so that the next reading takes over what has not changed.
+ *
+ * @phpstan-import-type Change from Changes
+ */
 final readonly class Reading
 {
     /**
@@ -23,9 +27,14 @@ final readonly class Reading
         $data = BuildFile::data($build);
         $pairs = [];
         foreach (BuildFile::sections() as $key => $section) {
-            $entries = array_values($build->{$key});
-            foreach ($data[$key] ?? [] as $i => $raw) {
-                $pairs[$key][$raw['ref'] ?? "#{$i}"] = [$raw, $entries[$i]];
+            /** @var array<string, object> $read */
+            $read = $build->{$key};
+            $entries = array_values($read);
+            /** @var list<array<string, mixed>> $written */
+            $written = $data[$key] ?? [];
+            foreach ($written as $i => $raw) {
+                $ref = $raw['ref'] ?? null;
+                $pairs[$key][is_string($ref) ? $ref : "#{$i}"] = [$raw, $entries[$i]];
             }
         }
 
@@ -36,7 +45,7 @@ final readonly class Reading
      * The build with changes made to it. What they touch is read by every rule of the format; the rest stays the very
      * same.
      *
-     * @param  list<array<string, mixed>>  $changes  as docs/api/openapi.json has them
+     * @param  list<Change>  $changes  as docs/api/openapi.json has them
      *
      * @throws CannotReadBuildFile when the changed build is none
      */

@@ -54,7 +54,9 @@ final readonly class Inspector
         $bench = new Bench($build);
         $findings = [];
         foreach ($this->checks as $i => $check) {
-            $about !== null && $about($i, count($this->checks));
+            if ($about !== null) {
+                $about($i, count($this->checks));
+            }
             foreach ($this->asked($i, $bench) as $inquiry) {
                 $findings[] = $this->ask($check, $inquiry, $bench);
             }

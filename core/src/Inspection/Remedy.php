@@ -4,15 +4,20 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Inspection;
 
+use Magpie\Core\Format\Changes;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Evidence;
 
-/** One way to put a finding right, as the changes of the build file that would do it. */
+/**
+ * One way to put a finding right, as the changes of the build file that would do it.
+ *
+ * @phpstan-import-type Change from Changes
+ */
 final readonly class Remedy
 {
     /**
      * @param  string  $says  what to do, in words
-     * @param  list<array<string, mixed>>  $changes  as docs/api/openapi.json has them
+     * @param  list<Change>  $changes  as docs/api/openapi.json has them
      * @param  bool  $buys  something has to be bought for it, whether the plan knows its price or not
      */
     public function __construct(public string $says, public array $changes, public bool $buys)
@@ -35,7 +40,7 @@ final readonly class Remedy
 
     /**
      * @param  list<string|int>  $path
-     * @return array<string, mixed>
+     * @return Change
      */
     public static function set(string $section, string $ref, array $path, mixed $to): array
     {
@@ -45,7 +50,7 @@ final readonly class Remedy
     /**
      * A value on a part's sheet that is still to be made so: until someone has, nothing may pass on it.
      *
-     * @return array<string, mixed>
+     * @return Change
      */
     public static function spec(string $part, string $key, string|bool $to): array
     {
@@ -77,7 +82,7 @@ final readonly class Remedy
     }
 
     /**
-     * @param  list<array<string, mixed>>  $changes
+     * @param  list<Change>  $changes
      * @return list<string> where the values stand that are to be fitted or made yet, as in Input::$where
      */
     public static function toBeFitted(array $changes): array
@@ -85,15 +90,21 @@ final readonly class Remedy
         $where = [];
         foreach ($changes as $change) {
             foreach ($change['set'] ?? [] as $set) {
-                if (($set['to']['evidence'] ?? null) === Evidence::Assumed->value) {
-                    $where[] = "{$change['section']}/{$change['ref']}/".implode('/', $set['path']);
+                if (self::isAssumed($set['to'])) {
+                    $where[] = "{$change['section']}/".($change['ref'] ?? '').'/'.implode('/', $set['path']);
                 }
             }
-            if (($change['create']['conductor']['evidence'] ?? null) === Evidence::Assumed->value) {
-                $where[] = "{$change['section']}/{$change['create']['ref']}/conductor/size";
+            $lead = $change['create'] ?? [];
+            if (self::isAssumed($lead['conductor'] ?? null) && is_string($lead['ref'] ?? null)) {
+                $where[] = "{$change['section']}/{$lead['ref']}/conductor/size";
             }
         }
 
         return $where;
+    }
+
+    private static function isAssumed(mixed $value): bool
+    {
+        return is_array($value) && ($value['evidence'] ?? null) === Evidence::Assumed->value;
     }
 }

@@ -221,7 +221,8 @@ final readonly class Build
     /** The place with an air of its own that a need stands in. */
     public function zoneOf(string $need): ?Zone
     {
-        foreach ($this->__get('zones') as $zone) {
+        $this->reads?->note('zones');
+        foreach ($this->zones as $zone) {
             if (in_array($need, $zone->holds, true)) {
                 return $zone;
             }
@@ -246,7 +247,8 @@ final readonly class Build
     /** An open danger fault means the machine must not be powered. */
     public function forbidsPower(): bool
     {
-        foreach ($this->__get('faults') as $fault) {
+        $this->reads?->note('faults');
+        foreach ($this->faults as $fault) {
             if ($fault->forbidsPower()) {
                 return true;
             }

@@ -64,10 +64,14 @@ final readonly class Differences
             $entries[$words[0]] = true;
         }
         foreach (self::WHOLE as $section) {
-            self::alike($before->{$section}, $after->{$section}) || ($cells[$section] = true);
+            if (! self::alike($before->{$section}, $after->{$section})) {
+                $cells[$section] = true;
+            }
         }
         foreach (['plan', 'site', 'brief'] as $one) {
-            $before->{$one} == $after->{$one} || ($cells[$one] = true);
+            if ($before->{$one} != $after->{$one}) {
+                $cells[$one] = true;
+            }
         }
 
         return new self($cells, $entries);
@@ -195,7 +199,9 @@ final readonly class Differences
             $cells += $here;
             $cells['parts'] = true;
         }
-        array_keys($then) === array_keys($now) || ($cells['parts'] = true);
+        if (array_keys($then) !== array_keys($now)) {
+            $cells['parts'] = true;
+        }
 
         return $cells;
     }

@@ -13,6 +13,9 @@ use WeakMap;
  */
 final class Doubts
 {
+    /** @var WeakMap<Spec, Doubt|false>|null what was asked of each spec */
+    private static ?WeakMap $asked = null;
+
     /**
      * @return list<Doubt>
      */
@@ -31,10 +34,8 @@ final class Doubts
 
     public static function aboutSpec(Part $part, Spec $spec): ?Doubt
     {
-        /** @var WeakMap<Spec, Doubt|false>|null $known */
-        static $known = null;
-        $known ??= new WeakMap;
-        $doubt = $known[$spec] ??= self::ask($part, $spec) ?? false;
+        self::$asked ??= new WeakMap;
+        $doubt = self::$asked[$spec] ??= self::ask($part, $spec) ?? false;
 
         return $doubt === false ? null : $doubt;
     }

@@ -17,12 +17,17 @@ use Magpie\Core\Quantity\Money;
 /**
  * What the build costs: packs to buy at the cheapest offer, shipping by supplier, tax, spares, contingency; planned
  * against paid. What has no price is listed, never counted as free.
+ *
+ * @phpstan-type Sums array{currency: string, baskets: list<array<string, mixed>>, accounts: array<string, string>,
+ *     spares: string, shipping: string, tax: string, contingency: string, contingency_share: float|null,
+ *     planned: string, budget: string|null, budget_left: string|null, budget_used: float|null, paid: string,
+ *     purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>, open: list<string>}
  */
 final class MoneyLedger implements Settled
 {
     private readonly Exchange $exchange;
 
-    /** @var array<string, mixed>|null the sums, worked out once */
+    /** @var Sums|null worked out once */
     private ?array $sums = null;
 
     /** @var array<string, list<Offer>> by part */
@@ -53,7 +58,11 @@ final class MoneyLedger implements Settled
      * Amounts as decimal texts in the build's currency unless a `currency` stands beside them.
      *
      * @param  bool  $wholeList  false for the totals alone, without the line of each part
-     * @return array<string, mixed>
+     * @return array{lines: list<array<string, mixed>>, currency: string, baskets: list<array<string, mixed>>,
+     *     accounts: array<string, string>, spares: string, shipping: string, tax: string, contingency: string,
+     *     contingency_share: float|null, planned: string, budget: string|null, budget_left: string|null,
+     *     budget_used: float|null, paid: string, purchases: list<array<string, mixed>>, faults: string,
+     *     rates: list<array<string, mixed>>, open: list<string>}
      */
     public function toArray(bool $wholeList = true): array
     {
@@ -66,7 +75,7 @@ final class MoneyLedger implements Settled
 
     /**
      * @param  list<CostLine>  $lines
-     * @return array<string, mixed>
+     * @return Sums
      */
     private function sums(array $lines): array
     {

@@ -81,7 +81,9 @@ final readonly class DriveLoad
         $reflected = $ratio === null ? Quantity::ratio(1) : $ratio->squared();
         $sum = $moved;
         foreach (['J_c', 'J_s'] as $symbol) {
-            isset($terms[$symbol]) && ($sum = $sum->plus($terms[$symbol]->over($reflected)));
+            if (isset($terms[$symbol])) {
+                $sum = $sum->plus($terms[$symbol]->over($reflected));
+            }
         }
         $formula =
             'J_L = J_m'.

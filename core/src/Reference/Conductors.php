@@ -123,6 +123,13 @@ final class Conductors
      */
     private static function table(): array
     {
-        return Tables::named('conductors');
+        /**
+         * @var array{class5_resistance: array<int|string, float>, ampacity: array<int|string, array<string, float>>,
+         *     small_ampacity: array<int, float>, ambient: array<int, float>, grouping: array<int, float>,
+         *     pull: array<int, int>} $table
+         */
+        $table = Tables::named('conductors');
+
+        return $table;
     }
 }

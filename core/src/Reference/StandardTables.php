@@ -70,7 +70,9 @@ final class StandardTables
     private static function frames(): array
     {
         $rows = [];
-        foreach (self::reference('motor_frames') as $frame => $f) {
+        /** @var array<int|string, array{face: float, holes: float, fastener: string, pilot: float, shaft: float}> $frames */
+        $frames = Tables::named('motor_frames');
+        foreach ($frames as $frame => $f) {
             $rows[] = [(string) $frame, $f['face'], $f['holes'], $f['fastener'], $f['pilot'], $f['shaft']];
         }
 
@@ -112,7 +114,8 @@ final class StandardTables
      */
     private static function fasteners(): array
     {
-        $table = self::reference('fasteners');
+        /** @var array{pitch: array<string, float>, nut_height: array<string, float>} $table */
+        $table = Tables::named('fasteners');
         $rows = [];
         foreach ($table['pitch'] as $thread => $pitch) {
             $rows[] = [
@@ -148,7 +151,9 @@ final class StandardTables
     private static function bearings(): array
     {
         $rows = [];
-        foreach (self::reference('bearings') as $name => [$bore, $outer, $width]) {
+        /** @var array<int|string, array{float, float, float}> $bearings */
+        $bearings = Tables::named('bearings');
+        foreach ($bearings as $name => [$bore, $outer, $width]) {
             $rows[] = [(string) $name, (float) $bore, (float) $outer, (float) $width];
         }
 
@@ -159,13 +164,5 @@ final class StandardTables
             'columns' => ['Designation', 'Bore, mm', 'Outer diameter, mm', 'Width, mm'],
             'rows' => $rows,
         ];
-    }
-
-    /**
-     * @return array<mixed>
-     */
-    private static function reference(string $name): array
-    {
-        return Tables::named($name);
     }
 }

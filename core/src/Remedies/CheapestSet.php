@@ -16,7 +16,9 @@ use Magpie\Core\Inspection\Standing;
  * that would be the best so far made to the whole build and inspected. Exact over the remedies it is given, as long as
  * the search comes to its end; otherwise a set is put together one by one, and the gap to the lower bound is said.
  *
- * @phpstan-type Offer array{says: string, changes: list<array<string, mixed>>, cured: list<string>, cost: float,
+ * @phpstan-import-type Change from Changes
+ *
+ * @phpstan-type Offer array{says: string, changes: list<Change>, cured: list<string>, cost: float,
  *     buys: bool}
  */
 final class CheapestSet
@@ -65,7 +67,7 @@ final class CheapestSet
      * @param  list<string>  $keys  findings to cure
      * @param  list<Offer>  $offers
      * @return array{chosen: list<int>, cost: float|null, proven: bool, gap: float|null, inspected: int,
-     *     left: list<string>, changes: list<array<string, mixed>>} left: findings no offer cures
+     *     left: list<string>, changes: list<Change>} left: findings no offer cures
      */
     public function of(array $keys, array $offers): array
     {
@@ -263,7 +265,8 @@ final class CheapestSet
 
     private static function count(int $bits): int
     {
-        for ($count = 0; $bits !== 0; $count++) {
+        $count = 0;
+        for (; $bits !== 0; $count++) {
             $bits &= $bits - 1;
         }
 
@@ -294,7 +297,9 @@ final class CheapestSet
                     break;
                 }
             }
-            $taken || ($missed[] = $key);
+            if (! $taken) {
+                $missed[] = $key;
+            }
         }
         if ($chosen !== []) {
             [$this->best, $this->bestCost] = [$chosen, array_sum(array_map($this->price(...), $chosen))];
@@ -323,7 +328,7 @@ final class CheapestSet
 
     /**
      * @param  list<int>  $chosen
-     * @return list<array<string, mixed>>
+     * @return list<Change>
      */
     private function changes(array $chosen): array
     {

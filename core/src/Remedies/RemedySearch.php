@@ -185,7 +185,7 @@ final readonly class RemedySearch
     {
         return array_reduce(
             $baskets,
-            static fn (int $most, array $b): int => max($most, (int) ($b['lead_days'] ?? 0)),
+            static fn (int $most, array $b): int => is_int($b['lead_days']) ? max($most, $b['lead_days']) : $most,
             0,
         );
     }

@@ -14,6 +14,9 @@ final class Countries
      */
     public static function all(): array
     {
-        return Tables::named('mains');
+        /** @var array<string, array{string, string, list<string>}> $mains */
+        $mains = Tables::named('mains');
+
+        return $mains;
     }
 }

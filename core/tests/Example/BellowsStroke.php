@@ -21,7 +21,13 @@ final class BellowsStroke implements Curable
 {
     public function card(): Card
     {
-        return new Card('X01', 'Bellows', 'Do they reach over 300 mm?', Trade::Mechanical, 'common practice, no source');
+        return new Card(
+            'X01',
+            'Bellows',
+            'Do they reach over 300 mm?',
+            Trade::Mechanical,
+            'common practice, no source',
+        );
     }
 
     public function subjects(Bench $bench): iterable
@@ -38,8 +44,8 @@ final class BellowsStroke implements Curable
             'Stroke',
             's = L − l',
             [
-                'L' => $open = $inquiry->read($bellows, 'open', 'L', Bound::Lowest),
-                'l' => $closed = $inquiry->read($bellows, 'closed', 'l', Bound::Highest),
+                'L' => ($open = $inquiry->read($bellows, 'open', 'L', Bound::Lowest)),
+                'l' => ($closed = $inquiry->read($bellows, 'closed', 'l', Bound::Highest)),
             ],
             $open->minus($closed),
             'mm',

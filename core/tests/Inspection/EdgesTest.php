@@ -52,11 +52,14 @@ final class EdgesTest extends TestCase
      */
     public static function bands(): iterable
     {
-        $fan = static fn (string $most): array => self::fed([], [
-            'rated_voltage' => '24 V',
-            'rated_current' => '0.1 A',
-            'max_voltage' => $most,
-        ]);
+        $fan = static fn (string $most): array => self::fed(
+            [],
+            [
+                'rated_voltage' => '24 V',
+                'rated_current' => '0.1 A',
+                'max_voltage' => $most,
+            ],
+        );
         yield 'a fan just below what arrives burns' => [$fan('23.9 V'), 'E06/load.power', Verdict::Danger];
         yield 'a fan just above it' => [$fan('24.1 V'), 'E06/load.power', Verdict::Holds];
 
@@ -82,7 +85,11 @@ final class EdgesTest extends TestCase
             ['site' => ['ambient' => $air, 'mains_voltage' => '230 V', 'tariff' => '0.28']],
         );
         // Fanless: 2 % a kelvin above 50 °C, so 8 A of 10 A at 60 °C, and four fifths of that holds.
-        yield 'a fanless supply at 60 °C holds four fifths of 8 A' => [$supply('60 °C', '6.3 A'), 'E05/psu.out', Verdict::Holds];
+        yield 'a fanless supply at 60 °C holds four fifths of 8 A' => [
+            $supply('60 °C', '6.3 A'),
+            'E05/psu.out',
+            Verdict::Holds,
+        ];
         yield 'just above them' => [$supply('60 °C', '6.5 A'), 'E05/psu.out', Verdict::Tight];
         yield 'and fails above 8 A' => [$supply('60 °C', '8.1 A'), 'E05/psu.out', Verdict::Fails];
         yield 'at 50 °C nothing is taken off' => [$supply('50 °C', '7.95 A'), 'E05/psu.out', Verdict::Holds];
@@ -111,13 +118,17 @@ final class EdgesTest extends TestCase
 
         $servo = static fn (?string $most, string $mass): array => (static function () use ($most, $mass): array {
             $file = SampleAxis::file(['mass' => $mass]);
-            [$part, $need] = Examples::part('motor', 'servo_motor', array_filter([
-                'rated_torque' => '1 N m',
-                'peak_torque' => '3 N m',
-                'rated_speed' => '3000 rpm',
-                'rotor_inertia' => '72 g cm²',
-                'inertia_limit' => $most,
-            ]));
+            [$part, $need] = Examples::part(
+                'motor',
+                'servo_motor',
+                array_filter([
+                    'rated_torque' => '1 N m',
+                    'peak_torque' => '3 N m',
+                    'rated_speed' => '3000 rpm',
+                    'rotor_inertia' => '72 g cm²',
+                    'inertia_limit' => $most,
+                ]),
+            );
             $file['leads'] = [];
             foreach ($file['parts'] as $i => $one) {
                 if ($one['ref'] === 'motor') {
@@ -196,11 +207,27 @@ final class EdgesTest extends TestCase
         $label = 'Share of its current';
 
         // 1.5 A of 1.8 A; and 0.75 A each.
-        self::assertEqualsWithDelta(1.5 / 1.8, self::worked((new SampleBuild($alone))->finding('M03/x'), $label, ''), 1e-6);
-        self::assertEqualsWithDelta(0.75 / 1.8, self::worked((new SampleBuild($file))->finding('M03/x'), $label, ''), 1e-6);
+        self::assertEqualsWithDelta(
+            1.5 / 1.8,
+            self::worked((new SampleBuild($alone))->finding('M03/x'), $label, ''),
+            1e-6,
+        );
+        self::assertEqualsWithDelta(
+            0.75 / 1.8,
+            self::worked((new SampleBuild($file))->finding('M03/x'), $label, ''),
+            1e-6,
+        );
         // n_c = V / (2 L I N): 24 / (2 × 4 mH × 1.5 A × 200) = 10 rev/s; at half the current 20.
-        self::assertEqualsWithDelta(600, self::worked((new SampleBuild($alone))->finding('M03/x'), 'Corner speed', 'rpm'), 0.1);
-        self::assertEqualsWithDelta(1200, self::worked((new SampleBuild($file))->finding('M03/x'), 'Corner speed', 'rpm'), 0.1);
+        self::assertEqualsWithDelta(
+            600,
+            self::worked((new SampleBuild($alone))->finding('M03/x'), 'Corner speed', 'rpm'),
+            0.1,
+        );
+        self::assertEqualsWithDelta(
+            1200,
+            self::worked((new SampleBuild($file))->finding('M03/x'), 'Corner speed', 'rpm'),
+            0.1,
+        );
     }
 
     public function test_a_driver_takes_two_thirds_of_what_it_is_set_to(): void
@@ -214,7 +241,12 @@ final class EdgesTest extends TestCase
     public function test_what_a_cutter_does_at_its_speed(): void
     {
         $file = Examples::file([
-            Examples::part('cutter', 'cutter', ['shank' => '6 mm', 'top_speed' => '18000 rpm', 'flutes' => '2', 'diameter' => '6 mm']),
+            Examples::part('cutter', 'cutter', [
+                'shank' => '6 mm',
+                'top_speed' => '18000 rpm',
+                'flutes' => '2',
+                'diameter' => '6 mm',
+            ]),
             Examples::part('spindle', 'spindle', [
                 'collet_largest' => '7 mm',
                 'lowest_speed' => '3000 rpm',
@@ -268,15 +300,27 @@ final class EdgesTest extends TestCase
     {
         $belts = static fn (string ...$pitches): array => Examples::file(
             [
-                Examples::part('pulley', 'pulley', ['teeth' => '20', 'pitch' => '2 mm', 'bore' => '5 mm', 'grub_screws' => '2']),
+                Examples::part('pulley', 'pulley', [
+                    'teeth' => '20',
+                    'pitch' => '2 mm',
+                    'bore' => '5 mm',
+                    'grub_screws' => '2',
+                ]),
                 ...array_map(
-                    static fn (string $pitch, int $i): array => Examples::part("belt{$i}", 'belt', ['pitch' => $pitch, 'width' => '6 mm']),
+                    static fn (string $pitch, int $i): array => Examples::part("belt{$i}", 'belt', [
+                        'pitch' => $pitch,
+                        'width' => '6 mm',
+                    ]),
                     $pitches,
                     array_keys($pitches),
                 ),
                 Examples::part('motor', 'stepper_motor', ['shaft_form' => 'flat', 'shaft_diameter' => '5 mm']),
             ],
-            ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['motor'], 'by' => 'pulley']]]],
+            [
+                'axes' => [
+                    ['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['motor'], 'by' => 'pulley']],
+                ],
+            ],
         );
 
         self::assertEqualsWithDelta(

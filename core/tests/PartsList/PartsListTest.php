@@ -247,7 +247,7 @@ final class PartsListTest extends TestCase
             self::assertSame([], $row->problems, $line);
             self::assertSame(
                 array_keys($fitted->part->specs),
-                array_values(array_intersect(array_keys($fitted->part->specs), array_keys($row->part?->specs ?? []))),
+                array_values(array_intersect(array_keys($fitted->part->specs), array_keys($row->part->specs ?? []))),
                 $line,
             );
             self::assertSame($fitted->need->quantity, $row->need['quantity']);

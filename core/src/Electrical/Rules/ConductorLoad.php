@@ -70,11 +70,9 @@ final class ConductorLoad implements Curable
     public function examples(): Examples
     {
         $on = static function (string $size): array {
-            $file = ContactLoad::bedOn(2);
-            $file['leads'][0]['conductor'] = ['size' => $size, 'evidence' => 'datasheet'];
-            $file['leads'][0]['length'] = '0.5 m';
+            $lead = ['conductor' => ['size' => $size, 'evidence' => 'datasheet'], 'length' => '0.5 m'];
 
-            return $file;
+            return array_replace_recursive(ContactLoad::bedOn(2), ['leads' => [$lead]]);
         };
 
         return new Examples(static fn (): array => $on('18 AWG'), static fn (): array => $on('2.5 mm²'));

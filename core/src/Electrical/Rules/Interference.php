@@ -58,7 +58,9 @@ final class Interference implements Check
             $metal = in_array($inquiry->tryChoice($cabinet, 'material'), ['steel', 'aluminium'], true);
             $box = $box || ($metal && $inquiry->tryFlag($cabinet, 'earthed') === true);
         }
-        $box || $inquiry->miss('an earthed metal box around the controls');
+        if (! $box) {
+            $inquiry->miss('an earthed metal box around the controls');
+        }
         if ($wrong !== []) {
             return $inquiry->conclude(
                 Verdict::Fails,
@@ -98,12 +100,13 @@ final class Interference implements Check
         $start ?? $inquiry->miss("how {$source->need->role} starts its arc", "parts/{$source->part->ref}/specs/start");
         $duty = $inquiry->tryRead($source, 'duty_cycle', 'k');
         $duty ?? $inquiry->miss("duty cycle of {$source->need->role}", "parts/{$source->part->ref}/specs/duty_cycle");
-        $duty !== null &&
+        if ($duty !== null) {
             $inquiry->remark(
                 "At its current it may cut {$duty} of any ten minutes: ".
                     $duty->times(10)->in('').
                     ' minutes, then it rests. Eye and skin shade, fume extraction, no timber below and a fire watch after the last cut.',
             );
+        }
         if ($start === 'high frequency' && $isolated !== true) {
             return [
                 'a high-frequency start beside the controls; a source with blow-back start, or isolation and screens',

@@ -68,27 +68,34 @@ final class MainStop implements Check
                     lcfirst($stop->part->family->field($key)->label ?? $key).' of '.$stop->need->role,
                     "parts/{$stop->part->ref}/specs/{$key}",
                 );
-            $flag === false && ($wrong[] = $says);
+            if ($flag === false) {
+                $wrong[] = $says;
+            }
         }
         $normally =
             $inquiry->tryChoice($stop, 'normally') ??
             $inquiry->miss("contact at rest of {$stop->need->role}", "parts/{$stop->part->ref}/specs/normally");
-        $normally === 'open' && ($wrong[] = 'its contact is open at rest: a broken wire disables it');
+        if ($normally === 'open') {
+            $wrong[] = 'its contact is open at rest: a broken wire disables it';
+        }
         $reset = $inquiry->tryFlag($stop, 'separate_reset');
         $reset ??
             $inquiry->miss(
                 "whether {$stop->need->role} stays off when released, with a reset of its own",
                 "parts/{$stop->part->ref}/specs/separate_reset",
             );
-        $reset === false && ($wrong[] = 'releasing it starts whatever is still commanded');
+        if ($reset === false) {
+            $wrong[] = 'releasing it starts whatever is still commanded';
+        }
         $state = $stops->state([$main]);
         $by = [];
         foreach ($state as $ref => $is) {
             $by[$is][] = $inquiry->build->roleOf($ref);
         }
         foreach ([Stops::OFF => 'Dead', Stops::HELD => 'Fed, but nothing commands it'] as $is => $says) {
-            isset($by[$is]) &&
+            if (isset($by[$is])) {
                 $inquiry->remark("{$says} with {$stop->need->role} pressed: ".implode(', ', $by[$is]).'.');
+            }
         }
         if (isset($by[Stops::LIVE])) {
             $wrong[] = 'it leaves live: '.implode(', ', $by[Stops::LIVE]);

@@ -132,8 +132,8 @@ final class MotorCurrent implements Curable
     /**
      * A driver of 2 A on a motor of 2.2 A, both from datasheets.
      *
-     * @param  array<string, string>  $driver
-     * @param  array<string, string>  $motor
+     * @param  array<string, string|bool>  $driver
+     * @param  array<string, string|bool>  $motor
      * @return array<string, mixed>
      */
     public static function axis(array $driver = [], array $motor = [], string $volts = '24 V'): array

@@ -76,15 +76,20 @@ final class Protection implements Curable
     public function examples(): Examples
     {
         $with = static function (string $amps): array {
-            $file = ContactLoad::bedOn(2);
-            [$file['parts'][], $file['needs'][]] = Examples::part('F1', 'fuse', ['rated_current' => $amps]);
-            $file['leads'][0] += [
-                'conductor' => ['size' => '2.5 mm²', 'evidence' => 'datasheet'],
-                'length' => '0.5 m',
-                'protection' => 'F1',
-            ];
+            [$part, $need] = Examples::part('F1', 'fuse', ['rated_current' => $amps]);
 
-            return $file;
+            return array_merge_recursive(
+                array_replace_recursive(ContactLoad::bedOn(2), [
+                    'leads' => [
+                        [
+                            'conductor' => ['size' => '2.5 mm²', 'evidence' => 'datasheet'],
+                            'length' => '0.5 m',
+                            'protection' => 'F1',
+                        ],
+                    ],
+                ]),
+                ['parts' => [$part], 'needs' => [$need]],
+            );
         };
 
         return new Examples(static fn (): array => $with('30 A'), static fn (): array => $with('16 A'));

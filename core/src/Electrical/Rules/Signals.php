@@ -222,10 +222,11 @@ final class Signals implements Check
                 "whether the control input of {$line->to->need->role} takes either polarity",
                 "parts/{$line->to->part->ref}/specs/polarity_free",
             );
-        $free === false &&
+        if ($free === false) {
             $inquiry->remark(
                 'Its control input has a polarity: plus to the signal that is switched, minus to common, unless its sheet says otherwise.',
             );
+        }
 
         return $inquiry->conclude(
             Verdict::Holds,

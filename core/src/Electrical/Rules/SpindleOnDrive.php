@@ -82,10 +82,11 @@ final class SpindleOnDrive implements Check
                 "whether reverse can be locked out on {$drive->need->role}",
                 "parts/{$drive->part->ref}/specs/reverse_lock",
             );
-        $inquiry->tryChoice($spindle, 'cooling') === 'own fan' &&
+        if ($inquiry->tryChoice($spindle, 'cooling') === 'own fan') {
             $inquiry->remark(
                 'Its fan turns with it: below '.($lowest ?? 'its lowest speed').' it does not cool itself.',
             );
+        }
         $wait = $inquiry->tryRead($drive, 'discharge_time', 't');
         $inquiry->remark(
             'Its capacitors stay charged after switching off: wait '.

@@ -76,12 +76,12 @@ final class SupplyFeatures implements Curable
         $mains = $inquiry->build->site->mainsVoltage;
         if (in_array($selector, ['115 V', '230 V'], true) && $mains !== null) {
             $high = $mains->in('V') > 170;
-            $selector === '115 V' &&
-                $high &&
-                ($dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})");
-            $selector === '230 V' &&
-                ! $high &&
-                ($lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})");
+            if ($selector === '115 V' && $high) {
+                $dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
+            }
+            if ($selector === '230 V' && ! $high) {
+                $lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
+            }
         }
         $fanless = $inquiry->tryChoice($supply, 'cooling');
         if ($fanless === null) {

@@ -74,12 +74,15 @@ final class VoltageDrop implements Curable
         }
         $inquiry->in($worst->scenario->name);
         $inquiry->absorb($circuits->restOf($source));
+        $unsaid = [];
         foreach (array_reverse($circuits->topology->wayBack($node)) as $joint) {
             $lead = $circuits->topology->leadOf($joint);
             if ($lead === null) {
                 // The way through a part, where its sheet says what it holds back.
                 [$through, $outlet] = $circuits->topology->at($joint->b);
-                $inquiry->tryPort($through, $outlet, 'resistance', 'R_'.$through->need->ref);
+                if ($inquiry->tryPort($through, $outlet, 'resistance', 'R_'.$through->need->ref) === null) {
+                    $unsaid[] = $through->need->role;
+                }
 
                 continue;
             }
@@ -143,7 +146,10 @@ final class VoltageDrop implements Curable
         };
         $says =
             "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".
-            ($starved ? " It needs at least {$least}." : '');
+            ($starved ? " It needs at least {$least}." : '').
+            ($unsaid === []
+                ? ''
+                : ' Not counted, no sheet says it: the resistance of '.implode(' and of ', $unsaid).'.');
 
         return $inquiry->conclude(
             $verdict,
@@ -161,11 +167,9 @@ final class VoltageDrop implements Curable
     public function examples(): Examples
     {
         $over = static function (string $length): array {
-            $file = ContactLoad::bedOn(2);
-            $file['leads'][0]['conductor'] = ['size' => '18 AWG', 'evidence' => 'datasheet'];
-            $file['leads'][0]['length'] = $length;
+            $lead = ['conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'], 'length' => $length];
 
-            return $file;
+            return array_replace_recursive(ContactLoad::bedOn(2), ['leads' => [$lead]]);
         };
 
         return new Examples(static fn (): array => $over('4 m'), static fn (): array => $over('1.2 m'), Verdict::Fails);

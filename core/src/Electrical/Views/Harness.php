@@ -17,6 +17,12 @@ use Magpie\Core\Reference\Conductors;
 /**
  * The list to cut and crimp from: every lead with its cores, length to cut, ends, contacts to buy and pull test, drawn
  * from the model. What is not said yet is named on its row.
+ *
+ * @phpstan-type End array{at: string, need: string, port: string, termination: string|null, contact: string|null,
+ *     pieces: int, strain_relief: bool|null}
+ * @phpstan-type Row array{ref: string, label: string, use: string, cores: int, size: string|null,
+ *     stranding: string|null, insulation: string|null, length: string|null, cut: string|null, route: string|null,
+ *     ends: array{End, End}, protection: string|null, pull: int|null, made: bool, missing: list<string>}
  */
 final readonly class Harness
 {
@@ -28,7 +34,7 @@ final readonly class Harness
     }
 
     /**
-     * @return array{rows: list<array<string, mixed>>, contacts: list<array<string, mixed>>,
+     * @return array{rows: list<Row>, contacts: list<array<string, mixed>>,
      *     conductors: list<array<string, mixed>>, joints: int, made: int}
      */
     public function toArray(): array
@@ -168,7 +174,7 @@ final readonly class Harness
     }
 
     /**
-     * @return array<string, mixed>
+     * @return Row
      */
     private function row(Lead $lead): array
     {
@@ -218,7 +224,7 @@ final readonly class Harness
     }
 
     /**
-     * @return array<string, mixed>
+     * @return End
      */
     private function end(Lead $lead, int $side, int $cores): array
     {

@@ -18,6 +18,12 @@ use Magpie\Core\Quantity\Quantity;
 
 /**
  * Every supply output by scenario: what it gives, to whom, and what is left; with the wall and the energy.
+ *
+ * @phpstan-type Output array{ref: string, label: string, mains: bool, volts: float|null, load: float|null,
+ *     limit: float|null, left: float|null, share: float|null, loads: list<array<string, mixed>>, missing: list<string>}
+ * @phpstan-type Energy array{watts: float|null, measured_watts: float|null, known_watts: float, hours: float|null,
+ *     runs_per_year: int|null, run_wh: float|null, run_cost: string|null, year_cost: string|null, currency: string,
+ *     missing: list<string>}
  */
 final readonly class PowerLedger
 {
@@ -28,7 +34,7 @@ final readonly class PowerLedger
     /**
      * Currents in A, powers in W, energies in Wh, shares of 1. Null where it is not known; `missing` says what is.
      *
-     * @return list<array<string, mixed>> one entry a scenario
+     * @return list<array{ref: string, name: string, outputs: list<Output>, energy: Energy}> one entry a scenario
      */
     public function toArray(): array
     {
@@ -38,7 +44,8 @@ final readonly class PowerLedger
     /**
      * The output with the least to spare, over all scenarios.
      *
-     * @return array<string, mixed>|null
+     * @return array{ref: string, label: string, share: float, load: float|null, limit: float|null,
+     *     scenario: string}|null
      */
     public function worst(): ?array
     {
@@ -62,7 +69,7 @@ final readonly class PowerLedger
     }
 
     /**
-     * @return array{ref: string, name: string, outputs: list<array<string, mixed>>, energy: array<string, mixed>}
+     * @return array{ref: string, name: string, outputs: list<Output>, energy: Energy}
      */
     private function scenario(Scenario $scenario): array
     {
@@ -84,7 +91,7 @@ final readonly class PowerLedger
     }
 
     /**
-     * @return array<string, mixed>
+     * @return Output
      */
     private function output(Flow $flow, int $node, ?Quantity $limit): array
     {
@@ -144,7 +151,7 @@ final readonly class PowerLedger
     }
 
     /**
-     * @return array<string, mixed>
+     * @return Energy
      */
     private function energy(Scenario $scenario): array
     {

@@ -23,15 +23,17 @@ final readonly class SetAsItShouldBe implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         $changes = [];
+        $wants = null;
         foreach (SettingsAudit::of($at->bench)->linesOf($finding->subject->kind, $finding->subject->ref) as $line) {
             if ($line->state() === SettingLine::DIFFERS && $line->set !== null) {
                 $changes[] = Remedy::set('settings', $line->set->ref, ['value'], $line->wants);
+                $wants = $line->wants;
             }
         }
         if ($changes !== []) {
             yield new Remedy(
                 count($changes) === 1
-                    ? "Set it as it should be: {$changes[0]['set'][0]['to']}"
+                    ? "Set it as it should be: {$wants}"
                     : count($changes).' settings as they should be',
                 $changes,
                 false,

@@ -14,7 +14,10 @@ final class Schools
      */
     public static function all(): array
     {
-        return Tables::named('schools');
+        /** @var array<string, array{question: string, sides: array<string, string>, decides: string}> $schools */
+        $schools = Tables::named('schools');
+
+        return $schools;
     }
 
     /**

@@ -82,7 +82,7 @@ final class CutterFit implements Curable
         $at = Quantity::min($most, $top);
         $diameter = $inquiry->tryRead($cutter, 'diameter', 'd');
         $flutes = $inquiry->tryRead($cutter, 'flutes', 'z');
-        $diameter !== null &&
+        if ($diameter !== null) {
             $inquiry->work(
                 "Speed of its rim at {$at}",
                 'v = π × d × n',
@@ -90,7 +90,8 @@ final class CutterFit implements Curable
                 Cutting::rim($diameter, $at),
                 'm/s',
             );
-        $flutes !== null &&
+        }
+        if ($flutes !== null) {
             $inquiry->work(
                 'Feed for a chip of 0.05 mm',
                 'v_f = f_z × z × n',
@@ -101,10 +102,12 @@ final class CutterFit implements Curable
                 ),
                 'mm/min',
             );
-        $inquiry->tryChoice($spindle, 'cooling') === 'own fan' &&
+        }
+        if ($inquiry->tryChoice($spindle, 'cooling') === 'own fan') {
             $inquiry->remark(
                 'It cools itself with air from outside: a hood must draw the dust off below it without starving it, nor feed it dust.',
             );
+        }
         $verdict = Verdict::Holds;
         $says =
             "Held by its collet, and good for {$most}".

@@ -90,10 +90,11 @@ final class DriveForce implements Curable
             $factor,
             '%',
         );
-        $curve->estimated &&
+        if ($curve->estimated) {
             $inquiry->remark(
                 'Torque above the corner speed is an estimate, until points of the curve are on its sheet. A measured load or following error is better than either.',
             );
+        }
         $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));
         $verdict = match (true) {
             ! $factor->isBelow($wanted) => Verdict::Holds,

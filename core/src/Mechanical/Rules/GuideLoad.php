@@ -110,10 +110,13 @@ final class GuideLoad implements Curable
                 ['f' => $safety, 'n' => Quantity::ratio($blocks)],
                 $safety->times(($blocks - 1) / $blocks),
             );
-            $left->isBelow(Quantity::ratio(1)) && $inquiry->remark('One block lost, and the others give way.');
+            if ($left->isBelow(Quantity::ratio(1))) {
+                $inquiry->remark('One block lost, and the others give way.');
+            }
         }
-        $rail->need->quantity > 2 &&
+        if ($rail->need->quantity > 2) {
             $inquiry->remark('More than two rails over-constrain: they bind unless they are true.');
+        }
         $verdict = match (true) {
             $safety->isBelow(Quantity::ratio(1.5)) => Verdict::Fails,
             $safety->isBelow(Quantity::ratio(3)) => Verdict::Tight,

@@ -90,9 +90,9 @@ final class PrintWeight implements Check
                 'volume' => '20 cm³',
                 'wall_share' => '45 %',
             ]);
-            $part['specs']['mass'] = ['value' => $mass, 'evidence' => 'measured'];
+            $weighed = ['specs' => ['mass' => ['value' => $mass, 'evidence' => 'measured']]];
 
-            return Examples::file([[$part, $need]]);
+            return Examples::file([[array_replace_recursive($part, $weighed), $need]]);
         };
 
         return new Examples(

@@ -254,6 +254,12 @@ final class ScrewFit implements Curable
      */
     private static function table(): array
     {
-        return Tables::named('fasteners');
+        /**
+         * @var array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>,
+         *     engagement: array<string, float>} $table
+         */
+        $table = Tables::named('fasteners');
+
+        return $table;
     }
 }

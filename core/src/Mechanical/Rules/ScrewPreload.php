@@ -94,10 +94,12 @@ final class ScrewPreload implements Check
     {
         $file = static function (string $drag): array {
             [$part, $need] = Examples::part('screw', 'drive_screw', ['kind' => 'ball screw']);
-            $part['specs'] += [
-                'end_play' => ['value' => '10 µm', 'evidence' => 'measured'],
-                'turning_torque' => ['value' => $drag, 'evidence' => 'measured'],
-            ];
+            $part = array_replace_recursive($part, [
+                'specs' => [
+                    'end_play' => ['value' => '10 µm', 'evidence' => 'measured'],
+                    'turning_torque' => ['value' => $drag, 'evidence' => 'measured'],
+                ],
+            ]);
 
             return Examples::file(
                 [[$part, $need], Examples::part('motor', 'stepper_motor', ['holding_torque' => '1 N m'])],

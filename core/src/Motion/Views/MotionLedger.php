@@ -35,27 +35,42 @@ final readonly class MotionLedger
     }
 
     /**
+     * @template T
+     *
+     * @param  list<string>  $missing  what it would take to tell is added
+     * @param  callable(Inquiry): T  $what
+     * @return T|null
+     */
+    private function ask(Axis $axis, array &$missing, callable $what): mixed
+    {
+        $inquiry = AxisMotion::figures($this->bench, $axis);
+        try {
+            return $what($inquiry);
+        } catch (InputMissing) {
+            array_push($missing, ...$inquiry->unproven()->missing);
+
+            return null;
+        }
+    }
+
+    /**
      * @return array<string, mixed>
      */
     private function axis(Axis $axis): array
     {
         $motion = AxisMotion::of($this->bench, $axis);
         $missing = [];
-        $ask = function (callable $what) use ($axis, &$missing): mixed {
-            $inquiry = AxisMotion::figures($this->bench, $axis);
-            try {
-                return $what($inquiry);
-            } catch (InputMissing) {
-                array_push($missing, ...$inquiry->unproven()->missing);
-
-                return null;
-            }
-        };
         $driven = $axis->drive->motors !== [];
-        $load = $driven ? $ask(static fn (Inquiry $i): DriveLoad => DriveLoad::of($i, $motion)) : null;
-        $curve = $driven ? $ask(fn (Inquiry $i): TorqueCurve => MotorTorque::of($i, $this->bench, $motion)) : null;
-        $steps = $driven ? $ask(static fn (Inquiry $i): Quantity => $motion->stepsPerMillimetre($i)) : null;
-        $usable = $ask(static fn (Inquiry $i): Quantity => UsableTravel::of($i, $axis));
+        $load = $driven
+            ? $this->ask($axis, $missing, static fn (Inquiry $i): DriveLoad => DriveLoad::of($i, $motion))
+            : null;
+        $curve = $driven
+            ? $this->ask($axis, $missing, fn (Inquiry $i): TorqueCurve => MotorTorque::of($i, $this->bench, $motion))
+            : null;
+        $steps = $driven
+            ? $this->ask($axis, $missing, static fn (Inquiry $i): Quantity => $motion->stepsPerMillimetre($i))
+            : null;
+        $usable = $this->ask($axis, $missing, static fn (Inquiry $i): Quantity => UsableTravel::of($i, $axis));
         $top = $axis->drive->topSpeed;
 
         return [

@@ -24,6 +24,9 @@ use Magpie\Core\Quantity\Quantity;
  * Motors of a shelf tried on an axis. Each is put in the place of the one that is there, its driver set to 85 % of its
  * current or what the driver gives, and the checks of the axis are asked: a motor does when none of them fails it. The
  * figures beside it are for choosing among those that do.
+ *
+ * @phpstan-type Figures array{set: float, factor: float, phase: string, corner: float, inertia: float,
+ *     mass: float|null, length: float|null, frame: string|null}
  */
 final readonly class MotorPicker
 {
@@ -77,24 +80,17 @@ final readonly class MotorPicker
         foreach ($shelf as $entry) {
             $row =
                 $entry->part->family->key() === 'stepper_motor'
-                    ? $this->judge(
-                        $entry->part,
-                        $count,
-                        $gives,
-                        $volts,
-                        $alpha,
-                        $phases,
-                        $load->load->in('kg m²'),
-                    )
+                    ? $this->judge($entry->part, $count, $gives, $volts, $alpha, $phases, $load->load->in('kg m²'))
                     : null;
             if ($row !== null) {
-                [$does, $says] = $this->asksTheChecks($entry->part, $motion->driver, (float) $row['set'] * $count);
-                $rows[] = [
-                    'ref' => $entry->part->ref,
-                    'name' => $entry->part->name,
-                    'does' => $does,
-                    'says' => $says,
-                ] + $row;
+                [$does, $says] = $this->asksTheChecks($entry->part, $motion->driver, $row['set'] * $count);
+                $rows[] =
+                    [
+                        'ref' => $entry->part->ref,
+                        'name' => $entry->part->name,
+                        'does' => $does,
+                        'says' => $says,
+                    ] + $row;
             }
         }
         // Those that do come first, the lightest of them before the rest; those that do not by how near they come.
@@ -143,7 +139,10 @@ final readonly class MotorPicker
         );
         foreach ($found as $finding) {
             $verdict = $finding->otherwise ?? $finding->verdict;
-            if ($verdict->rank() < Verdict::Tight->rank() && ($worst === null || $verdict->rank() < $worst[0]->rank())) {
+            if (
+                $verdict->rank() < Verdict::Tight->rank() &&
+                ($worst === null || $verdict->rank() < $worst[0]->rank())
+            ) {
                 $worst = [$verdict, $finding->headline];
             }
         }
@@ -153,7 +152,7 @@ final readonly class MotorPicker
 
     /**
      * @param  list<array{float, float, string}>  $phases  speed, torque without the rotor, name
-     * @return array<string, mixed>|null null when its sheet says too little
+     * @return Figures|null null when its sheet says too little
      */
     private function judge(
         Part $motor,
