@@ -99,16 +99,6 @@ return [
         'control_max',
         'contacts_per_pole',
     ],
-    'rated_families' => [
-        'power_supply',
-        'dc_converter',
-        'fuse',
-        'mains_inlet',
-        'switching_module',
-        'stop_button',
-        'contact_housing',
-        'relay',
-    ],
     'limit' => [
         'the maker\'s sheet',
         'Ask for it by the exact part number and revision; a limit is not measured.',

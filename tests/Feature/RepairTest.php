@@ -384,7 +384,9 @@ final class RepairTest extends FeatureTestCase
     private function wrapped(array $json): \Illuminate\Testing\TestResponse
     {
         return \Illuminate\Testing\TestResponse::fromBaseResponse(
-            new \Symfony\Component\HttpFoundation\Response((string) json_encode($json), 200, ['Content-Type' => 'application/json']),
+            new \Symfony\Component\HttpFoundation\Response((string) json_encode($json), 200, [
+                'Content-Type' => 'application/json',
+            ]),
         );
     }
 }

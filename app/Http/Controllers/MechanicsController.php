@@ -25,7 +25,7 @@ final class MechanicsController
 {
     public function motion(Build $build): JsonResponse
     {
-        return new JsonResponse((new MotionLedger(Document::of($build)->inspection()->bench))->toArray());
+        return new JsonResponse((new MotionLedger(Document::of($build)->inspection()->survey))->toArray());
     }
 
     /** Motors of the workshop's library tried on one axis. */

@@ -40,36 +40,36 @@ final class WiringController
         if ($whatIf->changesNothing()) {
             return new JsonResponse((new WiringMap($planned))->toArray() + ['worse' => []]);
         }
-        $then = Rules::inspector()->inspect($whatIf->of($planned->bench->build));
+        $then = Rules::inspector()->inspect($whatIf->of($planned->survey->build));
 
         return new JsonResponse((new WiringMap($then))->toArray() + ['worse' => $planned->worseIn($then)]);
     }
 
     public function stops(Build $build): JsonResponse
     {
-        return new JsonResponse(Stops::of(Document::of($build)->inspection()->bench)->toArray());
+        return new JsonResponse(Stops::of(Document::of($build)->inspection()->survey)->toArray());
     }
 
     public function ports(Build $build): JsonResponse
     {
-        return new JsonResponse(PortAllocation::of(Document::of($build)->inspection()->bench)->toArray());
+        return new JsonResponse(PortAllocation::of(Document::of($build)->inspection()->survey)->toArray());
     }
 
     public function transfer(Build $build, string $need, string $part): JsonResponse
     {
-        $bench = Document::of($build)->inspection()->bench;
+        $survey = Document::of($build)->inspection()->survey;
         abort_unless(
-            in_array($part, ($bench->build->needs[$need] ?? null)->candidates ?? [], true),
+            in_array($part, ($survey->build->needs[$need] ?? null)->candidates ?? [], true),
             404,
             'That part is no candidate for this board.',
         );
 
-        return new JsonResponse(PortAllocation::transfer($bench, $need, $part));
+        return new JsonResponse(PortAllocation::transfer($survey, $need, $part));
     }
 
     public function settings(Build $build): JsonResponse
     {
-        return new JsonResponse(SettingsAudit::of(Document::of($build)->inspection()->bench)->toArray());
+        return new JsonResponse(SettingsAudit::of(Document::of($build)->inspection()->survey)->toArray());
     }
 
     public function harness(Build $build): JsonResponse

@@ -15,7 +15,7 @@ final class InspectionReport
 
     public static function text(Inspection $inspection): string
     {
-        $build = $inspection->bench->build;
+        $build = $inspection->survey->build;
         $lines = ["{$build->plan->name} ({$build->plan->kind})", self::tallyLine($inspection), ''];
         foreach ($inspection->findings as $finding) {
             array_push($lines, ...self::finding($finding), ...['']);
@@ -48,9 +48,9 @@ final class InspectionReport
     {
         return [
             'magpie_inspection' => self::VERSION,
-            'build' => $inspection->bench->build->plan->name,
+            'build' => $inspection->survey->build->plan->name,
             'tally' => $inspection->tally(),
-            'power_forbidden' => $inspection->bench->build->forbidsPower() || $inspection->worst() === Verdict::Danger,
+            'power_forbidden' => $inspection->survey->build->forbidsPower() || $inspection->worst() === Verdict::Danger,
             'findings' => array_map(static fn (Finding $f): array => $f->toArray(), $inspection->findings),
         ];
     }

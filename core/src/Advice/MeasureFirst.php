@@ -7,6 +7,7 @@ namespace Magpie\Core\Advice;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Part;
@@ -304,7 +305,7 @@ final readonly class MeasureFirst
         float $weight,
     ): array {
         /**
-         * @var array{limits: list<string>, rated_families: list<string>, limit: Instrument, otherwise: Instrument,
+         * @var array{limits: list<string>, limit: Instrument, otherwise: Instrument,
          *     by_spec: array<string, Instrument>, by_dimension: array<string, Instrument>} $instruments
          */
         $instruments = Tables::named('instruments');
@@ -318,8 +319,7 @@ final readonly class MeasureFirst
         );
         $limit =
             in_array($key, $instruments['limits'], true) ||
-            (str_starts_with($key, 'rated_') &&
-                in_array(($spec[0] ?? null)?->family->key(), $instruments['rated_families'], true));
+            (str_starts_with($key, 'rated_') && ($spec[0] ?? null)?->can(Ability::RatedByMaker) === true);
         [$instrument, $method, $within] = $limit
             ? $instruments['limit']
             : $instruments['by_spec'][$key] ??

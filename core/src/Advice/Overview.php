@@ -33,8 +33,8 @@ final readonly class Overview
      */
     public function toArray(bool $withFindings = true): array
     {
-        $build = $this->inspection->bench->build;
-        $money = MoneyLedger::of($this->inspection->bench)->toArray(false);
+        $build = $this->inspection->survey->build;
+        $money = MoneyLedger::of($this->inspection->survey)->toArray(false);
         $doubts = $this->doubts();
         $tally = $this->inspection->tally();
         $steps = Sequence::order($build->steps);
@@ -57,7 +57,7 @@ final readonly class Overview
                 $money,
                 array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid']),
             ) + ['open' => count($money['open'])],
-            'supply' => (new PowerLedger($this->inspection->bench))->worst(),
+            'supply' => (new PowerLedger($this->inspection->survey))->worst(),
             'forecast' => Forecast::of($build->steps, $build->plan, $this->now)->toArray(),
             'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $doubts),
             'steps' => array_map(
@@ -94,7 +94,7 @@ final readonly class Overview
     private function doubts(): array
     {
         $doubts = [];
-        foreach ($this->inspection->bench->build->parts as $part) {
+        foreach ($this->inspection->survey->build->parts as $part) {
             array_push($doubts, ...Doubts::about($part));
         }
 

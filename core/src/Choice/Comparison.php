@@ -56,7 +56,7 @@ final readonly class Comparison
      */
     public function toArray(): array
     {
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $refs = array_values(array_unique(array_filter([$this->need->choice, ...$this->need->candidates])));
         $parts = array_map(static fn (string $ref): Part => $build->parts[$ref], $refs);
         $without = Money::of(
@@ -93,7 +93,7 @@ final readonly class Comparison
         $knockOns = new KnockOns($build, $this->need);
         $inspection = $this->inspectWith($part->ref);
         $tally = $inspection->tally();
-        $with = MoneyLedger::of($inspection->bench);
+        $with = MoneyLedger::of($inspection->survey);
         $total = Money::of($with->toArray(false)['planned'], $build->plan->currency);
         $line = null;
         foreach ($with->lines() as $one) {
@@ -282,7 +282,7 @@ final readonly class Comparison
     private function ratios(array $parts, array $candidates): array
     {
         $ratios = [];
-        $currency = $this->inspection->bench->build->plan->currency;
+        $currency = $this->inspection->survey->build->plan->currency;
         foreach ($parts === [] ? [] : $parts[0]->family->ratios() as [$of, $for]) {
             $top = $parts[0]->family->field($of);
             $bottom = $for === 'price' ? null : $parts[0]->family->field($for);

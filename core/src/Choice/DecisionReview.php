@@ -30,7 +30,7 @@ final readonly class DecisionReview
                     'state' => $changed === [] ? $decision->state : 'reopened',
                     'changed' => $changed,
                 ];
-            }, $this->inspection->bench->build->decisions),
+            }, $this->inspection->survey->build->decisions),
         );
     }
 
@@ -45,7 +45,7 @@ final readonly class DecisionReview
      */
     private function changed(Decision $decision): array
     {
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $changed = [];
         $now = $decision->facts;
         if ($decision->about === 'part') {

@@ -22,7 +22,7 @@ final class Facts
      */
     public static function ofPart(Inspection $inspection, string $need, Part $part): array
     {
-        $build = $inspection->bench->build;
+        $build = $inspection->survey->build;
         $facts = [];
         $exchange = new Exchange($build->rates, $build->plan->currency);
         $best = $days = null;

@@ -36,11 +36,11 @@ final readonly class VariantDiff
      */
     private function side(Inspection $inspection): array
     {
-        $build = $inspection->bench->build;
-        $money = MoneyLedger::of($inspection->bench)->toArray(false);
+        $build = $inspection->survey->build;
+        $money = MoneyLedger::of($inspection->survey)->toArray(false);
         [$mass, $unweighed] = self::mass($build);
         $watts = [];
-        foreach ((new PowerLedger($inspection->bench))->toArray() as $scenario) {
+        foreach ((new PowerLedger($inspection->survey))->toArray() as $scenario) {
             $watts[] = [
                 'scenario' => $scenario['name'],
                 'watts' => $scenario['energy']['known_watts'],
@@ -88,7 +88,7 @@ final readonly class VariantDiff
      */
     private function parts(): array
     {
-        [$a, $b] = [$this->one->bench->build, $this->other->bench->build];
+        [$a, $b] = [$this->one->survey->build, $this->other->survey->build];
         $rows = [];
         foreach ($a->needs + $b->needs as $ref => $need) {
             [$one, $other] = [self::chosen($a, $ref), self::chosen($b, $ref)];

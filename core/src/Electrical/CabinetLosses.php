@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Zone;
@@ -21,14 +22,14 @@ final class CabinetLosses
     /**
      * @return array{Quantity, string, array<string, Quantity>} heat, scenario, terms by symbol
      */
-    public static function worst(Bench $bench, Zone $zone, Inquiry $inquiry): array
+    public static function worst(Survey $survey, Zone $zone, Inquiry $inquiry): array
     {
         $worst = null;
-        foreach (Circuits::of($bench)->flows() as $flow) {
+        foreach (Circuits::of($survey)->flows() as $flow) {
             $terms = [];
             foreach ($zone->holds as $ref) {
                 $fitted = $inquiry->build->fitted($ref);
-                $loss = $fitted === null ? null : self::of($bench, $flow, $fitted, $inquiry);
+                $loss = $fitted === null ? null : self::of($survey, $flow, $fitted, $inquiry);
                 if ($loss !== null && $loss->isPositive()) {
                     $terms['P_'.$ref] = $loss->to('W');
                 }
@@ -49,31 +50,28 @@ final class CabinetLosses
         return $worst;
     }
 
-    private static function of(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
+    private static function of(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
     {
-        return match ($fitted->part->family->key()) {
-            'power_supply', 'dc_converter' => self::supply($bench, $flow, $fitted, $inquiry),
-            'switching_module' => self::module($bench, $flow, $fitted, $inquiry),
-            'motor_driver' => self::taken($bench, $flow, $fitted, $inquiry)?->times(self::DRIVER),
-            'spindle_drive' => self::drive($bench, $flow, $fitted, $inquiry),
-            'controller_board', 'host_computer', 'display', 'bus_module' => self::taken(
-                $bench,
-                $flow,
-                $fitted,
-                $inquiry,
+        return match (true) {
+            $fitted->part->can(Ability::Converts) => self::supply($survey, $flow, $fitted, $inquiry),
+            $fitted->part->family->key() === 'switching_module' => self::module($survey, $flow, $fitted, $inquiry),
+            $fitted->part->family->key() === 'motor_driver' => self::taken($survey, $flow, $fitted, $inquiry)?->times(
+                self::DRIVER,
             ),
+            $fitted->part->family->key() === 'spindle_drive' => self::drive($survey, $flow, $fitted, $inquiry),
+            $fitted->part->can(Ability::WarmsByAllItTakes) => self::taken($survey, $flow, $fitted, $inquiry),
             default => null,
         };
     }
 
-    private static function supply(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
+    private static function supply(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
     {
         $efficiency = $inquiry->read($fitted, 'efficiency', 'η', Bound::Lowest);
         $out = Quantity::of(0, 'W');
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($topology->nodesOf($fitted->need->ref) as $node) {
             if ($topology->shapes[$node]->kind === PortKind::Source) {
-                $volts = Circuits::of($bench)->heldBy($node);
+                $volts = Circuits::of($survey)->heldBy($node);
                 $amps = $flow->delivered($node);
                 if ($volts === null || $amps === null) {
                     $inquiry->miss("what {$fitted->need->role} gives");
@@ -81,7 +79,7 @@ final class CabinetLosses
                     continue;
                 }
                 PowerLeads::missing($inquiry, [$flow->demands($node)]);
-                $inquiry->absorb(Circuits::of($bench)->restOf($node));
+                $inquiry->absorb(Circuits::of($survey)->restOf($node));
                 foreach ($flow->demands($node) as $demand) {
                     $inquiry->absorb($demand->inputs);
                 }
@@ -92,10 +90,10 @@ final class CabinetLosses
         return $out->over($efficiency)->minus($out);
     }
 
-    private static function module(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
+    private static function module(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
     {
         $sum = Quantity::of(0, 'A');
-        foreach (Circuits::of($bench)->topology->leadsFrom("{$fitted->need->ref}.out") as $lead) {
+        foreach (Circuits::of($survey)->topology->leadsFrom("{$fitted->need->ref}.out") as $lead) {
             $current = $flow->current($lead->ref);
             $sum = $current === null ? $sum : $sum->plus($current);
         }
@@ -107,15 +105,15 @@ final class CabinetLosses
         return $on === null ? Quantity::of(0, 'W') : $sum->squared()->times($on);
     }
 
-    private static function drive(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
+    private static function drive(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
     {
-        $taken = self::taken($bench, $flow, $fitted, $inquiry);
+        $taken = self::taken($survey, $flow, $fitted, $inquiry);
 
         return $taken?->times(Quantity::ratio(1)->minus($inquiry->read($fitted, 'efficiency', 'η', Bound::Lowest)));
     }
 
     /** What it takes from its supplies. */
-    private static function taken(Bench $bench, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
+    private static function taken(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
     {
         $sum = null;
         foreach ($flow->demandsOf($fitted->need->ref) as $demand) {

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Input;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Differences;
 use Magpie\Core\Machine\Draw;
@@ -33,9 +33,9 @@ final class Circuits implements Carried
     private array $flows = [];
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build, $b->reads));
+        return $survey->once(self::class, static fn (Survey $b): self => new self($b->build, $b->reads));
     }
 
     public function __construct(
@@ -47,12 +47,12 @@ final class Circuits implements Carried
     }
 
     /** Islands that follow from nothing that has changed are as they were; the others are solved again. */
-    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver
     {
         $rewired = isset($changed[Differences::REWIRED]);
-        $topology = $rewired ? new Topology($bench->build) : $this->topology->of($bench->build);
+        $topology = $rewired ? new Topology($survey->build) : $this->topology->of($survey->build);
         $cells = $rewired ? $topology->differencesFrom($this->topology) : [];
-        $next = new self($bench->build, $bench->reads, $topology);
+        $next = new self($survey->build, $survey->reads, $topology);
         foreach ($next->scenarios() as $scenario) {
             $flow = $this->flows[$scenario->ref] ?? null;
             if ($flow === null) {
@@ -62,7 +62,7 @@ final class Circuits implements Carried
                 $topology,
                 $next,
                 $scenario,
-                $bench->reads,
+                $survey->reads,
                 $flow,
                 $changed,
                 $rewired ? $this->topology : null,

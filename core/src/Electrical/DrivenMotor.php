@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Fitted;
 
 /** A driver and the motors on its phase leads. */
@@ -18,31 +18,31 @@ final readonly class DrivenMotor
     {
     }
 
-    public static function of(Bench $bench, string $driver): ?self
+    public static function of(Survey $survey, string $driver): ?self
     {
-        $fitted = $bench->build->fitted($driver);
+        $fitted = $survey->build->fitted($driver);
         $motors = array_values(
-            array_filter(array_map($bench->build->fitted(...), DrivenMotors::of($bench)->on($driver))),
+            array_filter(array_map($survey->build->fitted(...), DrivenMotors::of($survey)->on($driver))),
         );
 
         return $fitted === null || $motors === [] ? null : new self($fitted, $motors);
     }
 
     /** The driver a motor hangs on, with all its motors. */
-    public static function behind(Bench $bench, string $motor): ?self
+    public static function behind(Survey $survey, string $motor): ?self
     {
-        $driver = DrivenMotors::of($bench)->behind($motor);
+        $driver = DrivenMotors::of($survey)->behind($motor);
 
-        return $driver === null ? null : self::of($bench, $driver);
+        return $driver === null ? null : self::of($survey, $driver);
     }
 
     /**
      * @return iterable<Subject> one a driver that has a stepper on it
      */
-    public static function subjects(Bench $bench): iterable
+    public static function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('motor_driver') as $ref => $fitted) {
-            $driven = self::of($bench, $ref);
+        foreach ($survey->build->fittedOf('motor_driver') as $ref => $fitted) {
+            $driven = self::of($survey, $ref);
             if ($driven !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [
                     $ref,

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Reads;
 
@@ -22,9 +22,9 @@ final class DrivenMotors implements Carried
     private ?Reads $reads;
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build));
+        return $survey->once(self::class, static fn (Survey $b): self => new self($b->build));
     }
 
     public function __construct(Build $build)
@@ -41,12 +41,12 @@ final class DrivenMotors implements Carried
         }
     }
 
-    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver
     {
-        if ($stands || $bench->reads === null) {
+        if ($stands || $survey->reads === null) {
             return new CarriedOver($this, []);
         }
-        [$next, $from] = $bench->reads->during(static fn (): self => new self($bench->build));
+        [$next, $from] = $survey->reads->during(static fn (): self => new self($survey->build));
         $cells = [];
         foreach (
             ['by' => [$next->by, $this->by], 'behind' => [$next->behind, $this->behind]] as $kind => [$now, $was]

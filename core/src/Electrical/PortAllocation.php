@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Settled;
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
@@ -15,8 +16,6 @@ use Magpie\Core\Quantity\Quantity;
 /** Which thing hangs on which channel of which board: as wired, and as it could be. */
 final readonly class PortAllocation implements Settled
 {
-    private const BOARDS = ['controller_board', 'bus_module'];
-
     /** Channels of one kind on one board that are laid out; a sheet that counts more is a slip of its own. */
     private const MOST = 256;
 
@@ -56,22 +55,22 @@ final readonly class PortAllocation implements Settled
     private bool $hasDrivers;
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b));
+        return $survey->once(self::class, static fn (Survey $b): self => new self($b));
     }
 
-    public function __construct(private Bench $bench, bool $pinned = true)
+    public function __construct(private Survey $survey, bool $pinned = true)
     {
         $leads = [];
-        foreach ($bench->build->runs() as [$from, $to]) {
+        foreach ($survey->build->runs() as [$from, $to]) {
             $leads[$from->need][] = [$from, $to];
             if ($to->need !== $from->need) {
                 $leads[$to->need][] = [$from, $to];
             }
         }
         $this->leads = $leads;
-        $this->hasDrivers = [...$bench->build->fittedOf('motor_driver')] !== [];
+        $this->hasDrivers = [...$survey->build->fittedOf('motor_driver')] !== [];
         $this->channels = $this->channels();
         $this->wishes = $this->wishes();
         $this->matching = new ChannelMatching($this->wishes, $this->channels, $pinned);
@@ -122,10 +121,10 @@ final readonly class PortAllocation implements Settled
      *
      * @return list<array{need: string, role: string, before: string|null, after: string|null}>
      */
-    public static function transfer(Bench $bench, string $board, string $part): array
+    public static function transfer(Survey $survey, string $board, string $part): array
     {
-        $now = new self($bench);
-        $then = new self(new Bench($bench->build->choosing($board, $part)), false);
+        $now = new self($survey);
+        $then = new self(new Survey($survey->build->choosing($board, $part)), false);
         $moves = [];
         foreach ($now->wishes as $wish) {
             $before = $now->matching->found[$wish->ref()] ?? $wish->wired;
@@ -199,7 +198,7 @@ final readonly class PortAllocation implements Settled
     private function channels(): array
     {
         $channels = [];
-        foreach ($this->bench->build->fittedOf(...self::BOARDS) as $ref => $board) {
+        foreach ($this->survey->build->fittedThat(Ability::HasChannels) as $ref => $board) {
             $stated = [];
             foreach ($board->part->ports as $port) {
                 $use = $this->text($port, 'use') ?? $this->useByLoad($ref, $port);
@@ -244,7 +243,7 @@ final readonly class PortAllocation implements Settled
         }
         foreach ($this->leads[$board] ?? [] as [$from, $to]) {
             if ($from->text() === "{$board}.{$port->name}") {
-                return match ($this->bench->build->need($to->need)?->family) {
+                return match ($this->survey->build->need($to->need)?->family) {
                     'motor_driver' => 'motor',
                     'heater', 'switching_module' => 'heater',
                     'fan' => 'fan',
@@ -259,12 +258,12 @@ final readonly class PortAllocation implements Settled
 
     private function voltsAt(Fitted $board, Port $port): ?Quantity
     {
-        $topology = Circuits::of($this->bench)->topology;
+        $topology = Circuits::of($this->survey)->topology;
         $own = $board->part->portSpec($port, 'voltage')?->nominal();
         $node = $topology->node("{$board->need->ref}.{$port->name}");
         $source = $own !== null || $node === null ? null : $topology->sourceOf($node);
 
-        return $own ?? ($source === null ? null : Circuits::of($this->bench)->heldBy($source));
+        return $own ?? ($source === null ? null : Circuits::of($this->survey)->heldBy($source));
     }
 
     /**
@@ -272,7 +271,7 @@ final readonly class PortAllocation implements Settled
      */
     private function wishes(): array
     {
-        $build = $this->bench->build;
+        $build = $this->survey->build;
         $wishes = [];
         foreach ($build->allFitted() as $ref => $fitted) {
             $uses = $this->usesOf($fitted);
@@ -280,9 +279,7 @@ final readonly class PortAllocation implements Settled
                 continue;
             }
             $job = $fitted->part->spec('job')?->choice();
-            $power =
-                in_array($uses[0], ['fan', 'heater', 'light'], true) &&
-                $fitted->part->family->key() !== 'switching_module';
+            $power = in_array($uses[0], ['fan', 'heater', 'light'], true) && ! $fitted->part->can(Ability::Switches);
             $volts = static fn (string $key): ?Quantity => $power ? $fitted->part->spec($key)?->nominal() : null;
             $window = [$volts('min_voltage'), $volts('max_voltage')];
             $wishes[] = new ChannelWish(
@@ -304,20 +301,14 @@ final readonly class PortAllocation implements Settled
      */
     private function usesOf(Fitted $fitted): array
     {
-        $ref = $fitted->need->ref;
+        $uses = $fitted->part->family->channels($fitted->part);
+        $power = array_intersect($uses, ['heater', 'fan', 'light']) !== [] && ! $fitted->part->can(Ability::Switches);
 
-        return match ($fitted->part->family->key()) {
-            'motor_driver', 'servo_motor' => ['motor'],
-            'stepper_motor' => $this->hasDrivers ? [] : ['motor'],
-            'heater' => $this->fedPastABoard($ref) ? [] : ['heater'],
-            'switching_module', 'relay' => ['signal', 'heater', 'fan'],
-            'fan' => $this->fedPastABoard($ref) ? [] : ['fan'],
-            'lamp' => $this->fedPastABoard($ref) ? [] : ['light', 'fan'],
-            'thermistor' => ['thermistor'],
-            'limit_switch' => ['switch'],
-            'probe' => ['probe', 'switch'],
-            'sensor' => $fitted->part->spec('kind')?->choice() === 'contact probe' ? ['probe', 'switch'] : ['switch'],
-            default => [],
+        return match (true) {
+            // A motor asks for a channel itself where no driver does it for it.
+            $uses === [] && $fitted->part->can(Ability::Drives) => $this->hasDrivers ? [] : ['motor'],
+            $power && $this->fedPastABoard($fitted->need->ref) => [],
+            default => $uses,
         };
     }
 
@@ -325,13 +316,8 @@ final readonly class PortAllocation implements Settled
     private function fedPastABoard(string $ref): bool
     {
         foreach ($this->leads[$ref] ?? [] as [$from, $to]) {
-            $feeds = $this->bench->build->need($from->need);
-            if (
-                $to->need === $ref &&
-                $to->port === 'power' &&
-                $feeds !== null &&
-                ! in_array($feeds->family, self::BOARDS, true)
-            ) {
+            $feeds = $this->survey->build->fitted($from->need);
+            if ($to->need === $ref && $to->port === 'power' && $feeds?->part->can(Ability::HasChannels) === false) {
                 return true;
             }
         }
@@ -343,13 +329,13 @@ final readonly class PortAllocation implements Settled
     {
         foreach ($this->leads[$ref] ?? [] as [$from, $to]) {
             foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
-                $board = $this->bench->build->fitted($other->need);
+                $board = $this->survey->build->fitted($other->need);
                 $port = $board?->part->ports[$other->port] ?? null;
                 if (
                     $one->need === $ref &&
                     $board !== null &&
                     $port !== null &&
-                    in_array($board->part->family->key(), self::BOARDS, true) &&
+                    $board->part->can(Ability::HasChannels) &&
                     ($this->text($port, 'use') ?? $this->useByLoad($other->need, $port)) !== null
                 ) {
                     return $other->text();

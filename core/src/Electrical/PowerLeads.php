@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Quantity\Quantity;
@@ -17,12 +17,12 @@ final class PowerLeads
     /**
      * @return iterable<Subject> one a lead that carries power
      */
-    public static function subjects(Bench $bench): iterable
+    public static function subjects(Survey $survey): iterable
     {
-        $topology = Circuits::of($bench)->topology;
-        foreach ($bench->build->runs() as $ref => [$from, $to]) {
+        $topology = Circuits::of($survey)->topology;
+        foreach ($survey->build->runs() as $ref => [$from, $to]) {
             if ($topology->carries((string) $ref)) {
-                yield self::between((string) $ref, $from, $to, $bench);
+                yield self::between((string) $ref, $from, $to, $survey);
             }
         }
     }
@@ -30,25 +30,25 @@ final class PowerLeads
     /**
      * @return iterable<Lead> those that carry power
      */
-    public static function of(Bench $bench): iterable
+    public static function of(Survey $survey): iterable
     {
-        $topology = Circuits::of($bench)->topology;
-        foreach ($bench->build->runs() as $ref => $_) {
-            $lead = $topology->carries((string) $ref) ? $bench->build->lead((string) $ref) : null;
+        $topology = Circuits::of($survey)->topology;
+        foreach ($survey->build->runs() as $ref => $_) {
+            $lead = $topology->carries((string) $ref) ? $survey->build->lead((string) $ref) : null;
             if ($lead !== null) {
                 yield $lead;
             }
         }
     }
 
-    public static function subject(Lead $lead, Bench $bench): Subject
+    public static function subject(Lead $lead, Survey $survey): Subject
     {
-        return self::between($lead->ref, $lead->from, $lead->to, $bench);
+        return self::between($lead->ref, $lead->from, $lead->to, $survey);
     }
 
-    private static function between(string $ref, PortRef $from, PortRef $to, Bench $bench): Subject
+    private static function between(string $ref, PortRef $from, PortRef $to, Survey $survey): Subject
     {
-        $label = "{$ref}: {$bench->build->roleOf($from->need)} to {$bench->build->roleOf($to->need)}";
+        $label = "{$ref}: {$survey->build->roleOf($from->need)} to {$survey->build->roleOf($to->need)}";
 
         return new Subject('lead', $ref, $label, array_values(array_unique([$from->need, $to->need])));
     }
@@ -63,9 +63,9 @@ final class PowerLeads
      *
      * @throws \Magpie\Core\Inspection\InputMissing when nothing can be said of it
      */
-    public static function current(Inquiry $inquiry, Bench $bench, Lead $lead): Quantity
+    public static function current(Inquiry $inquiry, Survey $survey, Lead $lead): Quantity
     {
-        $circuits = Circuits::of($bench);
+        $circuits = Circuits::of($survey);
         $node = $circuits->topology->nearEnd($lead->ref);
         $flow = $circuits->worstFor($lead->ref);
         if ($flow === null) {
@@ -86,7 +86,7 @@ final class PowerLeads
             if ($taken !== null && $taken->isPositive()) {
                 $symbol = 'I_'.(count($terms) + 1);
                 $symbols[$symbol] = $taken;
-                $terms[] = [$symbol, $bench->build->roleOf($demand->need)];
+                $terms[] = [$symbol, $survey->build->roleOf($demand->need)];
             }
         }
         $current = $flow->current($lead->ref) ?? $inquiry->lack('its current');

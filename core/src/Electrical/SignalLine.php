@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
@@ -12,8 +13,6 @@ use Magpie\Core\Machine\Port;
 /** A signal lead told apart: who speaks and who listens. */
 final readonly class SignalLine
 {
-    private const SPEAKS = ['limit_switch', 'sensor', 'probe'];
-
     private const LISTENS = ['switching_module.control', 'relay.coil', 'motor_driver.control', 'arc_source.torch'];
 
     private function __construct(
@@ -34,7 +33,7 @@ final readonly class SignalLine
             if ($from === null || $to === null || $out === null || $in === null) {
                 return null;
             }
-            $sensed = in_array($from->part->family->key(), self::SPEAKS, true) && $out->name === 'signal';
+            $sensed = $from->part->can(Ability::Speaks) && $out->name === 'signal';
             $driven = in_array("{$to->part->family->key()}.{$in->name}", self::LISTENS, true);
             if ($sensed || $driven) {
                 return new self($lead, $from, $out, $to, $in);

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 
@@ -17,9 +18,6 @@ use Magpie\Core\Machine\PortKind;
  */
 final readonly class Stops implements Carried
 {
-    /** What can hurt when it runs. */
-    public const HAZARDS = ['heater', 'spindle', 'spindle_drive', 'arc_source', 'motor_driver', 'servo_motor'];
-
     public const LIVE = 'live';
 
     /** Fed, but what would command it is dead. */
@@ -28,9 +26,9 @@ final readonly class Stops implements Carried
     public const OFF = 'off';
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self(Circuits::of($b)->topology));
+        return $survey->once(self::class, static fn (Survey $b): self => new self(Circuits::of($b)->topology));
     }
 
     public function __construct(private Topology $topology)
@@ -38,9 +36,9 @@ final readonly class Stops implements Carried
     }
 
     /** It works out everything when it is asked. */
-    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver
     {
-        return new CarriedOver(new self(Circuits::of($bench)->topology), []);
+        return new CarriedOver(new self(Circuits::of($survey)->topology), []);
     }
 
     /**
@@ -48,7 +46,7 @@ final readonly class Stops implements Carried
      */
     public function buttons(): array
     {
-        return [...$this->topology->build()->fittedOf('stop_button')];
+        return [...$this->topology->build()->fittedThat(Ability::Stops)];
     }
 
     /**
@@ -57,7 +55,7 @@ final readonly class Stops implements Carried
     public function hazards(): array
     {
         return array_filter(
-            [...$this->topology->build()->fittedOf(...self::HAZARDS)],
+            [...$this->topology->build()->fittedThat(Ability::Hurts)],
             fn (Fitted $f): bool => $this->inlets($f) !== [],
         );
     }
@@ -148,7 +146,7 @@ final readonly class Stops implements Carried
         do {
             $fed = $this->reached($pressed, $open);
             $before = count($open);
-            foreach ($this->topology->build()->fittedOf('switching_module', 'relay') as $ref => $fitted) {
+            foreach ($this->topology->build()->fittedThat(Ability::Switches) as $ref => $fitted) {
                 if (! isset($open[$ref]) && ! $this->commanded($fitted, $fed)) {
                     $open[$ref] = true;
                 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
@@ -27,6 +28,11 @@ final class BusModule extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::HasChannels, Ability::WarmsByAllItTakes];
     }
 
     public function sheet(): array
@@ -65,5 +71,10 @@ final class BusModule extends Family
     public function alwaysOn(): bool
     {
         return true;
+    }
+
+    public function heatLimit(): string
+    {
+        return 'heat_limit';
     }
 }

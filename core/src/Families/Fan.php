@@ -6,6 +6,7 @@ namespace Magpie\Core\Families;
 
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -73,5 +74,10 @@ final class Fan extends Family
                 ],
             ),
         ];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['fan'];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
@@ -26,6 +27,11 @@ final class Fuse extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::GetsLost, Ability::RatedByMaker];
     }
 
     public function sheet(): array

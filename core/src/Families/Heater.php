@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -27,6 +29,11 @@ final class Heater extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Hurts];
     }
 
     public function sheet(): array
@@ -86,5 +93,10 @@ final class Heater extends Family
             ),
             new Port('earth', PortKind::Earth, mains: true),
         ];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['heater'];
     }
 }

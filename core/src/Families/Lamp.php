@@ -6,6 +6,7 @@ namespace Magpie\Core\Families;
 
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -62,5 +63,10 @@ final class Lamp extends Family
                 ],
             ),
         ];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['light', 'fan'];
     }
 }

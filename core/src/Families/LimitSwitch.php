@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -26,6 +28,11 @@ final class LimitSwitch extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Speaks];
     }
 
     public function sheet(): array
@@ -50,5 +57,10 @@ final class LimitSwitch extends Family
     public function ports(): array
     {
         return [new Port('signal', PortKind::Signal)];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['switch'];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
@@ -27,6 +28,11 @@ final class MainsInlet extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::RatedByMaker];
     }
 
     public function sheet(): array

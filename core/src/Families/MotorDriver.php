@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -27,6 +29,11 @@ final class MotorDriver extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Hurts, Ability::Electronic];
     }
 
     public function sheet(): array
@@ -84,5 +91,10 @@ final class MotorDriver extends Family
     public function ratios(): array
     {
         return [['continuous_current', 'price']];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['motor'];
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -27,6 +29,11 @@ final class Probe extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Speaks];
     }
 
     public function sheet(): array
@@ -77,5 +84,15 @@ final class Probe extends Family
     public function alwaysOn(): bool
     {
         return true;
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['probe', 'switch'];
+    }
+
+    public function heatLimit(): string
+    {
+        return 'heat_limit';
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -26,6 +28,11 @@ final class Relay extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Switches, Ability::RatedByMaker];
     }
 
     public function sheet(): array
@@ -62,5 +69,10 @@ final class Relay extends Family
             new Port('in', PortKind::Inlet),
             new Port('out', PortKind::Outlet, fedFrom: 'in'),
         ];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['signal', 'heater', 'fan'];
     }
 }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -27,6 +29,11 @@ final class ServoMotor extends Family
     public function trade(): Trade
     {
         return Trade::Mechanical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Hurts, Ability::Drives];
     }
 
     public function sheet(): array
@@ -85,5 +92,10 @@ final class ServoMotor extends Family
     public function ratios(): array
     {
         return [['rated_torque', 'mass']];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['motor'];
     }
 }

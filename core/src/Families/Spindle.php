@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
@@ -27,6 +28,11 @@ final class Spindle extends Family
     public function trade(): Trade
     {
         return Trade::Mechanical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Hurts];
     }
 
     public function sheet(): array

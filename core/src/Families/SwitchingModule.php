@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -26,6 +28,11 @@ final class SwitchingModule extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Switches, Ability::Electronic, Ability::RatedByMaker];
     }
 
     public function sheet(): array
@@ -83,5 +90,10 @@ final class SwitchingModule extends Family
                 lends: ['min_voltage' => 'control_min', 'max_voltage' => 'control_max'],
             ),
         ];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['signal', 'heater', 'fan'];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Families;
 
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -45,5 +46,10 @@ final class Thermistor extends Family
     public function ports(): array
     {
         return [new Port('signal', PortKind::Signal)];
+    }
+
+    public function channels(Part $part): array
+    {
+        return ['thermistor'];
     }
 }

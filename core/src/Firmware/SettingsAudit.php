@@ -6,10 +6,10 @@ namespace Magpie\Core\Firmware;
 
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Electrical\PortAllocation;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Setting;
@@ -30,15 +30,15 @@ final readonly class SettingsAudit implements Carried
     private array $noted;
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b));
+        return $survey->once(self::class, static fn (Survey $b): self => new self($b));
     }
 
-    public function __construct(private Bench $bench)
+    public function __construct(private Survey $survey)
     {
         $noted = [];
-        foreach ($bench->build->settings as $setting) {
+        foreach ($survey->build->settings as $setting) {
             $noted[$setting->about] = $setting;
         }
         $this->noted = $noted;
@@ -65,12 +65,12 @@ final readonly class SettingsAudit implements Carried
     }
 
     /** It is made again when anything it is made from has changed, and tells of which things the lines differ. */
-    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver
+    public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver
     {
-        if ($stands || $bench->reads === null) {
+        if ($stands || $survey->reads === null) {
             return new CarriedOver($this, []);
         }
-        [$next, $from] = $bench->reads->during(static fn (): self => new self($bench));
+        [$next, $from] = $survey->reads->during(static fn (): self => new self($survey));
         $cells = [];
         foreach ($next->byOwner + $this->byOwner as $owner => $any) {
             if (($next->byOwner[$owner] ?? null) != ($this->byOwner[$owner] ?? null)) {
@@ -95,7 +95,7 @@ final readonly class SettingsAudit implements Carried
     public function lines(): array
     {
         foreach (array_keys($this->byOwner) as $owner) {
-            $this->bench->reads?->note(self::cell($owner));
+            $this->survey->reads?->note(self::cell($owner));
         }
 
         return $this->lines;
@@ -106,7 +106,7 @@ final readonly class SettingsAudit implements Carried
      */
     public function owners(): array
     {
-        $this->bench->reads?->note(self::cell('all'));
+        $this->survey->reads?->note(self::cell('all'));
 
         $owners = [];
         foreach (array_keys($this->byOwner) as $owner) {
@@ -122,7 +122,7 @@ final readonly class SettingsAudit implements Carried
      */
     public function linesOf(string $kind, string $ref): array
     {
-        $this->bench->reads?->note(self::cell("{$kind}/{$ref}"));
+        $this->survey->reads?->note(self::cell("{$kind}/{$ref}"));
 
         return $this->byOwner["{$kind}/{$ref}"] ?? [];
     }
@@ -166,7 +166,7 @@ final readonly class SettingsAudit implements Carried
     {
         $of = ['build', 'firmware'];
         $lines = [];
-        if ([...$this->bench->build->fittedOf('heater')] !== []) {
+        if ([...$this->survey->build->fittedOf('heater')] !== []) {
             $lines[] = $this->line(
                 'firmware.runaway',
                 $of,
@@ -176,7 +176,7 @@ final readonly class SettingsAudit implements Carried
                 true,
             );
         }
-        $spindles = [...$this->bench->build->fittedOf('spindle_drive')];
+        $spindles = [...$this->survey->build->fittedOf('spindle_drive')];
         foreach ($spindles as $ref => $drive) {
             $lines[] = $this->line(
                 "drive.{$ref}.reverse",
@@ -204,7 +204,7 @@ final readonly class SettingsAudit implements Carried
     private function axes(): array
     {
         $lines = [];
-        foreach ($this->bench->build->axes as $ref => $axis) {
+        foreach ($this->survey->build->axes as $ref => $axis) {
             $of = ['axis', $ref];
             if ($axis->drive->motors !== []) {
                 $lines[] = $this->line(
@@ -256,7 +256,7 @@ final readonly class SettingsAudit implements Carried
     private function drivers(): array
     {
         $lines = [];
-        foreach ($this->bench->build->fittedOf('motor_driver') as $ref => $driver) {
+        foreach ($this->survey->build->fittedOf('motor_driver') as $ref => $driver) {
             $set = $driver->part->spec('set_current')?->nominal();
             $micro = $driver->part->spec('microsteps')?->nominal();
             $lines[] = $this->line(
@@ -288,7 +288,7 @@ final readonly class SettingsAudit implements Carried
     private function heaters(): array
     {
         $lines = [];
-        foreach ($this->bench->build->fittedOf('thermistor') as $ref => $thermistor) {
+        foreach ($this->survey->build->fittedOf('thermistor') as $ref => $thermistor) {
             $table = $thermistor->part->spec('table')?->value;
             $lines[] = $this->line(
                 "thermistor.{$ref}.table",
@@ -300,7 +300,7 @@ final readonly class SettingsAudit implements Carried
             );
             $top = $thermistor->part->spec('highest_temperature')?->nominal();
             $lining = array_map(static fn (Fitted $f): ?Quantity => $f->part->spec('lining_limit')?->nominal(), [
-                ...$this->bench->build->fittedOf('hot_end'),
+                ...$this->survey->build->fittedOf('hot_end'),
             ]);
             foreach (str_contains(strtolower($thermistor->need->role), 'bed') ? [] : array_filter($lining) as $limit) {
                 $top = $top === null ? $limit : Quantity::min($top, $limit);
@@ -314,7 +314,7 @@ final readonly class SettingsAudit implements Carried
                 true,
             );
         }
-        foreach ($this->bench->build->fittedOf('heater') as $ref => $heater) {
+        foreach ($this->survey->build->fittedOf('heater') as $ref => $heater) {
             $lines[] = $this->line(
                 "heater.{$ref}.crossed",
                 ['need', $ref],
@@ -334,7 +334,7 @@ final readonly class SettingsAudit implements Carried
     private function fans(): array
     {
         $lines = [];
-        foreach ($this->bench->build->fittedOf('fan') as $ref => $fan) {
+        foreach ($this->survey->build->fittedOf('fan') as $ref => $fan) {
             if ($fan->part->spec('job')?->choice() === 'hot end' || $fan->part->spec('job')?->choice() === 'board') {
                 $sensed = $fan->part->spec('speed_sense')?->flag() === true;
                 $lines[] = $this->line(
@@ -358,13 +358,13 @@ final readonly class SettingsAudit implements Carried
     private function links(): array
     {
         $lines = [];
-        $ports = PortAllocation::of($this->bench);
+        $ports = PortAllocation::of($this->survey);
         foreach ($ports->matching->banks as $bank => $volts) {
             [$board, $name] = explode('/', $bank, 2);
             $lines[] = $this->line(
                 "bank.{$board}.{$name}",
                 ['need', $board],
-                "Selector {$name} on {$this->bench->build->roleOf($board)}",
+                "Selector {$name} on {$this->survey->build->roleOf($board)}",
                 $volts?->text(),
                 'the voltage of what hangs behind it',
                 true,
@@ -372,12 +372,12 @@ final readonly class SettingsAudit implements Carried
             );
         }
         $homing = [];
-        foreach ($this->bench->build->axes as $axis) {
+        foreach ($this->survey->build->axes as $axis) {
             foreach ($axis->homing->by === 'sensorless' ? $axis->drive->motors : [] as $motor) {
                 $homing[$motor] = true;
             }
         }
-        foreach ($this->bench->build->fittedOf('motor_driver') as $ref => $driver) {
+        foreach ($this->survey->build->fittedOf('motor_driver') as $ref => $driver) {
             $mode = $driver->part->spec('mode')?->choice();
             if ($mode !== null) {
                 $lines[] = $this->line(
@@ -391,10 +391,10 @@ final readonly class SettingsAudit implements Carried
                 );
             }
             $sensorless = array_filter(
-                DrivenMotor::of($this->bench, $ref)->motors ?? [],
+                DrivenMotor::of($this->survey, $ref)->motors ?? [],
                 static fn (Fitted $m): bool => isset($homing[$m->need->ref]),
             );
-            if ($this->bench->build->axes !== [] && $mode !== 'step and direction') {
+            if ($this->survey->build->axes !== [] && $mode !== 'step and direction') {
                 $lines[] = $this->line(
                     "slot.{$ref}.sensorless",
                     ['need', $ref],
@@ -408,7 +408,7 @@ final readonly class SettingsAudit implements Carried
                 );
             }
         }
-        foreach ($this->bench->build->fittedOf('bus_module') as $ref => $board) {
+        foreach ($this->survey->build->fittedOf('bus_module') as $ref => $board) {
             if ($board->part->spec('link')?->choice() === 'differential bus') {
                 $lines[] = $this->line(
                     "bus.{$ref}.termination",
@@ -431,7 +431,7 @@ final readonly class SettingsAudit implements Carried
     private function temporary(): array
     {
         $lines = [];
-        foreach ($this->bench->build->settings as $setting) {
+        foreach ($this->survey->build->settings as $setting) {
             if ($setting->kind === 'temporary') {
                 $lines[] = new SettingLine(
                     $setting->about,
@@ -452,9 +452,9 @@ final readonly class SettingsAudit implements Carried
     private function steps(Axis $axis): ?string
     {
         try {
-            $inquiry = AxisMotion::figures($this->bench, $axis);
+            $inquiry = AxisMotion::figures($this->survey, $axis);
 
-            return (string) round(AxisMotion::of($this->bench, $axis)->stepsPerMillimetre($inquiry)->in(''), 3);
+            return (string) round(AxisMotion::of($this->survey, $axis)->stepsPerMillimetre($inquiry)->in(''), 3);
         } catch (InputMissing) {
             return null;
         }
@@ -463,7 +463,7 @@ final readonly class SettingsAudit implements Carried
     private function usable(Axis $axis): ?Quantity
     {
         try {
-            return UsableTravel::of(AxisMotion::figures($this->bench, $axis), $axis);
+            return UsableTravel::of(AxisMotion::figures($this->survey, $axis), $axis);
         } catch (InputMissing) {
             return null;
         }

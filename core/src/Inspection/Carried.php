@@ -14,5 +14,5 @@ interface Carried
      * @param  array<string, true>  $changed  cells that have changed
      * @param  bool  $stands  no cell it was made from has changed
      */
-    public function carriedTo(Bench $bench, array $changed, bool $stands): CarriedOver;
+    public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver;
 }

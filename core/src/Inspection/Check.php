@@ -14,12 +14,12 @@ interface Check
     /**
      * @return iterable<Subject>
      */
-    public function subjects(Bench $bench): iterable;
+    public function subjects(Survey $survey): iterable;
 
     /**
      * @throws InputMissing when an input is not there; the inspector turns it into Unproven
      */
-    public function judge(Inquiry $inquiry, Bench $bench): Finding;
+    public function judge(Inquiry $inquiry, Survey $survey): Finding;
 
     /** Smallest builds that show the rule at work: one it trips on, one that holds. */
     public function examples(): Examples;

@@ -40,18 +40,18 @@ final class Inquiry
      * @param  Throwable|null  $broken  what kept the check from saying what it is about
      */
     public function __construct(
-        public readonly Bench $bench,
+        public readonly Survey $survey,
         public readonly Card $card,
         public readonly Subject $subject,
         public readonly ?Throwable $broken = null,
     ) {
-        $this->build = $bench->build;
+        $this->build = $survey->build;
     }
 
     /** One that judges nothing: it is only asked for figures. */
-    public static function forFigures(Bench $bench, Subject $subject): self
+    public static function forFigures(Survey $survey, Subject $subject): self
     {
-        return new self($bench, new Card('', '', '', Trade::Workshop, ''), $subject);
+        return new self($survey, new Card('', '', '', Trade::Workshop, ''), $subject);
     }
 
     /**

@@ -15,7 +15,7 @@ final readonly class Inspection
     /**
      * @param  list<Finding>  $findings
      */
-    public function __construct(public Bench $bench, array $findings)
+    public function __construct(public Survey $survey, array $findings)
     {
         $order = array_map(
             static fn (Finding $f): array => [$f->verdict->rank(), $f->margin?->in('') ?? 0.0, $f->key()],

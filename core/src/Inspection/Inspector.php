@@ -51,18 +51,18 @@ final readonly class Inspector
      */
     public function inspect(Build $build, ?callable $about = null): Inspection
     {
-        $bench = new Bench($build);
+        $survey = new Survey($build);
         $findings = [];
         foreach ($this->checks as $i => $check) {
             if ($about !== null) {
                 $about($i, count($this->checks));
             }
-            foreach ($this->asked($i, $bench) as $inquiry) {
-                $findings[] = $this->ask($check, $inquiry, $bench);
+            foreach ($this->asked($i, $survey) as $inquiry) {
+                $findings[] = $this->ask($check, $inquiry, $survey);
             }
         }
 
-        return new Inspection($bench, $findings);
+        return new Inspection($survey, $findings);
     }
 
     /**
@@ -71,15 +71,15 @@ final readonly class Inspector
      *
      * @return iterable<Inquiry>
      */
-    public function asked(int $i, Bench $bench): iterable
+    public function asked(int $i, Survey $survey): iterable
     {
         $card = $this->cards[$i];
         try {
-            foreach ($this->checks[$i]->subjects($bench) as $subject) {
-                yield new Inquiry($bench, $card, $subject);
+            foreach ($this->checks[$i]->subjects($survey) as $subject) {
+                yield new Inquiry($survey, $card, $subject);
             }
         } catch (Throwable $e) {
-            yield new Inquiry($bench, $card, new Subject('build', 'build', 'this build'), $e);
+            yield new Inquiry($survey, $card, new Subject('build', 'build', 'this build'), $e);
         }
     }
 
@@ -91,20 +91,20 @@ final readonly class Inspector
         if ($number === null) {
             return null;
         }
-        $bench = new Bench($build);
-        foreach ($this->asked($number, $bench) as $inquiry) {
+        $survey = new Survey($build);
+        foreach ($this->asked($number, $survey) as $inquiry) {
             if ($inquiry->subject->ref === $ref) {
-                return $this->ask($this->checks[$number], $inquiry, $bench);
+                return $this->ask($this->checks[$number], $inquiry, $survey);
             }
         }
 
         return null;
     }
 
-    public function ask(Check $check, Inquiry $inquiry, Bench $bench): Finding
+    public function ask(Check $check, Inquiry $inquiry, Survey $survey): Finding
     {
         try {
-            return $inquiry->broken === null ? $check->judge($inquiry, $bench) : $inquiry->troubled($inquiry->broken);
+            return $inquiry->broken === null ? $check->judge($inquiry, $survey) : $inquiry->troubled($inquiry->broken);
         } catch (InputMissing) {
             return $inquiry->unproven();
         } catch (Throwable $e) {

@@ -15,9 +15,9 @@ final readonly class Repair
     /**
      * @param  list<Entry>  $shelf
      */
-    public function __construct(public Bench $bench, private array $shelf)
+    public function __construct(public Survey $survey, private array $shelf)
     {
-        $this->build = $bench->build;
+        $this->build = $survey->build;
     }
 
     /**

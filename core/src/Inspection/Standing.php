@@ -34,7 +34,7 @@ final class Standing
     private function __construct(
         public readonly Inspector $inspector,
         private readonly Build $build,
-        private Bench $bench,
+        private Survey $survey,
         private readonly Reads $reads,
         private readonly ReadBy $readBy,
     ) {
@@ -43,7 +43,7 @@ final class Standing
     public static function of(Inspector $inspector, Build $build): self
     {
         $reads = new Reads;
-        $standing = new self($inspector, $build, new Bench($build->toldTo($reads), $reads), $reads, new ReadBy);
+        $standing = new self($inspector, $build, new Survey($build->toldTo($reads), $reads), $reads, new ReadBy);
         foreach (array_keys($inspector->checks) as $i) {
             $standing->ask($i, null);
         }
@@ -57,14 +57,14 @@ final class Standing
         return $this->build;
     }
 
-    public function bench(): Bench
+    public function survey(): Survey
     {
-        return $this->bench;
+        return $this->survey;
     }
 
     public function inspection(): Inspection
     {
-        return $this->inspection ??= new Inspection($this->bench, array_values($this->findings));
+        return $this->inspection ??= new Inspection($this->survey, array_values($this->findings));
     }
 
     /**
@@ -98,8 +98,8 @@ final class Standing
         if ($laid === null) {
             return self::of($this->inspector, $build);
         }
-        [$bench, $cells] = $laid;
-        $next = new self($this->inspector, $build, $bench, $this->reads, $this->readBy);
+        [$survey, $cells] = $laid;
+        $next = new self($this->inspector, $build, $survey, $this->reads, $this->readBy);
         [$next->subjects, $next->findings, $next->cells] = [$this->subjects, $this->findings, $this->cells];
         $stale = array_filter(
             $this->readBy->any($cells),
@@ -135,13 +135,13 @@ final class Standing
         if ($laid === null) {
             return array_intersect_key($this->after($build)->findings, array_flip($keys));
         }
-        [$bench, $cells] = $laid;
+        [$survey, $cells] = $laid;
         $found = [];
         foreach ($keys as $key) {
             if (array_intersect_key($this->cells[$key] ?? [], $cells) !== []) {
                 $was = $this->findings[$key];
                 $check = $this->inspector->checks[$this->inspector->numberOf($was->card->id)];
-                $found[$key] = $this->inspector->ask($check, new Inquiry($bench, $was->card, $was->subject), $bench);
+                $found[$key] = $this->inspector->ask($check, new Inquiry($survey, $was->card, $was->subject), $survey);
             }
         }
 
@@ -151,7 +151,7 @@ final class Standing
     /**
      * The bench of the build after an edit, with what still stands of this one.
      *
-     * @return array{Bench, array<string, true>}|null and the cells that have changed; null when nothing can stand
+     * @return array{Survey, array<string, true>}|null and the cells that have changed; null when nothing can stand
      */
     private function laid(Build $build): ?array
     {
@@ -159,8 +159,8 @@ final class Standing
 
         return $differences === null
             ? null
-            : $this->bench->carriedTo(
-                $build->toldTo($this->reads, $this->bench->build, $this->build->parts),
+            : $this->survey->carriedTo(
+                $build->toldTo($this->reads, $this->survey->build, $this->build->parts),
                 $differences->cells,
                 $differences->entries,
             );
@@ -179,7 +179,7 @@ final class Standing
             $gone[$card->id.'/'.$subject->ref] = $subject;
         }
         [$inquiries, $cells] = $this->reads->during(
-            fn (): array => iterator_to_array($this->inspector->asked($i, $this->bench), false),
+            fn (): array => iterator_to_array($this->inspector->asked($i, $this->survey), false),
         );
         $listed = array_map(static fn (Inquiry $q): Subject => $q->subject, $inquiries);
         $this->subjects[$i] = [$listed, $cells];
@@ -205,7 +205,7 @@ final class Standing
     {
         [$check, $card] = [$this->inspector->checks[$i], $this->inspector->cards[$i]];
         foreach (array_keys($stale) as $key) {
-            $inquiry = new Inquiry($this->bench, $card, $this->findings[$key]->subject);
+            $inquiry = new Inquiry($this->survey, $card, $this->findings[$key]->subject);
             $this->judge($check, $inquiry, (string) $key);
         }
     }
@@ -213,7 +213,7 @@ final class Standing
     private function judge(Check $check, Inquiry $inquiry, string $key): void
     {
         [$finding, $cells] = $this->reads->during(
-            fn (): Finding => $this->inspector->ask($check, $inquiry, $this->bench),
+            fn (): Finding => $this->inspector->ask($check, $inquiry, $this->survey),
         );
         $this->findings[$key] = $finding;
         $this->cells[$key] = $cells;

@@ -218,6 +218,21 @@ final readonly class Build
         }
     }
 
+    /**
+     * @return iterable<string, Fitted> what can do or bear this, by need
+     */
+    public function fittedThat(Ability $ability): iterable
+    {
+        $this->reads?->note("able/{$ability->value}");
+        foreach ($this->needs as $ref => $need) {
+            $part = $this->parts[$need->choice ?? ''] ?? null;
+            $fitted = $part?->can($ability) === true ? $this->fitted($ref) : null;
+            if ($fitted !== null) {
+                yield $ref => $fitted;
+            }
+        }
+    }
+
     /** The place with an air of its own that a need stands in. */
     public function zoneOf(string $need): ?Zone
     {

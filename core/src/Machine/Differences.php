@@ -125,6 +125,9 @@ final readonly class Differences
             if ($was === null || $one?->family !== $other?->family) {
                 foreach (array_filter([$one, $other]) as $part) {
                     $cells["fitted/{$part->family->key()}"] = true;
+                    foreach ($part->family->abilities() as $ability) {
+                        $cells["able/{$ability->value}"] = true;
+                    }
                 }
                 $cells['fitted'] = true;
             }

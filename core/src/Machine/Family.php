@@ -35,6 +35,30 @@ abstract class Family
         return [];
     }
 
+    /**
+     * @return list<Ability> what its parts can do or bear
+     */
+    public function abilities(): array
+    {
+        return [];
+    }
+
+    /**
+     * Uses a channel of a board must have to take one of its parts, the best first; none when it hangs on no board.
+     *
+     * @return list<string> of PortSheet::USES
+     */
+    public function channels(Part $part): array
+    {
+        return [];
+    }
+
+    /** The line of the sheet that says what air it bears, where there is one. */
+    public function heatLimit(): ?string
+    {
+        return null;
+    }
+
     /** How its money is counted: as part of the machine, as a tool kept afterwards, or as something used up. */
     public function account(): Account
     {

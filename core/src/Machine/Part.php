@@ -53,6 +53,11 @@ final readonly class Part
         );
     }
 
+    public function can(Ability $ability): bool
+    {
+        return in_array($ability, $this->family->abilities(), true);
+    }
+
     public function spec(string $key): ?Spec
     {
         $this->reads?->note("parts/{$this->ref}/{$key}");

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Settled;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Offer;
@@ -34,9 +34,9 @@ final class MoneyLedger implements Settled
     private readonly array $offers;
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static function (Bench $b): self {
+        return $survey->once(self::class, static function (Survey $b): self {
             $ledger = new self($b->build);
             $ledger->sums = $ledger->sums($ledger->lines());
 

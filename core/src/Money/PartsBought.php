@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money;
 
-use Magpie\Core\Inspection\Bench;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Need;
@@ -19,9 +19,9 @@ final class PartsBought
     private readonly array $offers;
 
     /** The one of this bench, made when it is first asked for. */
-    public static function of(Bench $bench): self
+    public static function of(Survey $survey): self
     {
-        return $bench->once(self::class, static fn (Bench $b): self => new self($b->build));
+        return $survey->once(self::class, static fn (Survey $b): self => new self($b->build));
     }
 
     public function __construct(Build $build)

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Magpie\Core\Motion;
 
 use Magpie\Core\Electrical\DrivenMotor;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
@@ -33,11 +33,11 @@ final readonly class AxisMotion
     ) {
     }
 
-    public static function of(Bench $bench, Axis $axis): self
+    public static function of(Survey $survey, Axis $axis): self
     {
-        $build = $bench->build;
+        $build = $survey->build;
         $first = $axis->drive->motors[0] ?? null;
-        $driver = $first === null ? null : DrivenMotor::behind($bench, $first)?->driver;
+        $driver = $first === null ? null : DrivenMotor::behind($survey, $first)?->driver;
 
         return new self(
             $axis,
@@ -53,9 +53,9 @@ final readonly class AxisMotion
      *
      * @return iterable<Subject>
      */
-    public static function driven(Bench $bench): iterable
+    public static function driven(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
+        foreach ($survey->build->axes as $axis) {
             if ($axis->drive->motors !== []) {
                 yield Subject::ofAxis($axis, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
             }
@@ -63,9 +63,9 @@ final readonly class AxisMotion
     }
 
     /** Asks for figures of an axis and judges nothing. */
-    public static function figures(Bench $bench, Axis $axis): Inquiry
+    public static function figures(Survey $survey, Axis $axis): Inquiry
     {
-        return Inquiry::forFigures($bench, Subject::ofAxis($axis));
+        return Inquiry::forFigures($survey, Subject::ofAxis($axis));
     }
 
     public function where(string $member): string

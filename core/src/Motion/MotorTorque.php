@@ -6,17 +6,17 @@ namespace Magpie\Core\Motion;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\DrivenMotor;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
 /** The torque an axis has at its motors' shaft, over speed, as it is supplied and set. */
 final class MotorTorque
 {
-    public static function of(Inquiry $inquiry, Bench $bench, AxisMotion $motion): TorqueCurve
+    public static function of(Inquiry $inquiry, Survey $survey, AxisMotion $motion): TorqueCurve
     {
         $motor = $motion->motor($inquiry);
         $count = max(1, $motion->motors);
@@ -34,7 +34,7 @@ final class MotorTorque
         $driver = $motion->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
         $set = $inquiry->read($driver, 'set_current', 'I_s');
         $rated = $inquiry->read($motor, 'rated_current', 'I_m');
-        $each = $set->over(count(DrivenMotor::of($inquiry->bench, $driver->need->ref)->motors ?? [1]));
+        $each = $set->over(count(DrivenMotor::of($inquiry->survey, $driver->need->ref)->motors ?? [1]));
         $share = Quantity::min(
             Quantity::ratio(1),
             $inquiry->work(
@@ -50,7 +50,7 @@ final class MotorTorque
 
             return $sheet->times($count * $share->in(''));
         }
-        $volts = self::supply($inquiry, Circuits::of($bench), $driver->need->ref);
+        $volts = self::supply($inquiry, Circuits::of($survey), $driver->need->ref);
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
         $angle = $inquiry->read($motor, 'step_angle', 'θ');
         $corner = $inquiry->work(

@@ -61,7 +61,7 @@ final readonly class RemedySearch
      */
     private function proposals(Finding $finding): iterable
     {
-        $at = new Repair($this->standing->bench(), $this->shelf);
+        $at = new Repair($this->standing->survey(), $this->shelf);
         foreach ($this->standing->inspector->curesOf($finding) as $cure) {
             yield from $cure->remedies($finding, $at);
         }
@@ -76,7 +76,7 @@ final readonly class RemedySearch
         $build = $this->standing->build();
         $reading = Reading::of($build);
         $now = $this->standing->findings();
-        $money = MoneyLedger::of($this->standing->bench())->toArray(false);
+        $money = MoneyLedger::of($this->standing->survey())->toArray(false);
         $kept = [];
         $tried = $left = 0;
         $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
@@ -102,7 +102,7 @@ final readonly class RemedySearch
             if ($turned === null || ! isset($turned[$finding->key()])) {
                 continue;
             }
-            $then = MoneyLedger::of($after->bench())->toArray(false);
+            $then = MoneyLedger::of($after->survey())->toArray(false);
             $cost = Money::of($then['planned'], $build->plan->currency)->minus(
                 Money::of($money['planned'], $build->plan->currency),
             );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Thermal;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Tables;
@@ -14,23 +15,9 @@ final class HeatLimit
     /** Air that electronics bear when their sheet says nothing: common practice, no source. */
     private const ELECTRONICS = 50;
 
-    private const ELECTRONIC = [
-        'controller_board',
-        'host_computer',
-        'display',
-        'motor_driver',
-        'dc_converter',
-        'switching_module',
-        'spindle_drive',
-        'power_supply',
-    ];
-
-    /** The key on the sheet that says it. */
-    private const KEYS = ['probe' => 'heat_limit', 'bus_module' => 'heat_limit', 'power_supply' => 'derate_from'];
-
     public static function keyOf(Fitted $fitted): ?string
     {
-        return self::KEYS[$fitted->part->family->key()] ?? null;
+        return $fitted->part->family->heatLimit();
     }
 
     /** Null when nothing is known of it, or nothing is usual. */
@@ -42,7 +29,7 @@ final class HeatLimit
         return match (true) {
             $family === 'printed_part' => self::glass($fitted)?->minus(Quantity::of(20, 'K'))->to('°C'),
             $key !== null && $fitted->part->spec($key) !== null => $fitted->part->spec($key)->lowest(),
-            in_array($family, self::ELECTRONIC, true) => Quantity::of(self::ELECTRONICS, '°C'),
+            $fitted->part->can(Ability::Electronic) => Quantity::of(self::ELECTRONICS, '°C'),
             default => null,
         };
     }

@@ -9,8 +9,8 @@ use Magpie\Core\Electrical\ChannelMatching;
 use Magpie\Core\Electrical\ChannelWish;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Rules\Ports;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
@@ -244,7 +244,7 @@ final class PortsTest extends TestCase
                 'leads' => [['ref' => 'W1', 'from' => 'probe.signal', 'to' => 'board.s0']],
             ],
         );
-        $allocation = new PortAllocation(new Bench((new SampleBuild($file))->build));
+        $allocation = new PortAllocation(new Survey((new SampleBuild($file))->build));
 
         self::assertSame(['probe' => 'board.s0'], $allocation->matching->found);
         self::assertSame('Everything fits when leads are moved to other channels.', $allocation->cures()[0]);
@@ -277,7 +277,7 @@ final class PortsTest extends TestCase
         );
         $file['parts'][] = ['ports' => [$port('in1', 'switch')]] + $new;
 
-        $moves = PortAllocation::transfer(new Bench((new SampleBuild($file))->build), 'board', 'larger');
+        $moves = PortAllocation::transfer(new Survey((new SampleBuild($file))->build), 'board', 'larger');
         self::assertSame(['board.x-min', 'board.y-min'], array_column($moves, 'before'));
         self::assertSame(
             [1, 1],

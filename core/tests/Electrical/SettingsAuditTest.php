@@ -6,8 +6,8 @@ namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Firmware\SettingLine;
 use Magpie\Core\Firmware\SettingsAudit;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Setting;
 use Magpie\Core\Motion\SampleAxis;
@@ -25,7 +25,7 @@ final class SettingsAuditTest extends TestCase
     private static function lines(array $file): array
     {
         $lines = [];
-        foreach (SettingsAudit::of(new Bench((new SampleBuild($file))->build))->lines() as $line) {
+        foreach (SettingsAudit::of(new Survey((new SampleBuild($file))->build))->lines() as $line) {
             $lines[$line->key] = $line;
         }
 

@@ -6,8 +6,8 @@ namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Electrical\Rules\MainStop;
 use Magpie\Core\Electrical\Stops;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -56,7 +56,7 @@ final class StopsTest extends TestCase
                 }
             }
         }
-        $table = Stops::of(new Bench((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build));
+        $table = Stops::of(new Survey((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build));
         for ($set = 0; $set < 8; $set++) {
             $pressed = array_values(
                 array_filter($stops, static fn (string $s): bool => (($set >> (int) substr($s, 4)) & 1) === 1),
@@ -123,7 +123,7 @@ final class StopsTest extends TestCase
             ],
         );
         $file['parts'][2]['ports'] = [['name' => 'sig', 'kind' => 'signal']];
-        $stops = Stops::of(new Bench((new SampleBuild($file))->build));
+        $stops = Stops::of(new Survey((new SampleBuild($file))->build));
 
         self::assertSame(['bed' => Stops::LIVE, 'drv' => Stops::LIVE], $stops->state([]));
         self::assertSame(
@@ -158,7 +158,7 @@ final class StopsTest extends TestCase
             ],
         );
         $sample = new SampleBuild($file);
-        $stops = Stops::of(new Bench($sample->build));
+        $stops = Stops::of(new Survey($sample->build));
 
         self::assertSame(['spindle' => Stops::OFF, 'drv' => Stops::LIVE], $stops->state(['hold']), 'Position is kept.');
         self::assertSame(['spindle' => Stops::OFF, 'drv' => Stops::OFF], $stops->state(['main']));

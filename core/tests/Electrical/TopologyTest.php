@@ -7,8 +7,8 @@ namespace Magpie\Core\Tests\Electrical;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Joint;
 use Magpie\Core\Electrical\Views\PowerLedger;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
@@ -210,7 +210,7 @@ final class TopologyTest extends TestCase
         ];
         $build = self::chain()->build;
         $data = \Magpie\Core\Format\BuildFile::data($build);
-        [$run] = (new PowerLedger(new Bench((new SampleBuild($file + $data))->build)))->toArray();
+        [$run] = (new PowerLedger(new Survey((new SampleBuild($file + $data))->build)))->toArray();
         $psu = array_values(array_filter($run['outputs'], static fn (array $o): bool => $o['ref'] === 'psu.out'))[0];
         $wall = array_values(array_filter($run['outputs'], static fn (array $o): bool => $o['mains']))[0];
 

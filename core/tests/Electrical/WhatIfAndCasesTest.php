@@ -9,8 +9,8 @@ use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Views\Harness;
 use Magpie\Core\Electrical\Views\WhatIf;
 use Magpie\Core\Format\BuildFile;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Tests\SampleBuild;
@@ -70,7 +70,7 @@ final class WhatIfAndCasesTest extends TestCase
     public function test_a_bad_day_by_hand(WhatIf $day, ?float $bed, ?float $lamp): void
     {
         $build = (new SampleBuild(self::bench()))->build;
-        $flow = Circuits::of(new Bench($day->of($build)))->flows()[0];
+        $flow = Circuits::of(new Survey($day->of($build)))->flows()[0];
 
         foreach (['W2' => $bed, 'W3' => $lamp] as $lead => $amps) {
             $amps === null

@@ -45,7 +45,7 @@ final class NewFamilyTest extends TestCase
         self::assertSame(Verdict::Fails, $finding->verdict, $finding->headline);
         self::assertEqualsWithDelta(290, $finding->working[0]->result?->in('mm'), 1e-9);
         [$cure] = $inspector->curesOf($finding);
-        [$remedy] = [...$cure->remedies($finding, new Repair($short->bench(), []))];
+        [$remedy] = [...$cure->remedies($finding, new Repair($short->survey(), []))];
         self::assertSame('Bellows with more folds', $remedy->says);
         self::assertSame(Verdict::Holds, $short->after(self::build('361'))->findings()['X01/cover']->verdict);
         self::assertSame(

@@ -62,7 +62,7 @@ final class RandomBuildTest extends TestCase
                     );
                 }
                 self::assertJson(InspectionReport::json($inspection));
-                foreach ((new PowerLedger($inspection->bench))->toArray() as $scenario) {
+                foreach ((new PowerLedger($inspection->survey))->toArray() as $scenario) {
                     foreach ($scenario['outputs'] as $output) {
                         if ($output['load'] !== null && $output['missing'] === []) {
                             // What an output gives is what its loads take: Kirchhoff, seen from the ledger.

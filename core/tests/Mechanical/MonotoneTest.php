@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Mechanical;
 
 use Magpie\Core\Electrical\Stops;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\Views\MotionLedger;
 use Magpie\Core\Quantity\Quantity;
@@ -109,7 +109,7 @@ final class MonotoneTest extends TestCase
     public function test_the_ledger_shows_what_the_check_judged(int $seed): void
     {
         $sample = new SampleBuild(self::axis(new Randomizer(new Mt19937($seed))));
-        $axis = (new MotionLedger(new Bench($sample->build)))->toArray()[0];
+        $axis = (new MotionLedger(new Survey($sample->build)))->toArray()[0];
         $worst = INF;
         foreach ($axis['phases'] as $phase) {
             $worst = $phase['torque'] > 0 ? min($worst, $phase['has'] / $phase['torque']) : $worst;
@@ -150,7 +150,7 @@ final class MonotoneTest extends TestCase
             $leads[] = ['ref' => "H{$i}", 'from' => "mod{$i}.out", 'to' => "bed{$i}.power"];
         }
         $leads[0]['from'] = $outs[$die->getInt(0, count($outs) - 1)];
-        $stops = Stops::of(new Bench((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build));
+        $stops = Stops::of(new Survey((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build));
         for ($set = 0; $set < 16; $set++) {
             $pressed = array_values(
                 array_filter(

@@ -7,9 +7,9 @@ namespace Magpie\Core\Tests\Mechanical;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Mechanical\Cutting;
@@ -187,13 +187,13 @@ final class PickersTest extends TestCase
         );
         $wanted = static function (array $file): array {
             $sample = new SampleBuild($file);
-            $bench = new Bench($sample->build);
+            $survey = new Survey($sample->build);
 
             return [
                 (new MotorPicker(Standing::of(Rules::inspector(), $sample->build), $sample->build->axes['x']))->rank(
                     [],
                 )['wanted'],
-                (new MotionLedger($bench))->toArray()[0]['wanted'],
+                (new MotionLedger($survey))->toArray()[0]['wanted'],
                 $sample->finding('M03/x')->limit,
             ];
         };
@@ -249,7 +249,7 @@ final class PickersTest extends TestCase
     public function test_the_ledger_of_motion_agrees_with_the_checks_and_says_what_caps_the_speed(): void
     {
         $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
-        $ledger = array_column((new MotionLedger(new Bench($build)))->toArray(), null, 'ref');
+        $ledger = array_column((new MotionLedger(new Survey($build)))->toArray(), null, 'ref');
 
         foreach (['x', 'y', 'z'] as $ref) {
             $axis = $ledger[$ref];

@@ -22,7 +22,7 @@ final readonly class FreeChannel implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         $need = $finding->subject->ref;
-        $ports = PortAllocation::of($at->bench);
+        $ports = PortAllocation::of($at->survey);
         $taken = array_flip($ports->matching->found);
         foreach ($at->build->leads as $lead) {
             foreach ($lead->to->need === $need ? $ports->channels : [] as $channel) {

@@ -21,7 +21,7 @@ final class LeadsAt
         if ($finding->subject->kind === 'lead' && $lead !== null) {
             return [$lead];
         }
-        $topology = Circuits::of($at->bench)->topology;
+        $topology = Circuits::of($at->survey)->topology;
         $node = $finding->subject->kind === 'port' ? $topology->node($finding->subject->ref) : null;
 
         return $node === null

@@ -23,7 +23,7 @@ final readonly class LowerCurrent implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         $driver = $finding->subject->ref;
-        $driven = DrivenMotor::of($at->bench, $driver);
+        $driven = DrivenMotor::of($at->survey, $driver);
         $rated = $driven?->motors[0]->part->spec('rated_current')?->nominal();
         if ($driven === null || $rated === null) {
             return;

@@ -24,7 +24,7 @@ final readonly class OtherSource implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         foreach (LeadsAt::of($finding, $at) as $lead) {
-            $topology = Circuits::of($at->bench)->topology;
+            $topology = Circuits::of($at->survey)->topology;
             foreach ($topology->each() as [$fitted, $port]) {
                 $ref = "{$fitted->need->ref}.{$port->name}";
                 if (

@@ -8,7 +8,6 @@ use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\SwitchingModuleBetween;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -17,6 +16,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
@@ -45,9 +45,9 @@ final class BoardOutput implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($topology->each() as $node => [$fitted, $port]) {
             $used = $port->kind === PortKind::Outlet && count($topology->around($node)) > 1;
             $feeds = $port->kind === PortKind::Inlet && $fitted->part->family->field('input_fuse') !== null;
@@ -62,9 +62,9 @@ final class BoardOutput implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $circuits = Circuits::of($bench);
+        $circuits = Circuits::of($survey);
         $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $circuits->topology->at($node);
         $inward = $port->kind === PortKind::Inlet;
@@ -75,7 +75,7 @@ final class BoardOutput implements Curable
         if ($leads === []) {
             $inquiry->lack($inward ? "a lead that feeds {$fitted->need->role}" : 'a lead at this output');
         }
-        [$load, $symbols, $flow] = $this->worst($inquiry, $bench, $node, $leads);
+        [$load, $symbols, $flow] = $this->worst($inquiry, $survey, $node, $leads);
         $inquiry->in($flow->scenario->name);
         $load = $inquiry->work('Through it', 'I = '.implode(' + ', array_keys($symbols)), $symbols, $load, 'A');
         $limit = null;
@@ -141,9 +141,9 @@ final class BoardOutput implements Curable
      * @param  non-empty-list<\Magpie\Core\Machine\Lead>  $leads
      * @return array{Quantity, array<string, Quantity>, Flow}
      */
-    private function worst(Inquiry $inquiry, Bench $bench, int $node, array $leads): array
+    private function worst(Inquiry $inquiry, Survey $survey, int $node, array $leads): array
     {
-        $circuits = Circuits::of($bench);
+        $circuits = Circuits::of($survey);
         $worst = null;
         foreach ($circuits->flows() as $flow) {
             $sum = Quantity::of(0, 'A');

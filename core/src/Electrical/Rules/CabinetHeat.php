@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\CabinetLosses;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -13,6 +12,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
@@ -43,9 +43,9 @@ final class CabinetHeat implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->zones as $zone) {
+        foreach ($survey->build->zones as $zone) {
             if ($zone->kind === 'cabinet') {
                 yield new Subject(
                     'zone',
@@ -57,10 +57,10 @@ final class CabinetHeat implements Check
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $zone = $inquiry->build->zones[$inquiry->subject->ref];
-        [$heat, $scenario, $terms] = CabinetLosses::worst($bench, $zone, $inquiry);
+        [$heat, $scenario, $terms] = CabinetLosses::worst($survey, $zone, $inquiry);
         $inquiry->in($scenario);
         $heat = $inquiry->work(
             'Heat that stays in it',

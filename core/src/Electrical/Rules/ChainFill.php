@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Cures\OtherChain;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -34,16 +34,16 @@ final class ChainFill implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('cable_chain') as $ref => $fitted) {
-            if (self::in($bench, $ref) !== []) {
+        foreach ($survey->build->fittedOf('cable_chain') as $ref => $fitted) {
+            if (self::in($survey, $ref) !== []) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $chain = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         [$width, $height, $radius] = $inquiry->readAll($chain, [
@@ -54,7 +54,7 @@ final class ChainFill implements Curable
         $sum = Quantity::of(0, 'mm²');
         $thickest = Quantity::of(0, 'mm');
         $symbols = [];
-        foreach (self::in($bench, $inquiry->subject->ref) as $i => $lead) {
+        foreach (self::in($survey, $inquiry->subject->ref) as $i => $lead) {
             if ($lead->diameter === null) {
                 $inquiry->miss("diameter of {$lead->ref}", "leads/{$lead->ref}/diameter");
 
@@ -71,7 +71,7 @@ final class ChainFill implements Curable
             $thickest = Quantity::max($thickest, $lead->diameter);
         }
         $length = $inquiry->read($chain, 'length', 'L_k');
-        foreach (self::in($bench, $inquiry->subject->ref) as $lead) {
+        foreach (self::in($survey, $inquiry->subject->ref) as $lead) {
             if ($lead->length?->isBelow($length) === true) {
                 $inquiry->work(
                     "{$lead->ref} beside its chain",
@@ -155,8 +155,8 @@ final class ChainFill implements Curable
     /**
      * @return list<Lead>
      */
-    private static function in(Bench $bench, string $chain): array
+    private static function in(Survey $survey, string $chain): array
     {
-        return array_values(array_filter($bench->build->leads, static fn (Lead $l): bool => $l->chain === $chain));
+        return array_values(array_filter($survey->build->leads, static fn (Lead $l): bool => $l->chain === $chain));
     }
 }

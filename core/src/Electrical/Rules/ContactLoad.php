@@ -8,12 +8,12 @@ use Magpie\Core\Electrical\ContactsAtEnd;
 use Magpie\Core\Electrical\Cures\MoreContacts;
 use Magpie\Core\Electrical\Cures\StrainRelief;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
@@ -37,12 +37,12 @@ final class ContactLoad implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return PowerLeads::subjects($bench);
+        return PowerLeads::subjects($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $lead = PowerLeads::named($inquiry);
         $loose = $this->unrelievedEnd($inquiry, $lead);
@@ -54,7 +54,7 @@ final class ContactLoad implements Curable
                 'strain relief at both ends of a moving lead',
             );
         }
-        $current = PowerLeads::current($inquiry, $bench, $lead);
+        $current = PowerLeads::current($inquiry, $survey, $lead);
         $worst = null;
         foreach ([0, 1] as $side) {
             $contacts = ContactsAtEnd::find($inquiry, $lead, $side);

@@ -7,12 +7,12 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\ContactsAtEnd;
 use Magpie\Core\Electrical\Cures\MoreContacts;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -31,19 +31,19 @@ final class ContactOpens implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach (PowerLeads::of($bench) as $lead) {
+        foreach (PowerLeads::of($survey) as $lead) {
             if (max($lead->ends[0]->contactsPerPole ?? 1, $lead->ends[1]->contactsPerPole ?? 1) > 1) {
-                yield PowerLeads::subject($lead, $bench);
+                yield PowerLeads::subject($lead, $survey);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $lead = PowerLeads::named($inquiry);
-        $current = PowerLeads::current($inquiry, $bench, $lead);
+        $current = PowerLeads::current($inquiry, $survey, $lead);
         $worst = null;
         foreach ([0, 1] as $side) {
             $contacts = ContactsAtEnd::find($inquiry, $lead, $side);

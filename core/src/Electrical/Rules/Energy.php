@@ -6,13 +6,13 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\EnergyUse;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -32,18 +32,18 @@ final class Energy implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->scenarios as $scenario) {
+        foreach ($survey->build->scenarios as $scenario) {
             yield new Subject('scenario', $scenario->ref, $scenario->name);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $scenario = $inquiry->build->scenarios[$inquiry->subject->ref];
         $inquiry->in($scenario->name);
-        $use = EnergyUse::of(Circuits::of($bench), $scenario);
+        $use = EnergyUse::of(Circuits::of($survey), $scenario);
         $inquiry->absorb($use->inputs);
         foreach ($use->missing as $missing) {
             $inquiry->miss($missing);

@@ -8,7 +8,6 @@ use Magpie\Core\Electrical\Channel;
 use Magpie\Core\Electrical\ChannelWish;
 use Magpie\Core\Electrical\Cures\FreeChannel;
 use Magpie\Core\Electrical\PortAllocation;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -16,6 +15,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -33,16 +33,16 @@ final class FanJob implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('fan') as $ref => $fitted) {
+        foreach ($survey->build->fittedOf('fan') as $ref => $fitted) {
             if (in_array($fitted->part->spec('job')?->choice(), [null, 'hot end', 'part'], true)) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $fan = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $job = $inquiry->tryChoice($fan, 'job');
@@ -50,7 +50,7 @@ final class FanJob implements Curable
             $inquiry->miss("job of {$fan->need->role}", "parts/{$fan->part->ref}/specs/job");
             throw new InputMissing;
         }
-        $mine = $this->channelOf($bench, $inquiry->subject->ref);
+        $mine = $this->channelOf($survey, $inquiry->subject->ref);
         if ($mine === null) {
             foreach ($inquiry->build->leads as $lead) {
                 if ($lead->to->need === $inquiry->subject->ref) {
@@ -68,11 +68,11 @@ final class FanJob implements Curable
                 ($mine->control === null ? '' : ", {$mine->control}").
                 ($mine->pin === null ? '.' : ", pin {$mine->pin}."),
         );
-        foreach (PortAllocation::of($bench)->wishes as $wish) {
+        foreach (PortAllocation::of($survey)->wishes as $wish) {
             $other =
                 $wish->ref() === $inquiry->subject->ref || $wish->wired === null
                     ? null
-                    : $this->channelOf($bench, $wish->ref());
+                    : $this->channelOf($survey, $wish->ref());
             $its = $this->jobOf($inquiry, $wish);
             if (
                 $other !== null &&
@@ -145,10 +145,10 @@ final class FanJob implements Curable
         return new Examples(static fn (): array => $file('P1'), static fn (): array => $file('P2'), Verdict::Fails);
     }
 
-    private function channelOf(Bench $bench, string $ref): ?Channel
+    private function channelOf(Survey $survey, string $ref): ?Channel
     {
-        foreach (PortAllocation::of($bench)->wishes as $wish) {
-            foreach ($wish->ref() === $ref ? PortAllocation::of($bench)->channels : [] as $channel) {
+        foreach (PortAllocation::of($survey)->wishes as $wish) {
+            foreach ($wish->ref() === $ref ? PortAllocation::of($survey)->channels : [] as $channel) {
                 if ($channel->ref() === $wish->wired) {
                     return $channel;
                 }

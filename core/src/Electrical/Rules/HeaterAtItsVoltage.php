@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -14,6 +13,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Draw;
@@ -38,9 +38,9 @@ final class HeaterAtItsVoltage implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->allFitted() as $ref => $fitted) {
+        foreach ($survey->build->allFitted() as $ref => $fitted) {
             foreach ($fitted->part->ports as $port) {
                 if ($port->draw === Draw::Resistive) {
                     yield new Subject('need', $ref, $fitted->need->role, [$ref]);
@@ -49,14 +49,14 @@ final class HeaterAtItsVoltage implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         [$rated, $power] = $inquiry->readAll($heater, ['V_r' => 'rated_voltage', 'P_r' => 'rated_power']);
         if (! $rated->isPositive() || ! $power->isPositive()) {
             $inquiry->lack('a rated voltage and power above nought');
         }
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $node = null;
         foreach ($heater->part->ports as $port) {
             $node = $port->draw === Draw::Resistive ? $topology->node("{$heater->need->ref}.{$port->name}") : $node;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -29,14 +29,14 @@ final class Interference implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('spindle_drive', 'arc_source') as $ref => $fitted) {
+        foreach ($survey->build->fittedOf('spindle_drive', 'arc_source') as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $source = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $wrong = $source->part->family->key() === 'arc_source' ? $this->arc($inquiry, $source) : [];

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Stops;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -30,9 +30,9 @@ final class MainStop implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        $stops = Stops::of($bench);
+        $stops = Stops::of($survey);
         if ($stops->hazards() !== []) {
             yield new Subject('build', 'stops', 'Main stop', [
                 ...array_keys($stops->buttons()),
@@ -41,9 +41,9 @@ final class MainStop implements Check
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $stops = Stops::of($bench);
+        $stops = Stops::of($survey);
         $main = $stops->main();
         if ($main === null) {
             $inquiry->remark(

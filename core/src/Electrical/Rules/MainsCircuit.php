@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -38,19 +38,19 @@ final class MainsCircuit implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        if (self::inlets($bench) === []) {
+        if (self::inlets($survey) === []) {
             return;
         }
-        foreach (Circuits::of($bench)->scenarios() as $scenario) {
+        foreach (Circuits::of($survey)->scenarios() as $scenario) {
             yield new Subject('scenario', $scenario->ref, $scenario->name);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $circuits = Circuits::of($bench);
+        $circuits = Circuits::of($survey);
         $site = $inquiry->build->site;
         $flow = null;
         foreach ($circuits->flows() as $one) {
@@ -68,7 +68,7 @@ final class MainsCircuit implements Check
         );
         $sum = Quantity::of(0, 'A');
         $symbols = [];
-        foreach (self::inlets($bench) as $node => $role) {
+        foreach (self::inlets($survey) as $node => $role) {
             $why = $flow->whyUnsolved($node);
             if ($why !== null) {
                 $inquiry->lack($why);
@@ -159,10 +159,10 @@ final class MainsCircuit implements Check
     /**
      * @return array<int, string> node → role of every way in from the wall
      */
-    private static function inlets(Bench $bench): array
+    private static function inlets(Survey $survey): array
     {
         $found = [];
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($topology->mains() as $node) {
             $found[$node] = $topology->roleAt($node);
         }

@@ -6,13 +6,13 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\EarthLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -34,14 +34,14 @@ final class MainsEntry implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('mains_inlet') as $ref => $fitted) {
+        foreach ($survey->build->fittedOf('mains_inlet') as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $inlet = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $without = [];
@@ -75,7 +75,7 @@ final class MainsEntry implements Curable
             $lineTo[$lead->to->need] ??= $lead;
         }
         foreach ($this->touchable($inquiry) as $fitted) {
-            $earth = $this->earthOf($bench, $fitted);
+            $earth = $this->earthOf($survey, $fitted);
             if ($earth === null) {
                 $without[] = "no earth to {$fitted->need->role}";
 
@@ -185,9 +185,9 @@ final class MainsEntry implements Curable
         }
     }
 
-    private function earthOf(Bench $bench, Fitted $fitted): ?Lead
+    private function earthOf(Survey $survey, Fitted $fitted): ?Lead
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $earth = "{$fitted->need->ref}.earth";
 
         return $topology->leadsFrom($earth)[0] ?? ($topology->leadsTo($earth)[0] ?? null);

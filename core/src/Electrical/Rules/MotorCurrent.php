@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Cures\LowerCurrent;
 use Magpie\Core\Electrical\DrivenMotor;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -14,6 +13,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
@@ -37,14 +37,14 @@ final class MotorCurrent implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return DrivenMotor::subjects($bench);
+        return DrivenMotor::subjects($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $driven = DrivenMotor::of($inquiry->bench, $inquiry->subject->ref) ?? $inquiry->lack('a motor on it');
+        $driven = DrivenMotor::of($inquiry->survey, $inquiry->subject->ref) ?? $inquiry->lack('a motor on it');
         $driver = $driven->driver;
         $set = $inquiry->read($driver, 'set_current', 'I_s');
         $allowed = $inquiry->read($driver, 'continuous_current', 'I_d', Bound::Lowest);

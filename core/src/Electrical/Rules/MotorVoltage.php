@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\DrivenMotor;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -14,6 +13,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -35,16 +35,16 @@ final class MotorVoltage implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return DrivenMotor::subjects($bench);
+        return DrivenMotor::subjects($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $driven = DrivenMotor::of($inquiry->bench, $inquiry->subject->ref) ?? $inquiry->lack('a motor on it');
+        $driven = DrivenMotor::of($inquiry->survey, $inquiry->subject->ref) ?? $inquiry->lack('a motor on it');
         $motor = $driven->motors[0];
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $node = $topology->node("{$driven->driver->need->ref}.power");
         $source = $node === null ? null : $topology->sourceOf($node);
         if ($source === null) {

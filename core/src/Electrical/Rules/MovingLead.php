@@ -7,12 +7,12 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\Cures\FinerStrands;
 use Magpie\Core\Electrical\Cures\StrainRelief;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -30,16 +30,16 @@ final class MovingLead implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->leads as $lead) {
+        foreach ($survey->build->leads as $lead) {
             if ($lead->route === 'flexing') {
-                yield PowerLeads::subject($lead, $bench);
+                yield PowerLeads::subject($lead, $survey);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $lead = PowerLeads::named($inquiry);
         $stranding = $lead->conductor->stranding ?? $inquiry->lack("stranding of {$lead->ref}");

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\PortAllocation;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -29,10 +29,10 @@ final class Ports implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('controller_board') as $ref => $fitted) {
-            if (PortAllocation::of($bench)->wishes !== []) {
+        foreach ($survey->build->fittedOf('controller_board') as $ref => $fitted) {
+            if (PortAllocation::of($survey)->wishes !== []) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
 
@@ -40,9 +40,9 @@ final class Ports implements Check
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $ports = PortAllocation::of($bench);
+        $ports = PortAllocation::of($survey);
         $board = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         foreach (
             [

@@ -9,12 +9,12 @@ use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\FuseInLead;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
@@ -36,19 +36,19 @@ final class Protection implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return PowerLeads::subjects($bench);
+        return PowerLeads::subjects($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $lead = PowerLeads::named($inquiry);
-        $current = PowerLeads::current($inquiry, $bench, $lead);
+        $current = PowerLeads::current($inquiry, $survey, $lead);
         $ampacity = Ampacity::of($inquiry, $lead);
-        [$fuse, $where] = $this->nearestFuse($inquiry, $bench, $lead) ?? [null, null];
+        [$fuse, $where] = $this->nearestFuse($inquiry, $survey, $lead) ?? [null, null];
         if ($fuse === null) {
-            return $this->unfused($inquiry, $bench, $lead, $ampacity);
+            return $this->unfused($inquiry, $survey, $lead, $ampacity);
         }
         $inquiry->work("Fuse before it, {$where}", 'I_n = I_r', ['I_r' => $fuse], $fuse, 'A');
         $margin = Quantity::min($inquiry->margin($current, $fuse), $inquiry->margin($fuse, $ampacity));
@@ -98,9 +98,9 @@ final class Protection implements Curable
     /**
      * Without a fuse a lead is protected only where its source cannot give more than it may carry.
      */
-    private function unfused(Inquiry $inquiry, Bench $bench, Lead $lead, Quantity $ampacity): Finding
+    private function unfused(Inquiry $inquiry, Survey $survey, Lead $lead, Quantity $ampacity): Finding
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $source = $topology->sourceOf($topology->nearEnd($lead->ref));
         if ($source === null) {
             $inquiry->lack('one supply that feeds it');
@@ -149,9 +149,9 @@ final class Protection implements Curable
     /**
      * @return array{Quantity, string}|null rating and place of the fuse nearest before a lead
      */
-    private function nearestFuse(Inquiry $inquiry, Bench $bench, Lead $lead): ?array
+    private function nearestFuse(Inquiry $inquiry, Survey $survey, Lead $lead): ?array
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $named = $this->ofLead($inquiry, $lead);
         if ($named !== null) {
             return $named;

@@ -7,7 +7,6 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Electrical\SignalLine;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -15,6 +14,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\PortKind;
@@ -35,16 +35,16 @@ final class Signals implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->leads as $lead) {
-            if (SignalLine::of($bench->build, $lead) !== null) {
-                yield PowerLeads::subject($lead, $bench);
+        foreach ($survey->build->leads as $lead) {
+            if (SignalLine::of($survey->build, $lead) !== null) {
+                yield PowerLeads::subject($lead, $survey);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $line = SignalLine::of($inquiry->build, PowerLeads::named($inquiry)) ?? $inquiry->lack('who speaks on it');
 
@@ -53,7 +53,7 @@ final class Signals implements Check
             'relay' => $this->coil($inquiry, $line),
             'motor_driver' => $this->driver($inquiry, $line),
             'arc_source' => $this->torch($inquiry, $line),
-            default => $this->sensed($inquiry, $bench, $line),
+            default => $this->sensed($inquiry, $survey, $line),
         };
     }
 
@@ -102,7 +102,7 @@ final class Signals implements Check
         );
     }
 
-    private function sensed(Inquiry $inquiry, Bench $bench, SignalLine $line): Finding
+    private function sensed(Inquiry $inquiry, Survey $survey, SignalLine $line): Finding
     {
         if (
             $line->from->part->family->key() !== 'limit_switch' &&
@@ -143,7 +143,7 @@ final class Signals implements Check
                     "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.",
                 );
         }
-        $volts = $this->supplyOf($inquiry, $bench, $line);
+        $volts = $this->supplyOf($inquiry, $survey, $line);
         $high = $inquiry->tryPort($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest);
         $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
         $limit = $high ?? ($logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest));
@@ -352,9 +352,9 @@ final class Signals implements Check
             : null;
     }
 
-    private function supplyOf(Inquiry $inquiry, Bench $bench, SignalLine $line): Quantity
+    private function supplyOf(Inquiry $inquiry, Survey $survey, SignalLine $line): Quantity
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($line->from->part->ports as $port) {
             $node = $topology->node("{$line->from->need->ref}.{$port->name}");
             $source = $node === null || $port->kind !== PortKind::Inlet ? null : $topology->sourceOf($node);

@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -15,6 +14,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -33,18 +33,18 @@ final class SolidState implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('switching_module') as $ref => $fitted) {
+        foreach ($survey->build->fittedOf('switching_module') as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $kind = $inquiry->tryChoice($fitted, 'kind') ?? $inquiry->lack("kind of {$fitted->need->role}");
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $node = $topology->node("{$fitted->need->ref}.in");
         $source = $node === null ? null : $topology->sourceOf($node);
         $source ?? $inquiry->lack('a supply that feeds it');
@@ -65,7 +65,7 @@ final class SolidState implements Curable
         if ($kind === 'relay') {
             return $inquiry->conclude(Verdict::Holds, 'Contacts that open: either kind of current.');
         }
-        $current = $this->current($inquiry, $bench);
+        $current = $this->current($inquiry, $survey);
         $heat =
             $kind === 'AC solid-state'
                 ? $inquiry->work(
@@ -147,13 +147,13 @@ final class SolidState implements Curable
         );
     }
 
-    private function current(Inquiry $inquiry, Bench $bench): Quantity
+    private function current(Inquiry $inquiry, Survey $survey): Quantity
     {
         $most = null;
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($topology->leadsFrom("{$inquiry->subject->ref}.out") as $lead) {
             if ($topology->carries($lead->ref)) {
-                $current = PowerLeads::current($inquiry, $bench, $lead);
+                $current = PowerLeads::current($inquiry, $survey, $lead);
                 $most = $most === null ? $current : $most->plus($current);
             }
         }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -31,20 +31,20 @@ final class SpindleOnDrive implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('spindle_drive') as $ref => $fitted) {
-            $spindle = self::spindleOf($bench, $ref);
+        foreach ($survey->build->fittedOf('spindle_drive') as $ref => $fitted) {
+            $spindle = self::spindleOf($survey, $ref);
             if ($spindle !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref, $spindle->need->ref]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $drive = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $spindle = self::spindleOf($bench, $inquiry->subject->ref) ?? $inquiry->lack('a spindle on it');
+        $spindle = self::spindleOf($survey, $inquiry->subject->ref) ?? $inquiry->lack('a spindle on it');
         $gives = $inquiry->read($drive, 'output_current', 'I_d', Bound::Lowest);
         $takes = $inquiry->read($spindle, 'rated_current', 'I_m', Bound::Highest);
         [$poles, $speed] = $inquiry->readAll($spindle, ['p' => 'poles', 'n' => 'top_speed']);
@@ -154,10 +154,10 @@ final class SpindleOnDrive implements Check
         );
     }
 
-    private static function spindleOf(Bench $bench, string $drive): ?Fitted
+    private static function spindleOf(Survey $survey, string $drive): ?Fitted
     {
-        foreach ($bench->build->runs() as [$from, $to]) {
-            $spindle = $from->need === $drive && $from->port === 'motor' ? $bench->build->fitted($to->need) : null;
+        foreach ($survey->build->runs() as [$from, $to]) {
+            $spindle = $from->need === $drive && $from->port === 'motor' ? $survey->build->fitted($to->need) : null;
             if ($spindle?->part->family->key() === 'spindle') {
                 return $spindle;
             }

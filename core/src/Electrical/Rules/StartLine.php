@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -14,6 +13,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -31,16 +31,16 @@ final class StartLine implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('power_supply') as $ref => $fitted) {
+        foreach ($survey->build->fittedOf('power_supply') as $ref => $fitted) {
             if (in_array($fitted->part->spec('start_line')?->choice(), ['open', 'tied to common'], true)) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $supply = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $line = $inquiry->tryChoice($supply, 'start_line');
@@ -60,8 +60,8 @@ final class StartLine implements Check
             return $inquiry->conclude(Verdict::Holds, 'It starts.');
         }
         $taken = null;
-        foreach (Circuits::of($bench)->flows() as $flow) {
-            foreach (Circuits::of($bench)->topology->nodesOf($inquiry->subject->ref) as $node) {
+        foreach (Circuits::of($survey)->flows() as $flow) {
+            foreach (Circuits::of($survey)->topology->nodesOf($inquiry->subject->ref) as $node) {
                 $out = $flow->delivered($node);
                 foreach ($flow->demands($node) as $demand) {
                     $inquiry->absorb($demand->inputs);

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -13,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Fitted;
@@ -32,9 +32,9 @@ final class SupplyFeatures implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->allFitted() as $ref => $fitted) {
+        foreach ($survey->build->allFitted() as $ref => $fitted) {
             foreach ($fitted->part->ports as $port) {
                 if ($port->draw === Draw::Converter && $port->mains) {
                     yield new Subject('need', $ref, $fitted->need->role, [$ref]);
@@ -43,7 +43,7 @@ final class SupplyFeatures implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $supply = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $dangers = [];
@@ -57,7 +57,7 @@ final class SupplyFeatures implements Curable
                 null => $inquiry->miss("whether it has {$what}"),
             };
         }
-        $before = $this->inletBefore($bench, $supply);
+        $before = $this->inletBefore($survey, $supply);
         foreach (
             ['own_switch' => ['a mains switch', 'switch'], 'own_fuse' => ['a fuse', 'fuse_rating']] as $key => [$what, $onInlet]
         ) {
@@ -128,9 +128,9 @@ final class SupplyFeatures implements Curable
         return new Examples(static fn (): array => $with(false), static fn (): array => $with(true));
     }
 
-    private function inletBefore(Bench $bench, Fitted $supply): ?Fitted
+    private function inletBefore(Survey $survey, Fitted $supply): ?Fitted
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($supply->part->ports as $port) {
             $node = $topology->node("{$supply->need->ref}.{$port->name}");
             if ($node !== null && $port->mains) {

@@ -9,7 +9,6 @@ use Magpie\Core\Electrical\Cures\OtherSource;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Electrical\SupplyLimit;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -17,6 +16,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\PortKind;
@@ -40,18 +40,18 @@ final class SupplyLoad implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach (Circuits::of($bench)->topology->listed() as [$need, $role, $port]) {
+        foreach (Circuits::of($survey)->topology->listed() as [$need, $role, $port]) {
             if ($port->kind === PortKind::Source && ! $port->mains) {
                 yield new Subject('port', "{$need}.{$port->name}", "{$role}, output {$port->name}", [$need]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $circuits = Circuits::of($bench);
+        $circuits = Circuits::of($survey);
         $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $circuits->topology->at($node);
         $limit = SupplyLimit::of($inquiry, $fitted, $port);

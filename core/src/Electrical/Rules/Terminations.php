@@ -6,12 +6,12 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Cures\Ferrules;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Reference\Conductors;
@@ -30,12 +30,12 @@ final class Terminations implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return PowerLeads::subjects($bench);
+        return PowerLeads::subjects($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $lead = PowerLeads::named($inquiry);
         $weak = [];

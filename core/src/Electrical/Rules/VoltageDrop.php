@@ -8,13 +8,13 @@ use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
@@ -42,9 +42,9 @@ final class VoltageDrop implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         foreach ($topology->listed() as $node => [$need, $role, $port]) {
             if ($port->kind === PortKind::Inlet && $port->draw !== null && $topology->wayBack($node) !== []) {
                 yield new Subject('port', "{$need}.{$port->name}", "{$role}, port {$port->name}", [$need]);
@@ -52,9 +52,9 @@ final class VoltageDrop implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $circuits = Circuits::of($bench);
+        $circuits = Circuits::of($survey);
         $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         $source = $circuits->topology->sourceOf($node);
         if ($source === null) {

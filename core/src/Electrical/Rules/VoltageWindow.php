@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\OtherSource;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -15,6 +14,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -42,9 +42,9 @@ final class VoltageWindow implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach (Circuits::of($bench)->topology->each() as [$fitted, $port]) {
+        foreach (Circuits::of($survey)->topology->each() as [$fitted, $port]) {
             if (
                 $port->kind === PortKind::Inlet &&
                 ($port->draw !== null || $fitted->part->portSpec($port, 'max_voltage') !== null)
@@ -59,9 +59,9 @@ final class VoltageWindow implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $topology = Circuits::of($bench)->topology;
+        $topology = Circuits::of($survey)->topology;
         $node = $topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $topology->at($node);
         $sources = $topology->sourcesOf($node);

@@ -8,10 +8,10 @@ use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\EnergyUse;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\SupplyLimit;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Quantity;
@@ -27,7 +27,7 @@ use Magpie\Core\Quantity\Quantity;
  */
 final readonly class PowerLedger
 {
-    public function __construct(private Bench $bench)
+    public function __construct(private Survey $survey)
     {
     }
 
@@ -38,7 +38,7 @@ final readonly class PowerLedger
      */
     public function toArray(): array
     {
-        return array_map($this->scenario(...), Circuits::of($this->bench)->scenarios());
+        return array_map($this->scenario(...), Circuits::of($this->survey)->scenarios());
     }
 
     /**
@@ -73,8 +73,8 @@ final readonly class PowerLedger
      */
     private function scenario(Scenario $scenario): array
     {
-        $topology = Circuits::of($this->bench)->topology;
-        $flow = Circuits::of($this->bench)->in($scenario);
+        $topology = Circuits::of($this->survey)->topology;
+        $flow = Circuits::of($this->survey)->in($scenario);
         $outputs = [];
         foreach ($topology->each() as $node => [$fitted, $port]) {
             if ($port->kind === PortKind::Source) {
@@ -95,9 +95,9 @@ final readonly class PowerLedger
      */
     private function output(Flow $flow, int $node, ?Quantity $limit): array
     {
-        [$fitted, $port] = Circuits::of($this->bench)->topology->at($node);
+        [$fitted, $port] = Circuits::of($this->survey)->topology->at($node);
         $load = $flow->delivered($node);
-        $volts = Circuits::of($this->bench)->heldBy($node);
+        $volts = Circuits::of($this->survey)->heldBy($node);
         $loads = [];
         $missing = $flow->whyUnsolved($node) === null ? [] : [$flow->whyUnsolved($node)];
         foreach ($flow->demands($node) as $demand) {
@@ -106,7 +106,7 @@ final readonly class PowerLedger
             if ($taken !== null && $taken->isPositive()) {
                 $loads[] = [
                     'need' => $demand->need,
-                    'role' => $this->bench->build->roleOf($demand->need),
+                    'role' => $this->survey->build->roleOf($demand->need),
                     'amps' => round($taken->in('A'), 3),
                     'watts' => $volts === null
                             ? null
@@ -132,10 +132,10 @@ final readonly class PowerLedger
 
     private function limit(int $node): ?Quantity
     {
-        [$fitted, $port] = Circuits::of($this->bench)->topology->at($node);
+        [$fitted, $port] = Circuits::of($this->survey)->topology->at($node);
         try {
             return SupplyLimit::of(
-                Inquiry::forFigures($this->bench, new Subject('port', $port->name, $port->name)),
+                Inquiry::forFigures($this->survey, new Subject('port', $port->name, $port->name)),
                 $fitted,
                 $port,
             );
@@ -147,7 +147,7 @@ final readonly class PowerLedger
     /** The wall's own limit: what the site's outlet is rated for. */
     private function outlet(): ?Quantity
     {
-        return $this->bench->build->site->outlet;
+        return $this->survey->build->site->outlet;
     }
 
     /**
@@ -155,8 +155,8 @@ final readonly class PowerLedger
      */
     private function energy(Scenario $scenario): array
     {
-        $use = EnergyUse::of(Circuits::of($this->bench), $scenario);
-        $tariff = $this->bench->build->site->tariff;
+        $use = EnergyUse::of(Circuits::of($this->survey), $scenario);
+        $tariff = $this->survey->build->site->tariff;
         $duration = $scenario->duration;
         $run = $duration === null ? null : $use->average->times($duration);
         $yearly =
@@ -171,7 +171,7 @@ final readonly class PowerLedger
             'run_wh' => $run === null ? null : round($run->in('W h'), 1),
             'run_cost' => $duration === null || $tariff === null ? null : $use->cost($duration, $tariff)->amount(),
             'year_cost' => $yearly === null || $tariff === null ? null : $use->cost($yearly, $tariff)->amount(),
-            'currency' => $this->bench->build->plan->currency,
+            'currency' => $this->survey->build->plan->currency,
             'missing' => $use->missing,
         ];
     }

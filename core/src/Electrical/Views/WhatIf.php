@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Views;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Spec;
@@ -34,7 +35,7 @@ final readonly class WhatIf
         }
         if ($this->sag) {
             $parts = $build->parts;
-            foreach ($build->fittedOf('power_supply', 'dc_converter') as $fitted) {
+            foreach ($build->fittedThat(Ability::Converts) as $fitted) {
                 $parts[$fitted->part->ref] = self::sagged($fitted);
             }
             $build = $build->with(['parts' => $parts]);

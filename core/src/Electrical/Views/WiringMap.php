@@ -29,10 +29,10 @@ final readonly class WiringMap
      */
     public function toArray(): array
     {
-        $circuits = Circuits::of($this->inspection->bench);
+        $circuits = Circuits::of($this->inspection->survey);
         $topology = $circuits->topology;
         $flows = $circuits->flows();
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $fill = [];
         foreach ($this->inspection->findings as $finding) {
             if ($finding->card->id === 'E03') {
@@ -105,7 +105,7 @@ final readonly class WiringMap
     private function ports(): array
     {
         $ports = [];
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $used = [];
         foreach ($build->leads as $lead) {
             $used[$lead->from->text()] = $used[$lead->to->text()] = true;
@@ -133,7 +133,7 @@ final readonly class WiringMap
      */
     private function loads(array $flows): array
     {
-        $topology = Circuits::of($this->inspection->bench)->topology;
+        $topology = Circuits::of($this->inspection->survey)->topology;
         $loads = [];
         foreach ($topology->each() as $node => [$fitted, $port]) {
             $way = $topology->wayBack($node);
@@ -170,7 +170,7 @@ final readonly class WiringMap
     {
         $named = [];
         foreach ($byNode as $node => $value) {
-            [$fitted, $port] = Circuits::of($this->inspection->bench)->topology->at($node);
+            [$fitted, $port] = Circuits::of($this->inspection->survey)->topology->at($node);
             $named["{$fitted->need->ref}.{$port->name}"] = $value;
         }
 

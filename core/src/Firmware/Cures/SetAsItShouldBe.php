@@ -24,7 +24,7 @@ final readonly class SetAsItShouldBe implements Cure
     {
         $changes = [];
         $wants = null;
-        foreach (SettingsAudit::of($at->bench)->linesOf($finding->subject->kind, $finding->subject->ref) as $line) {
+        foreach (SettingsAudit::of($at->survey)->linesOf($finding->subject->kind, $finding->subject->ref) as $line) {
             if ($line->state() === SettingLine::DIFFERS && $line->set !== null) {
                 $changes[] = Remedy::set('settings', $line->set->ref, ['value'], $line->wants);
                 $wants = $line->wants;

@@ -7,13 +7,13 @@ namespace Magpie\Core\Firmware\Rules;
 use Magpie\Core\Firmware\Cures\SetAsItShouldBe;
 use Magpie\Core\Firmware\SettingLine;
 use Magpie\Core\Firmware\SettingsAudit;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Trade;
@@ -33,18 +33,18 @@ final class Settings implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
         $seen = [];
-        foreach (SettingsAudit::of($bench)->owners() as [$kind, $ref]) {
+        foreach (SettingsAudit::of($survey)->owners() as [$kind, $ref]) {
             if (! isset($seen[$ref])) {
                 $seen[$ref] = true;
                 yield new Subject(
                     $kind,
                     $ref,
                     match ($kind) {
-                        'axis' => $bench->build->axes[$ref]->name,
-                        'need' => $bench->build->roleOf($ref),
+                        'axis' => $survey->build->axes[$ref]->name,
+                        'need' => $survey->build->roleOf($ref),
                         default => $ref === 'temporary' ? 'Temporary states' : 'Firmware',
                     },
                     $kind === 'need' ? [$ref] : [],
@@ -53,11 +53,11 @@ final class Settings implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $worst = Verdict::Holds;
         $says = [];
-        $lines = SettingsAudit::of($bench)->linesOf($inquiry->subject->kind, $inquiry->subject->ref);
+        $lines = SettingsAudit::of($survey)->linesOf($inquiry->subject->kind, $inquiry->subject->ref);
         $agree = 0;
         foreach ($lines as $line) {
             $state = $line->state();

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Firmware\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -34,15 +34,15 @@ final class StepRate implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return AxisMotion::driven($bench);
+        return AxisMotion::driven($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $steps = $motion->stepsPerMillimetre($inquiry);
         $one = $inquiry->work(
             'One step moves',

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -13,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -37,20 +37,20 @@ final class BeamBend implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
+        foreach ($survey->build->axes as $axis) {
             if ($axis->drive->beam !== null) {
                 yield Subject::ofAxis($axis, [$axis->drive->beam]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $beam = $inquiry->build->fitted($axis->drive->beam ?? '') ?? $inquiry->lack("the beam of {$axis->name}");
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         [$length, $moment] = $inquiry->readAll($beam, ['L' => 'length', 'I' => 'second_moment'], Bound::Lowest);
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F', $axis->drive->force);
         if (! $force->isPositive()) {

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -30,19 +30,19 @@ final class BeltDrive implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
-            if ($axis->drive->by !== null && $bench->build->need($axis->drive->by)?->family === 'pulley') {
-                yield Subject::ofAxis($axis, [$axis->drive->by, ...array_keys([...$bench->build->fittedOf('belt')])]);
+        foreach ($survey->build->axes as $axis) {
+            if ($axis->drive->by !== null && $survey->build->need($axis->drive->by)?->family === 'pulley') {
+                yield Subject::ofAxis($axis, [$axis->drive->by, ...array_keys([...$survey->build->fittedOf('belt')])]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $pulley = $motion->by ?? $inquiry->lack("the pulley of {$axis->name}");
         [$teeth, $pitch] = $inquiry->readAll($pulley, ['z' => 'teeth', 'p' => 'pitch']);
         $inquiry->work(

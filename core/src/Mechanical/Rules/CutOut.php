@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -36,9 +36,9 @@ final class CutOut implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach (MatedParts::all($bench->build, self::takes(...)) as $met) {
+        foreach (MatedParts::all($survey->build, self::takes(...)) as $met) {
             yield new Subject(
                 'mate',
                 $met->mate->ref,
@@ -48,7 +48,7 @@ final class CutOut implements Check
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $met =
             MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::takes(...)) ??

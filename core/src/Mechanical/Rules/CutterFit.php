@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -13,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -34,23 +34,23 @@ final class CutterFit implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        if ([...$bench->build->fittedOf('spindle')] === []) {
+        if ([...$survey->build->fittedOf('spindle')] === []) {
             return;
         }
-        foreach ($bench->build->fittedOf('cutter') as $ref => $fitted) {
+        foreach ($survey->build->fittedOf('cutter') as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [
                 $ref,
-                ...array_keys([...$bench->build->fittedOf('spindle')]),
+                ...array_keys([...$survey->build->fittedOf('spindle')]),
             ]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $cutter = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $spindle = self::spindle($bench) ?? $inquiry->lack('a spindle');
+        $spindle = self::spindle($survey) ?? $inquiry->lack('a spindle');
         $shank = $inquiry->read($cutter, 'shank', 'd_s');
         $collet = $inquiry->read($spindle, 'collet_largest', 'd_c', Bound::Lowest);
         $inquiry->work(
@@ -185,9 +185,9 @@ final class CutterFit implements Curable
         return [$asked, $inquiry->read($spindle, 'rated_power', 'P', Bound::Lowest)];
     }
 
-    private static function spindle(Bench $bench): ?Fitted
+    private static function spindle(Survey $survey): ?Fitted
     {
-        foreach ($bench->build->fittedOf('spindle') as $spindle) {
+        foreach ($survey->build->fittedOf('spindle') as $spindle) {
             return $spindle;
         }
 

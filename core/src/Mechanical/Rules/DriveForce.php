@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Axis;
@@ -51,24 +51,24 @@ final class DriveForce implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
+        foreach ($survey->build->axes as $axis) {
             yield Subject::ofAxis($axis, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $motion->motor($inquiry);
         $measured = $axis->drive->measuredLoad;
         if ($measured !== null) {
             return $this->measured($inquiry, $axis, $measured, $motion);
         }
         $load = DriveLoad::of($inquiry, $motion);
-        $curve = MotorTorque::of($inquiry, $bench, $motion);
+        $curve = MotorTorque::of($inquiry, $survey, $motion);
         $wanted = $inquiry->threshold($motion->loop());
         $worst = null;
         foreach ($load->phases as $phase) {

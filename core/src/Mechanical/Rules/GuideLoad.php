@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\MoreBlocks;
@@ -33,20 +33,20 @@ final class GuideLoad implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
+        foreach ($survey->build->axes as $axis) {
             if ($axis->rail !== null && $axis->drive->mass !== null) {
                 yield Subject::ofAxis($axis, [$axis->rail]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $rail = $inquiry->build->fitted($axis->rail ?? '') ?? $inquiry->lack("a rail for {$axis->name}");
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $drive = $axis->drive;
         $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $drive->mass);
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
@@ -37,15 +37,15 @@ final class InertiaRatio implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        return AxisMotion::driven($bench);
+        return AxisMotion::driven($survey);
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         [$load, $guessed] = DriveLoad::inertia($inquiry, $motion);
         $motor = $motion->motor($inquiry);
         $rotor = $inquiry->read($motor, 'rotor_inertia', 'J_r', Bound::Lowest)->times(max(1, $motion->motors));
@@ -114,7 +114,7 @@ final class InertiaRatio implements Curable
             return;
         }
         // What is not fitted is no ground for this verdict: it is asked apart.
-        $apart = Inquiry::forFigures($inquiry->bench, $inquiry->subject);
+        $apart = Inquiry::forFigures($inquiry->survey, $inquiry->subject);
         foreach ($by->need->candidates as $candidate) {
             $part = $inquiry->build->part($candidate);
             $other = $part === null ? null : new Fitted($by->need, $part);

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -32,20 +32,20 @@ final class Interfaces implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach (MatedParts::all($bench->build, self::meet(...)) as $met) {
+        foreach (MatedParts::all($survey->build, self::meet(...)) as $met) {
             [$one, $other] = $met->mate->between;
             yield new Subject(
                 'mate',
                 $met->mate->ref,
-                "{$met->mate->kind}: {$bench->build->roleOf($one)} to {$bench->build->roleOf($other)}",
+                "{$met->mate->kind}: {$survey->build->roleOf($one)} to {$survey->build->roleOf($other)}",
                 $met->mate->between,
             );
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $met =
             MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::meet(...)) ??

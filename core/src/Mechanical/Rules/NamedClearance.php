@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\ClearanceSide;
@@ -33,14 +33,14 @@ final class NamedClearance implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->clearances as $clearance) {
+        foreach ($survey->build->clearances as $clearance) {
             yield new Subject('clearance', $clearance->ref, $clearance->name);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $clearance = $inquiry->build->clearances[$inquiry->subject->ref];
         [$one, $other] = $clearance->between;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
@@ -35,19 +35,19 @@ final class PowerDrop implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
+        foreach ($survey->build->axes as $axis) {
             if ($axis->drive->motors !== [] && ($axis->drive->incline?->isPositive() ?? $axis->along === 'z')) {
                 yield Subject::ofAxis($axis, $axis->drive->motors);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $motor = $motion->motor($inquiry);
         $brake = $inquiry->tryFlag($motor, 'brake');
         $efficiency = $motion->given($inquiry, 'efficiency', 'efficiency', 'η', $axis->drive->efficiency);

@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 
@@ -31,19 +32,19 @@ final class Rust implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        if ($bench->build->site->humidity !== null && [...$bench->build->fittedOf('screw', 'linear_rail')] !== []) {
+        if ($survey->build->site->humidity !== null && [...$survey->build->fittedThat(Ability::Rusts)] !== []) {
             yield new Subject(
                 'site',
                 'humidity',
                 'Damp room',
-                array_map(strval(...), array_keys([...$bench->build->fittedOf('screw', 'linear_rail')])),
+                array_map(strval(...), array_keys([...$survey->build->fittedThat(Ability::Rusts)])),
             );
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $damp = $inquiry->given(
             'relative humidity',

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\ScrewStack;
 use Magpie\Core\Machine\Trade;
@@ -33,11 +33,11 @@ final class ScrewFit implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->mates as $mate) {
+        foreach ($survey->build->mates as $mate) {
             foreach ($mate->screws as $i => $stack) {
-                $label = "{$mate->kind}: {$bench->build->roleOf($mate->between[0])} to {$bench->build->roleOf(
+                $label = "{$mate->kind}: {$survey->build->roleOf($mate->between[0])} to {$survey->build->roleOf(
                     $mate->between[1],
                 )}";
                 yield new Subject(
@@ -50,7 +50,7 @@ final class ScrewFit implements Curable
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         [$ref, $index] = explode('/', $inquiry->subject->ref);
         $stack = $inquiry->build->mates[$ref]->screws[(int) $index];

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -41,10 +41,10 @@ final class ScrewPreload implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
-            $screw = $axis->drive->by === null ? null : $bench->build->fitted($axis->drive->by);
+        foreach ($survey->build->axes as $axis) {
+            $screw = $axis->drive->by === null ? null : $survey->build->fitted($axis->drive->by);
             if (
                 $screw?->part->family->key() === 'drive_screw' &&
                 $screw->part->spec('kind')?->choice() !== 'lead screw'
@@ -54,10 +54,10 @@ final class ScrewPreload implements Check
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $screw = $motion->by ?? $inquiry->lack("the screw of {$axis->name}");
         $play = $this->measured(
             $inquiry,

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
@@ -37,19 +37,19 @@ final class ScrewSpeed implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->axes as $axis) {
-            if ($axis->drive->by !== null && $bench->build->need($axis->drive->by)?->family === 'drive_screw') {
+        foreach ($survey->build->axes as $axis) {
+            if ($axis->drive->by !== null && $survey->build->need($axis->drive->by)?->family === 'drive_screw') {
                 yield Subject::ofAxis($axis, [$axis->drive->by]);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $motion = AxisMotion::of($inquiry->bench, $axis);
+        $motion = AxisMotion::of($inquiry->survey, $axis);
         $screw = $motion->by ?? $inquiry->lack("the screw of {$axis->name}");
         $root = $inquiry->tryRead($screw, 'root_diameter', 'd');
         if ($root === null) {

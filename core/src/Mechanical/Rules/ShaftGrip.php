@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -54,9 +54,9 @@ final class ShaftGrip implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach (MatedParts::all($bench->build, self::turns(...)) as $met) {
+        foreach (MatedParts::all($survey->build, self::turns(...)) as $met) {
             yield new Subject(
                 'mate',
                 $met->mate->ref,
@@ -66,7 +66,7 @@ final class ShaftGrip implements Check
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $met =
             MatedParts::of($inquiry->build, $inquiry->build->mates[$inquiry->subject->ref], self::turns(...)) ??

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -40,15 +40,15 @@ final class SheetSurface implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        $filaments = array_map(strval(...), array_keys([...$bench->build->fittedOf('filament')]));
-        foreach ($filaments === [] ? [] : $bench->build->fittedOf('build_sheet') as $ref => $fitted) {
+        $filaments = array_map(strval(...), array_keys([...$survey->build->fittedOf('filament')]));
+        foreach ($filaments === [] ? [] : $survey->build->fittedOf('build_sheet') as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref, ...$filaments]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $sheet = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $surface = $inquiry->tryChoice($sheet, 'surface') ?? $inquiry->lack("surface of {$sheet->need->role}");

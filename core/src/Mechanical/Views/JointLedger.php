@@ -58,7 +58,7 @@ final readonly class JointLedger
      */
     public function toArray(): array
     {
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $findings = [];
         foreach ($this->inspection->findings as $finding) {
             $shown = match ($finding->card->id) {
@@ -99,7 +99,7 @@ final readonly class JointLedger
      */
     private function joint(string $mate, string $label, int $index, ?ScrewStack $stack, ?Finding $finding): array
     {
-        $screw = $stack?->screw === null ? null : $this->inspection->bench->build->fitted($stack->screw);
+        $screw = $stack?->screw === null ? null : $this->inspection->survey->build->fitted($stack->screw);
         $thread = $screw?->part->spec('thread')?->choice();
         $head = $screw?->part->spec('head')?->choice() ?? 'cap';
         $worked = [];
@@ -152,7 +152,7 @@ final readonly class JointLedger
      */
     private function bags(array $used): array
     {
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $bags = [];
         foreach ($build->fittedOf('screw', 'nut', 'insert') as $ref => $fitted) {
             $uses = $used[$ref] ?? [];
@@ -189,7 +189,7 @@ final readonly class JointLedger
 
     private function pack(Fitted $fitted): ?int
     {
-        foreach ($this->inspection->bench->build->offers as $offer) {
+        foreach ($this->inspection->survey->build->offers as $offer) {
             if ($offer->part === $fitted->part->ref) {
                 return $offer->pack;
             }

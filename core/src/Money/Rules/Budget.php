@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Money\MoneyLedger;
@@ -30,18 +30,18 @@ final class Budget implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        if ($bench->build->plan->budget !== null) {
+        if ($survey->build->plan->budget !== null) {
             yield new Subject('plan', 'budget', 'The whole build');
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $plan = $inquiry->build->plan;
         $budget = $plan->budget ?? $inquiry->lack('a budget');
-        $ledger = MoneyLedger::of($bench)->toArray(false);
+        $ledger = MoneyLedger::of($survey)->toArray(false);
         $planned = Money::of($ledger['planned'], $plan->currency);
         $bare = $planned->minus(Money::of($ledger['contingency'], $plan->currency));
         foreach ($ledger['open'] as $open) {

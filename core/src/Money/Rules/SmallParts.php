@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -36,21 +37,21 @@ final class SmallParts implements Curable
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->fittedOf('screw', 'nut', 'insert', 'fuse') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::GetsLost) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $need = $fitted->need;
         $spare = $inquiry->given(
             "pieces to spare of {$need->role}",
             'n_s',
-            Quantity::ratio($this->toSpare($bench, $fitted)),
+            Quantity::ratio($this->toSpare($survey, $fitted)),
             Evidence::Measured,
             "needs/{$need->ref}/spares",
         );
@@ -95,11 +96,11 @@ final class SmallParts implements Curable
     }
 
     /** What the need orders on top, or what its packs and the drawer leave over where no other need shares the part. */
-    private function toSpare(Bench $bench, Fitted $fitted): int
+    private function toSpare(Survey $survey, Fitted $fitted): int
     {
         $need = $fitted->need;
         $ordered = (int) ceil($need->quantity * ($need->spares?->in('') ?? 0) - 1e-9);
-        $shelf = PartsBought::of($bench);
+        $shelf = PartsBought::of($survey);
         if ($shelf->takers($fitted->part->ref) > 1) {
             return $ordered;
         }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion\Views;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
@@ -19,7 +19,7 @@ use Magpie\Core\Quantity\Quantity;
 /** Every axis in figures: torque over speed against what the move asks for, inertia, resolution, and what caps it. */
 final readonly class MotionLedger
 {
-    public function __construct(private Bench $bench)
+    public function __construct(private Survey $survey)
     {
     }
 
@@ -31,7 +31,7 @@ final readonly class MotionLedger
      */
     public function toArray(): array
     {
-        return array_values(array_map($this->axis(...), $this->bench->build->axes));
+        return array_values(array_map($this->axis(...), $this->survey->build->axes));
     }
 
     /**
@@ -43,7 +43,7 @@ final readonly class MotionLedger
      */
     private function ask(Axis $axis, array &$missing, callable $what): mixed
     {
-        $inquiry = AxisMotion::figures($this->bench, $axis);
+        $inquiry = AxisMotion::figures($this->survey, $axis);
         try {
             return $what($inquiry);
         } catch (InputMissing) {
@@ -58,14 +58,14 @@ final readonly class MotionLedger
      */
     private function axis(Axis $axis): array
     {
-        $motion = AxisMotion::of($this->bench, $axis);
+        $motion = AxisMotion::of($this->survey, $axis);
         $missing = [];
         $driven = $axis->drive->motors !== [];
         $load = $driven
             ? $this->ask($axis, $missing, static fn (Inquiry $i): DriveLoad => DriveLoad::of($i, $motion))
             : null;
         $curve = $driven
-            ? $this->ask($axis, $missing, fn (Inquiry $i): TorqueCurve => MotorTorque::of($i, $this->bench, $motion))
+            ? $this->ask($axis, $missing, fn (Inquiry $i): TorqueCurve => MotorTorque::of($i, $this->survey, $motion))
             : null;
         $steps = $driven
             ? $this->ask($axis, $missing, static fn (Inquiry $i): Quantity => $motion->stepsPerMillimetre($i))
@@ -97,7 +97,7 @@ final readonly class MotionLedger
                         ],
                         $load->phases,
                     ),
-            'wanted' => $motion->wanted($this->bench->build),
+            'wanted' => $motion->wanted($this->survey->build),
             'loop' => $motion->loop(),
             'travel_per_turn' => $load === null ? null : round($load->travel->in('mm'), 4),
             'load_inertia' => $load === null ? null : round($load->load->in('kg cm²'), 4),
@@ -119,7 +119,7 @@ final readonly class MotionLedger
      */
     private function cap(Axis $axis, AxisMotion $motion, DriveLoad $load, TorqueCurve $curve): array
     {
-        $ask = $load->phases[0]['torque']->in('N m') * $motion->wanted($this->bench->build);
+        $ask = $load->phases[0]['torque']->in('N m') * $motion->wanted($this->survey->build);
         $torque = 0.0;
         for ($rpm = 10; $rpm <= 12_000; $rpm += 10) {
             if ($curve->at(Quantity::of($rpm, 'rpm'))->in('N m') >= $ask) {
@@ -153,7 +153,7 @@ final readonly class MotionLedger
      */
     private function stack(Axis $axis): array
     {
-        $rail = $axis->rail === null ? null : $this->bench->build->fitted($axis->rail);
+        $rail = $axis->rail === null ? null : $this->survey->build->fitted($axis->rail);
         $length = $rail === null ? $axis->span : $rail->part->spec('length')?->nominal();
         if ($length === null) {
             return [];

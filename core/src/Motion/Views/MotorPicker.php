@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Motion\Views;
 
 use Magpie\Core\Electrical\Circuits;
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Machine\Axis;
@@ -32,7 +32,7 @@ final readonly class MotorPicker
 {
     private const SET = 0.85;
 
-    private Bench $bench;
+    private Survey $survey;
 
     /**
      * @param  list<string>  $asked  ids of the checks that decide, put to the axis and to its driver
@@ -42,7 +42,7 @@ final readonly class MotorPicker
         private Axis $axis,
         private array $asked = ['M03', 'M03-drop', 'M04', 'E08', 'E09'],
     ) {
-        $this->bench = $standing->bench();
+        $this->survey = $standing->survey();
     }
 
     /**
@@ -52,14 +52,14 @@ final readonly class MotorPicker
      */
     public function rank(array $shelf): array
     {
-        $motion = AxisMotion::of($this->bench, $this->axis);
-        $inquiry = AxisMotion::figures($this->bench, $this->axis);
-        $wanted = $motion->wanted($this->bench->build);
+        $motion = AxisMotion::of($this->survey, $this->axis);
+        $inquiry = AxisMotion::figures($this->survey, $this->axis);
+        $wanted = $motion->wanted($this->survey->build);
         try {
             $load = DriveLoad::of($inquiry, $motion, false);
             $volts = MotorTorque::supply(
                 $inquiry,
-                Circuits::of($this->bench),
+                Circuits::of($this->survey),
                 ($motion->driver ?? $inquiry->lack('a driver on this axis'))->need->ref,
             )->in('V');
             $gives = $inquiry->read($motion->driver, 'continuous_current', 'I_d')->in('A');

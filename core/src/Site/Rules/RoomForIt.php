@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Site\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
@@ -39,9 +39,9 @@ final class RoomForIt implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        $site = $bench->build->site;
+        $site = $survey->build->site;
         $given = [
             'door' => $site->doorWidth,
             'bench' => $site->benchLength,
@@ -50,13 +50,13 @@ final class RoomForIt implements Check
         ];
         foreach (self::PLACES as $place => $label) {
             // Whoever describes the outside of a machine at least has to get it through a door.
-            if ($given[$place] !== null || ($place === 'door' && ! $bench->build->brief->outline->isEmpty())) {
+            if ($given[$place] !== null || ($place === 'door' && ! $survey->build->brief->outline->isEmpty())) {
                 yield new Subject('site', $place, $label);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         return match ($inquiry->subject->ref) {
             'door' => $this->door($inquiry),

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Thermal\Rules;
 
-use Magpie\Core\Inspection\Bench;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -12,6 +11,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -32,16 +32,16 @@ final class ZoneHeat implements Check
         );
     }
 
-    public function subjects(Bench $bench): iterable
+    public function subjects(Survey $survey): iterable
     {
-        foreach ($bench->build->zones as $zone) {
+        foreach ($survey->build->zones as $zone) {
             if ($zone->holds !== []) {
                 yield new Subject('zone', $zone->ref, $zone->name, $zone->holds);
             }
         }
     }
 
-    public function judge(Inquiry $inquiry, Bench $bench): Finding
+    public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $zone = $inquiry->build->zones[$inquiry->subject->ref];
         $air = $inquiry->given(

@@ -26,7 +26,7 @@ final readonly class HeatLedger
      */
     public function toArray(): array
     {
-        $build = $this->inspection->bench->build;
+        $build = $this->inspection->survey->build;
         $zones = [];
         foreach ($build->zones as $zone) {
             $air = $zone->temperature;
@@ -60,7 +60,7 @@ final readonly class HeatLedger
     private function prints(): array
     {
         $prints = [];
-        foreach ($this->inspection->bench->build->fittedOf('printed_part') as $ref => $fitted) {
+        foreach ($this->inspection->survey->build->fittedOf('printed_part') as $ref => $fitted) {
             $glass = HeatLimit::glass($fitted);
             $service = $fitted->part->spec('service_temperature')?->nominal();
             $prints[] = [
@@ -72,7 +72,7 @@ final readonly class HeatLedger
                 'left' => $glass === null || $service === null ? null : round($glass->minus($service)->in('K'), 1),
                 'walls' => self::number($fitted, 'walls'),
                 'infill' => self::number($fitted, 'infill'),
-                'zone' => $this->inspection->bench->build->zoneOf($ref)?->name,
+                'zone' => $this->inspection->survey->build->zoneOf($ref)?->name,
             ];
         }
         usort($prints, static fn (array $a, array $b): int => ($a['left'] ?? 1e9) <=> ($b['left'] ?? 1e9));

@@ -11,7 +11,7 @@ use Magpie\Core\Machine\Reads;
  * A build laid out for inspection: what several checks need is worked out once and kept here. It knows no trade; each
  * of them asks for what is its own.
  */
-final class Bench
+final class Survey
 {
     /** @var array<string, object> by what it is */
     private array $made = [];
