@@ -10,6 +10,8 @@ use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Brief;
 use Magpie\Core\Machine\Choosing\Opinion;
 use Magpie\Core\Machine\Choosing\Route;
@@ -94,11 +96,14 @@ final class CatalogueController
             }
         }
 
+        $compared = array_merge(...$family->ratios());
+
         return [
             'key' => $family->key(),
             'title' => $family->title(),
             'trade' => $family->trade()->value,
             'account' => $family->account()->value,
+            'abilities' => array_map(static fn (Ability $a): string => $a->value, $family->abilities()),
             'fields' => array_map(
                 static fn (SpecField $f): array => [
                     'key' => $f->key,
@@ -110,6 +115,7 @@ final class CatalogueController
                     'help' => $f->help,
                     'better' => $f->better,
                     'checks' => $reads[$f->key] ?? [],
+                    'compared' => $f->better !== null || in_array($f->key, $compared, true),
                 ],
                 $family->sheet(),
             ),
@@ -133,6 +139,7 @@ final class CatalogueController
             'question' => $card->question,
             'trade' => $card->trade->value,
             'source' => $card->source,
+            'topics' => array_map(static fn (Topic $t): string => $t->value, $card->topics),
             'thresholds' => array_map(
                 static fn (Threshold $t): array => ['meaning' => $t->meaning, 'default' => $t->default->text()],
                 $card->thresholds,

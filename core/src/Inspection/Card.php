@@ -17,6 +17,7 @@ final readonly class Card
      * @param  array<string, Threshold>  $thresholds  defaults a builder may change
      * @param  Evidence  $asks  weakest evidence on which the check may pass
      * @param  bool  $informs  it tells a figure and holds whatever that is, once it can be told
+     * @param  list<Topic>  $topics  pages it belongs on, besides the list of all
      * @param  bool  $mayGo  a cure may take its subject away: an output nothing hangs on any more has nothing to carry
      */
     public function __construct(
@@ -29,6 +30,7 @@ final readonly class Card
         public Evidence $asks = Evidence::Manual,
         public bool $mayGo = false,
         public bool $informs = false,
+        public array $topics = [],
     ) {
     }
 }

@@ -3543,6 +3543,8 @@ export interface components {
             help: string;
             checks: string[];
             better: string | null;
+            /** @description Candidates are compared by it. */
+            compared: boolean;
         };
         Family: {
             key: string;
@@ -3555,6 +3557,7 @@ export interface components {
                 kind: string;
                 mains: boolean;
             }[];
+            abilities: string[];
         };
         CheckCard: {
             id: string;
@@ -3568,6 +3571,7 @@ export interface components {
                     default: string;
                 };
             } | unknown[];
+            topics: string[];
         };
         Catalogue: {
             families: components["schemas"]["Family"][];

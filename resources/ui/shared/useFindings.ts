@@ -1,10 +1,11 @@
 import { computed } from 'vue'
 import type { FindingSummary } from '@/api/client'
-import { useBuild } from './useBuild'
+import { useBuild, useCatalogue } from './useBuild'
 
 /** The worst verdict on each need, lead and mate, as the server ordered them: worst first. */
 export function useFindings() {
   const { overview } = useBuild()
+  const { data: catalogue } = useCatalogue()
   const findings = computed<FindingSummary[]>(() => overview.value?.findings ?? [])
 
   const worstOfNeed = computed(() => {
@@ -28,6 +29,12 @@ export function useFindings() {
     return found
   })
   const ofNeed = (need: string) => findings.value.filter((finding) => finding.subject.needs.includes(need))
+  /** Findings of the checks whose cards say they belong to a topic. */
+  const about = (topic: string) => {
+    const checks = new Set(catalogue.value?.checks.filter((card) => card.topics.includes(topic)).map((card) => card.id))
 
-  return { findings, worstOfNeed, ofLead, ofNeed }
+    return findings.value.filter((finding) => checks.has(finding.check))
+  }
+
+  return { findings, worstOfNeed, ofLead, ofNeed, about }
 }

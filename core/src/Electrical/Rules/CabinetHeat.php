@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Machine\Zone;
@@ -40,6 +41,7 @@ final class CabinetHeat implements Check
             Trade::Thermal,
             'V = 2.99·P/ΔT in m³/h (air at sea level); half of the free-air flow behind a filter and 5.5 W/m²K through sheet metal: common practice, no source',
             ['holds' => Threshold::share('share of the flow that is there', 1.0)],
+            topics: [Topic::Cabinets],
         );
     }
 

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Trade;
@@ -34,6 +35,7 @@ final class ContactLoad implements Curable
                 'holds' => Threshold::share("share of a contact's rating that holds", 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),
             ],
+            topics: [Topic::Contacts],
         );
     }
 

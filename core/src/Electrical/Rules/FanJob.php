@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -30,6 +31,7 @@ final class FanJob implements Curable
             'Is each fan on an output that does what its job asks?',
             Trade::Electrical,
             'The hot-end fan never follows the part fan: common practice, no source',
+            topics: [Topic::ChannelUse],
         );
     }
 

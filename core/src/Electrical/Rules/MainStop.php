@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -27,6 +28,7 @@ final class MainStop implements Check
             'Does the main stop leave no motion, spindle, torch or heater live, and does nothing start again by itself?',
             Trade::Electrical,
             'ISO 13850 (latching, positive-opening, normally closed); IEC 60204-1 §9.2.3 (from memory): releasing a stop must not restart anything',
+            topics: [Topic::Stops],
         );
     }
 

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -35,6 +36,7 @@ final class MainsCircuit implements Check
                 'holds' => Threshold::share('share of the outlet that holds for continuous use', 0.8),
                 'tight' => Threshold::share('share above which the breaker must be expected to open', 1.0),
             ],
+            topics: [Topic::Scope],
         );
     }
 

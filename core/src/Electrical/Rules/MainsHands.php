@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -25,6 +26,7 @@ final class MainsHands implements Check
             'Does somebody who knows mains wiring do the mains work?',
             Trade::Electrical,
             'Common practice, no source; local code may reserve this work for a licensed electrician',
+            topics: [Topic::Scope],
         );
     }
 

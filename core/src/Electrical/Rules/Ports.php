@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -26,6 +27,7 @@ final class Ports implements Check
             'Is there a channel of the right kind, voltage and pin for everything that needs one?',
             Trade::Electrical,
             'Bipartite matching with shared pins and selectors; the blocking set by the theorem of Hall (1935)',
+            topics: [Topic::Channels],
         );
     }
 

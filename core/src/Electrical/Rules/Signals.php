@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\PortKind;
@@ -32,6 +33,7 @@ final class Signals implements Check
             'Does the input understand this signal, and does it survive it?',
             Trade::Electrical,
             '70 % of the logic level reads as high (CMOS input, from memory); contacts and sinking outputs need a pull-up; a protected input is proven by a test: common practice, no source',
+            topics: [Topic::ChannelUse],
         );
     }
 

@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -31,6 +32,7 @@ final class StepRate implements Curable
             Trade::Electrical,
             "Arithmetic; 80 % of the board's limit is common practice, no source",
             ['holds' => Threshold::share("share of the board's step rate that holds", 0.8)],
+            topics: [Topic::Axes],
         );
     }
 

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -34,6 +35,7 @@ final class BeamBend implements Curable
             'Does the beam bend less than the accuracy wanted, under force and acceleration?',
             Trade::Mechanical,
             'Beam held at both ends, load in the middle: F·L³/48EI (theory of beams); E of aluminium 70 GPa; half of the accuracy for bending: common practice, no source',
+            topics: [Topic::Axes],
         );
     }
 

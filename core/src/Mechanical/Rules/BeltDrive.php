@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -27,6 +28,7 @@ final class BeltDrive implements Check
             'Do belt and pulley belong together, and does the pulley stay on its shaft?',
             Trade::Mechanical,
             'Pitch by pitch; six teeth in mesh and a flat under the grub screw: common practice, no source',
+            topics: [Topic::Axes],
         );
     }
 

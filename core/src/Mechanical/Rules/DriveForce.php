@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Evidence;
@@ -48,6 +49,7 @@ final class DriveForce implements Curable
                     AxisMotion::WANTED['closed'],
                 ),
             ],
+            topics: [Topic::Axes],
         );
     }
 

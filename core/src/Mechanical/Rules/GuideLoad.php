@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\MoreBlocks;
@@ -30,6 +31,7 @@ final class GuideLoad implements Curable
             'Do the blocks carry weight, thrust and their lever, with enough to spare?',
             Trade::Mechanical,
             'ISO 14728-1: L10 = (C/P)³ × 100 km; static safety of 3 with vibration: common practice, no source',
+            topics: [Topic::Axes],
         );
     }
 

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -34,6 +35,7 @@ final class InertiaRatio implements Curable
             Trade::Mechanical,
             'J·i²; up to 10 times the rotor, and beyond that what the maker allows: common practice, no source',
             ['usual' => Threshold::share('load for one of rotor inertia that holds', 10.0)],
+            topics: [Topic::Axes],
         );
     }
 

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -32,6 +33,7 @@ final class PlateSize implements Curable
             Trade::Mechanical,
             'Work area and 10 mm more a side for a sheet, 10 mm less for a heater: common practice, no source',
             ['cold' => Threshold::share('share of a side of the work area that a heater must at least warm', 0.8)],
+            topics: [Topic::Scope],
         );
     }
 

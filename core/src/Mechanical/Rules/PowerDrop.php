@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -32,6 +33,7 @@ final class PowerDrop implements Curable
             Trade::Mechanical,
             'A screw below 50 % efficiency locks itself (machine theory); detent of a stepper 5 % of its holding torque: common practice, no source',
             ['detent' => Threshold::share('detent of a stepper, of its holding torque', 0.05)],
+            topics: [Topic::Axes],
         );
     }
 

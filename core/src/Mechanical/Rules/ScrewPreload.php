@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -38,6 +39,7 @@ final class ScrewPreload implements Check
                 'play' => Threshold::share('share of the accuracy that play may take', 0.5),
                 'drag' => Threshold::share('share of the motor that turning may take', 0.1),
             ],
+            topics: [Topic::Axes],
         );
     }
 

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -34,6 +35,7 @@ final class ScrewSpeed implements Curable
             Trade::Mechanical,
             'n_c = f·10⁷·d/L² rpm and F = f·10⁴·d⁴/L² N in mm, with 80 % of the whirling speed and half the load of Euler taken as allowed: constants as ball-screw catalogues print them (from memory)',
             ['holds' => Threshold::share('share of what is allowed that holds', 1.0)],
+            topics: [Topic::Axes],
         );
     }
 

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -32,6 +33,7 @@ final class TravelStack implements Curable
             Trade::Mechanical,
             'Sum of lengths; the 2 % to spare are common practice, no source',
             ['spare' => Threshold::share('share of the travel that should be to spare', 0.02)],
+            topics: [Topic::Scope],
         );
     }
 

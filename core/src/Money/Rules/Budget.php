@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Money\MoneyLedger;
@@ -27,6 +28,7 @@ final class Budget implements Check
             'Does everything, at the door and with what is kept back, stay within the budget?',
             Trade::Supply,
             'Sum of packs, shipping, duty, tax and fees at dated rates',
+            topics: [Topic::Scope],
         );
     }
 

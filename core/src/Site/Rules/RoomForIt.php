@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -36,6 +37,7 @@ final class RoomForIt implements Check
             Trade::Site,
             'Two smallest sides against the opening; 20 mm to spare and 80 % of a bench\'s load are common practice, no source',
             ['load' => Threshold::share('share of the bench\'s load that holds', 0.8)],
+            topics: [Topic::Place, Topic::Scope],
         );
     }
 

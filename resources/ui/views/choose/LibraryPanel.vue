@@ -198,7 +198,8 @@ async function remove(): Promise<void> {
         <tr v-for="field in fields" :key="field.key" :title="field.help">
           <td>
             {{ field.label
-            }}<span v-if="field.checks.length" class="quiet small ml-2">{{ field.checks.join(' ') }}</span>
+            }}<span v-if="field.checks.length" class="quiet small ml-2">{{ field.checks.join(' ') }}</span
+            ><span v-else-if="!field.compared" class="quiet small ml-2">read by no check</span>
           </td>
           <td class="num">
             <EditCell

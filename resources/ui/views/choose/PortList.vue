@@ -28,10 +28,11 @@ const ports = computed(() => [
 ])
 const inlets = computed(() => ports.value.filter((port) => port.kind === 'inlet').map((port) => port.name))
 /** A channel of a board says what it is for; what carries power has ratings, what speaks has levels. */
-const boards = ['controller_board', 'bus_module']
 const fieldsOf = (kind: string) => [
   ...(kind === 'signal' ? signalFields : ['phase', 'earth'].includes(kind) ? [] : powerFields),
-  ...(boards.includes(props.part.family) && (kind === 'signal' || kind === 'outlet') ? channelFields : []),
+  ...(family.value?.abilities.includes('has channels') && (kind === 'signal' || kind === 'outlet')
+    ? channelFields
+    : []),
 ]
 const kinds = [
   { value: 'outlet', title: 'passes power on' },

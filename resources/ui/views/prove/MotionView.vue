@@ -18,7 +18,7 @@ import TravelBar from './TravelBar.vue'
 /** Torque asked for against torque there is, over speed, axis by axis; and what holds each back. */
 const { id, document: build } = useBuild()
 const { data: axes, isError, error } = useDerived<AxisMotion[]>('motion', () => 'motion')
-const { findings } = useFindings()
+const { about } = useFindings()
 const { absorb } = useEdit()
 const router = useRouter()
 const { look, renderer } = useChart()
@@ -33,21 +33,13 @@ watch(
   () => [axis.value?.ref, build.value],
   () => (motors.value = null),
 )
-const checks = ['M03', 'M03-drop', 'M04', 'M05', 'M05-preload', 'M06', 'M07', 'M12', 'E10']
 const said = computed(() =>
-  findings.value.filter(
-    (finding) =>
-      finding.subject.kind === 'axis' && finding.subject.ref === axis.value?.ref && checks.includes(finding.check),
-  ),
+  about('axes').filter((finding) => finding.subject.kind === 'axis' && finding.subject.ref === axis.value?.ref),
 )
 const worstOf = (ref: string) =>
   verdictOrder.find((verdict) =>
-    findings.value.some(
-      (finding) =>
-        finding.subject.kind === 'axis' &&
-        finding.subject.ref === ref &&
-        checks.includes(finding.check) &&
-        finding.verdict === verdict,
+    about('axes').some(
+      (finding) => finding.subject.kind === 'axis' && finding.subject.ref === ref && finding.verdict === verdict,
     ),
   )
 const words: Record<string, string> = { accelerate: 'accelerates', run: 'runs', cut: 'cuts', hold: 'holds' }

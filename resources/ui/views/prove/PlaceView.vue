@@ -8,9 +8,9 @@ import { millimetres } from '@/shared/format'
 
 /** Plan and elevation to scale: room, bench, machine and the room it is served from; and the ways through the door. */
 const { id, document: build } = useBuild()
-const { findings } = useFindings()
+const { about } = useFindings()
 const drawing = ref<SVGSVGElement | null>(null)
-const said = computed(() => findings.value.filter((finding) => finding.check === 'M02'))
+const said = computed(() => about('place'))
 const outline = computed(() => ({
   length: millimetres(build.value?.brief?.outline?.length),
   width: millimetres(build.value?.brief?.outline?.width),

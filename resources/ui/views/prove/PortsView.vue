@@ -14,7 +14,7 @@ import VerdictMark from '@/shared/VerdictMark.vue'
 /** Every channel of every board, what hangs on it or could, and where all would go on another board. */
 const { document: build, roleOf, needs, parts } = useBuild()
 const { data: ports, isError, error } = useDerived<Ports>('ports', () => 'ports')
-const { findings, worstOfNeed } = useFindings()
+const { about, worstOfNeed } = useFindings()
 const { edit } = useEdit()
 const { valueOf, store } = usePortSpecs()
 const notices = useNotices()
@@ -26,11 +26,9 @@ const groups = computed(() =>
     .map((use) => ({ use, channels: (ports.value?.channels ?? []).filter((one) => one.use === use) }))
     .filter((one) => one.channels.length > 0),
 )
-const verdict = computed(() => findings.value.find((finding) => finding.check === 'E12'))
+const verdict = computed(() => about('channels')[0])
 /** What is said of fans on the wrong output, and of signals nobody understands. */
-const jobs = computed(() =>
-  findings.value.filter((finding) => ['E12-fan', 'E11'].includes(finding.check) && finding.verdict !== 'holds'),
-)
+const jobs = computed(() => about('channel use').filter((finding) => finding.verdict !== 'holds'))
 const boards = computed(() => [...new Set((ports.value?.channels ?? []).map((one) => one.board))])
 const swaps = computed(() =>
   boards.value.flatMap((board) =>

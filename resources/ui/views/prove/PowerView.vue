@@ -17,9 +17,9 @@ const { id, document: build } = useBuild()
 const { set } = useEdit()
 const { look, renderer } = useChart()
 const panel = usePanel()
-const { findings } = useFindings()
+const { about } = useFindings()
 /** Heat of cabinets and the air they need; places are described under Heat. */
-const cabinets = computed(() => findings.value.filter((finding) => finding.check === 'E23'))
+const cabinets = computed(() => about('cabinets'))
 const {
   data: power,
   isError,

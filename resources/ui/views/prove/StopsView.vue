@@ -8,8 +8,8 @@ import { useFindings } from '@/shared/useFindings'
 /** The truth table of the stops: what is still live with which of them pressed, everything commanded on. */
 const { roleOf } = useBuild()
 const { data: table, isError, error } = useDerived<Stops>('stops', () => 'stops')
-const { findings } = useFindings()
-const held = computed(() => findings.value.filter((finding) => finding.check === 'E17'))
+const { about } = useFindings()
+const held = computed(() => about('stops'))
 const nameOf = (pressed: string[]) =>
   pressed.length === 0
     ? 'None pressed'

@@ -32,7 +32,7 @@ const stops = computed(() => (build.value?.needs ?? []).filter((need) => need.fa
 const loads = computed(() => [
   ...new Map((map.value?.loads ?? []).map((one) => [one.port.split('.')[0]!, one.role])).entries(),
 ])
-const { ofLead, findings } = useFindings()
+const { ofLead, findings, about } = useFindings()
 const panel = usePanel()
 const uses = ['mains', 'power', 'motor', 'signal', 'earth'] as const
 const seen = ref<Record<string, boolean>>({ mains: true, power: true, motor: true, signal: false, earth: false })
@@ -79,8 +79,10 @@ function wayTo(port: string, deep = 0): string[] {
 
   return [...(before === undefined ? [] : wayTo(before.port, deep + 1)), ...load.way]
 }
-const walk = computed(() =>
-  (walked.value === null ? [] : wayTo(walked.value)).map((ref) => {
+const walk = computed(() => {
+  const contacts = new Map(about('contacts').map((finding) => [finding.subject.ref, finding]))
+
+  return (walked.value === null ? [] : wayTo(walked.value)).map((ref) => {
     const lead = leads.value.get(ref)!
     const amps = lead.amps[scenario.value] as number | undefined
     const arrives = at.value?.[lead.to]
@@ -90,11 +92,11 @@ const walk = computed(() =>
       amps,
       arrives,
       watts: amps === undefined || arrives === undefined ? undefined : amps * arrives,
-      contact: ofLead.value.get(ref)?.find((finding) => finding.check === 'E02'),
+      contact: contacts.get(ref),
       worst: ofLead.value.get(ref)?.[0],
     }
-  }),
-)
+  })
+})
 /** The worst that is said of a part itself, not of what hangs on it. */
 const worstOf = computed(
   () =>

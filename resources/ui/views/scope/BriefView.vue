@@ -15,12 +15,11 @@ const { document: build } = useBuild()
 const { set, edit } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { data: scope } = useDerived<Scope>('scope', () => 'scope')
-const { findings } = useFindings()
+const { about } = useFindings()
 const notices = useNotices()
 const fresh = ref('')
 const reason = ref('')
-const judged = ['M02', 'M01', 'M15', 'E15', 'E14-hands', 'S01']
-const held = computed(() => findings.value.filter((finding) => judged.includes(finding.check)))
+const held = computed(() => about('scope'))
 const countries = computed(() =>
   (catalogue.value?.countries ?? []).map((country) => ({ value: country.name, title: country.name })),
 )

@@ -1,0 +1,238 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { computed, effectScope, ref, type Ref } from 'vue'
+import { useLeadFields } from '@/views/prove/useLeadFields'
+import { useSteps } from '@/views/build/useSteps'
+import type { Change, FindingSummary, Lead, Part, Path, Step } from '@/api/client'
+import { useDecide } from './useDecide'
+import { useFindings } from './useFindings'
+import { useFirst } from './useFirst'
+import { useNotices } from './useNotices'
+import { channelFields, powerFields, usePortSpecs } from './usePortSpecs'
+
+const held = vi.hoisted(() => ({
+  document: { value: {} as Record<string, unknown> },
+  overview: { value: {} as Record<string, unknown> },
+  catalogue: { value: {} as Record<string, unknown> },
+  sets: [] as unknown[][],
+  edits: [] as { label: string; changes: Change[] }[],
+}))
+vi.mock('@/shared/useBuild', () => ({
+  useBuild: () => ({
+    id: ref(1),
+    document: computed(() => held.document.value),
+    overview: computed(() => held.overview.value),
+    parts: computed(() => new Map(((held.document.value.parts ?? []) as Part[]).map((part) => [part.ref, part]))),
+    needsOf: () => [],
+  }),
+  useCatalogue: () => ({ data: computed(() => held.catalogue.value) }),
+  useEvidence: () => computed(() => []),
+  useEdit: () => ({
+    set: (...all: unknown[]) => held.sets.push(all),
+    edit: (label: string, changes: Change[]) => held.edits.push({ label, changes }),
+    absorb: () => undefined,
+  }),
+}))
+vi.mock('@/shared/session', () => ({ whoIsHere: async () => ({ user: { name: 'Robin' } }) }))
+
+/** What stands at the place of a stored field: label, path, what it was, what it is to be. */
+const stored = () => {
+  const [label, , , path, was, to] = held.sets.at(-1) as [string, string, string, Path, unknown, unknown]
+
+  return { label, path, was, to }
+}
+
+beforeEach(() => {
+  setActivePinia(createPinia())
+  held.document.value = {}
+  held.overview.value = {}
+  held.catalogue.value = {}
+  held.sets.length = held.edits.length = 0
+})
+
+describe('findings by what they are about', () => {
+  const finding = (check: string, kind: string, of: string, needs: string[] = []) =>
+    ({ key: `${check}/${of}`, check, subject: { kind, ref: of, needs } }) as unknown as FindingSummary
+
+  it('gives each need the worst, each lead all that is said of it, and a page those of its topic', () => {
+    held.overview.value = {
+      findings: [
+        finding('E02', 'lead', 'W1', ['psu', 'bed']),
+        finding('E04', 'port', 'bed.power', ['bed']),
+        finding('E03', 'lead', 'W1', ['psu', 'bed']),
+      ],
+    }
+    held.catalogue.value = {
+      checks: [
+        { id: 'E02', topics: ['contacts'] },
+        { id: 'E03', topics: [] },
+        { id: 'E04', topics: ['scope', 'contacts'] },
+      ],
+    }
+    const { worstOfNeed, ofLead, ofNeed, about } = useFindings()
+
+    expect(worstOfNeed.value.get('bed')?.check).toBe('E02')
+    expect(ofLead.value.get('W1')?.map((one) => one.check)).toEqual(['E02', 'E03'])
+    expect(ofNeed('bed').map((one) => one.check)).toEqual(['E02', 'E04', 'E03'])
+    expect(about('contacts').map((one) => one.check)).toEqual(['E02', 'E04'])
+    expect(about('stops')).toEqual([])
+  })
+})
+
+describe('what an edit moved in the tally', () => {
+  it('holds what it was, of those that changed, for a while', () => {
+    vi.useFakeTimers()
+    vi.stubGlobal('window', globalThis)
+    const notices = useNotices()
+    notices.tallyChanged(
+      { danger: 2, fails: 0, tight: 1, unproven: 4, holds: 3 },
+      { danger: 1, fails: 0, tight: 1, unproven: 4, holds: 4 },
+    )
+
+    expect(notices.moved).toEqual({ danger: 2, holds: 3 })
+    vi.advanceTimersByTime(8000)
+    expect(notices.moved).toEqual({})
+    vi.useRealTimers()
+    vi.unstubAllGlobals()
+  })
+})
+
+describe('a decision', () => {
+  const taken = { about: 'part', question: 'Which board?', choice: 'A', reason: 'it fits', need: 'board' } as const
+
+  it('is a new one the first time, with who and when', async () => {
+    held.document.value = { decisions: [{ ref: 'd-board', about: 'school', need: undefined }] }
+    await useDecide()('Choose', taken)
+    const change = held.edits[0]!.changes[0]!
+
+    expect(change.section).toBe('decisions')
+    expect(change.create).toMatchObject({ ref: 'd-board-2', need: 'board', choice: 'A', who: 'Robin', state: 'made' })
+    expect(change.create?.date).toMatch(/^\d{4}-\d\d-\d\d$/)
+  })
+  it('changes the one asked before, with what else the choice brings', async () => {
+    held.document.value = { decisions: [{ ref: 'd1', about: 'part', need: 'board' }] }
+    const besides: Change = { section: 'needs', ref: 'board', set: [{ path: ['choice'], to: 'A' }] }
+    await useDecide()('Choose', taken, [besides])
+
+    expect(held.edits[0]!.changes[0]).toEqual(besides)
+    expect(held.edits[0]!.changes[1]).toMatchObject({ section: 'decisions', ref: 'd1' })
+    expect(held.edits[0]!.changes[1]!.set).toContainEqual({ path: ['choice'], to: 'A' })
+  })
+})
+
+describe('what is said of a port', () => {
+  const part = (ports?: unknown[]) => ({ ref: 'B', name: 'Board', ports }) as unknown as Part
+  const { valueOf, store } = usePortSpecs()
+  const volts = powerFields[0]!
+  const reserved = channelFields.find((field) => field.key === 'reserved')!
+
+  it('reads short and full forms, and flags as yes and no', () => {
+    const board = part([
+      { name: 'fan0', specs: { voltage: '24 V', reserved: { value: false, evidence: 'manual' } } },
+      { name: 'fan1' },
+    ])
+
+    expect(valueOf(board, 'fan0', 'voltage')).toBe('24 V')
+    expect(valueOf(board, 'fan0', 'reserved')).toBe('no')
+    expect(valueOf(board, 'fan1', 'voltage')).toBeUndefined()
+  })
+  it('adds the port when it is the first word about it', () => {
+    store(part(), 'fan0', volts)('24 V', null)
+
+    expect(stored()).toMatchObject({ path: ['ports'], was: null })
+    expect(stored().to).toEqual([{ name: 'fan0', specs: { voltage: { value: '24 V', evidence: 'datasheet' } } }])
+  })
+  it('changes the value alone, takes a line away with an empty one, and keeps flags flags', () => {
+    const spec = { value: '24 V', evidence: 'manual' }
+    const board = part([{ name: 'x' }, { name: 'fan0', specs: { voltage: spec } }])
+    store(board, 'fan0', volts)('12 V', '24 V')
+    expect(stored()).toMatchObject({ path: ['ports', 1, 'specs', 'voltage', 'value'], was: '24 V', to: '12 V' })
+    store(board, 'fan0', volts)('', '24 V')
+    expect(stored()).toMatchObject({ path: ['ports', 1, 'specs', 'voltage'], was: spec, to: null })
+    store(board, 'fan0', reserved)('yes', 'no')
+    expect(stored()).toMatchObject({ was: false, to: true })
+  })
+})
+
+describe('the fields of a lead', () => {
+  const lead = { ref: 'W1' } as Lead
+
+  it('store words, whole numbers and flags as what they are', () => {
+    const { store, storeWhole, storeFlag } = useLeadFields()
+    store(lead, 'Length', ['length'])('', '2 m')
+    expect(stored()).toMatchObject({ label: 'Length of W1', was: '2 m', to: null })
+    storeWhole(lead, 'Contacts', ['ends', 0, 'contacts_per_pole'])('2', 1)
+    expect(stored().to).toBe(2)
+    storeWhole(lead, 'Contacts', ['ends', 0, 'contacts_per_pole'])('two', 1)
+    expect(stored().to).toBe('two')
+    storeFlag(lead, 'Made', ['made'])('no', 'yes')
+    expect(stored()).toMatchObject({ was: true, to: false })
+    storeFlag(lead, 'Made', ['made'])('yes', null)
+    expect(stored()).toMatchObject({ was: null, to: true })
+  })
+  it('offer each port once: those of the family, and the part’s own', () => {
+    held.catalogue.value = { families: [{ key: 'controller_board', ports: [{ name: 'power' }] }] }
+    held.document.value = {
+      parts: [{ ref: 'B', ports: [{ name: 'power' }, { name: 'fan0' }] }],
+      needs: [
+        { ref: 'board', role: 'Board', family: 'controller_board', choice: 'B' },
+        { ref: 'other', role: 'Other', family: 'unknown' },
+      ],
+    }
+
+    expect(useLeadFields().ports.value.map((one) => one.value)).toEqual(['board.power', 'board.fan0'])
+  })
+})
+
+describe('the steps', () => {
+  it('come in the order they can be done, the next one open and waiting for nothing', () => {
+    held.document.value = {
+      steps: [
+        { ref: 'a', title: 'A', state: 'done' },
+        { ref: 'b', title: 'B', state: 'open' },
+        { ref: 'c', title: 'C', state: 'open' },
+      ],
+    }
+    held.overview.value = {
+      steps: [
+        { ref: 'a', waits_for: [], verdict: null },
+        { ref: 'c', waits_for: ['b'], verdict: null },
+        { ref: 'b', waits_for: [], verdict: null },
+        { ref: 'gone', waits_for: [], verdict: null },
+      ],
+    }
+    vi.spyOn(console, 'warn').mockImplementation(() => undefined)
+    const { rows, next, runs, worked } = useSteps()
+
+    expect(rows.value.map((row) => row.step.ref)).toEqual(['a', 'c', 'b'])
+    expect(next.value?.step.ref).toBe('b')
+    const step = (timings: { start: number; stop?: number }[]) => ({ timings }) as Step
+    expect(runs(step([{ start: 5 }]))).toBe(true)
+    expect(runs(step([{ start: 5, stop: 9 }]))).toBe(false)
+    expect(runs({} as Step)).toBe(false)
+    // A clock set back in between counts nothing, not less than nothing.
+    expect(
+      worked(
+        step([
+          { start: 5, stop: 9 },
+          { start: 30, stop: 20 },
+        ]),
+      ),
+    ).toBe(4)
+  })
+})
+
+describe('the first of a long list', () => {
+  it('begins again when it is listed anew', async () => {
+    const total = ref(400)
+    const mark: Ref<Element | null> = ref(null)
+    const scope = effectScope()
+    const first = scope.run(() => useFirst(() => total.value, mark, 100))!
+    first.value = 300
+    total.value = 20
+    await Promise.resolve()
+
+    expect(first.value).toBe(100)
+    scope.stop()
+  })
+})
