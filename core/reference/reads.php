@@ -403,6 +403,7 @@ return [
         'pulley.teeth',
         'servo_motor.rated_speed',
         'servo_motor.rated_torque',
+        'stepper_motor.current_is_peak',
         'stepper_motor.holding_torque',
         'stepper_motor.inductance',
         'stepper_motor.rated_current',

@@ -66,12 +66,32 @@ final class ChannelMatching
             }
         }
         if ($best !== null) {
-            $this->found = $best['match'];
+            $this->found = $best['match'] + $this->sharing($best['match']);
             $this->banks = $best['way']['banks'];
             if (count($this->found) < count($this->wishes)) {
                 $this->findBlock($best['reach']);
             }
         }
+    }
+
+    /**
+     * What is wired to a channel that something else of the same job hangs on already: the two run together.
+     *
+     * @param  array<string, string>  $match
+     * @return array<string, string> wish → channel
+     */
+    private function sharing(array $match): array
+    {
+        $on = array_flip($match);
+        $sharing = [];
+        foreach ($this->pinned ? array_diff_key($this->wishes, $match) : [] as $ref => $wish) {
+            $other = $this->wishes[$on[$wish->wired] ?? ''] ?? null;
+            if ($wish->wired !== null && ($other?->together === $wish->together || $other?->uses === ['fan'])) {
+                $sharing[$ref] = $wish->wired;
+            }
+        }
+
+        return $sharing;
     }
 
     /**

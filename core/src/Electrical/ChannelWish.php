@@ -15,6 +15,7 @@ final readonly class ChannelWish
      * @param  array{Quantity, Quantity}|null  $window  voltages it stands
      * @param  string|null  $wired  channel a lead of the builder's takes it to
      * @param  Quantity|null  $rated  voltage it is made for
+     * @param  int  $piece  which of the need's pieces it is, from 1
      */
     public function __construct(
         public string $need,
@@ -24,12 +25,13 @@ final readonly class ChannelWish
         public ?array $window = null,
         public ?string $wired = null,
         public ?Quantity $rated = null,
+        public int $piece = 1,
     ) {
     }
 
     public function ref(): string
     {
-        return $this->need;
+        return $this->piece === 1 ? $this->need : "{$this->need}/{$this->piece}";
     }
 
     public function stands(?Quantity $volts): bool

@@ -7,25 +7,40 @@ namespace Magpie\Core\Electrical;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\LeadEnd;
+use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Quantity\Quantity;
 
 /**
- * The contacts at one end of a lead: how many share the current of a pole, and what each may carry.
+ * The contacts at one end of a lead: how many share the current of a pole, and what each may carry; and which other
+ * leads end on the same ones.
  */
 final readonly class ContactsAtEnd
 {
-    private function __construct(public string $place, public Quantity $rating, public Quantity $perPole)
-    {
+    /**
+     * @param  Quantity  $perPole  contacts in parallel that this lead has of each pole
+     * @param  list<string>  $shared  leads that end on the same contacts, this one among them; none when it is alone
+     * @param  Quantity|null  $all  contacts of each pole that carry all of those together
+     * @param  bool  $counted  whether that many are known to be there: else one is taken
+     */
+    private function __construct(
+        public string $place,
+        public Quantity $rating,
+        public Quantity $perPole,
+        public array $shared = [],
+        public ?Quantity $all = null,
+        public bool $counted = true,
+    ) {
     }
 
     /**
      * @return self|null null at an end that has no contact (soldered through),
      *     or whose rating is not known (then it is noted as missing)
      */
-    public static function find(Inquiry $inquiry, Lead $lead, int $side): ?self
+    public static function find(Inquiry $inquiry, Survey $survey, Lead $lead, int $side): ?self
     {
         $end = $lead->ends[$side];
         if ($end->termination === 'soldered' || $end->termination === 'moulded') {
@@ -34,8 +49,52 @@ final readonly class ContactsAtEnd
         $at = $side === 0 ? $lead->from : $lead->to;
         $place = $inquiry->build->roleOf($at->need).', port '.$at->port;
 
-        return self::ofHousing($inquiry, $lead, $side, $end, $place) ??
+        $contacts =
+            self::ofHousing($inquiry, $lead, $side, $end, $place) ??
             self::ofPort($inquiry, $lead, $side, $end, $place);
+
+        return $contacts?->sharedBy($inquiry, $survey, $lead, $at, $end);
+    }
+
+    /** The same, where other leads end in the same plug or terminal and there are not contacts enough for each. */
+    private function sharedBy(Inquiry $inquiry, Survey $survey, Lead $lead, PortRef $at, LeadEnd $end): self
+    {
+        $topology = Circuits::of($survey)->topology;
+        $here = $at->text();
+        $leads = [$lead->ref];
+        $claimed = $end->contactsPerPole ?? 1;
+        $most = $claimed;
+        foreach ([...$topology->leadsFrom($here), ...$topology->leadsTo($here)] as $other) {
+            $its = $other->ends[$other->from->text() === $here ? 0 : 1];
+            if (
+                $other->ref !== $lead->ref &&
+                $topology->carries($other->ref) &&
+                $its->contact === $end->contact &&
+                ! in_array($its->termination, ['soldered', 'moulded'], true)
+            ) {
+                $leads[] = $other->ref;
+                $claimed += $its->contactsPerPole ?? 1;
+                $most = max($most, $its->contactsPerPole ?? 1);
+            }
+        }
+        $fitted = $inquiry->build->fitted($at->need);
+        $port = $inquiry->build->port($at);
+        if (count($leads) === 1 || $fitted === null || $port === null) {
+            return $this;
+        }
+        $there = $inquiry->tryPort($fitted, $port, 'contacts_per_pole', 'n_p');
+        if ($there !== null && ! Quantity::ratio($claimed)->exceeds($there)) {
+            return $this;
+        }
+
+        return new self(
+            $this->place,
+            $this->rating,
+            $this->perPole,
+            $leads,
+            $there ?? Quantity::ratio($end->contact === null ? 1 : $most),
+            $there !== null || $end->contact !== null,
+        );
     }
 
     private static function ofHousing(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Quantity\Quantity;
 
 /** A driver and the motors on its phase leads. */
 final readonly class DrivenMotor
@@ -26,6 +29,34 @@ final readonly class DrivenMotor
         );
 
         return $fitted === null || $motors === [] ? null : new self($fitted, $motors);
+    }
+
+    /** How many motors share the current of one driver, in parallel: pieces of either side are dealt out evenly. */
+    public function sharing(): int
+    {
+        $pieces = array_sum(array_map(static fn (Fitted $m): int => $m->need->quantity, $this->motors));
+
+        return max(1, (int) ceil($pieces / max(1, $this->driver->need->quantity)));
+    }
+
+    /**
+     * Current a motor's phase may take for long, rms: a sheet that states the peak of the sine states 1.414 times that.
+     *
+     * @throws \Magpie\Core\Inspection\InputMissing
+     */
+    public static function rated(Inquiry $inquiry, Fitted $motor, string $symbol = 'I_m'): Quantity
+    {
+        $rated = $inquiry->read($motor, 'rated_current', $symbol, Bound::Lowest);
+
+        return $inquiry->tryFlag($motor, 'current_is_peak') === true
+            ? $inquiry->work(
+                'Stated as peak',
+                "{$symbol} = I_peak / 1.414",
+                ['I_peak' => $rated],
+                $rated->over(M_SQRT2),
+                'A',
+            )
+            : $rated;
     }
 
     /** The driver a motor hangs on, with all its motors. */

@@ -77,6 +77,20 @@ final readonly class PortAllocation implements Settled
     }
 
     /**
+     * @return list<string> needs of which some piece is in the way of others, each once
+     */
+    public function blocked(): array
+    {
+        return array_values(array_unique(array_map($this->needOf(...), $this->matching->blocked)));
+    }
+
+    /** The need of a wish, by the wish's ref. */
+    private function needOf(string $wish): string
+    {
+        return explode('/', $wish, 2)[0];
+    }
+
+    /**
      * @return list<string> what would cure that some have no channel
      */
     public function cures(): array
@@ -154,7 +168,8 @@ final readonly class PortAllocation implements Settled
 
         return [
             'channels' => array_map(function (Channel $c) use ($taken, $wired): array {
-                $load = isset($taken[$c->ref()]) ? (string) $taken[$c->ref()] : null;
+                $wish = $taken[$c->ref()] ?? null;
+                $load = $wish === null ? null : $this->needOf((string) $wish);
                 $bank = $c->bank === null ? null : $this->matching->banks["{$c->board}/{$c->bank}"] ?? null;
 
                 return [
@@ -170,20 +185,20 @@ final readonly class PortAllocation implements Settled
                     'reserved' => $c->reserved,
                     'stated' => $c->stated,
                     'load' => $load,
-                    'how' => $load === null ? null : (($wired[$load] ?? null) === $c->ref() ? 'wired' : 'proposed'),
+                    'how' => $wish === null ? null : (($wired[$wish] ?? null) === $c->ref() ? 'wired' : 'proposed'),
                 ];
             }, $this->channels),
             'unplaced' => array_values(
                 array_map(
                     static fn (ChannelWish $w): array => [
-                        'need' => $w->ref(),
+                        'need' => $w->need,
                         'role' => $w->role,
                         'uses' => $w->uses,
                     ],
                     array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->matching->found[$w->ref()])),
                 ),
             ),
-            'blocked' => $this->matching->blocked,
+            'blocked' => $this->blocked(),
             'contested' => $this->matching->contested,
             'cures' => $this->cures(),
             'exact' => $this->matching->exact,
@@ -200,6 +215,9 @@ final readonly class PortAllocation implements Settled
         $channels = [];
         foreach ($this->survey->build->fittedThat(Ability::HasChannels) as $ref => $board) {
             $stated = [];
+            // What hangs behind a link that today's firmware does not speak is no use today.
+            $support = $board->part->spec('support')?->choice();
+            $support = $support === 'today' ? null : $support;
             foreach ($board->part->ports as $port) {
                 $use = $this->text($port, 'use') ?? $this->useByLoad($ref, $port);
                 if ($use !== null) {
@@ -212,7 +230,7 @@ final readonly class PortAllocation implements Settled
                         $this->text($port, 'bank'),
                         $this->text($port, 'pin'),
                         $this->text($port, 'control'),
-                        $this->text($port, 'support'),
+                        $support ?? $this->text($port, 'support'),
                         ($port->specs['reserved'] ?? null)?->flag() === true,
                     );
                 }
@@ -220,7 +238,7 @@ final readonly class PortAllocation implements Settled
             foreach (self::COUNTS as $key => $use) {
                 $counted = (int) min(self::MOST, $board->part->spec($key)?->nominal()?->in('') ?? 0);
                 for ($i = $stated[$use] ?? 0; $i < $counted; $i++) {
-                    $channels[] = new Channel($ref, "{$use} ".($i + 1), $use, stated: false);
+                    $channels[] = new Channel($ref, "{$use} ".($i + 1), $use, support: $support, stated: false);
                 }
             }
         }
@@ -282,15 +300,22 @@ final readonly class PortAllocation implements Settled
             $power = in_array($uses[0], ['fan', 'heater', 'light'], true) && ! $fitted->part->can(Ability::Switches);
             $volts = static fn (string $key): ?Quantity => $power ? $fitted->part->spec($key)?->nominal() : null;
             $window = [$volts('min_voltage'), $volts('max_voltage')];
-            $wishes[] = new ChannelWish(
-                $ref,
-                $fitted->need->role,
-                $uses,
-                $job === null ? $ref : "fan for {$job}",
-                $window[0] !== null && $window[1] !== null ? [$window[0], $window[1]] : null,
-                $this->wiredTo($ref),
-                $volts('rated_voltage'),
-            );
+            $wired = $this->wiredTo($ref);
+            $pieces = min(self::MOST, $fitted->need->quantity);
+            // Pieces that only take power hang on one lead together; each of the others asks for a channel of its own.
+            $each = $power && $wired !== null ? 1 : $pieces;
+            for ($piece = 1; $piece <= $each; $piece++) {
+                $wishes[] = new ChannelWish(
+                    $ref,
+                    $fitted->need->role.($each === 1 ? '' : " ({$piece} of {$pieces})"),
+                    $uses,
+                    $job === null ? $ref : "fan for {$job}",
+                    $window[0] !== null && $window[1] !== null ? [$window[0], $window[1]] : null,
+                    $piece === 1 ? $wired : null,
+                    $volts('rated_voltage'),
+                    $piece,
+                );
+            }
         }
 
         return $wishes;

@@ -42,6 +42,7 @@ final class BusModule extends Family
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '60 V']),
             SpecField::quantity('rated_current', 'Own current', Dimension::Current, 'A', ['0.01 A', '5 A']),
             SpecField::choice('link', 'Link to the main board', ['differential bus', 'serial line', 'separate wires']),
+            SpecField::choice('support', 'The main board speaks to it', ['today', 'with other firmware', 'promised']),
             SpecField::quantity('drivers', 'Motor drivers on it', Dimension::Ratio, '', ['0', '4']),
             SpecField::quantity('heat_limit', 'Highest air temperature', Dimension::Temperature, '°C', [
                 '40 °C',

@@ -57,6 +57,11 @@ final class Relay extends Family
                 '0 mA',
                 '50 mA',
             ])->lessIsBetter(),
+            SpecField::quantity('on_resistance', 'Resistance when on', Dimension::Resistance, 'mΩ', [
+                '0.1 mΩ',
+                '5 Ω',
+            ])->lessIsBetter(),
+            SpecField::flag('heat_sink', 'Heat sink fitted'),
             SpecField::flag('positive_opening', 'Positive-opening contacts'),
             ...SpecField::body(),
         ];
@@ -66,8 +71,21 @@ final class Relay extends Family
     {
         return [
             new Port('coil', PortKind::Signal),
-            new Port('in', PortKind::Inlet),
-            new Port('out', PortKind::Outlet, fedFrom: 'in'),
+            new Port(
+                'in',
+                PortKind::Inlet,
+                lends: ['max_voltage' => 'max_voltage', 'contact_rating' => 'contact_rating'],
+            ),
+            new Port(
+                'out',
+                PortKind::Outlet,
+                fedFrom: 'in',
+                lends: [
+                    'rated_current' => 'contact_rating',
+                    'contact_rating' => 'contact_rating',
+                    'resistance' => 'on_resistance',
+                ],
+            ),
         ];
     }
 

@@ -22,6 +22,7 @@ final readonly class SettingLine
      * @param  string|null  $wants  as it should be; null when the fitted parts do not say yet
      * @param  string  $why  what that follows from
      * @param  bool  $grave  wrong, it hurts or breaks something
+     * @param  bool  $atMost  what it should be is the most it may be
      */
     public function __construct(
         public string $key,
@@ -32,6 +33,7 @@ final readonly class SettingLine
         public string $why,
         public bool $grave = false,
         public ?Setting $set = null,
+        public bool $atMost = false,
     ) {
     }
 
@@ -41,7 +43,7 @@ final readonly class SettingLine
             return $this->set?->done === true ? self::AGREES : self::OPEN;
         }
 
-        return self::same($this->wants, $this->set->value) ? self::AGREES : self::DIFFERS;
+        return SettingValue::suits($this->set->value, $this->wants, $this->atMost) ? self::AGREES : self::DIFFERS;
     }
 
     /**
@@ -63,23 +65,5 @@ final readonly class SettingLine
             'done' => $this->set->done ?? false,
             'until' => $this->set?->until,
         ];
-    }
-
-    /** Numbers agree within a thousandth of the larger, whatever stands after them; words letter by letter. */
-    private static function same(string $wants, string $value): bool
-    {
-        $number = static fn (string $text): ?float => preg_match(
-            '/^\s*(-?\d+(?:[.,]\d+)?)/',
-            str_replace("\u{a0}", ' ', $text),
-            $m,
-        ) === 1
-            ? (float) strtr($m[1], ',', '.')
-            : null;
-        [$a, $b] = [$number($wants), $number($value)];
-        if ($a !== null && $b !== null) {
-            return abs($a - $b) <= 0.001 * max(abs($a), abs($b));
-        }
-
-        return mb_strtolower(trim($wants)) === mb_strtolower(trim($value));
     }
 }

@@ -56,6 +56,7 @@ final readonly class SettingsAudit implements Carried
         ) {
             array_push($lines, ...$some);
         }
+        array_push($lines, ...$this->unknown($lines));
         $this->lines = $lines;
         $owners = [];
         foreach ($lines as $line) {
@@ -146,6 +147,7 @@ final readonly class SettingsAudit implements Carried
         string $why,
         bool $grave = false,
         string $kind = 'setting',
+        bool $atMost = false,
     ): SettingLine {
         return new SettingLine(
             $key,
@@ -156,6 +158,7 @@ final readonly class SettingsAudit implements Carried
             $why,
             $grave,
             $this->noted[$key] ?? null,
+            $atMost,
         );
     }
 
@@ -243,6 +246,7 @@ final readonly class SettingsAudit implements Carried
                     $usable === null ? null : ((string) round($usable->in('mm'), 1)).' mm',
                     'the travel that is left',
                     true,
+                    atMost: true,
                 );
             }
         }
@@ -312,6 +316,7 @@ final readonly class SettingsAudit implements Carried
                 $top?->text(),
                 'the sensor and, at the hot end, a lined heat break',
                 true,
+                atMost: true,
             );
         }
         foreach ($this->survey->build->fittedOf('heater') as $ref => $heater) {
@@ -447,6 +452,41 @@ final readonly class SettingsAudit implements Carried
         }
 
         return $lines;
+    }
+
+    /**
+     * Settings that were noted under a name nothing asks for: a slip of the pen, most likely.
+     *
+     * @param  list<SettingLine>  $lines  those that are asked for
+     * @return list<SettingLine>
+     */
+    private function unknown(array $lines): array
+    {
+        $asked = array_map(static fn (SettingLine $l): string => $l->key, $lines);
+        $unknown = [];
+        foreach ($this->survey->build->settings as $setting) {
+            if ($setting->kind !== 'temporary' && ! in_array($setting->about, $asked, true)) {
+                $nearest = null;
+                foreach ($asked as $key) {
+                    $far = levenshtein($key, $setting->about);
+                    $nearest = $nearest === null || $far < $nearest[0] ? [$far, $key] : $nearest;
+                }
+                $unknown[] = new SettingLine(
+                    $setting->about,
+                    'unknown',
+                    ['build', 'unknown'],
+                    $setting->about,
+                    null,
+                    $nearest === null
+                        ? 'nothing that is fitted asks for it'
+                        : "nothing that is fitted asks for it; the nearest that is asked for is {$nearest[1]}",
+                    false,
+                    $setting,
+                );
+            }
+        }
+
+        return $unknown;
     }
 
     private function steps(Axis $axis): ?string

@@ -45,6 +45,7 @@ final class PortSheet
             SpecField::flag('reserved', 'To be left free'),
             SpecField::flag('pull_up', 'Pull-up at this input'),
             SpecField::choice('input', 'Protection of this input', ['none', 'protected', 'isolated']),
+            SpecField::flag('tested', 'Tested with what hangs on it', 'Whether the pair was tried and works.'),
         ];
     }
 

@@ -44,7 +44,9 @@ final readonly class AxisMotion
             $first === null ? null : $build->fitted($first),
             $driver,
             $axis->drive->by === null ? null : $build->fitted($axis->drive->by),
-            count($axis->drive->motors),
+            array_sum(
+                array_map(static fn (string $ref): int => $build->need($ref)->quantity ?? 1, $axis->drive->motors),
+            ),
         );
     }
 

@@ -33,8 +33,8 @@ final class MotorTorque
         $holding = $inquiry->read($motor, 'holding_torque', 'T_h', Bound::Lowest);
         $driver = $motion->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
         $set = $inquiry->read($driver, 'set_current', 'I_s');
-        $rated = $inquiry->read($motor, 'rated_current', 'I_m');
-        $each = $set->over(count(DrivenMotor::of($inquiry->survey, $driver->need->ref)->motors ?? [1]));
+        $rated = DrivenMotor::rated($inquiry, $motor);
+        $each = $set->over(DrivenMotor::of($survey, $driver->need->ref)?->sharing() ?? 1);
         $share = Quantity::min(
             Quantity::ratio(1),
             $inquiry->work(

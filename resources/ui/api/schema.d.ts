@@ -4241,7 +4241,7 @@ export interface components {
         SettingLine: {
             key: string;
             /** @enum {string} */
-            kind: "setting" | "link" | "temporary";
+            kind: "setting" | "link" | "unknown" | "temporary";
             of: {
                 kind: string;
                 ref: string;

@@ -7,6 +7,7 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\ContactsAtEnd;
 use Magpie\Core\Electrical\Cures\MoreContacts;
 use Magpie\Core\Electrical\Cures\StrainRelief;
+use Magpie\Core\Electrical\LeadsTogether;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -19,6 +20,7 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
 
 /** E02: what each contact of a lead carries, at the weaker of its two ends, and whether a moving joint is relieved. */
 final class ContactLoad implements Curable
@@ -59,7 +61,7 @@ final class ContactLoad implements Curable
         $current = PowerLeads::current($inquiry, $survey, $lead);
         $worst = null;
         foreach ([0, 1] as $side) {
-            $contacts = ContactsAtEnd::find($inquiry, $lead, $side);
+            $contacts = ContactsAtEnd::find($inquiry, $survey, $lead, $side);
             if ($contacts === null) {
                 continue;
             }
@@ -70,9 +72,10 @@ final class ContactLoad implements Curable
                 $current->over($contacts->perPole),
                 'A',
             );
+            [$of, $each] = $this->together($inquiry, $survey, $contacts, $each) ?? [$current, $each];
             $margin = $inquiry->margin($each, $contacts->rating);
             if ($worst === null || $margin->isBelow($worst[0])) {
-                $worst = [$margin, $each, $contacts];
+                $worst = [$margin, $each, $contacts, $of];
             }
         }
         if ($worst === null) {
@@ -82,7 +85,7 @@ final class ContactLoad implements Curable
 
             return $inquiry->conclude(Verdict::Holds, 'Soldered or moulded at both ends: no contact to overload.');
         }
-        [$margin, $each, $contacts] = $worst;
+        [$margin, $each, $contacts, $of] = $worst;
         $verdict = $inquiry->band(
             $each,
             $contacts->rating,
@@ -90,11 +93,13 @@ final class ContactLoad implements Curable
             $inquiry->threshold('tight'),
             Verdict::Danger,
         );
-        $count = (int) $contacts->perPole->in('');
-        $sharing =
-            $count === 1 ? "One contact carries all {$current}" : "{$count} contacts share {$current}: {$each} each";
+        $several = $of !== $current;
+        $count = (int) (($several ? $contacts->all : null) ?? $contacts->perPole)->in('');
+        $sharing = $count === 1 ? "One contact carries all {$of}" : "{$count} contacts share {$of}: {$each} each";
         $says =
-            "{$sharing} at {$contacts->place}; its rating is {$contacts->rating}.".
+            "{$sharing} at {$contacts->place}".
+            ($several ? ', of '.implode(' and ', $contacts->shared).' together' : '').
+            "; its rating is {$contacts->rating}.".
             ($verdict === Verdict::Danger ? ' The plug overheats; a further contact pair costs a few coins.' : '');
 
         return $inquiry->conclude(
@@ -152,6 +157,40 @@ final class ContactLoad implements Curable
                 ],
             ],
         );
+    }
+
+    /**
+     * Where several leads end on the same contacts and load them more together than this one alone.
+     *
+     * @return array{Quantity, Quantity}|null what all of them carry, and each contact of it
+     */
+    private function together(Inquiry $inquiry, Survey $survey, ContactsAtEnd $contacts, Quantity $alone): ?array
+    {
+        if ($contacts->shared === [] || $contacts->all === null) {
+            return null;
+        }
+        $all = LeadsTogether::current($inquiry, $survey, $contacts->shared, $contacts->place);
+        $each = $all->over($contacts->all);
+        if (! $each->exceeds($alone)) {
+            return null;
+        }
+        if (! $contacts->counted) {
+            // Each of them may have a terminal of its own: asked only where it matters.
+            if ($each->exceeds($contacts->rating->times($inquiry->threshold('holds')))) {
+                $inquiry->miss("contacts per pole at {$contacts->place}");
+            }
+
+            return null;
+        }
+        $inquiry->work(
+            "Each contact at {$contacts->place}, of all leads that end there",
+            'I_e = I / n',
+            ['I' => $all, 'n' => $contacts->all],
+            $each,
+            'A',
+        );
+
+        return [$all, $each];
     }
 
     private function unrelievedEnd(Inquiry $inquiry, Lead $lead): ?string

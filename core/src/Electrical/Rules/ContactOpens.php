@@ -46,7 +46,7 @@ final class ContactOpens implements Curable
         $current = PowerLeads::current($inquiry, $survey, $lead);
         $worst = null;
         foreach ([0, 1] as $side) {
-            $contacts = ContactsAtEnd::find($inquiry, $lead, $side);
+            $contacts = ContactsAtEnd::find($inquiry, $survey, $lead, $side);
             if ($contacts === null || ! $contacts->perPole->exceeds(Quantity::ratio(1))) {
                 continue;
             }
@@ -72,10 +72,10 @@ final class ContactOpens implements Curable
         $stands = ! $each->exceeds($contacts->rating);
         $says =
             "With one contact open at {$contacts->place} each of the rest carries {$each}; its rating is {$contacts->rating}.".
-            ($stands ? '' : ' Look at this plug on every upkeep round.');
+            ($stands ? '' : ' The survivor overheats unseen: a further contact, or look at this plug on every upkeep round.');
 
         return $inquiry->conclude(
-            $stands ? Verdict::Holds : Verdict::Tight,
+            $stands ? Verdict::Holds : Verdict::Fails,
             $says,
             $margin,
             "{$contacts->rating} a contact",

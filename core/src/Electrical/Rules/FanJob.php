@@ -78,14 +78,15 @@ final class FanJob implements Curable
             $its = $this->jobOf($inquiry, $wish);
             if (
                 $other !== null &&
-                $mine->pin !== null &&
-                $other->pin === $mine->pin &&
-                $other->board === $mine->board &&
-                $its !== $job
+                $its !== $job &&
+                ($other->ref() === $mine->ref() ||
+                    ($mine->pin !== null && $other->pin === $mine->pin && $other->board === $mine->board))
             ) {
+                $what = $other->ref() === $mine->ref() ? $mine->ref() : "pin {$mine->pin}";
+
                 return $inquiry->conclude(
                     Verdict::Fails,
-                    "It shares pin {$mine->pin} with {$wish->role}: the two switch together.".
+                    "It shares {$what} with {$wish->role}: the two switch together.".
                         ($job === 'hot end' ? ' The hot end clogs when the other stops.' : ''),
                 );
             }
@@ -97,6 +98,8 @@ final class FanJob implements Curable
             );
         }
 
+        $own = $mine->pin === null ? 'an output' : 'a pin';
+
         return $job === 'part' && in_array($mine->control, ['always on', 'switched'], true)
             ? $inquiry->conclude(
                 Verdict::Fails,
@@ -105,8 +108,8 @@ final class FanJob implements Curable
             : $inquiry->conclude(
                 Verdict::Holds,
                 $job === 'part'
-                    ? 'Its speed can be set, and it has a pin of its own.'
-                    : 'It has a pin of its own. Set it to run whenever the hot end is warm.',
+                    ? "Its speed can be set, and it has {$own} of its own."
+                    : "It has {$own} of its own. Set it to run whenever the hot end is warm.",
             );
     }
 
@@ -162,7 +165,7 @@ final class FanJob implements Curable
 
     private function jobOf(Inquiry $inquiry, ChannelWish $wish): ?string
     {
-        $fan = $wish->wired === null ? null : $inquiry->build->fitted($wish->ref());
+        $fan = $wish->wired === null ? null : $inquiry->build->fitted($wish->need);
 
         return $fan === null ? null : $inquiry->tryChoice($fan, 'job');
     }

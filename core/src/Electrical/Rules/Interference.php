@@ -13,6 +13,8 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Machine\Trade;
 
 /** E18: what spindle and arc leads throw at the controls. */
@@ -40,17 +42,19 @@ final class Interference implements Check
     {
         $source = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $wrong = $source->part->family->key() === 'arc_source' ? $this->arc($inquiry, $source) : [];
-        foreach ($inquiry->build->leads as $lead) {
-            if ($lead->from->need === $source->need->ref && in_array($lead->from->port, ['motor', 'torch'], true)) {
-                if ($lead->conductor->screen === null) {
-                    $inquiry->miss("whether {$lead->ref} is screened", "leads/{$lead->ref}/conductor/screen");
-                } elseif ($lead->conductor->screen === 'none') {
-                    $wrong[] = "{$lead->ref} has no screen";
-                } else {
-                    $inquiry->remark(
-                        "{$lead->ref} is screened, bonded at {$lead->conductor->screen}. Run it apart from signal leads, crossing them square.",
-                    );
-                }
+        $loud = $this->loud($inquiry, $source);
+        if ($loud === []) {
+            $inquiry->miss("the lead of {$source->need->role} to what it drives, and its screen");
+        }
+        foreach ($loud as $lead) {
+            if ($lead->conductor->screen === null) {
+                $inquiry->miss("whether {$lead->ref} is screened", "leads/{$lead->ref}/conductor/screen");
+            } elseif ($lead->conductor->screen === 'none') {
+                $wrong[] = "{$lead->ref} has no screen";
+            } else {
+                $inquiry->remark(
+                    "{$lead->ref} is screened, bonded at {$lead->conductor->screen}. Run it apart from signal leads, crossing them square.",
+                );
             }
         }
         $box = false;
@@ -73,20 +77,50 @@ final class Interference implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (string $start): array => Examples::file([
-            Examples::part('arc', 'arc_source', [
-                'start' => $start,
-                'isolated' => false,
-                'duty_cycle' => '60 %',
-                'torch_switch' => 'dry contact',
-            ]),
-            Examples::part('box', 'cabinet', ['material' => 'steel', 'earthed' => true]),
-        ]);
+        $file = static fn (string $start): array => Examples::file(
+            [
+                Examples::part('arc', 'arc_source', [
+                    'start' => $start,
+                    'isolated' => false,
+                    'duty_cycle' => '60 %',
+                    'torch_switch' => 'dry contact',
+                ]),
+                Examples::part('relay', 'relay', ['kind' => 'mechanical']),
+                Examples::part('box', 'cabinet', ['material' => 'steel', 'earthed' => true]),
+            ],
+            [
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'relay.out',
+                        'to' => 'arc.torch',
+                        'conductor' => ['screen' => 'one end'],
+                    ],
+                ],
+            ],
+        );
 
         return new Examples(
             static fn (): array => $file('high frequency'),
             static fn (): array => $file('blow-back'),
             Verdict::Fails,
+        );
+    }
+
+    /**
+     * @return list<Lead> those that disturb what runs beside them, whichever way they were drawn
+     */
+    private function loud(Inquiry $inquiry, Fitted $source): array
+    {
+        return array_values(
+            array_filter(
+                $inquiry->build->leads,
+                static fn (Lead $l): bool => array_filter(
+                    [$l->from, $l->to],
+                    static fn (PortRef $p): bool => $p->need === $source->need->ref &&
+                        in_array($p->port, ['motor', 'torch'], true),
+                ) !== [],
+            ),
         );
     }
 

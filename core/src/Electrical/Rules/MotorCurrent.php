@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -48,9 +49,9 @@ final class MotorCurrent implements Curable
         $driver = $driven->driver;
         $set = $inquiry->read($driver, 'set_current', 'I_s');
         $allowed = $inquiry->read($driver, 'continuous_current', 'I_d', Bound::Lowest);
-        $count = Quantity::ratio(count($driven->motors));
+        $count = Quantity::ratio($driven->sharing());
         $each =
-            count($driven->motors) === 1
+            $driven->sharing() === 1
                 ? $set
                 : $inquiry->work(
                     'Motors in parallel share it',
@@ -59,16 +60,13 @@ final class MotorCurrent implements Curable
                     $set->over($count),
                     'A',
                 );
-        $rated = $inquiry->read($driven->motors[0], 'rated_current', 'I_m', Bound::Lowest);
-        if ($inquiry->tryFlag($driven->motors[0], 'current_is_peak') === true) {
-            $rated = $inquiry->work(
-                'Stated as peak',
-                'I_m = I_peak / 1.414',
-                ['I_peak' => $rated],
-                $rated->over(M_SQRT2),
-                'A',
-            );
-        }
+        // The weakest of them decides what each may take.
+        $rated = Quantity::min(
+            ...array_map(
+                static fn (Fitted $motor): Quantity => DrivenMotor::rated($inquiry, $motor),
+                $driven->motors,
+            ),
+        );
         $share = $inquiry->work(
             'Share of what the motor may take',
             'k = I / I_m',

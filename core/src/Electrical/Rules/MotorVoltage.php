@@ -53,7 +53,17 @@ final class MotorVoltage implements Curable
         [$supply, $port] = $topology->at($source);
         $volts = $inquiry->port($supply, $port, 'voltage', 'V');
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
-        $current = $inquiry->read($driven->driver, 'set_current', 'I');
+        $set = $inquiry->read($driven->driver, 'set_current', 'I_s');
+        $current =
+            $driven->sharing() === 1
+                ? $set
+                : $inquiry->work(
+                    'Motors in parallel share it',
+                    'I = I_s / n',
+                    ['I_s' => $set, 'n' => Quantity::ratio($driven->sharing())],
+                    $set->over($driven->sharing()),
+                    'A',
+                );
         $angle =
             $inquiry->tryRead($motor, 'step_angle', 'θ') ??
             $inquiry->given(

@@ -77,9 +77,9 @@ final class Ports implements Check
         if ($placed < $all) {
             $names = array_map(
                 fn (string $ref): string => $inquiry->build->roleOf($ref),
-                array_slice($ports->matching->blocked, 0, 6),
+                array_slice($ports->blocked(), 0, 6),
             );
-            $more = count($ports->matching->blocked) - count($names);
+            $more = count($ports->blocked()) - count($names);
             $room = count($ports->matching->contested);
             $says =
                 implode(', ', $names).

@@ -8,7 +8,9 @@ use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\FuseInLead;
 use Magpie\Core\Electrical\Cures\LargerConductor;
+use Magpie\Core\Electrical\LeadsTogether;
 use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Electrical\ProtectiveElement;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -46,26 +48,30 @@ final class Protection implements Curable
         $lead = PowerLeads::named($inquiry);
         $current = PowerLeads::current($inquiry, $survey, $lead);
         $ampacity = Ampacity::of($inquiry, $lead);
-        [$fuse, $where] = $this->nearestFuse($inquiry, $survey, $lead) ?? [null, null];
-        if ($fuse === null) {
+        $element = ProtectiveElement::before($inquiry, $survey, $lead);
+        if ($element === null) {
             return $this->unfused($inquiry, $survey, $lead, $ampacity);
         }
+        [$fuse, $where] = [$element->rating, $element->where];
         $inquiry->work("Fuse before it, {$where}", 'I_n = I_r', ['I_r' => $fuse], $fuse, 'A');
-        $margin = Quantity::min($inquiry->margin($current, $fuse), $inquiry->margin($fuse, $ampacity));
+        $alone = $element->leads === [] || $element->leads === [$lead->ref];
+        $load = $alone ? $current : LeadsTogether::current($inquiry, $survey, $element->leads, $where);
+        $margin = Quantity::min($inquiry->margin($load, $fuse), $inquiry->margin($fuse, $ampacity));
         $verdict = match (true) {
             $fuse->exceeds($ampacity) => Verdict::Danger,
-            $current->exceeds($fuse) => Verdict::Fails,
-            $current->exceeds($fuse->times($inquiry->threshold('holds'))) => Verdict::Tight,
+            $load->exceeds($fuse) => Verdict::Fails,
+            $load->exceeds($fuse->times($inquiry->threshold('holds'))) => Verdict::Tight,
             default => Verdict::Holds,
         };
+        $over = $alone ? "a load of {$load}" : "{$load} through ".implode(' and ', $element->leads).' together';
         $says = match ($verdict) {
             Verdict::Danger => "The {$fuse} fuse ({$where}) does not protect it: the lead may carry only {$ampacity}.",
-            Verdict::Fails => "The {$fuse} fuse ({$where}) opens in normal use: the load is {$current}.",
-            Verdict::Tight => "The {$fuse} fuse ({$where}) protects it, with little to spare over a load of {$current}.",
-            default => "The {$fuse} fuse ({$where}) carries {$current} and opens before the lead's {$ampacity}.",
+            Verdict::Fails => "The {$fuse} fuse ({$where}) opens in normal use: {$over}.",
+            Verdict::Tight => "The {$fuse} fuse ({$where}) protects it, with little to spare over {$over}.",
+            default => "The {$fuse} fuse ({$where}) carries {$load} and opens before the lead's {$ampacity}.",
         };
 
-        return $inquiry->conclude($verdict, $says, $margin, "{$current} ≤ fuse ≤ {$ampacity}");
+        return $inquiry->conclude($verdict, $says, $margin, "{$load} ≤ fuse ≤ {$ampacity}");
     }
 
     public function cures(): array
@@ -144,54 +150,5 @@ final class Protection implements Curable
             $margin,
             "source ≤ {$ampacity}",
         );
-    }
-
-    /**
-     * @return array{Quantity, string}|null rating and place of the fuse nearest before a lead
-     */
-    private function nearestFuse(Inquiry $inquiry, Survey $survey, Lead $lead): ?array
-    {
-        $topology = Circuits::of($survey)->topology;
-        $named = $this->ofLead($inquiry, $lead);
-        if ($named !== null) {
-            return $named;
-        }
-        $node = $topology->nearEnd($lead->ref);
-        while (true) {
-            [$fitted, $port] = $topology->at($node);
-            $rating = $inquiry->tryPort($fitted, $port, 'fuse_rating', 'I_r', \Magpie\Core\Inspection\Bound::Highest);
-            if ($rating !== null && $rating->isPositive()) {
-                return [$rating, $fitted->need->role];
-            }
-            $index = $topology->upstream($node);
-            if ($index === null) {
-                return null;
-            }
-            $joint = $topology->joints[$index];
-            $node = $joint->a === $node ? $joint->b : $joint->a;
-            $lead = $topology->leadOf($joint);
-            $found = $lead === null ? null : $this->ofLead($inquiry, $lead);
-            if ($found !== null) {
-                return $found;
-            }
-        }
-    }
-
-    /**
-     * @return array{Quantity, string}|null
-     */
-    private function ofLead(Inquiry $inquiry, Lead $lead): ?array
-    {
-        if ($lead->protection === null) {
-            return null;
-        }
-        $fuse =
-            $inquiry->build->fitted($lead->protection) ??
-            $inquiry->lack("a part for {$inquiry->build->roleOf($lead->protection)}");
-
-        return [
-            $inquiry->read($fuse, 'rated_current', 'I_r', \Magpie\Core\Inspection\Bound::Highest),
-            $fuse->need->role,
-        ];
     }
 }

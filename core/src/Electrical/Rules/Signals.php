@@ -156,7 +156,14 @@ final class Signals implements Check
                 return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
             }
             if ($guard?->choice() === 'protected') {
-                if ($guard->evidence === Evidence::Measured) {
+                $tested = $inquiry->tryPortWord($line->to, $line->in, 'tested');
+                if ($tested?->flag() === false) {
+                    return $inquiry->conclude(
+                        Verdict::Fails,
+                        "{$volts} into a protected input, and the pair was tested: it does not trip.",
+                    );
+                }
+                if ($tested?->flag() === true && $tested->evidence === Evidence::Measured) {
                     return $inquiry->conclude(
                         Verdict::Holds,
                         "{$volts} into a protected input, and the pair was tested.",
@@ -164,7 +171,7 @@ final class Signals implements Check
                 }
                 $inquiry->miss(
                     "a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips",
-                    "{$where}/input",
+                    "{$where}/tested",
                 );
 
                 return $inquiry->conclude(

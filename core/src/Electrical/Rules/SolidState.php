@@ -16,12 +16,17 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E16: a switching part of the right kind for its current, and cool enough. */
 final class SolidState implements Curable
 {
+    /** What relays call the kinds of a module. */
+    private const SAME = ['solid state, AC' => 'AC solid-state', 'solid state, DC' => 'DC solid-state'];
+
     public function card(): Card
     {
         return new Card(
@@ -35,8 +40,11 @@ final class SolidState implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('switching_module') as $ref => $fitted) {
-            yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+        foreach ($survey->build->fittedThat(Ability::Switches) as $ref => $fitted) {
+            // Contacts open whatever goes through them; a part that says nothing of its kind is asked.
+            if (! in_array($fitted->part->spec('kind')?->choice(), ['mechanical', 'contactor', 'safety'], true)) {
+                yield new Subject('need', $ref, $fitted->need->role, [$ref]);
+            }
         }
     }
 
@@ -44,11 +52,18 @@ final class SolidState implements Curable
     {
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $kind = $inquiry->tryChoice($fitted, 'kind') ?? $inquiry->lack("kind of {$fitted->need->role}");
+        $kind = self::SAME[$kind] ?? $kind;
         $topology = Circuits::of($survey)->topology;
         $node = $topology->node("{$fitted->need->ref}.in");
         $source = $node === null ? null : $topology->sourceOf($node);
-        $source ?? $inquiry->lack('a supply that feeds it');
-        $alternating = $topology->shapes[$source]->mains;
+        $torch = $source === null && $this->closesTorch($survey, $fitted);
+        if ($source === null && ! $torch) {
+            $inquiry->lack('a supply that feeds it');
+        }
+        $alternating = $source !== null && $topology->shapes[$source]->mains;
+        if ($torch) {
+            $inquiry->remark('It closes the torch circuit of an arc source.');
+        }
         $inquiry->remark($alternating ? 'Fed with alternating current from the mains.' : 'Fed with direct current.');
         if ($kind === 'AC solid-state' && ! $alternating) {
             return $inquiry->conclude(
@@ -61,6 +76,14 @@ final class SolidState implements Curable
                 Verdict::Danger,
                 'A DC type on the mains conducts one half-wave always, and breaks down on the other.',
             );
+        }
+        if ($torch) {
+            return $kind === 'relay'
+                ? $inquiry->conclude(Verdict::Holds, 'Contacts that open.')
+                : $inquiry->conclude(
+                    Verdict::Fails,
+                    'The torch circuit wants contacts: a solid-state type conducts one way, leaks when it is off, and fails closed.',
+                );
         }
         if ($kind === 'relay') {
             return $inquiry->conclude(Verdict::Holds, 'Contacts that open: either kind of current.');
@@ -113,6 +136,25 @@ final class SolidState implements Curable
             Verdict::Holds,
             "{$heat} of heat. It fails closed: a heater behind it needs a cut-off of its own.",
         );
+    }
+
+    private function closesTorch(Survey $survey, Fitted $fitted): bool
+    {
+        foreach (['in', 'out'] as $port) {
+            $here = "{$fitted->need->ref}.{$port}";
+            $leads = [
+                ...Circuits::of($survey)->topology->leadsFrom($here),
+                ...Circuits::of($survey)->topology->leadsTo($here),
+            ];
+            foreach ($leads as $lead) {
+                $other = $lead->from->need === $fitted->need->ref ? $lead->to : $lead->from;
+                if ($survey->build->fitted($other->need)?->part->family->key() === 'arc_source') {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     public function cures(): array

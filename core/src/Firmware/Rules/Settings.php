@@ -45,7 +45,11 @@ final class Settings implements Curable
                     match ($kind) {
                         'axis' => $survey->build->axes[$ref]->name,
                         'need' => $survey->build->roleOf($ref),
-                        default => $ref === 'temporary' ? 'Temporary states' : 'Firmware',
+                        default => match ($ref) {
+                            'temporary' => 'Temporary states',
+                            'unknown' => 'Settings nothing asks for',
+                            default => 'Firmware',
+                        },
                     },
                     $kind === 'need' ? [$ref] : [],
                 );
@@ -68,7 +72,9 @@ final class Settings implements Curable
                     ", since {$line->why}. ".
                     ($line->set?->value === null ? ucfirst($state).'.' : "Set to {$line->set->value}: {$state}."),
             );
-            if ($line->kind === 'temporary' && $line->set?->done === false) {
+            if ($line->kind === 'unknown') {
+                $inquiry->miss("a part or axis that {$line->key} is about: {$line->why}");
+            } elseif ($line->kind === 'temporary' && $line->set?->done === false) {
                 $worst = Verdict::worst($worst, Verdict::Tight);
                 $says[] = "{$line->label} must be undone {$line->set->until}";
             } elseif ($state === SettingLine::DIFFERS) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Motion\Views;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Survey;
@@ -62,7 +63,8 @@ final readonly class MotorPicker
                 Circuits::of($this->survey),
                 ($motion->driver ?? $inquiry->lack('a driver on this axis'))->need->ref,
             )->in('V');
-            $gives = $inquiry->read($motion->driver, 'continuous_current', 'I_d')->in('A');
+            $sharing = DrivenMotor::of($this->survey, $motion->driver->need->ref)?->sharing() ?? 1;
+            $gives = $inquiry->read($motion->driver, 'continuous_current', 'I_d')->in('A') / $sharing;
         } catch (InputMissing) {
             return ['motors' => [], 'missing' => $inquiry->unproven()->missing, 'wanted' => $wanted];
         }
@@ -83,7 +85,7 @@ final readonly class MotorPicker
                     ? $this->judge($entry->part, $count, $gives, $volts, $alpha, $phases, $load->load->in('kg m²'))
                     : null;
             if ($row !== null) {
-                [$does, $says] = $this->asksTheChecks($entry->part, $motion->driver, $row['set'] * $count);
+                [$does, $says] = $this->asksTheChecks($entry->part, $motion->driver, $row['set'] * $sharing);
                 $rows[] =
                     [
                         'ref' => $entry->part->ref,
@@ -171,6 +173,9 @@ final readonly class MotorPicker
             $read('inductance', 'H'),
             $read('step_angle', '°'),
         ];
+        if ($rated !== null && $motor->spec('current_is_peak')?->flag() === true) {
+            $rated /= M_SQRT2;
+        }
         if (
             $holding === null ||
             $rated === null ||

@@ -95,36 +95,51 @@ final class CutOff implements Check
 
     private function lining(Inquiry $inquiry, Quantity $target): Finding
     {
+        $stands = $burns = [];
         foreach ($inquiry->build->fittedOf('hot_end') as $hot) {
             $top = $inquiry->tryRead($hot, 'top_temperature', 'T_top', Bound::Lowest);
             $lined = $inquiry->tryFlag($hot, 'lined');
             $limit = $lined === false ? $top : $inquiry->read($hot, 'lining_limit', 'T_l', Bound::Lowest);
             $limit ??= $inquiry->read($hot, 'top_temperature', 'T_top', Bound::Lowest);
             $inquiry->work(
-                'Room below its limit',
+                "Room below the limit of {$hot->need->role}",
                 'ΔT = T_l − T',
                 ['T_l' => $limit, 'T' => $target],
                 $limit->minus($target),
                 'K',
             );
             if ($target->exceeds($limit)) {
-                return $inquiry->conclude(
-                    Verdict::Danger,
-                    $lined === false
-                        ? "{$target} on a hot end for {$limit}."
-                        : "{$target} in a heat break lined for {$limit}: the lining gives off toxic fumes.",
-                    $inquiry->margin($target, $limit),
-                    "{$limit}",
-                );
+                $burns[] = [$hot, $limit, $lined !== false];
+            } else {
+                $stands[] = $limit;
             }
+        }
+        if ($stands === [] && $burns === []) {
+            $inquiry->lack('the hot end it sits in');
+        }
+        if ($stands !== [] && $burns !== []) {
+            $names = array_map(static fn (array $b): string => $b[0]->need->role, $burns);
+            $inquiry->lack('which hot end it sits in: '.implode(' and ', $names)." would not stand {$target}");
+        }
+        if ($burns !== []) {
+            [, $limit, $lined] = $burns[0];
 
             return $inquiry->conclude(
-                Verdict::Holds,
-                "{$target} below the {$limit} its hot end stands. Runaway protection is its cut-off: test it.",
+                Verdict::Danger,
+                $lined
+                    ? "{$target} in a heat break lined for {$limit}: the lining gives off toxic fumes."
+                    : "{$target} on a hot end for {$limit}.",
                 $inquiry->margin($target, $limit),
                 "{$limit}",
             );
         }
-        $inquiry->lack('the hot end it sits in');
+        $limit = Quantity::min(...$stands);
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$target} below the {$limit} its hot end stands. Runaway protection is its cut-off: test it.",
+            $inquiry->margin($target, $limit),
+            "{$limit}",
+        );
     }
 }

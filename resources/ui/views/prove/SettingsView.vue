@@ -19,14 +19,16 @@ const reason = ref('')
 const titles = {
   setting: 'Settings to read back',
   link: 'Jumper sheet',
+  unknown: 'Noted, and asked for by nothing',
   temporary: 'Temporary, and to be undone',
 } as const
 const about = {
   setting: 'Read each from the machine before the first home; shipped files most of all.',
   link: 'With power off. Take a picture before the cover goes on.',
+  unknown: 'A slip of the pen, or of a part that is gone. It is kept until it is taken out, and judged by nothing.',
   temporary: 'Each stays open until it is undone.',
 } as const
-const kinds = ['setting', 'link', 'temporary'] as const
+const kinds = ['setting', 'link', 'unknown', 'temporary'] as const
 const shown = computed(() =>
   (lines.value ?? []).filter(
     (line) =>
@@ -60,6 +62,10 @@ function tick(line: SettingLine, done: boolean): void {
         ])
       : set(`${line.label} ticked`, 'settings', line.setting, ['done'], line.done ? true : null, done ? true : null)
   work.catch(notices.problem)
+}
+function takeOut(line: SettingLine): void {
+  if (line.setting === null) return
+  edit(`${line.label} taken out`, [{ section: 'settings', ref: line.setting, delete: true }]).catch(notices.problem)
 }
 async function add(): Promise<void> {
   try {
@@ -129,7 +135,9 @@ const printed = () => window.print()
           <tbody>
             <tr v-for="line in shown.filter((one) => one.kind === kind)" :key="line.key">
               <td class="tickoff">
+                <button v-if="kind === 'unknown'" type="button" class="plain" @click="takeOut(line)">Take out</button>
                 <input
+                  v-else
                   type="checkbox"
                   :checked="line.done"
                   :aria-label="`${line.label}: done`"

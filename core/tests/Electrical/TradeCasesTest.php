@@ -1,0 +1,384 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Electrical;
+
+use Magpie\Core\Electrical\Rules\MotorCurrent;
+use Magpie\Core\Electrical\Rules\Signals;
+use Magpie\Core\Firmware\SettingValue;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Tests\SampleBuild;
+use PHPUnit\Framework\TestCase;
+
+/** Small builds from the trade's own cases, each of which was judged wrong once. */
+final class TradeCasesTest extends TestCase
+{
+    /**
+     * 24 V heaters on one supply, a lead each: need → watts, and what is said of the lead.
+     *
+     * @param  array<string, array{string, array<string, mixed>}>  $loads
+     * @param  list<array{array<string, mixed>, array<string, mixed>}>  $more  parts with their needs
+     * @param  array<string, mixed>  $rest
+     */
+    private static function heaters(array $loads, array $more = [], array $rest = []): SampleBuild
+    {
+        $parts = [
+            Examples::part('psu', 'power_supply', [
+                'output_voltage' => '24 V',
+                'rated_current' => '60 A',
+                'contact_rating' => '60 A',
+            ]),
+        ];
+        $leads = [];
+        foreach ($loads as $need => [$watts, $lead]) {
+            $parts[] = Examples::part($need, 'heater', [
+                'rated_power' => $watts,
+                'rated_voltage' => '24 V',
+                'contact_rating' => '60 A',
+            ]);
+            $leads[] = $lead + [
+                'ref' => "W-{$need}",
+                'from' => 'psu.out',
+                'to' => "{$need}.power",
+                'conductor' => ['size' => '6 mm²', 'evidence' => 'datasheet'],
+                'length' => '0.5 m',
+                'route' => 'fixed',
+            ];
+        }
+
+        return new SampleBuild(
+            Examples::file([...$parts, ...$more], $rest + ['leads' => $leads, 'site' => ['ambient' => '30 °C']]),
+        );
+    }
+
+    private static function assertSays(Verdict $verdict, string $says, Finding $finding): void
+    {
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, str_replace("\u{a0}", ' ', $finding->headline));
+    }
+
+    public function test_two_leads_behind_one_fuse_load_it_together(): void
+    {
+        $fused = static fn (int $pieces): SampleBuild => self::heaters(
+            ['left' => ['288 W', ['protection' => 'F1']], 'right' => ['288 W', ['protection' => 'F1']]],
+            [
+                [
+                    Examples::part('F1', 'fuse', ['rated_current' => '20 A'])[0],
+                    ['quantity' => $pieces] + Examples::part('F1', 'fuse', [])[1],
+                ],
+            ],
+        );
+
+        // 12 A each on 20 A: 24 A through one fuse, 12 A through each of two.
+        self::assertSays(Verdict::Fails, 'W-left and W-right together', $fused(1)->finding('E13/W-left'));
+        self::assertSays(Verdict::Fails, 'opens in normal use: 23.', $fused(1)->finding('E13/W-right'));
+        self::assertSame(Verdict::Holds, $fused(2)->finding('E13/W-left')->verdict);
+    }
+
+    public function test_a_lead_behind_another_with_the_same_fuse_is_not_counted_twice(): void
+    {
+        $build = self::heaters(
+            [
+                'left' => ['288 W', ['protection' => 'F1', 'from' => 'X.out']],
+                'right' => ['96 W', ['protection' => 'F1', 'from' => 'X.out']],
+            ],
+            [Examples::part('F1', 'fuse', ['rated_current' => '25 A']), Examples::part('X', 'switching_module', [])],
+        );
+        $file = \Magpie\Core\Format\BuildFile::data($build->build);
+        $file['leads'][] = [
+            'ref' => 'W0',
+            'from' => 'psu.out',
+            'to' => 'X.in',
+            'protection' => 'F1',
+            'conductor' => ['size' => '6 mm²', 'evidence' => 'datasheet'],
+            'length' => '0.1 m',
+            'route' => 'fixed',
+        ];
+
+        // 16 A through W0, of which 12 and 4 go on: 16 of 25 A, not 32.
+        self::assertSame(Verdict::Holds, (new SampleBuild($file))->finding('E13/W0')->verdict);
+        self::assertSame(Verdict::Holds, (new SampleBuild($file))->finding('E13/W-left')->verdict);
+    }
+
+    public function test_leads_that_end_in_one_plug_load_its_contacts_together(): void
+    {
+        $plugged = static fn (array $supply): SampleBuild => new SampleBuild(
+            array_replace_recursive(
+                \Magpie\Core\Format\BuildFile::data(
+                    self::heaters(
+                        [
+                            'left' => ['187 W', ['ends' => [['contact' => 'plug', 'contacts_per_pole' => 1]]]],
+                            'right' => ['187 W', ['ends' => [['contact' => 'plug', 'contacts_per_pole' => 1]]]],
+                        ],
+                        [Examples::part('plug', 'contact_housing', ['contact_rating' => '10 A'])],
+                    )->build,
+                ),
+                ['parts' => [['specs' => Examples::sheet($supply)]]],
+            ),
+        );
+
+        // 7.8 A each: 15.6 A through the one contact both end on; each of two by itself is within 80 % of 10 A.
+        self::assertSays(
+            Verdict::Danger,
+            'of W-left and W-right together; its rating is 10 A',
+            $plugged([])->finding('E02/W-left'),
+        );
+        self::assertSame(Verdict::Holds, $plugged(['contacts_per_pole' => '2'])->finding('E02/W-right')->verdict);
+    }
+
+    public function test_terminals_are_asked_for_only_where_it_matters(): void
+    {
+        $on = static fn (string $rating): Finding => (new SampleBuild(
+            array_replace_recursive(
+                \Magpie\Core\Format\BuildFile::data(
+                    self::heaters(['left' => ['187 W', []], 'right' => ['187 W', []]])->build,
+                ),
+                ['parts' => [['specs' => Examples::sheet(['contact_rating' => $rating])]]],
+            ),
+        ))->finding('E02/W-left');
+
+        self::assertSame(Verdict::Holds, $on('20 A')->verdict);
+        self::assertSame(Verdict::Unproven, $on('12 A')->verdict);
+        self::assertStringContainsString('contacts per pole at psu', implode($on('12 A')->missing));
+    }
+
+    public function test_nine_motors_do_not_fit_eight_slots(): void
+    {
+        $motors = static fn (int $pieces): Finding => (new SampleBuild(
+            Examples::file([
+                Examples::part('board', 'controller_board', ['driver_slots' => '8']),
+                self::pieces($pieces, Examples::part('y', 'stepper_motor', [])),
+            ]),
+        ))->finding('E12/board');
+
+        self::assertSame(Verdict::Holds, $motors(8)->verdict);
+        self::assertSays(Verdict::Fails, '1 get none', $motors(9));
+    }
+
+    public function test_motors_of_one_need_share_the_current_of_one_driver(): void
+    {
+        $on = static function (int $drivers, int $motors): Finding {
+            $file = MotorCurrent::axis(['set_current' => '3.6 A', 'continuous_current' => '4 A', 'heat_sink' => true]);
+            foreach ($file['needs'] as $i => $need) {
+                $file['needs'][$i]['quantity'] = $need['family'] === 'motor_driver' ? $drivers : $motors;
+            }
+
+            return (new SampleBuild($file))->finding('E08/drv');
+        };
+
+        // 3.6 A into motors of 2.2 A: too much for one, 1.8 A each for two in parallel.
+        self::assertSays(Verdict::Fails, '3.6 A through a motor rated 2.2 A', $on(1, 1));
+        self::assertSays(Verdict::Holds, '1.8 A through a motor rated 2.2 A', $on(1, 2));
+        self::assertSays(Verdict::Fails, '3.6 A through a motor rated 2.2 A', $on(2, 2));
+    }
+
+    public function test_two_fans_on_one_output_run_together(): void
+    {
+        [$board, $need] = Examples::part('board', 'controller_board', []);
+        $board['ports'] = [
+            [
+                'name' => 'fan0',
+                'kind' => 'outlet',
+                'fed_from' => 'power',
+                'specs' => Examples::sheet(['use' => 'fan', 'control' => 'speed']),
+            ],
+        ];
+        $fans = static fn (string $other): SampleBuild => new SampleBuild(
+            Examples::file(
+                [
+                    [$board, $need],
+                    Examples::part('hot', 'fan', ['job' => 'hot end']),
+                    Examples::part('second', 'fan', ['job' => $other]),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'board.fan0', 'to' => 'hot.power'],
+                        ['ref' => 'W2', 'from' => 'board.fan0', 'to' => 'second.power'],
+                    ],
+                ],
+            ),
+        );
+
+        self::assertSays(Verdict::Fails, 'shares board.fan0 with second', $fans('part')->finding('E12-fan/hot'));
+        // Two of one job on one output is how it is meant, and the board has room for both.
+        self::assertSays(Verdict::Holds, 'an output of its own', $fans('hot end')->finding('E12-fan/hot'));
+        self::assertSame(Verdict::Holds, $fans('hot end')->finding('E12/board')->verdict);
+    }
+
+    public function test_an_ac_solid_state_relay_is_judged_whatever_family_it_is_listed_under(): void
+    {
+        $on = static fn (string $kind, string $volts): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', []),
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    Examples::part('k', 'relay', ['kind' => $kind, 'heat_sink' => true]),
+                    Examples::part('bed', 'heater', ['rated_power' => '240 W', 'rated_voltage' => $volts]),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => $volts === '24 V' ? 'psu.out' : 'inlet.out', 'to' => 'k.in'],
+                        ['ref' => 'W2', 'from' => 'k.out', 'to' => 'bed.power'],
+                    ],
+                    'site' => ['mains_voltage' => '230 V'],
+                ],
+            ),
+        ))->finding('E16/k');
+
+        self::assertSays(Verdict::Danger, 'never opens again', $on('solid state, AC', '24 V'));
+        self::assertSays(Verdict::Holds, 'of heat', $on('solid state, AC', '230 V'));
+    }
+
+    public function test_a_solid_state_type_does_not_close_a_torch_circuit(): void
+    {
+        $with = static fn (string $kind): SampleBuild => new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('arc', 'arc_source', ['torch_switch' => 'dry contact']),
+                    Examples::part('k', 'switching_module', ['kind' => $kind]),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'k.out', 'to' => 'arc.torch']]],
+            ),
+        );
+
+        self::assertSays(Verdict::Danger, 'never opens again', $with('AC solid-state')->finding('E16/k'));
+        self::assertSays(Verdict::Fails, 'wants contacts', $with('DC solid-state')->finding('E16/k'));
+        self::assertSame(Verdict::Holds, $with('relay')->finding('E16/k')->verdict);
+    }
+
+    public function test_every_hot_end_counts_for_the_heater_in_one_of_them(): void
+    {
+        $ends = static fn (string ...$limits): Finding => (new SampleBuild(
+            Examples::file([
+                Examples::part('h', 'heater', ['place' => 'hot end', 'target' => '260 °C']),
+                ...array_map(
+                    static fn (string $limit, int $i): array => Examples::part("hot{$i}", 'hot_end', [
+                        'lined' => true,
+                        'lining_limit' => $limit,
+                    ]),
+                    $limits,
+                    array_keys($limits),
+                ),
+            ]),
+        ))->finding('T03/h');
+
+        self::assertSame(Verdict::Holds, $ends('280 °C', '300 °C')->verdict);
+        self::assertSame(Verdict::Danger, $ends('240 °C', '245 °C')->verdict);
+        self::assertSame(Verdict::Unproven, $ends('280 °C', '240 °C')->verdict);
+    }
+
+    public function test_that_an_input_is_protected_was_measured_is_no_test_of_the_pair(): void
+    {
+        $into = static fn (array $input): Finding => (new SampleBuild(
+            array_replace_recursive(Signals::probe('push-pull', '24 V', ['input' => 'protected']), [
+                'parts' => [1 => ['ports' => [['specs' => $input]]]],
+            ]),
+        ))->finding('E11/W2');
+        $measured = static fn (string|bool $value): array => ['value' => $value, 'evidence' => 'measured'];
+
+        self::assertSame(Verdict::Unproven, $into(['input' => $measured('protected')])->verdict);
+        self::assertSame(Verdict::Holds, $into(['tested' => $measured(true)])->verdict);
+        self::assertSame(Verdict::Fails, $into(['tested' => $measured(false)])->verdict);
+    }
+
+    public function test_channels_behind_a_link_todays_firmware_does_not_speak_do_not_count(): void
+    {
+        $head = static fn (string $support): Finding => (new SampleBuild(
+            Examples::file([
+                Examples::part('board', 'controller_board', ['driver_slots' => '1']),
+                Examples::part('head', 'bus_module', ['drivers' => '1', 'support' => $support]),
+                Examples::part('x', 'stepper_motor', []),
+                Examples::part('e', 'stepper_motor', []),
+            ]),
+        ))->finding('E12/board');
+
+        self::assertSame(Verdict::Holds, $head('today')->verdict);
+        self::assertSays(Verdict::Fails, '1 get none', $head('with other firmware'));
+    }
+
+    public function test_a_lead_nobody_drew_is_not_screened(): void
+    {
+        $with = static fn (array $leads): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('drive', 'spindle_drive', []),
+                    Examples::part('spindle', 'spindle', []),
+                    Examples::part('box', 'cabinet', ['material' => 'steel', 'earthed' => true]),
+                ],
+                ['leads' => $leads],
+            ),
+        ))->finding('E18/drive');
+        $lead = static fn (string $screen): array => [
+            ['ref' => 'W1', 'from' => 'spindle.power', 'to' => 'drive.motor', 'conductor' => ['screen' => $screen]],
+        ];
+
+        self::assertSame(Verdict::Unproven, $with([])->verdict);
+        // Drawn from either side.
+        self::assertSays(Verdict::Fails, 'W1 has no screen', $with($lead('none')));
+        self::assertSame(Verdict::Holds, $with($lead('both ends'))->verdict);
+    }
+
+    public function test_settings_agree_by_what_they_mean(): void
+    {
+        foreach (
+            [
+                ['280 mm', '280', true],
+                ['280 mm', '28 cm', true],
+                ['280 mm', '280 in', false],
+                ['280 mm', '11 in', false],
+                ['280 mm', '281 mm', false],
+                ['1.5 A', '1500 mA', true],
+                ['80', '80.00', true],
+                ['80', '81', false],
+                ['present', 'enabled', true],
+                ['present', 'ON', true],
+                ['present', 'yes', true],
+                ['present', 'no', false],
+                ['open', 'off', true],
+                ['open', 'set', false],
+                ['locked out', 'locked', true],
+                ['locked out', 'unlocked', false],
+                ['switch', 'Switch', true],
+                ['switch', 'sensorless', false],
+            ] as [$wants, $value, $same]
+        ) {
+            self::assertSame($same, SettingValue::suits($value, $wants), "{$value} for {$wants}");
+        }
+        self::assertTrue(SettingValue::suits('250 °C', '260 °C', true));
+        self::assertTrue(SettingValue::suits('260', '260 °C', true));
+        self::assertFalse(SettingValue::suits('300 °C', '260 °C', true));
+        self::assertFalse(SettingValue::suits('250 °C', '260 °C'));
+    }
+
+    public function test_a_setting_under_a_name_nothing_asks_for_is_said(): void
+    {
+        $finding = (new SampleBuild(
+            Examples::file(
+                [Examples::part('bed', 'heater', [])],
+                [
+                    'settings' => [
+                        ['ref' => 'S1', 'kind' => 'setting', 'about' => 'firmware.runawya', 'value' => 'present'],
+                    ],
+                ],
+            ),
+        ))->finding('E21/unknown');
+
+        self::assertSame(Verdict::Unproven, $finding->verdict);
+        self::assertStringContainsString(
+            'the nearest that is asked for is firmware.runaway',
+            implode($finding->missing),
+        );
+    }
+
+    /**
+     * @param  array{array<string, mixed>, array<string, mixed>}  $part
+     * @return array{array<string, mixed>, array<string, mixed>} the same, so many times
+     */
+    private static function pieces(int $pieces, array $part): array
+    {
+        return [$part[0], ['quantity' => $pieces] + $part[1]];
+    }
+}
