@@ -37,7 +37,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
         'switching_module.contact_rating',
     ],
     'E02-open' => [
@@ -67,7 +66,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
     ],
     'E04' => [
         'controller_board.min_voltage',
@@ -98,7 +96,6 @@ return [
         'spindle.efficiency',
         'spindle.min_voltage',
         'spindle.rated_power',
-        'spindle.rated_voltage',
         'switching_module.on_resistance',
     ],
     'E05' => [
@@ -124,7 +121,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
     ],
     'E05-kit' => [
         'mains_inlet.fuse_rating',
@@ -164,6 +160,7 @@ return [
         'sensor.min_voltage',
         'spindle.max_voltage',
         'spindle.min_voltage',
+        'spindle.rated_voltage',
         'switching_module.max_voltage',
         'switching_module.min_voltage',
     ],
@@ -180,7 +177,6 @@ return [
         'relay.contact_rating',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
         'stop_button.rated_current',
         'switching_module.rated_current',
     ],
@@ -256,7 +252,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
     ],
     'E14' => [
         'mains_inlet.fuse_rating',
@@ -281,7 +276,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
     ],
     'E16' => [
         'heater.rated_power',
@@ -289,7 +283,6 @@ return [
         'power_supply.output_voltage',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
         'switching_module.heat_sink',
         'switching_module.kind',
         'switching_module.on_resistance',
@@ -360,7 +353,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
         'switching_module.kind',
         'switching_module.on_resistance',
     ],
@@ -387,7 +379,6 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
-        'spindle.rated_voltage',
     ],
     'M01' => [
         'linear_rail.block_length',

@@ -250,8 +250,8 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->open("/builds/{$build}/prove/fit?verdict=danger");
         $b->click('//button[contains(., "E02")][ancestor::tr[contains(., "W4")]]');
         $b->press('Look for fixes');
-        $b->find('//aside//ol//li[contains(., "2 contacts per pole at Bed heater")]');
-        $b->press('Apply: 2 contacts per pole at Bed heater, for W4');
+        $b->find('//aside//ol//li[contains(., "3 contacts per pole at Bed heater")]');
+        $b->press('Apply: 3 contacts per pole at Bed heater, for W4');
         $b->find('//aside//h2[contains(., "Holds")]');
         $b->key('u');
         $b->find('//aside//h2[contains(., "Danger")]');

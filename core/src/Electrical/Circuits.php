@@ -195,7 +195,12 @@ final class Circuits implements Carried
     public function demand(int $node, Scenario $scenario): Demand
     {
         [$fitted, $port] = $this->topology->at($node);
+        $spindle = $port->draw === Draw::Power ? SpindleLine::spindleOf($this->topology, $fitted->need->ref) : null;
         $share = $scenario->share($fitted);
+        if ($spindle !== null) {
+            // A scenario may name the drive or what hangs on it.
+            $share = Quantity::max($share, $scenario->share($spindle));
+        }
         $need = $fitted->need->ref;
         $off = $share->isZero();
         $inputs = [];
@@ -215,6 +220,7 @@ final class Circuits implements Carried
         };
         $current = null;
         $resistance = null;
+        $watts = null;
         if ($off || $port->draw === null) {
             return new Demand($need, $node, Quantity::of(0, 'A'), null, $share, [], []);
         }
@@ -242,18 +248,10 @@ final class Circuits implements Carried
                 }
                 break;
             case Draw::Power:
-                [$volts, $power] = [$read('rated_voltage'), $read('rated_power')];
-                $efficiency =
-                    $fitted->part->family->field('efficiency') === null ? Quantity::ratio(1) : $read('efficiency');
-                if (
-                    $volts !== null &&
-                    $power !== null &&
-                    $efficiency !== null &&
-                    $volts->isPositive() &&
-                    $efficiency->isPositive()
-                ) {
-                    $current = $power->over($efficiency)->over($volts)->to('A')->times($share);
-                }
+                [$watts, $ofLoad, $unknown] = $this->powerOf($fitted, $spindle, $port->mains);
+                $watts = $watts?->times($share)->times($fitted->need->quantity);
+                array_push($inputs, ...$ofLoad);
+                array_push($missing, ...$unknown);
                 break;
             case Draw::Driver:
                 $stated = $fitted->part->spec('supply_current') !== null ? $read('supply_current') : null;
@@ -276,7 +274,50 @@ final class Circuits implements Carried
         }
         $current = $current?->times($fitted->need->quantity);
 
-        return new Demand($need, $node, $current, $resistance, $share, $inputs, $missing);
+        return new Demand($need, $node, $current, $resistance, $share, $inputs, $missing, $watts);
+    }
+
+    /**
+     * Volts times amps a part with electronics of its own takes at full load: what its shaft gives over all that is lost
+     * on the way there. A drive takes what its spindle asks, and never more than its own rating.
+     *
+     * @param  Fitted|null  $spindle  that hangs on it
+     * @return array{Quantity|null, list<Input>, list<string>} at full load, what it rests on, what is not known
+     */
+    private function powerOf(Fitted $fitted, ?Fitted $spindle, bool $mains): array
+    {
+        $inputs = $missing = [];
+        $read = static function (Fitted $of, string $key) use (&$inputs, &$missing): ?Quantity {
+            $field = $of->part->family->field($key);
+            if ($field === null) {
+                return null;
+            }
+            $spec = $of->part->spec($key);
+            $value = $spec?->nominal();
+            if ($spec === null || $value === null || ! $value->isPositive()) {
+                $missing[] = lcfirst($field->label).' of '.$of->need->role;
+
+                return null;
+            }
+            $inputs[] = Input::ofSpec($of->part, $spec, $field->label, "parts/{$of->part->ref}/specs/{$key}");
+
+            return $value;
+        };
+        $power = $read($fitted, 'rated_power');
+        if ($spindle !== null) {
+            $asked = $read($spindle, 'rated_power');
+            $power = $power === null || $asked === null ? null : Quantity::min($power, $asked);
+        }
+        $lost = [
+            $read($fitted, 'efficiency'),
+            $spindle === null ? null : $read($spindle, 'efficiency'),
+            $mains ? $read($fitted, 'power_factor') : null,
+        ];
+        foreach (array_filter($lost) as $share) {
+            $power = $power?->over($share);
+        }
+
+        return [$missing === [] ? $power?->to('W') : null, $inputs, $missing];
     }
 
     /**

@@ -15,6 +15,8 @@ final readonly class Demand
     /**
      * @param  Quantity|null  $current  steady current; null for a heater, or when it is not known
      * @param  Quantity|null  $resistance  of a heater that is on
+     * @param  Quantity|null  $power  volts times amps it takes at whatever voltage arrives: of a converter, of a motor
+     *     with electronics of its own
      * @param  Quantity  $share  part of the time or of the rating, for energy
      * @param  list<Input>  $inputs  what it rests on
      * @param  list<string>  $missing  what must be known to tell
@@ -27,6 +29,7 @@ final readonly class Demand
         public Quantity $share,
         public array $inputs,
         public array $missing,
+        public ?Quantity $power = null,
     ) {
     }
 

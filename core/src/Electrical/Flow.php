@@ -28,6 +28,9 @@ final readonly class Flow
 
     public const UNSOLVED = 'why';
 
+    /** How a reason begins where loads ask for more than can arrive. */
+    public const COLLAPSES = 'the voltage collapses';
+
     /**
      * @param  array<int, IslandFlow>  $islands
      */
@@ -118,6 +121,11 @@ final readonly class Flow
     {
         if ($demand->resistance !== null) {
             return $this->volts($demand->node)?->over($demand->resistance)->to('A');
+        }
+        if ($demand->power !== null) {
+            $volts = $this->volts($demand->node);
+
+            return $volts === null || ! $volts->isPositive() ? null : $demand->power->over($volts)->to('A');
         }
 
         return $demand->current;

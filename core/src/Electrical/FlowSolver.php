@@ -215,7 +215,7 @@ final class FlowSolver
     {
         $demand =
             $draw === Draw::Converter
-                ? $this->converter($node, $source)
+                ? $this->converter($node)
                 : $this->circuits->demand($node, $this->scenario);
 
         return $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
@@ -310,11 +310,19 @@ final class FlowSolver
         foreach ($demands as $demand) {
             if ($demand->resistance !== null) {
                 $network->shunt($demand->node, $demand->resistance);
+            } elseif ($demand->power !== null) {
+                $network->power($demand->node, $demand->power);
             } elseif ($demand->current !== null) {
                 $network->drain($demand->node, $demand->current);
             }
         }
-        $volts = self::within($network);
+        try {
+            $volts = self::within($network);
+        } catch (VoltageCollapses $e) {
+            $role = $this->topology->roleAt($e->node);
+
+            return ['unsolved' => Flow::COLLAPSES." before {$role}: more is asked of the way to it than can arrive"];
+        }
         if ($volts === null) {
             return ['unsolved' => 'its currents come to no number: look for a size in it that cannot be'];
         }
@@ -336,6 +344,8 @@ final class FlowSolver
 
     /**
      * @return array<int, Quantity>|null voltages of the network, when they are voltages that can be
+     *
+     * @throws VoltageCollapses
      */
     private static function within(ResistorNetwork $network): ?array
     {
@@ -356,7 +366,7 @@ final class FlowSolver
     /**
      * What a supply takes in for what its outputs give, over efficiency and, on the mains, power factor.
      */
-    private function converter(int $node, int $source): Demand
+    private function converter(int $node): Demand
     {
         [$fitted, $inlet] = $this->topology->at($node);
         $need = $fitted->need->ref;
@@ -393,9 +403,7 @@ final class FlowSolver
         [$factor, $ofSheet, $unknown] = $this->circuits->losses($fitted, $inlet->mains);
         array_push($inputs, ...$ofSheet);
         array_push($missing, ...$unknown);
-        $held = $this->circuits->heldBy($source);
-        $current = $held === null || ! $held->isPositive() ? null : $power->over($factor)->over($held)->to('A');
 
-        return new Demand($need, $node, $current, null, Quantity::ratio(1), $inputs, $missing);
+        return new Demand($need, $node, null, null, Quantity::ratio(1), $inputs, $missing, $power->over($factor)->to('W'));
     }
 }

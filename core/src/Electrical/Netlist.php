@@ -37,6 +37,13 @@ final readonly class Netlist
                         $topology->at($demand->node)[1]->name;
                     if ($demand->resistance !== null) {
                         $lines[] = "RL{$demand->node} n{$demand->node} 0 ".self::number($demand->resistance->in('Ω'));
+                    } elseif ($demand->power?->isPositive() === true) {
+                        $lines[] =
+                            "BL{$demand->node} n{$demand->node} 0 I=".
+                            self::number($demand->power->in('W')).
+                            "/v(n{$demand->node})";
+                        // Of its two voltages the upper one is meant, at which it runs.
+                        $lines[] = ".nodeset v(n{$demand->node})=".self::number($held->in('V'));
                     } elseif ($demand->current !== null && $demand->current->isPositive()) {
                         $lines[] = "IL{$demand->node} n{$demand->node} 0 ".self::number($demand->current->in('A'));
                     }

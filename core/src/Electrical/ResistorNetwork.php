@@ -10,7 +10,8 @@ use Magpie\Core\Quantity\Quantity;
  * Solves a DC network of resistors, steady loads and one or more fixed voltages by nodal analysis.
  *
  * Nodes are whole numbers. Leaves are eliminated first, so a tree costs time in proportion to its size; meshes go by
- * least degree. Kirchhoff's laws in sparse symmetric form: G·v = i.
+ * least degree. Kirchhoff's laws in sparse symmetric form: G·v = i. Loads of constant power are met by going round: each
+ * takes the current its power asks at the voltage found before, with the same elimination, until nothing moves.
  */
 final class ResistorNetwork
 {
@@ -23,8 +24,17 @@ final class ResistorNetwork
     /** @var array<int, float> current drawn out */
     private array $drains = [];
 
+    /** @var array<int, float> power drawn out, whatever the voltage */
+    private array $powers = [];
+
     /** @var array<int, float> */
     private array $fixed = [];
+
+    /** Times round, at the most. Near the most that can arrive it goes slowly, and beyond it never ends. */
+    private const ROUNDS = 200;
+
+    /** Below this share of the highest voltage held, a line gives less the more is asked of it. */
+    private const LEAST = 0.5;
 
     public function connect(int $a, int $b, Quantity $resistance): void
     {
@@ -45,6 +55,13 @@ final class ResistorNetwork
         $this->links[$node] ??= [];
     }
 
+    /** A load that takes so many watts at whatever voltage arrives. */
+    public function power(int $node, Quantity $power): void
+    {
+        $this->powers[$node] = ($this->powers[$node] ?? 0.0) + $power->in('W');
+        $this->links[$node] ??= [];
+    }
+
     public function shunt(int $node, Quantity $resistance): void
     {
         $this->shunts[$node] = ($this->shunts[$node] ?? 0.0) + 1 / $resistance->in('Ω');
@@ -55,6 +72,9 @@ final class ResistorNetwork
      * Voltage of every node. A part of the network that no fixed voltage reaches is at nought and must carry no drain.
      *
      * @return array<int, Quantity>
+     *
+     * @throws \Magpie\Core\Quantity\Exception\NotFinite
+     * @throws VoltageCollapses when loads of constant power ask for more than can arrive
      */
     public function solve(): array
     {
@@ -77,7 +97,60 @@ final class ResistorNetwork
         foreach (array_keys($this->fixed) as $node) {
             unset($links[$node]);
         }
-        $order = $this->eliminate($links, $diagonal, $right);
+        $order = $this->eliminate($links, $diagonal);
+        $volts = $this->round($order, $diagonal, $right);
+
+        return array_map(static fn (float $v): Quantity => Quantity::of($v, 'V'), $volts);
+    }
+
+    /**
+     * @param  list<array{int, array<int, float>}>  $order
+     * @param  array<int, float>  $diagonal
+     * @param  array<int, float>  $right  currents into each node, those of constant power apart
+     * @return array<int, float>
+     */
+    private function round(array $order, array $diagonal, array $right): array
+    {
+        $powers = array_diff_key(array_filter($this->powers), $this->fixed);
+        if ($powers === []) {
+            return $this->substitute($order, $diagonal, $right);
+        }
+        $top = $this->fixed === [] ? 0.0 : max($this->fixed);
+        $volts = array_fill_keys(array_keys($powers), $top);
+        for ($i = 0; $i < self::ROUNDS; $i++) {
+            $with = $right;
+            foreach ($powers as $node => $watts) {
+                if ($volts[$node] <= self::LEAST * $top) {
+                    throw new VoltageCollapses($node);
+                }
+                $with[$node] = ($with[$node] ?? 0.0) - $watts / $volts[$node];
+            }
+            $next = $this->substitute($order, $diagonal, $with);
+            $moved = 0.0;
+            foreach ($powers as $node => $_) {
+                $moved = max($moved, abs($next[$node] - $volts[$node]));
+            }
+            if ($moved <= 1e-12 * $top) {
+                return $next;
+            }
+            $volts = $next;
+        }
+        throw new VoltageCollapses((int) array_key_first($powers));
+    }
+
+    /**
+     * @param  list<array{int, array<int, float>}>  $order
+     * @param  array<int, float>  $diagonal  as elimination left it
+     * @param  array<int, float>  $right
+     * @return array<int, float>
+     */
+    private function substitute(array $order, array $diagonal, array $right): array
+    {
+        foreach ($order as [$node, $row]) {
+            foreach ($diagonal[$node] > 0.0 ? $row : [] as $other => $g) {
+                $right[$other] += ($g / $diagonal[$node]) * $right[$node];
+            }
+        }
         $volts = $this->fixed;
         foreach (array_reverse($order) as [$node, $row]) {
             $sum = $right[$node];
@@ -87,16 +160,15 @@ final class ResistorNetwork
             $volts[$node] = $diagonal[$node] > 0.0 ? $sum / $diagonal[$node] : 0.0;
         }
 
-        return array_map(static fn (float $v): Quantity => Quantity::of($v, 'V'), $volts);
+        return $volts;
     }
 
     /**
      * @param  array<int, array<int, float>>  $links
      * @param  array<int, float>  $diagonal
-     * @param  array<int, float>  $right
      * @return list<array{int, array<int, float>}> nodes in order of elimination with what they still hung on
      */
-    private function eliminate(array $links, array &$diagonal, array &$right): array
+    private function eliminate(array $links, array &$diagonal): array
     {
         $order = [];
         $leaves = [];
@@ -127,7 +199,6 @@ final class ResistorNetwork
                     continue;
                 }
                 $share = $g / $diagonal[$node];
-                $right[$other] += $share * $right[$node];
                 $diagonal[$other] -= $share * $g;
                 foreach ($row as $third => $h) {
                     if ($third !== $other) {

@@ -44,6 +44,7 @@ final class ArcSource extends Family
             ])->moreIsBetter(),
             SpecField::quantity('rated_voltage', 'Mains voltage', Dimension::Voltage, 'V', ['100 V', '480 V']),
             SpecField::quantity('rated_power', 'Input power', Dimension::Power, 'kW', ['1 kW', '30 kW']),
+            SpecField::quantity('power_factor', 'Power factor', Dimension::Ratio, '', ['0.4', '1'])->moreIsBetter(),
             SpecField::quantity('duty_cycle', 'Duty cycle at that current', Dimension::Ratio, '%', [
                 '10 %',
                 '100 %',

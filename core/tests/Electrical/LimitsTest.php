@@ -184,7 +184,7 @@ final class LimitsTest extends TestCase
             Examples::file(
                 [
                     Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
-                    Examples::part('load', 'servo_motor', ['rated_voltage' => '24 V', 'rated_power' => '288 W']),
+                    Examples::part('load', 'motor_driver', ['supply_current' => '12 A']),
                 ],
                 [
                     'leads' => [
@@ -212,11 +212,7 @@ final class LimitsTest extends TestCase
             Examples::file(
                 [
                     Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
-                    Examples::part(
-                        'load',
-                        'servo_motor',
-                        $load + ['rated_voltage' => '24 V', 'rated_power' => '240 W'],
-                    ),
+                    Examples::part('load', 'motor_driver', $load + ['supply_current' => '10 A']),
                 ],
                 [
                     'leads' => [

@@ -98,13 +98,13 @@ final class RemedySearchTest extends TestCase
         self::assertGreaterThan(60, $offered);
     }
 
-    public function test_the_burnt_bed_plug_is_cured_by_a_second_contact_pair(): void
+    public function test_the_burnt_bed_plug_is_cured_by_contacts_of_which_one_may_open(): void
     {
         $file = ContactLoad::bedOn(1);
         $file['leads'][0]['ends'][0]['contact'] = null;
         $first = self::search((new SampleBuild($file))->build, 'E02/W1')['remedies'][0];
 
-        self::assertStringContainsString('2 contacts per pole at bed', $first['says']);
+        self::assertStringContainsString('3 contacts per pole at bed', $first['says']);
         self::assertSame('holds', $first['to']);
     }
 

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Electrical;
 use Eris\Generators;
 use Eris\TestTrait;
 use Magpie\Core\Electrical\ResistorNetwork;
+use Magpie\Core\Electrical\VoltageCollapses;
 use Magpie\Core\Quantity\Quantity;
 use PHPUnit\Framework\TestCase;
 
@@ -73,5 +74,33 @@ final class ResistorNetworkTest extends TestCase
                     self::assertEqualsWithDelta(0.0, $sum, 1e-6, "Kirchhoff at node {$node}");
                 }
             });
+    }
+
+    public function test_a_load_of_constant_power_by_the_quadratic_formula(): void
+    {
+        // V = (E + √(E² − 4PR))/2 on a line of R: 24 V, 0.5 Ω, 100 W.
+        $line = new ResistorNetwork;
+        $line->hold(0, Quantity::of(24, 'V'));
+        $line->connect(0, 1, Quantity::of(0.5, 'Ω'));
+        $line->power(1, Quantity::of(100, 'W'));
+
+        self::assertEqualsWithDelta((24 + sqrt(24 ** 2 - 4 * 100 * 0.5)) / 2, $line->solve()[1]->in('V'), 1e-9);
+    }
+
+    public function test_more_power_than_can_arrive_collapses(): void
+    {
+        // A line gives at most E²/4R: 288 W here, at half the voltage.
+        $line = static function (float $watts): ResistorNetwork {
+            $network = new ResistorNetwork;
+            $network->hold(0, Quantity::of(24, 'V'));
+            $network->connect(0, 1, Quantity::of(0.5, 'Ω'));
+            $network->power(1, Quantity::of($watts, 'W'));
+
+            return $network;
+        };
+
+        self::assertGreaterThan(12.0, $line(280)->solve()[1]->in('V'));
+        $this->expectException(VoltageCollapses::class);
+        $line(290)->solve();
     }
 }

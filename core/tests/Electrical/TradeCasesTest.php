@@ -374,6 +374,123 @@ final class TradeCasesTest extends TestCase
     }
 
     /**
+     * A spindle on its drive on a 230 V outlet, with what a scenario names.
+     *
+     * @param  array<string, string>  $scenario
+     * @param  array<string, string>  $drive
+     */
+    private static function spindle(array $scenario, array $drive = [], string $watts = '800 W'): SampleBuild
+    {
+        return new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A']),
+                    Examples::part(
+                        'drive',
+                        'spindle_drive',
+                        $drive + [
+                            'rated_power' => '1500 W',
+                            'efficiency' => '95 %',
+                            'power_factor' => '0.7',
+                            'rated_voltage' => '230 V',
+                        ],
+                    ),
+                    Examples::part('spindle', 'spindle', [
+                        'rated_power' => $watts,
+                        'efficiency' => '80 %',
+                        'rated_voltage' => '220 V',
+                    ]),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'drive.mains'],
+                        ['ref' => 'W2', 'from' => 'drive.motor', 'to' => 'spindle.power'],
+                    ],
+                    'scenarios' => [['ref' => 'cut', 'name' => 'Cut', 'loads' => $scenario]],
+                    'site' => ['mains_voltage' => '230 V', 'outlet' => '13 A', 'other_load' => '0 A'],
+                ],
+            ),
+        );
+    }
+
+    public function test_a_spindle_drive_draws_what_its_spindle_asks(): void
+    {
+        // 800 W at the shaft over 0.8, 0.95 and 0.7 are 1504 VA: 6.54 A at 230 V, whichever of the two a scenario names.
+        foreach ([['spindle' => '100 %'], ['drive' => '100 %']] as $named) {
+            self::assertSays(Verdict::Holds, 'Cut: 6.538 A', self::spindle($named)->finding('E15/cut'));
+        }
+        self::assertSays(Verdict::Holds, 'Cut: 3.269 A', self::spindle(['spindle' => '50 %'])->finding('E15/cut'));
+        // Never more than the drive's own rating, whatever hangs on it.
+        self::assertSays(
+            Verdict::Tight,
+            'Cut: 12.26 A',
+            self::spindle(['drive' => '100 %'], [], '5 kW')->finding('E15/cut'),
+        );
+    }
+
+    public function test_a_spindle_behind_its_drive_is_proven_by_it(): void
+    {
+        self::assertSays(
+            Verdict::Holds,
+            'drive gives at most 230 V',
+            self::spindle(['drive' => '100 %'])->finding('E06/spindle.power'),
+        );
+    }
+
+    public function test_what_motors_push_back_is_no_matter_to_a_fan(): void
+    {
+        $on = static fn (string $family): Verdict => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    Examples::part('drv', 'motor_driver', ['min_voltage' => '8 V', 'max_voltage' => '45 V']),
+                    Examples::part('load', $family, ['min_voltage' => '12 V', 'max_voltage' => '25.2 V']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power'],
+                        ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'load.power'],
+                    ],
+                ],
+            ),
+        ))->finding('E06/load.power')->verdict;
+
+        // 24 V are 95.2 % of what it stands.
+        self::assertSame(Verdict::Danger, $on('bus_module'));
+        self::assertSame(Verdict::Holds, $on('fan'));
+    }
+
+    public function test_a_supply_at_the_end_of_a_long_thin_lead_collapses(): void
+    {
+        $over = static fn (string $length): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    Examples::part('down', 'dc_converter', ['output_voltage' => '5 V', 'efficiency' => '90 %']),
+                    Examples::part('host', 'host_computer', ['rated_current' => '9 A']),
+                ],
+                [
+                    'leads' => [
+                        [
+                            'ref' => 'W1',
+                            'from' => 'psu.out',
+                            'to' => 'down.in',
+                            'conductor' => ['size' => '28 AWG', 'evidence' => 'datasheet'],
+                            'length' => $length,
+                        ],
+                        ['ref' => 'W2', 'from' => 'down.out', 'to' => 'host.power'],
+                    ],
+                ],
+            ),
+        ))->finding('E04/down.in');
+
+        // 50 W over 2 × L × 0.2128 Ω/m: 24²/(4 × 50) = 2.88 Ω is the most there may be, 6.77 m.
+        self::assertSays(Verdict::Fails, 'collapses before down', $over('7 m'));
+        self::assertSame(Verdict::Fails, $over('6.5 m')->verdict);
+        self::assertStringNotContainsString('collapses', $over('6.5 m')->headline);
+    }
+
+    /**
      * @param  array{array<string, mixed>, array<string, mixed>}  $part
      * @return array{array<string, mixed>, array<string, mixed>} the same, so many times
      */

@@ -159,6 +159,15 @@ final class WhatIfAndCasesTest extends TestCase
     #[DataProvider('interference')]
     public function test_what_throws_at_the_controls(array $parts, array $leads, string $key, Verdict $verdict): void
     {
+        if ($key === 'E18/arc') {
+            $parts[] = Examples::part('start', 'relay', ['kind' => 'mechanical']);
+            $leads[] = [
+                'ref' => 'W9',
+                'from' => 'start.out',
+                'to' => 'arc.torch',
+                'conductor' => ['screen' => 'one end'],
+            ];
+        }
         $finding = (new SampleBuild(Examples::file($parts, ['leads' => $leads])))->finding($key);
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);

@@ -43,7 +43,8 @@ final class EachProposalTest extends TestCase
      */
     public static function fixes(): iterable
     {
-        yield 'a second contact pair' => [self::plugged(), 'E02/W1', '2 contacts per pole at bed, for W1'];
+        // With two, the survivor of one that opens would carry 12 A of 10.
+        yield 'more contacts' => [self::plugged(), 'E02/W1', '3 contacts per pole at bed, for W1'];
         yield 'a larger gauge' => [
             self::lamp(['conductor' => ['size' => '24 AWG', 'evidence' => 'datasheet']], '4 A'),
             'E03/W1',

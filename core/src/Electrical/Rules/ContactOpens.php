@@ -72,7 +72,9 @@ final class ContactOpens implements Curable
         $stands = ! $each->exceeds($contacts->rating);
         $says =
             "With one contact open at {$contacts->place} each of the rest carries {$each}; its rating is {$contacts->rating}.".
-            ($stands ? '' : ' The survivor overheats unseen: a further contact, or look at this plug on every upkeep round.');
+            ($stands
+                ? ''
+                : ' The survivor overheats unseen: a further contact, or look at this plug on every upkeep round.');
 
         return $inquiry->conclude(
             $stands ? Verdict::Holds : Verdict::Fails,
@@ -92,7 +94,7 @@ final class ContactOpens implements Curable
         return new Examples(
             static fn (): array => ContactLoad::bedOn(2),
             static fn (): array => ContactLoad::bedOn(3),
-            Verdict::Tight,
+            Verdict::Fails,
         );
     }
 }

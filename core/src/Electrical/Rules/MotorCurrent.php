@@ -62,10 +62,7 @@ final class MotorCurrent implements Curable
                 );
         // The weakest of them decides what each may take.
         $rated = Quantity::min(
-            ...array_map(
-                static fn (Fitted $motor): Quantity => DrivenMotor::rated($inquiry, $motor),
-                $driven->motors,
-            ),
+            ...array_map(static fn (Fitted $motor): Quantity => DrivenMotor::rated($inquiry, $motor), $driven->motors),
         );
         $share = $inquiry->work(
             'Share of what the motor may take',

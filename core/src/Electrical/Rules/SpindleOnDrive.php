@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\SpindleLine;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -13,7 +15,6 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -34,7 +35,7 @@ final class SpindleOnDrive implements Check
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->fittedOf('spindle_drive') as $ref => $fitted) {
-            $spindle = self::spindleOf($survey, $ref);
+            $spindle = SpindleLine::spindleOf(Circuits::of($survey)->topology, (string) $ref);
             if ($spindle !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref, $spindle->need->ref]);
             }
@@ -44,7 +45,9 @@ final class SpindleOnDrive implements Check
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $drive = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $spindle = self::spindleOf($survey, $inquiry->subject->ref) ?? $inquiry->lack('a spindle on it');
+        $spindle =
+            SpindleLine::spindleOf(Circuits::of($survey)->topology, $inquiry->subject->ref) ??
+            $inquiry->lack('a spindle on it');
         $gives = $inquiry->read($drive, 'output_current', 'I_d', Bound::Lowest);
         $takes = $inquiry->read($spindle, 'rated_current', 'I_m', Bound::Highest);
         [$poles, $speed] = $inquiry->readAll($spindle, ['p' => 'poles', 'n' => 'top_speed']);
@@ -85,6 +88,11 @@ final class SpindleOnDrive implements Check
         if ($inquiry->tryChoice($spindle, 'cooling') === 'own fan') {
             $inquiry->remark(
                 'Its fan turns with it: below '.($lowest ?? 'its lowest speed').' it does not cool itself.',
+            );
+        }
+        if ($inquiry->tryChoice($drive, 'input_phases') === 'three') {
+            $inquiry->miss(
+                "three phases at the outlet of {$drive->need->role}: on one it gives less, and its manual says how much",
             );
         }
         $wait = $inquiry->tryRead($drive, 'discharge_time', 't');
@@ -152,17 +160,5 @@ final class SpindleOnDrive implements Check
             static fn (): array => $file('400 Hz'),
             Verdict::Fails,
         );
-    }
-
-    private static function spindleOf(Survey $survey, string $drive): ?Fitted
-    {
-        foreach ($survey->build->runs() as [$from, $to]) {
-            $spindle = $from->need === $drive && $from->port === 'motor' ? $survey->build->fitted($to->need) : null;
-            if ($spindle?->part->family->key() === 'spindle') {
-                return $spindle;
-            }
-        }
-
-        return null;
     }
 }

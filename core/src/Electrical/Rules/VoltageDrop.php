@@ -68,6 +68,17 @@ final class VoltageDrop implements Curable
                 [$worst, $arrives] = [$flow, $volts];
             }
         }
+        foreach ($arrives === null ? $circuits->flows() : [] as $flow) {
+            $why = $flow->whyUnsolved($node);
+            if ($why !== null && str_starts_with($why, Flow::COLLAPSES)) {
+                $inquiry->in($flow->scenario->name);
+
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    ucfirst($why).'. Thicker or shorter leads, or less load on them.',
+                );
+            }
+        }
         $held = $worst?->volts($source);
         if ($worst === null || $arrives === null || $held === null) {
             $inquiry->lack('the voltage of its supply');

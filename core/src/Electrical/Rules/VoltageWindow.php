@@ -6,6 +6,7 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\OtherSource;
+use Magpie\Core\Electrical\SpindleLine;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -17,6 +18,8 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
+use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
@@ -66,6 +69,10 @@ final class VoltageWindow implements Curable
         [$fitted, $port] = $topology->at($node);
         $sources = $topology->sourcesOf($node);
         if ($sources === []) {
+            $drive = SpindleLine::driveOf($topology, $inquiry->subject->ref);
+            if ($drive !== null) {
+                return $this->behindDrive($inquiry, $fitted, $drive);
+            }
             $inquiry->lack('a lead from a supply to it');
         }
         if (count($sources) > 1) {
@@ -107,7 +114,7 @@ final class VoltageWindow implements Curable
             $high->over($max),
             '%',
         );
-        $motors = $topology->feedsMotors($node);
+        $motors = self::shares($fitted, $port) && $topology->feedsMotors($node);
         if ($motors) {
             $inquiry->remark(
                 'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
@@ -129,6 +136,46 @@ final class VoltageWindow implements Curable
             $says,
             $inquiry->margin($high, $max),
             $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
+        );
+    }
+
+    /** What motors push back harms electronics on their rail; a fan, a lamp or a heater bears it for the moment it lasts. */
+    private static function shares(Fitted $fitted, Port $port): bool
+    {
+        return $port->draw === Draw::Driver ||
+            $port->draw === Draw::Converter ||
+            $fitted->part->can(Ability::Electronic) ||
+            $fitted->part->can(Ability::HasChannels);
+    }
+
+    /** A drive makes its spindle's voltage itself, and never more than what it is fed with. */
+    private function behindDrive(Inquiry $inquiry, Fitted $spindle, Fitted $drive): Finding
+    {
+        $mains = $inquiry->given(
+            'mains voltage of the site',
+            'V',
+            $inquiry->build->site->mainsVoltage,
+            Evidence::Standard,
+            'site/mains_voltage',
+        );
+        $rated = $inquiry->read($spindle, 'rated_voltage', 'V_r');
+        $most = $inquiry->work('What it stands', 'V_max = 1.1 × V_r', ['V_r' => $rated], $rated->times(1.1), 'V');
+        if ($mains->exceeds($most)) {
+            $inquiry->miss("that the output of {$drive->need->role} is limited to {$rated}");
+
+            return $inquiry->conclude(
+                Verdict::Tight,
+                "{$drive->need->role} can give up to {$mains} to a spindle for {$rated}: its voltage limit must be set first.",
+                $inquiry->margin($mains, $most),
+                "{$most}",
+            );
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "{$drive->need->role} gives at most {$mains}; the spindle is made for {$rated}.",
+            $inquiry->margin($mains, $most),
+            "{$most} (IEC 60034-1, a tenth above its rating, from memory)",
         );
     }
 

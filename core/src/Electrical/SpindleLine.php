@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Electrical;
+
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Lead;
+
+/** The lead between a spindle drive and its spindle, whichever way it was drawn. */
+final class SpindleLine
+{
+    /** The spindle on a drive. */
+    public static function spindleOf(Topology $topology, string $drive): ?Fitted
+    {
+        foreach (self::at($topology, "{$drive}.motor") as $lead) {
+            $far = $lead->from->need === $drive ? $lead->to : $lead->from;
+            $fitted = $topology->build()->fitted($far->need);
+            if ($fitted?->part->family->key() === 'spindle') {
+                return $fitted;
+            }
+        }
+
+        return null;
+    }
+
+    /** The drive behind a spindle's port, "need.port". */
+    public static function driveOf(Topology $topology, string $port): ?Fitted
+    {
+        foreach (self::at($topology, $port) as $lead) {
+            $far = $lead->from->text() === $port ? $lead->to : $lead->from;
+            $fitted = $far->port === 'motor' ? $topology->build()->fitted($far->need) : null;
+            if ($fitted?->part->family->key() === 'spindle_drive') {
+                return $fitted;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return list<Lead>
+     */
+    private static function at(Topology $topology, string $port): array
+    {
+        return [...$topology->leadsFrom($port), ...$topology->leadsTo($port)];
+    }
+}
