@@ -61,9 +61,19 @@ final readonly class ContactsAtEnd
     {
         $topology = Circuits::of($survey)->topology;
         $here = $at->text();
+        $fitted = $inquiry->build->fitted($at->need);
+        $port = $inquiry->build->port($at);
+        if ($topology->countAt($here) < 2 || $fitted === null || $port === null) {
+            return $this;
+        }
+        $there = $inquiry->tryPort($fitted, $port, 'contacts_per_pole', 'n_p');
+        $counted = $there !== null || $end->contact !== null;
+        if (! $counted) {
+            // Terminals of which nobody has said how many there are: each lead may have its own.
+            return $this->with([], Quantity::ratio(1), false);
+        }
         $leads = [$lead->ref];
-        $claimed = $end->contactsPerPole ?? 1;
-        $most = $claimed;
+        $claimed = $most = $end->contactsPerPole ?? 1;
         foreach ([...$topology->leadsFrom($here), ...$topology->leadsTo($here)] as $other) {
             $its = $other->ends[$other->from->text() === $here ? 0 : 1];
             if (
@@ -77,24 +87,19 @@ final readonly class ContactsAtEnd
                 $most = max($most, $its->contactsPerPole ?? 1);
             }
         }
-        $fitted = $inquiry->build->fitted($at->need);
-        $port = $inquiry->build->port($at);
-        if (count($leads) === 1 || $fitted === null || $port === null) {
-            return $this;
-        }
-        $there = $inquiry->tryPort($fitted, $port, 'contacts_per_pole', 'n_p');
-        if ($there !== null && ! Quantity::ratio($claimed)->exceeds($there)) {
+        if (count($leads) === 1 || ($there !== null && ! Quantity::ratio($claimed)->exceeds($there))) {
             return $this;
         }
 
-        return new self(
-            $this->place,
-            $this->rating,
-            $this->perPole,
-            $leads,
-            $there ?? Quantity::ratio($end->contact === null ? 1 : $most),
-            $there !== null || $end->contact !== null,
-        );
+        return $this->with($leads, $there ?? Quantity::ratio($most), true);
+    }
+
+    /**
+     * @param  list<string>  $shared
+     */
+    private function with(array $shared, Quantity $all, bool $counted): self
+    {
+        return new self($this->place, $this->rating, $this->perPole, $shared, $all, $counted);
     }
 
     private static function ofHousing(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self

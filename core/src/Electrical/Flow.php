@@ -72,6 +72,26 @@ final readonly class Flow
         return $this->islandOf($node)?->delivered[$node] ?? null;
     }
 
+    /** Current through a port: what leaves a source; elsewhere what its leads carry to it or away from it. */
+    public function through(int $node): ?Quantity
+    {
+        $delivered = $this->delivered($node);
+        if ($delivered !== null) {
+            return $delivered;
+        }
+        $sum = null;
+        $feeding = $this->topology->upstream($node);
+        foreach (array_keys($this->topology->around($node)) as $joint) {
+            $current =
+                $this->topology->joints[$joint]->lead === null || (string) $joint === $feeding
+                    ? null
+                    : $this->current((string) $joint);
+            $sum = $current === null ? $sum : ($sum?->plus($current) ?? $current);
+        }
+
+        return $sum;
+    }
+
     /**
      * @return list<Demand> at a source
      */

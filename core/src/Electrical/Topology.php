@@ -279,6 +279,14 @@ final class Topology
         return isset($this->motorIslands[$this->islands[$node]]);
     }
 
+    /** How many leads begin or end at a port, "need.port". */
+    public function countAt(string $port): int
+    {
+        $this->build->reads()?->note("ends/{$port}");
+
+        return count($this->ends['from'][$port] ?? []) + count($this->ends['to'][$port] ?? []);
+    }
+
     /**
      * @return list<Lead> that begin at a port, "need.port"
      */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\ContactsAtEnd;
 use Magpie\Core\Electrical\Cures\MoreContacts;
 use Magpie\Core\Electrical\Cures\StrainRelief;
@@ -19,6 +20,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -72,7 +74,7 @@ final class ContactLoad implements Curable
                 $current->over($contacts->perPole),
                 'A',
             );
-            [$of, $each] = $this->together($inquiry, $survey, $contacts, $each) ?? [$current, $each];
+            [$of, $each] = $this->together($inquiry, $survey, $contacts, $side === 0 ? $lead->from : $lead->to, $each) ?? [$current, $each];
             $margin = $inquiry->margin($each, $contacts->rating);
             if ($worst === null || $margin->isBelow($worst[0])) {
                 $worst = [$margin, $each, $contacts, $of];
@@ -162,24 +164,31 @@ final class ContactLoad implements Curable
     /**
      * Where several leads end on the same contacts and load them more together than this one alone.
      *
+     * @param  PortRef  $at  where they end
      * @return array{Quantity, Quantity}|null what all of them carry, and each contact of it
      */
-    private function together(Inquiry $inquiry, Survey $survey, ContactsAtEnd $contacts, Quantity $alone): ?array
-    {
-        if ($contacts->shared === [] || $contacts->all === null) {
+    private function together(
+        Inquiry $inquiry,
+        Survey $survey,
+        ContactsAtEnd $contacts,
+        PortRef $at,
+        Quantity $alone,
+    ): ?array {
+        if ($contacts->all === null) {
+            return null;
+        }
+        if (! $contacts->counted || $contacts->shared === []) {
+            // Asked only where it matters.
+            $most = self::mostAt($survey, $at);
+            if ($most?->exceeds($contacts->rating->times($inquiry->threshold('holds'))) === true && $most->exceeds($alone)) {
+                $inquiry->miss("contacts per pole at {$contacts->place}");
+            }
+
             return null;
         }
         $all = LeadsTogether::current($inquiry, $survey, $contacts->shared, $contacts->place);
         $each = $all->over($contacts->all);
         if (! $each->exceeds($alone)) {
-            return null;
-        }
-        if (! $contacts->counted) {
-            // Each of them may have a terminal of its own: asked only where it matters.
-            if ($each->exceeds($contacts->rating->times($inquiry->threshold('holds')))) {
-                $inquiry->miss("contacts per pole at {$contacts->place}");
-            }
-
             return null;
         }
         $inquiry->work(
@@ -191,6 +200,23 @@ final class ContactLoad implements Curable
         );
 
         return [$all, $each];
+    }
+
+    /** All that goes through a port, in the scenario in which it is most: what leaves a source, or all leads at it. */
+    private static function mostAt(Survey $survey, PortRef $at): ?Quantity
+    {
+        $circuits = Circuits::of($survey);
+        $node = $circuits->topology->node($at->text());
+        $most = null;
+        if ($node === null) {
+            return null;
+        }
+        foreach ($circuits->flows() as $flow) {
+            $through = $flow->through($node);
+            $most = $through === null || $most?->exceeds($through) === true ? $most : $through;
+        }
+
+        return $most;
     }
 
     private function unrelievedEnd(Inquiry $inquiry, Lead $lead): ?string
