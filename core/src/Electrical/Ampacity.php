@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Quantity\Quantity;
@@ -29,23 +30,31 @@ final class Ampacity
             $lead->conductor->evidence,
             "leads/{$lead->ref}/conductor/size",
         );
-        $site = $inquiry->build->site;
-        $ambient = $inquiry->given(
-            'ambient temperature of the site',
-            'T_a',
-            $site->ambient,
-            Evidence::Measured,
-            'site/ambient',
-        );
-        // A lead alone and still lies in free air (E); any other is taken as enclosed with its neighbours (B2).
-        $method = $lead->route === 'fixed' && $lead->bundledWith === 0 ? 'E' : 'B2';
-        $row = Conductors::ampacity($size, $method);
+        $air = LeadAir::of($inquiry->build, $lead);
+        $zone = $air->zone;
+        $ambient =
+            $zone === null
+                ? $inquiry->given(
+                    'ambient temperature of the site',
+                    'T_a',
+                    $air->known,
+                    Evidence::Measured,
+                    'site/ambient',
+                )
+                : $inquiry->given(
+                    "hottest air in {$zone->name}",
+                    'T_a',
+                    $zone->temperature,
+                    $zone->evidence,
+                    "zones/{$zone->ref}/temperature",
+                );
+        $row = Conductors::ampacity($size, self::method($lead));
         if ($row === null) {
             $inquiry->lack("an ampacity for a conductor as thin as {$size}");
         }
         [$listed, $tableAmbient, $source] = $row;
-        $air = Conductors::ambientFactor($ambient, $tableAmbient);
-        if ($air === null) {
+        $factor = Conductors::ambientFactor($ambient, $tableAmbient);
+        if ($factor === null) {
             $inquiry->lack("an ampacity in air of {$ambient}: the tables end at 60 °C");
         }
         $bunch = Conductors::groupingFactor($lead->bundledWith + 1);
@@ -54,9 +63,43 @@ final class Ampacity
         return $inquiry->work(
             "What {$size} may carry ({$source}; air {$ambient}; {$lead->bundledWith} other circuits in the bundle)",
             'I_z = I_t × k_a × k_g × n',
-            ['I_t' => $listed, 'k_a' => $air, 'k_g' => $bunch, 'n' => $count],
-            $listed->times($air)->times($bunch)->times($count),
+            ['I_t' => $listed, 'k_a' => $factor, 'k_g' => $bunch, 'n' => $count],
+            $listed->times($factor)->times($bunch)->times($count),
             'A',
         );
+    }
+
+    /** Asks for the air of a closed place the lead runs to: the room's says nothing of it. */
+    public static function askForAir(Inquiry $inquiry, Lead $lead): void
+    {
+        $zone = LeadAir::of($inquiry->build, $lead)->unknown;
+        if ($zone !== null) {
+            $inquiry->miss("hottest air in {$zone->name}", "zones/{$zone->ref}/temperature");
+        }
+    }
+
+    /**
+     * As of(), to compute with where nothing is asked for.
+     *
+     * @return Quantity|null null where no table goes
+     */
+    public static function figure(Build $build, Lead $lead): ?Quantity
+    {
+        $row = $lead->conductor->size === null ? null : Conductors::ampacity($lead->conductor->size, self::method($lead));
+        $air = Quantity::of(LeadAir::of($build, $lead)->degrees(), '°C');
+        $factor = $row === null ? null : Conductors::ambientFactor($air, $row[1]);
+
+        return $row === null || $factor === null
+            ? null
+            : $row[0]
+                ->times($factor)
+                ->times(Conductors::groupingFactor($lead->bundledWith + 1))
+                ->times($lead->effectiveConductors());
+    }
+
+    /** A lead alone and still lies in free air (E); any other is taken as enclosed with its neighbours (B2). */
+    private static function method(Lead $lead): string
+    {
+        return $lead->route === 'fixed' && $lead->bundledWith === 0 ? 'E' : 'B2';
     }
 }

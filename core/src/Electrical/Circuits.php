@@ -128,13 +128,30 @@ final class Circuits implements Carried
         return $worst;
     }
 
+    /**
+     * Resistance of one metre of a lead's conductor in the air it lies in, before its own load warms it.
+     */
+    public function lineResistance(Lead $lead): ?Quantity
+    {
+        $size = $lead->conductor->size;
+        if ($size === null) {
+            return null;
+        }
+        $cold =
+            $lead->conductor->stranding === 'solid'
+                ? Conductors::resistance($size)
+                : Conductors::strandedResistance($size);
+
+        return $cold->times(Conductors::warmth(LeadAir::of($this->build, $lead)->degrees()));
+    }
+
     /** Resistance of a lead, out and back; null when its size or length is not known. */
     public function loopResistance(Lead $lead): ?Quantity
     {
-        return $lead->conductor->size === null || $lead->length === null
+        return $lead->length === null
             ? null
-            : Conductors::resistance($lead->conductor->size)
-                ->times($lead->length)
+            : $this->lineResistance($lead)
+                ?->times($lead->length)
                 ->times(2)
                 ->over($lead->effectiveConductors())
                 ->to('Ω');

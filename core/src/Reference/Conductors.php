@@ -16,6 +16,12 @@ final class Conductors
 {
     private const RESISTIVITY = 1.7241e-8;
 
+    /** Of copper near 20 °C, for a kelvin (IEC 60028). */
+    private const COEFFICIENT = 0.00393;
+
+    /** Temperature PVC bears for long, which the ampacity tables let a conductor reach (IEC 60204-1, from memory). */
+    private const INSULATION = 70.0;
+
     /**
      * Resistance of one conductor, one way, at 20 °C.
      *
@@ -34,6 +40,40 @@ final class Conductors
         }
 
         return Quantity::of(self::RESISTIVITY / $size->in('m²'), 'Ω/m')->to('Ω/km');
+    }
+
+    /**
+     * The same of a stranded conductor: its strands are longer than it is, by as much as class 5 allows the listed size
+     * nearest to it (IEC 60228).
+     */
+    public static function strandedResistance(Quantity $size): Quantity
+    {
+        $solid = Quantity::of(self::RESISTIVITY / $size->in('m²'), 'Ω/m')->to('Ω/km');
+        $plain = self::resistance($size);
+        if ($plain->exceeds($solid)) {
+            return $plain;
+        }
+        $nearest = null;
+        foreach (self::table()['class5_resistance'] as $mm2 => $ohmsPerKm) {
+            $far = abs(log($size->in('mm²') / (float) $mm2));
+            if ($nearest === null || $far < $nearest[0]) {
+                $nearest = [$far, $ohmsPerKm / ((self::RESISTIVITY / ((float) $mm2 * 1e-6)) * 1000)];
+            }
+        }
+
+        return $solid->times(max(1.0, $nearest[1] ?? 1.0));
+    }
+
+    /** By how much more copper resists at a temperature than at 20 °C. */
+    public static function warmth(float $celsius): float
+    {
+        return 1 + self::COEFFICIENT * ($celsius - 20);
+    }
+
+    /** How warm a conductor gets: its air, and the square of its load against what it may carry. In °C. */
+    public static function temperature(float $air, float $loadShare): float
+    {
+        return $air + max(0.0, self::INSULATION - $air) * $loadShare ** 2;
     }
 
     /**

@@ -484,10 +484,35 @@ final class TradeCasesTest extends TestCase
             ),
         ))->finding('E04/down.in');
 
-        // 50 W over 2 × L × 0.2128 Ω/m: 24²/(4 × 50) = 2.88 Ω is the most there may be, 6.77 m.
-        self::assertSays(Verdict::Fails, 'collapses before down', $over('7 m'));
-        self::assertSame(Verdict::Fails, $over('6.5 m')->verdict);
-        self::assertStringNotContainsString('collapses', $over('6.5 m')->headline);
+        // 50 W over 2 × L × 0.2502 Ω/m (28 AWG, stranded, 30 °C): 24²/(4 × 50) = 2.88 Ω is the most there may be, 5.755 m.
+        self::assertSays(Verdict::Fails, 'collapses before down', $over('5.8 m'));
+        self::assertSame(Verdict::Fails, $over('5.7 m')->verdict);
+        self::assertStringNotContainsString('collapses', $over('5.7 m')->headline);
+    }
+
+    public function test_a_lead_inside_a_warm_cabinet_is_judged_by_the_air_there(): void
+    {
+        $in = static fn (array $zones): SampleBuild => new SampleBuild(
+            ['zones' => $zones] +
+                \Magpie\Core\Format\BuildFile::data(
+                    self::heaters([
+                        'bed' => [
+                            '298 W',
+                            ['conductor' => ['size' => '2.5 mm²', 'evidence' => 'datasheet'], 'route' => null],
+                        ],
+                    ])->build,
+                ),
+        );
+        $box = ['ref' => 'box', 'name' => 'Cabinet', 'kind' => 'cabinet', 'holds' => ['psu', 'bed']];
+
+        // 12.3 A on 2.5 mm²: 17.4 A at 40 °C (B2) are 20 A at 30 °C and 14.3 A at 50 °C, of which 80 % are 11.4 A.
+        self::assertSame(Verdict::Holds, $in([])->finding('E03/W-bed')->verdict);
+        self::assertSays(
+            Verdict::Tight,
+            'may carry 14.27 A here',
+            $in([$box + ['temperature' => '50 °C', 'evidence' => 'measured']])->finding('E03/W-bed'),
+        );
+        self::assertContains('hottest air in Cabinet', $in([$box])->finding('E03/W-bed')->missing);
     }
 
     /**

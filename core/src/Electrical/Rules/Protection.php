@@ -53,6 +53,7 @@ final class Protection implements Curable
             return $this->unfused($inquiry, $survey, $lead, $ampacity);
         }
         [$fuse, $where] = [$element->rating, $element->where];
+        Ampacity::askForAir($inquiry, $lead);
         $inquiry->work("Fuse before it, {$where}", 'I_n = I_r', ['I_r' => $fuse], $fuse, 'A');
         $alone = $element->leads === [] || $element->leads === [$lead->ref];
         $load = $alone ? $current : LeadsTogether::current($inquiry, $survey, $element->leads, $where);

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\Flow;
+use Magpie\Core\Electrical\LeadAir;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -119,15 +121,26 @@ final class VoltageDrop implements Curable
                 $inquiry,
                 array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()),
             );
-            $line = Conductors::resistance($size);
+            $line = $circuits->lineResistance($lead) ?? Conductors::strandedResistance($size);
             $loop = $circuits->loopResistance($lead) ?? $line->times($length);
+            $air = LeadAir::of($inquiry->build, $lead)->degrees();
+            $may = Ampacity::figure($inquiry->build, $lead);
+            $warm = Conductors::temperature($air, $may === null ? 1.0 : min(1.0, $current->over($may)->in('')));
+            $more = Conductors::warmth($warm) / Conductors::warmth($air);
             $inquiry->work(
-                "Lead {$lead->ref}, out and back",
+                sprintf('Lead %s, out and back, at %.0f °C of its conductor', $lead->ref, $warm),
                 'U = I × 2 × l × r / n',
-                ['I' => $current, 'l' => $length, 'r' => $line, 'n' => Quantity::ratio($lead->effectiveConductors())],
-                $current->times($loop),
+                [
+                    'I' => $current,
+                    'l' => $length,
+                    'r' => $line->times($more),
+                    'n' => Quantity::ratio($lead->effectiveConductors()),
+                ],
+                $current->times($loop)->times($more),
                 'V',
             );
+            // The network was solved in the air it lies in: what its own load warms it by is taken off what arrives.
+            $arrives = $arrives->minus($current->times($loop)->times($more - 1));
         }
         $drop = $inquiry->work(
             'Lost on the way',
@@ -183,7 +196,7 @@ final class VoltageDrop implements Curable
             return array_replace_recursive(ContactLoad::bedOn(2), ['leads' => [$lead]]);
         };
 
-        return new Examples(static fn (): array => $over('4 m'), static fn (): array => $over('1.2 m'), Verdict::Fails);
+        return new Examples(static fn (): array => $over('4 m'), static fn (): array => $over('0.9 m'), Verdict::Fails);
     }
 
     private function least(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
