@@ -24,6 +24,9 @@ use Magpie\Core\Reference\Conductors;
  */
 final class Circuits implements Carried
 {
+    /** The ref of the scenario that is always there. */
+    public const ALL = 'everything-on';
+
     public readonly Topology $topology;
 
     /** @var list<Scenario>|null */
@@ -77,22 +80,30 @@ final class Circuits implements Carried
     }
 
     /**
-     * Scenarios to judge by: the builder's, or with none given, everything on at once.
+     * Scenarios to judge by: the builder's own, and beside them everything on at once, so that what none of them runs
+     * is not forgotten.
      *
      * @return list<Scenario>
      */
     public function scenarios(): array
     {
-        return $this->scenarios ??=
-            $this->build->scenarios !== []
-                ? array_values($this->build->scenarios)
-                : [
-                    new Scenario(
-                        'everything-on',
-                        'Everything on',
-                        array_fill_keys(array_keys($this->build->needs), Quantity::ratio(1)),
-                    ),
-                ];
+        return $this->scenarios ??= [...array_values($this->build->scenarios), ...$this->worst()];
+    }
+
+    /**
+     * @return list<Scenario> everything on, unless the builder has a scenario that is just that
+     */
+    private function worst(): array
+    {
+        $all = array_fill_keys(array_map(strval(...), array_keys($this->build->needs)), Quantity::ratio(1));
+        foreach ($this->build->scenarios as $own) {
+            $full = array_filter($own->loads, static fn (Quantity $q): bool => $q->in('') >= 1.0);
+            if (array_diff_key($all, $full) === []) {
+                return [];
+            }
+        }
+
+        return isset($this->build->scenarios[self::ALL]) ? [] : [new Scenario(self::ALL, 'Everything on', $all)];
     }
 
     /**
