@@ -380,6 +380,13 @@ return [
         'spindle.efficiency',
         'spindle.rated_power',
     ],
+    'E26' => [
+        'contact_housing.voltage_rating',
+        'fuse.dc_voltage',
+        'fuse.kind',
+        'fuse.voltage_rating',
+        'power_supply.output_voltage',
+    ],
     'M01' => [
         'linear_rail.block_length',
         'linear_rail.length',

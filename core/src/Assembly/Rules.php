@@ -51,6 +51,7 @@ final class Rules
         Electrical\CabinetHeat::class,
         Electrical\StartLine::class,
         Electrical\Energy::class,
+        Electrical\RatedVoltage::class,
         // Mechanical
         Mechanical\TravelStack::class,
         Mechanical\DriveForce::class,

@@ -85,7 +85,8 @@ final class Ampacity
      */
     public static function figure(Build $build, Lead $lead): ?Quantity
     {
-        $row = $lead->conductor->size === null ? null : Conductors::ampacity($lead->conductor->size, self::method($lead));
+        $row =
+            $lead->conductor->size === null ? null : Conductors::ampacity($lead->conductor->size, self::method($lead));
         $air = Quantity::of(LeadAir::of($build, $lead)->degrees(), '°C');
         $factor = $row === null ? null : Conductors::ambientFactor($air, $row[1]);
 

@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\LeadEnd;
+use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Quantity\Quantity;
 
@@ -50,8 +51,7 @@ final readonly class ContactsAtEnd
         $place = $inquiry->build->roleOf($at->need).', port '.$at->port;
 
         $contacts =
-            self::ofHousing($inquiry, $lead, $side, $end, $place) ??
-            self::ofPort($inquiry, $lead, $side, $end, $place);
+            self::ofHousing($inquiry, $lead, $side, $end, $place) ?? self::ofPort($inquiry, $lead, $side, $end, $place);
 
         return $contacts?->sharedBy($inquiry, $survey, $lead, $at, $end);
     }
@@ -100,6 +100,19 @@ final readonly class ContactsAtEnd
     private function with(array $shared, Quantity $all, bool $counted): self
     {
         return new self($this->place, $this->rating, $this->perPole, $shared, $all, $counted);
+    }
+
+    /** Voltage a housing is rated for; null when its sheet does not say. */
+    public static function voltage(Inquiry $inquiry, Part $housing): ?Quantity
+    {
+        $spec = $housing->spec('voltage_rating');
+        if ($spec !== null) {
+            $inquiry->absorb([
+                Input::ofSpec($housing, $spec, 'Rated for', "parts/{$housing->ref}/specs/voltage_rating", 'V_r'),
+            ]);
+        }
+
+        return $spec?->lowest();
     }
 
     private static function ofHousing(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self

@@ -86,7 +86,7 @@ final readonly class Flow
                 $this->topology->joints[$joint]->lead === null || (string) $joint === $feeding
                     ? null
                     : $this->current((string) $joint);
-            $sum = $current === null ? $sum : ($sum?->plus($current) ?? $current);
+            $sum = $current === null ? $sum : $sum?->plus($current) ?? $current;
         }
 
         return $sum;

@@ -18,8 +18,12 @@ final readonly class ProtectiveElement
     /**
      * @param  list<string>  $leads  refs of the leads that carry, together, what it carries
      */
-    private function __construct(public Quantity $rating, public string $where, public Fitted $fitted, public array $leads)
-    {
+    private function __construct(
+        public Quantity $rating,
+        public string $where,
+        public Fitted $fitted,
+        public array $leads,
+    ) {
     }
 
     /**

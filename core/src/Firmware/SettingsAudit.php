@@ -6,6 +6,7 @@ namespace Magpie\Core\Firmware;
 
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Electrical\VoltageSelectors;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\InputMissing;
@@ -367,7 +368,7 @@ final readonly class SettingsAudit implements Carried
         foreach ($ports->matching->banks as $bank => $volts) {
             [$board, $name] = explode('/', $bank, 2);
             $lines[] = $this->line(
-                "bank.{$board}.{$name}",
+                VoltageSelectors::key($board, $name),
                 ['need', $board],
                 "Selector {$name} on {$this->survey->build->roleOf($board)}",
                 $volts?->text(),

@@ -4,12 +4,17 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Electrical\Rules\Signals;
 use Magpie\Core\Firmware\SettingValue;
+use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Library\Entry;
+use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
 
@@ -513,6 +518,170 @@ final class TradeCasesTest extends TestCase
             $in([$box + ['temperature' => '50 °C', 'evidence' => 'measured']])->finding('E03/W-bed'),
         );
         self::assertContains('hottest air in Cabinet', $in([$box])->finding('E03/W-bed')->missing);
+    }
+
+    public function test_a_fan_behind_a_selector_gets_the_selectors_volts(): void
+    {
+        [$board, $need] = Examples::part('board', 'controller_board', []);
+        $board['ports'] = [
+            [
+                'name' => 'fan0',
+                'kind' => 'outlet',
+                'fed_from' => 'power',
+                'specs' => Examples::sheet(['use' => 'fan', 'bank' => 'fans']),
+            ],
+        ];
+        $set = static fn (?string $volts): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    [$board, $need],
+                    Examples::part('fan', 'fan', ['min_voltage' => '4.5 V', 'max_voltage' => '5.5 V']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'board.power'],
+                        ['ref' => 'W2', 'from' => 'board.fan0', 'to' => 'fan.power'],
+                    ],
+                    'settings' => $volts === null
+                            ? []
+                            : [['ref' => 'S1', 'kind' => 'link', 'about' => 'bank.board.fans', 'value' => $volts]],
+                ],
+            ),
+        ))->finding('E06/fan.power');
+
+        self::assertSame(Verdict::Unproven, $set(null)->verdict);
+        self::assertSays(Verdict::Holds, 'Selector fans of board holds 5 V', $set('5 V'));
+        self::assertSays(Verdict::Danger, 'Selector fans of board holds 12 V', $set('12'));
+    }
+
+    public function test_a_supply_is_judged_by_what_the_meter_read(): void
+    {
+        $read = static fn (?string $watts): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => '24 V',
+                        'rated_current' => '10 A',
+                        'efficiency' => '90 %',
+                    ]),
+                    Examples::part('bed', 'heater', ['rated_power' => '120 W', 'rated_voltage' => '24 V']),
+                ],
+                [
+                    'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']],
+                    'scenarios' => [
+                        array_filter([
+                            'ref' => 'heat',
+                            'name' => 'Heat',
+                            'loads' => ['bed' => '100 %'],
+                            'measured' => $watts,
+                        ]),
+                    ],
+                ],
+            ),
+        ))->finding('E05/psu.out');
+
+        self::assertSays(Verdict::Holds, '5 A of 10 A', $read(null));
+        // 300 W at the wall are 270 W at the output: 11.25 A, whatever the sheets say.
+        self::assertSays(Verdict::Fails, '11.25 A of 10 A', $read('300 W'));
+        self::assertSays(Verdict::Holds, '5 A of 10 A', $read('50 W'));
+    }
+
+    public function test_a_bed_on_the_mains_wants_earth_and_a_switching_device(): void
+    {
+        $bed = static function (array $sheet, bool $switched): Finding {
+            $lead = ['conductor' => ['size' => '1 mm²', 'evidence' => 'datasheet']];
+
+            return (new SampleBuild(
+                Examples::file(
+                    [
+                        Examples::part('inlet', 'mains_inlet', ['fuse_rating' => '6.3 A', 'switch' => true]),
+                        Examples::part('k', 'switching_module', ['kind' => 'AC solid-state']),
+                        Examples::part('bed', 'heater', $sheet + ['thermal_fuse' => '140 °C']),
+                    ],
+                    [
+                        'site' => ['mains_voltage' => '230 V', 'residual_current_device' => true],
+                        'leads' => $switched
+                            ? [
+                                $lead + ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'k.in'],
+                                $lead + ['ref' => 'W2', 'from' => 'k.out', 'to' => 'bed.power'],
+                            ]
+                            : [$lead + ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'bed.power']],
+                    ],
+                ),
+            ))->finding('E14/inlet');
+        };
+
+        self::assertSame(Verdict::Holds, $bed(['earthed' => true], true)->verdict);
+        self::assertSays(Verdict::Danger, 'No earth to the plate of bed', $bed(['earthed' => false], true));
+        self::assertSays(Verdict::Danger, 'No switching device on the line to bed', $bed(['earthed' => true], false));
+        self::assertSame(Verdict::Unproven, $bed([], true)->verdict);
+    }
+
+    public function test_no_fuse_for_vehicles_is_offered_for_the_mains(): void
+    {
+        $build = (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', []),
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => '24 V',
+                        'rated_current' => '10 A',
+                        'efficiency' => '90 %',
+                        'power_factor' => '0.95',
+                        'input_voltage' => '90 V to 264 V',
+                    ]),
+                    Examples::part('bed', 'heater', ['rated_power' => '200 W', 'rated_voltage' => '24 V']),
+                ],
+                [
+                    'leads' => [
+                        [
+                            'ref' => 'W1',
+                            'from' => 'inlet.out',
+                            'to' => 'psu.mains',
+                            'conductor' => [
+                                'size' => '1.5 mm²',
+                                'evidence' => 'datasheet',
+                                'insulation' => 'PVC 300/500 V',
+                            ],
+                        ],
+                        ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'bed.power'],
+                    ],
+                    'site' => ['mains_voltage' => '230 V', 'ambient' => '30 °C'],
+                ],
+            ),
+        ))->build;
+        $fuse = static fn (string $kind, string $volts): Entry => LibraryFile::read([
+            'part' => [
+                'ref' => $kind,
+                'family' => 'fuse',
+                'name' => "A {$kind} fuse",
+                'specs' => Examples::sheet(['kind' => $kind, 'rated_current' => '10 A', 'voltage_rating' => $volts]),
+            ],
+        ]);
+        $standing = Standing::of(Rules::inspector(), $build);
+        $offered = (new RemedySearch($standing, [$fuse('blade', '58 V'), $fuse('glass', '250 V')]))->for(
+            $standing->findings()['E13/W1'],
+        );
+
+        self::assertSame(['A glass fuse in W1, at inlet'], array_column($offered['remedies'], 'says'));
+    }
+
+    public function test_contacts_for_alternating_current_need_not_break_direct(): void
+    {
+        $stop = static fn (string $volts, array $sheet): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
+                    Examples::part('stop', 'stop_button', $sheet),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in']]],
+            ),
+        ))->finding('E26/stop');
+
+        self::assertSame(Verdict::Unproven, $stop('48 V', ['voltage_rating' => '400 V'])->verdict);
+        self::assertSame(Verdict::Holds, $stop('48 V', ['dc_voltage' => '125 V'])->verdict);
+        self::assertSame(Verdict::Danger, $stop('48 V', ['dc_voltage' => '30 V'])->verdict);
     }
 
     /**

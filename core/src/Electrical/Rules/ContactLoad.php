@@ -74,7 +74,13 @@ final class ContactLoad implements Curable
                 $current->over($contacts->perPole),
                 'A',
             );
-            [$of, $each] = $this->together($inquiry, $survey, $contacts, $side === 0 ? $lead->from : $lead->to, $each) ?? [$current, $each];
+            [$of, $each] = $this->together(
+                $inquiry,
+                $survey,
+                $contacts,
+                $side === 0 ? $lead->from : $lead->to,
+                $each,
+            ) ?? [$current, $each];
             $margin = $inquiry->margin($each, $contacts->rating);
             if ($worst === null || $margin->isBelow($worst[0])) {
                 $worst = [$margin, $each, $contacts, $of];
@@ -180,7 +186,10 @@ final class ContactLoad implements Curable
         if (! $contacts->counted || $contacts->shared === []) {
             // Asked only where it matters.
             $most = self::mostAt($survey, $at);
-            if ($most?->exceeds($contacts->rating->times($inquiry->threshold('holds'))) === true && $most->exceeds($alone)) {
+            if (
+                $most?->exceeds($contacts->rating->times($inquiry->threshold('holds'))) === true &&
+                $most->exceeds($alone)
+            ) {
                 $inquiry->miss("contacts per pole at {$contacts->place}");
             }
 

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
@@ -103,6 +104,9 @@ final class MainsEntry implements Curable
                 );
             }
         }
+        foreach ($this->bedsBehind($survey, $inlet) as $bed) {
+            array_push($without, ...$this->bed($inquiry, $survey, $bed));
+        }
         if ($without !== []) {
             return $inquiry->conclude(
                 Verdict::Danger,
@@ -120,6 +124,51 @@ final class MainsEntry implements Curable
             null,
             'bond at most 0.1 Ω',
         );
+    }
+
+    /**
+     * @return iterable<Fitted> heaters that are fed with the mains of this inlet
+     */
+    private function bedsBehind(Survey $survey, Fitted $inlet): iterable
+    {
+        $topology = Circuits::of($survey)->topology;
+        foreach ($survey->build->fittedOf('heater') as $ref => $heater) {
+            $node = $topology->node("{$ref}.power");
+            $source = $node === null ? null : $topology->sourceOf($node);
+            if (
+                $source !== null &&
+                $topology->shapes[$source]->mains &&
+                $topology->needs[$source] === $inlet->need->ref
+            ) {
+                yield $heater;
+            }
+        }
+    }
+
+    /**
+     * @return list<string> what a heater on the mains lacks
+     */
+    private function bed(Inquiry $inquiry, Survey $survey, Fitted $bed): array
+    {
+        $without = [];
+        $where = "parts/{$bed->part->ref}/specs";
+        match ($inquiry->tryFlag($bed, 'earthed')) {
+            null => $inquiry->miss("whether the plate of {$bed->need->role} is earthed", "{$where}/earthed"),
+            false => ($without[] = "no earth to the plate of {$bed->need->role}"),
+            true => $inquiry->remark("The plate of {$bed->need->role} is earthed."),
+        };
+        if ($inquiry->tryRead($bed, 'thermal_fuse', 'T_f') === null) {
+            $inquiry->miss("thermal fuse of {$bed->need->role}", "{$where}/thermal_fuse");
+        }
+        $topology = Circuits::of($survey)->topology;
+        $node = $topology->node("{$bed->need->ref}.power");
+        foreach ($node === null ? [] : $topology->wayBack($node) as $joint) {
+            if ($joint->lead === null && $topology->at($joint->b)[0]->part->can(Ability::Switches)) {
+                return $without;
+            }
+        }
+
+        return [...$without, "no switching device on the line to {$bed->need->role}"];
     }
 
     public function cures(): array

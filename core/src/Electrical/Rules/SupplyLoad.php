@@ -9,6 +9,7 @@ use Magpie\Core\Electrical\Cures\OtherSource;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Electrical\SupplyLimit;
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -19,8 +20,11 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
 
 /** E05: what a supply output delivers against what it may. */
 final class SupplyLoad implements Curable
@@ -57,7 +61,7 @@ final class SupplyLoad implements Curable
         $limit = SupplyLimit::of($inquiry, $fitted, $port);
         $worst = $load = null;
         foreach ($circuits->flows() as $flow) {
-            $delivered = $flow->delivered($node);
+            $delivered = $this->read($inquiry, $survey, $flow, $fitted, $node) ?? $flow->delivered($node);
             if ($delivered !== null && ($load === null || $delivered->exceeds($load))) {
                 [$worst, $load] = [$flow, $delivered];
             }
@@ -111,6 +115,41 @@ final class SupplyLoad implements Curable
                 ($load->exceeds($limit) ? "{$load->minus($limit)} too much." : "{$limit->minus($load)} left."),
             $inquiry->margin($load, $limit),
             "{$inquiry->threshold('holds')->to('%')} of {$limit} holds, above {$limit} fails",
+        );
+    }
+
+    /**
+     * What it gave by the meter at the wall, where a scenario was measured and this is the only supply behind it; null
+     * when that is no more than what is worked out.
+     */
+    private function read(Inquiry $inquiry, Survey $survey, Flow $flow, Fitted $supply, int $node): ?Quantity
+    {
+        $measured = $flow->scenario->measured;
+        $worked = $flow->delivered($node);
+        $volts = Circuits::of($survey)->heldBy($node);
+        $alone = count([...$survey->build->fittedOf('power_supply')]) === 1;
+        $outputs = count(array_filter($supply->part->ports, static fn (Port $p): bool => $p->kind === PortKind::Source));
+        if (
+            $measured === null ||
+            $volts === null ||
+            $supply->part->family->key() !== 'power_supply' ||
+            ! $alone ||
+            $outputs > 1
+        ) {
+            return null;
+        }
+        $efficiency = $inquiry->tryRead($supply, 'efficiency', 'η', Bound::Highest) ?? Quantity::ratio(1);
+        $gave = $measured->times($efficiency)->over($volts)->to('A');
+        if ($worked !== null && ! $gave->exceeds($worked)) {
+            return null;
+        }
+
+        return $inquiry->work(
+            "Given in \"{$flow->scenario->name}\", by the meter at the wall",
+            'I = P × η / V',
+            ['P' => $measured, 'η' => $efficiency, 'V' => $volts],
+            $gave,
+            'A',
         );
     }
 

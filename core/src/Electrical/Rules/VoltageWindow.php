@@ -7,6 +7,8 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\OtherSource;
 use Magpie\Core\Electrical\SpindleLine;
+use Magpie\Core\Electrical\Topology;
+use Magpie\Core\Electrical\VoltageSelectors;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -86,7 +88,10 @@ final class VoltageWindow implements Curable
             );
         }
         [$supply, $out] = $topology->at($sources[0]);
-        [$low, $high] = $this->held($inquiry, $supply, $out);
+        [$where, $low, $high] = $this->made($inquiry, $topology, $node) ?? [
+            $supply->need->role,
+            ...$this->held($inquiry, $supply, $out),
+        ];
         $max = $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood);
         $min = $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded);
         if ($max === null) {
@@ -95,11 +100,11 @@ final class VoltageWindow implements Curable
         if ($min === null) {
             $inquiry->miss("lowest voltage {$fitted->need->role} accepts");
         }
-        $at = "{$supply->need->role} holds {$high}";
+        $at = "{$where} holds {$high}";
         if ($min !== null && $low->isBelow($min)) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "{$supply->need->role} may hold as little as {$low}; this input needs {$min}.",
+                "{$where} may hold as little as {$low}; this input needs {$min}.",
                 $inquiry->margin($min, $low),
                 "at least {$min}",
             );
@@ -137,6 +142,44 @@ final class VoltageWindow implements Curable
             $inquiry->margin($high, $max),
             $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
         );
+    }
+
+    /**
+     * A voltage that a board makes itself on the way: of a selector, as it is set, or of an output that states its own.
+     *
+     * @return array{string, Quantity, Quantity}|null where, lowest, highest; null when what the source holds arrives
+     */
+    private function made(Inquiry $inquiry, Topology $topology, int $node): ?array
+    {
+        foreach ($topology->wayBack($node) as $joint) {
+            if ($joint->lead !== null) {
+                continue;
+            }
+            [$board, $outlet] = $topology->at($joint->b);
+            $bank = $inquiry->tryPortWord($board, $outlet, 'bank')?->value;
+            if (is_string($bank)) {
+                $where = "selector {$bank} of {$board->need->role}";
+                $volts = VoltageSelectors::of($inquiry->build, $board->need->ref, $bank);
+                if ($volts === null) {
+                    $inquiry->lack("what {$where} is set to");
+                }
+                $inquiry->given(
+                    "voltage of {$where}",
+                    'V',
+                    $volts,
+                    Evidence::Measured,
+                    VoltageSelectors::key($board->need->ref, $bank),
+                );
+
+                return [ucfirst($where), $volts, $volts];
+            }
+            $volts = $inquiry->tryPort($board, $outlet, 'voltage', 'V');
+            if ($volts !== null) {
+                return ["{$board->need->role}, output {$outlet->name},", $volts, $volts];
+            }
+        }
+
+        return null;
     }
 
     /** What motors push back harms electronics on their rail; a fan, a lamp or a heater bears it for the moment it lasts. */
