@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\PortRef;
 
 /**
  * The truth table of the stops: which loads that can hurt are live with which stop pressed, drawn from the network. A
@@ -120,6 +121,19 @@ final readonly class Stops implements Carried
         ];
     }
 
+    /** Whether what a stop commands is a safety relay, which stays off until it is reset. */
+    public function latched(Fitted $stop): bool
+    {
+        foreach ($this->topology->leadsFrom("{$stop->need->ref}.out") as $lead) {
+            $behind = $lead->to->port === 'coil' ? $this->topology->build()->fitted($lead->to->need) : null;
+            if ($behind?->part->spec('kind')?->choice() === 'safety') {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** The stop that leaves the fewest live; null when there is none. */
     public function main(): ?string
     {
@@ -147,7 +161,9 @@ final readonly class Stops implements Carried
             $fed = $this->reached($pressed, $open);
             $before = count($open);
             foreach ($this->topology->build()->fittedThat(Ability::Switches) as $ref => $fitted) {
-                if (! isset($open[$ref]) && ! $this->commanded($fitted, $fed)) {
+                // A contact that is closed at rest closes when its command dies: nothing is stopped by it.
+                $closes = $fitted->part->spec('normally')?->choice() === 'closed';
+                if (! $closes && ! isset($open[$ref]) && ! $this->commanded($fitted, $fed)) {
                     $open[$ref] = true;
                 }
             }
@@ -202,7 +218,7 @@ final readonly class Stops implements Carried
      */
     private function commanded(Fitted $fitted, array $fed): bool
     {
-        $commanders = [];
+        $commanded = null;
         foreach ($this->topology->build()->leads as $lead) {
             foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
                 $port = $fitted->part->ports[$one->port] ?? null;
@@ -211,19 +227,31 @@ final readonly class Stops implements Carried
                     $port?->kind === PortKind::Signal &&
                     in_array($one->port, ['control', 'coil', 'run', 'torch'], true)
                 ) {
-                    $commanders[] = $this->topology->build()->fitted($other->need);
+                    $commanded = $commanded === true || $this->speaks($other, $fed);
                 }
             }
         }
-        foreach ($commanders as $commander) {
-            $inlets = $commander === null ? [] : $this->inlets($commander);
-            // A commander with no power inlet, such as a plain switch, is never dead.
-            if ($inlets === [] || array_filter($inlets, static fn (int $n): bool => isset($fed[$n])) !== []) {
-                return true;
-            }
-        }
 
-        return $commanders === [];
+        return $commanded ?? true;
+    }
+
+    /**
+     * Whether a command can come from a port: one that passes power on, such as the far side of a stop in the circuit of
+     * a coil, only while it is fed; a signal while whatever gives it is.
+     *
+     * @param  array<int, true>  $fed
+     */
+    private function speaks(PortRef $from, array $fed): bool
+    {
+        $node = $this->topology->node($from->text());
+        if ($node !== null) {
+            return isset($fed[$node]);
+        }
+        $fitted = $this->topology->build()->fitted($from->need);
+        $inlets = $fitted === null ? [] : $this->inlets($fitted);
+
+        // A commander with no power inlet, such as a plain switch, is never dead.
+        return $inlets === [] || array_filter($inlets, static fn (int $n): bool => isset($fed[$n])) !== [];
     }
 
     /**

@@ -164,6 +164,7 @@ final class StopsTest extends TestCase
         self::assertSame(['spindle' => Stops::OFF, 'drv' => Stops::OFF], $stops->state(['main']));
         self::assertSame('main', $stops->main());
         self::assertSame(Verdict::Holds, $sample->finding('E17/stops')->verdict);
+        self::assertSame(Verdict::Unproven, $sample->finding('E17/hold')->verdict);
     }
 
     /**
@@ -204,5 +205,115 @@ final class StopsTest extends TestCase
         );
 
         self::assertSame(Verdict::Danger, (new SampleBuild($file))->finding('E17/stops')->verdict);
+    }
+
+    /**
+     * A supply, a stop in the circuit of a contactor's coil, and a spindle drive behind its contact.
+     *
+     * @param  array<string, string|bool>  $relay
+     * @param  array<string, string|bool>  $button
+     */
+    private static function coil(array $relay = [], array $button = []): SampleBuild
+    {
+        return new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', []),
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                    Examples::part(
+                        'stop',
+                        'stop_button',
+                        $button + [
+                            'latching' => true,
+                            'positive_opening' => true,
+                            'normally' => 'closed',
+                            'separate_reset' => true,
+                        ],
+                    ),
+                    Examples::part('k', 'relay', $relay + ['kind' => 'contactor', 'normally' => 'open']),
+                    Examples::part('drive', 'spindle_drive', []),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
+                        ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'stop.in'],
+                        ['ref' => 'W3', 'from' => 'stop.out', 'to' => 'k.coil'],
+                        ['ref' => 'W4', 'from' => 'inlet.out', 'to' => 'k.in'],
+                        ['ref' => 'W5', 'from' => 'k.out', 'to' => 'drive.mains'],
+                    ],
+                ],
+            ),
+        );
+    }
+
+    public function test_a_stop_in_the_circuit_of_a_coil_drops_the_contactor(): void
+    {
+        $stops = Stops::of(new Survey(self::coil()->build));
+
+        self::assertSame(['drive' => Stops::LIVE], $stops->state([]));
+        self::assertSame(['drive' => Stops::OFF], $stops->state(['stop']));
+        self::assertSame(Verdict::Holds, self::coil()->finding('E17/stops')->verdict);
+    }
+
+    public function test_a_contact_that_is_closed_at_rest_stops_nothing(): void
+    {
+        $finding = self::coil(['normally' => 'closed'])->finding('E17/stops');
+
+        self::assertSame(Verdict::Danger, $finding->verdict);
+        self::assertStringContainsString('leaves live: drive', $finding->headline);
+    }
+
+    public function test_a_safety_relay_stays_off_until_it_is_reset(): void
+    {
+        self::assertSame(Verdict::Danger, self::coil([], ['separate_reset' => false])->finding('E17/stops')->verdict);
+        self::assertSame(
+            Verdict::Holds,
+            self::coil(['kind' => 'safety'], ['separate_reset' => false])->finding('E17/stops')->verdict,
+        );
+    }
+
+    /**
+     * @return iterable<string, array{array<string, string|bool>, Verdict, string}>
+     */
+    public static function spindleStops(): iterable
+    {
+        $good = ['latching' => true, 'normally' => 'closed', 'separate_reset' => true];
+        yield 'as it should be' => [$good, Verdict::Holds, 'stay stopped'];
+        yield 'starts when released' => [['separate_reset' => false] + $good, Verdict::Danger, 'releasing it starts'];
+        yield 'springs back' => [['latching' => false] + $good, Verdict::Danger, 'does not latch'];
+        yield 'closes to stop' => [['normally' => 'open'] + $good, Verdict::Danger, 'open at rest'];
+        yield 'nothing said' => [[], Verdict::Unproven, 'stops spindle'];
+    }
+
+    /**
+     * @param  array<string, string|bool>  $button
+     */
+    #[DataProvider('spindleStops')]
+    public function test_a_stop_of_the_spindle_alone_is_judged_too(array $button, Verdict $verdict, string $says): void
+    {
+        $build = static fn (string $from): SampleBuild => new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '48 V']),
+                    Examples::part('main', 'stop_button', []),
+                    Examples::part('hold', 'stop_button', $button),
+                    Examples::part('spindle', 'spindle', []),
+                    Examples::part('drv', 'motor_driver', []),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'main.in'],
+                        ['ref' => 'W2', 'from' => 'main.out', 'to' => 'drv.power'],
+                        ['ref' => 'W3', 'from' => 'main.out', 'to' => 'hold.in'],
+                        ['ref' => 'W4', 'from' => $from, 'to' => 'spindle.power'],
+                    ],
+                ],
+            ),
+        );
+        $finding = $build('hold.out')->finding('E17/hold');
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, $finding->headline);
+        self::assertSame(Verdict::Fails, $build('main.out')->finding('E17/hold')->verdict, 'It stops nothing.');
     }
 }

@@ -40,12 +40,25 @@ final class MainStop implements Check
                 ...array_keys($stops->buttons()),
                 ...array_keys($stops->hazards()),
             ]);
+            foreach ($stops->buttons() as $ref => $stop) {
+                if ((string) $ref !== $stops->main()) {
+                    yield new Subject('need', (string) $ref, $stop->need->role, [(string) $ref]);
+                }
+            }
         }
     }
 
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $stops = Stops::of($survey);
+        foreach ($inquiry->build->fittedOf('relay') as $relay) {
+            // Whether a dead coil opens its contact is what the table rests on.
+            $inquiry->tryChoice($relay, 'normally');
+            $inquiry->tryChoice($relay, 'kind');
+        }
+        if ($inquiry->subject->kind === 'need') {
+            return $this->other($inquiry, $stops, $inquiry->subject->ref);
+        }
         $main = $stops->main();
         if ($main === null) {
             $inquiry->remark(
@@ -64,31 +77,11 @@ final class MainStop implements Check
         foreach (
             ['latching' => 'it does not latch', 'positive_opening' => 'its contacts do not open positively'] as $key => $says
         ) {
-            $flag = $inquiry->tryFlag($stop, $key);
-            $flag ??
-                $inquiry->miss(
-                    lcfirst($stop->part->family->field($key)->label ?? $key).' of '.$stop->need->role,
-                    "parts/{$stop->part->ref}/specs/{$key}",
-                );
-            if ($flag === false) {
+            if ($this->flag($inquiry, $stop, $key) === false) {
                 $wrong[] = $says;
             }
         }
-        $normally =
-            $inquiry->tryChoice($stop, 'normally') ??
-            $inquiry->miss("contact at rest of {$stop->need->role}", "parts/{$stop->part->ref}/specs/normally");
-        if ($normally === 'open') {
-            $wrong[] = 'its contact is open at rest: a broken wire disables it';
-        }
-        $reset = $inquiry->tryFlag($stop, 'separate_reset');
-        $reset ??
-            $inquiry->miss(
-                "whether {$stop->need->role} stays off when released, with a reset of its own",
-                "parts/{$stop->part->ref}/specs/separate_reset",
-            );
-        if ($reset === false) {
-            $wrong[] = 'releasing it starts whatever is still commanded';
-        }
+        array_push($wrong, ...$this->restarts($inquiry, $stops, $stop));
         $state = $stops->state([$main]);
         $by = [];
         foreach ($state as $ref => $is) {
@@ -112,6 +105,82 @@ final class MainStop implements Check
             : '';
 
         return $inquiry->conclude(Verdict::Holds, "{$stop->need->role} leaves nothing that can hurt live.{$held}");
+    }
+
+    /** A stop beside the main one: it may leave much alive, but what it stops must stay stopped. */
+    private function other(Inquiry $inquiry, Stops $stops, string $ref): Finding
+    {
+        $stop = $stops->buttons()[$ref];
+        $before = $stops->state([]);
+        $stopped = [];
+        foreach ($stops->state([$ref]) as $load => $is) {
+            if ($is !== Stops::LIVE && $before[$load] === Stops::LIVE) {
+                $stopped[] = $inquiry->build->roleOf($load);
+            }
+        }
+        if ($stopped === []) {
+            $inquiry->remark('Pressed alone it leaves everything that can hurt as it was.');
+
+            return $inquiry->conclude(Verdict::Fails, "{$stop->need->role} stops nothing that can hurt.");
+        }
+        $inquiry->remark(
+            "{$stop->need->role} stops: ".implode(', ', $stopped).'. The main stop is judged by itself.',
+        );
+        $wrong = $this->restarts($inquiry, $stops, $stop);
+        if ($this->flag($inquiry, $stop, 'latching') === false) {
+            $wrong[] = 'it does not latch';
+        }
+
+        return $wrong === []
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                "{$stop->need->role} stops ".implode(', ', $stopped).', and they stay stopped.',
+            )
+            : $inquiry->conclude(Verdict::Danger, "{$stop->need->role}: ".implode('; ', $wrong).'.');
+    }
+
+    /**
+     * @return list<string> what lets a stop fail unseen, or starts again what it stopped
+     */
+    private function restarts(Inquiry $inquiry, Stops $stops, Fitted $stop): array
+    {
+        $wrong = [];
+        $normally =
+            $inquiry->tryChoice($stop, 'normally') ??
+            $inquiry->miss("contact at rest of {$stop->need->role}", "parts/{$stop->part->ref}/specs/normally");
+        if ($normally === 'open') {
+            $wrong[] = 'its contact is open at rest: a broken wire disables it';
+        }
+        if ($stops->latched($stop)) {
+            $inquiry->remark('A safety relay behind it stays off when it is released, until it is reset.');
+
+            return $wrong;
+        }
+        $reset = $inquiry->tryFlag($stop, 'separate_reset');
+        if ($reset === null) {
+            $inquiry->miss(
+                "whether {$stop->need->role} stays off when released, with a reset of its own",
+                "parts/{$stop->part->ref}/specs/separate_reset",
+            );
+        }
+        if ($reset === false) {
+            $wrong[] = 'releasing it starts whatever is still commanded';
+        }
+
+        return $wrong;
+    }
+
+    private function flag(Inquiry $inquiry, Fitted $stop, string $key): ?bool
+    {
+        $flag = $inquiry->tryFlag($stop, $key);
+        if ($flag === null) {
+            $inquiry->miss(
+                lcfirst($stop->part->family->field($key)->label ?? $key).' of '.$stop->need->role,
+                "parts/{$stop->part->ref}/specs/{$key}",
+            );
+        }
+
+        return $flag;
     }
 
     public function examples(): Examples
