@@ -56,6 +56,7 @@ final class Schema
                     Column::text('scale_every', 'scale.every'),
                     Column::whole('scale_plus', 'scale.plus'),
                     Column::text('scale_longer', 'scale.longer'),
+                    Column::text('sits_in'),
                 ],
                 [
                     'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
@@ -82,6 +83,7 @@ final class Schema
                     Column::flag('made'),
                     Column::link('chain_id', 'needs', 'chain'),
                     Column::text('diameter'),
+                    Column::text('bond'),
                 ],
                 [
                     'ends' => Inner::objects(
@@ -382,7 +384,7 @@ final class Schema
             ),
             'clearances' => new Table(
                 'clearances',
-                [Column::text('name'), Column::text('least'), Column::text('evidence')],
+                [Column::text('name'), Column::text('least'), Column::text('evidence'), Column::flag('preference')],
                 [
                     'between' => Inner::objects(
                         new Table(
@@ -404,6 +406,7 @@ final class Schema
                 Column::text('until'),
                 Column::flag('done'),
                 Column::text('notes'),
+                Column::text('planned'),
             ]),
         ];
     }

@@ -30,7 +30,7 @@ final class EditTest extends FeatureTestCase
         self::assertShape('EditResult', $result);
         self::assertSame('holds', collect($result->json('overview.findings'))->firstWhere('key', 'E02/W4')['verdict']);
         self::assertSame(
-            'tight',
+            'fails',
             collect($result->json('overview.findings'))->firstWhere('key', 'E02-open/W4')['verdict'],
         );
         $change = Change::query()->latest('id')->firstOrFail();

@@ -206,7 +206,11 @@ final class ScopeTest extends FeatureTestCase
 
         $now = collect($result->json('overview.findings'))->firstWhere('key', 'E14/inlet');
         self::assertTrue($remedy['to_be_fitted'], 'The earth lead is not there yet.');
-        self::assertSame(['unproven', $remedy['to']], [$now['verdict'], $now['otherwise']]);
+        self::assertSame(['unproven', 'unproven', 'holds'], [$remedy['to'], $now['verdict'], $now['otherwise']]);
+        self::assertStringContainsString(
+            'bond of',
+            implode($this->getJson("/api/builds/{$build->id}/findings/E14/inlet")->json('missing')),
+        );
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         self::assertSame(
             file_get_contents(base_path('demo/dunlin.json')),

@@ -103,6 +103,7 @@ final class CatalogueController
             'title' => $family->title(),
             'trade' => $family->trade()->value,
             'account' => $family->account()->value,
+            'sits_in' => $family->hosts(),
             'abilities' => array_map(static fn (Ability $a): string => $a->value, $family->abilities()),
             'fields' => array_map(
                 static fn (SpecField $f): array => [

@@ -352,6 +352,11 @@ final readonly class PortAllocation implements Settled
 
     private function wiredTo(string $ref): ?string
     {
+        $seat = $this->survey->build->need($ref)?->seat;
+        [$host, $slot] = explode('.', $seat ?? '', 2) + [1 => ''];
+        if ($slot !== '' && $this->survey->build->fitted($host)?->part->can(Ability::HasChannels) === true) {
+            return $seat;
+        }
         foreach ($this->leads[$ref] ?? [] as [$from, $to]) {
             foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
                 $board = $this->survey->build->fitted($other->need);

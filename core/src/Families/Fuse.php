@@ -39,7 +39,10 @@ final class Fuse extends Family
         return [
             SpecField::quantity('rated_current', 'Rated current', Dimension::Current, 'A', ['0.05 A', '100 A']),
             SpecField::quantity('voltage_rating', 'Rated for', Dimension::Voltage, 'V', ['12 V', '600 V']),
-            SpecField::quantity('dc_voltage', 'Highest direct voltage it breaks', Dimension::Voltage, 'V', ['5 V', '1 kV']),
+            SpecField::quantity('dc_voltage', 'Highest direct voltage it breaks', Dimension::Voltage, 'V', [
+                '5 V',
+                '1 kV',
+            ]),
             SpecField::choice('kind', 'Kind', ['blade', 'glass', 'ceramic', 'breaker', 'resettable']),
             SpecField::choice('speed', 'Speed', ['fast', 'medium', 'slow']),
             SpecField::quantity('breaking_capacity', 'Breaking capacity', Dimension::Current, 'A', ['10 A', '50000 A']),

@@ -99,4 +99,9 @@ final class Heater extends Family
     {
         return ['heater'];
     }
+
+    public function hosts(): array
+    {
+        return ['hot_end'];
+    }
 }

@@ -97,4 +97,9 @@ final class MotorDriver extends Family
     {
         return ['motor'];
     }
+
+    public function hosts(): array
+    {
+        return ['controller_board', 'bus_module'];
+    }
 }

@@ -52,7 +52,10 @@ final class Relay extends Family
                 '100 A',
             ])->moreIsBetter(),
             SpecField::quantity('max_voltage', 'Highest switched voltage', Dimension::Voltage, 'V', ['5 V', '690 V']),
-            SpecField::quantity('dc_voltage', 'Highest direct voltage it breaks', Dimension::Voltage, 'V', ['5 V', '1 kV']),
+            SpecField::quantity('dc_voltage', 'Highest direct voltage it breaks', Dimension::Voltage, 'V', [
+                '5 V',
+                '1 kV',
+            ]),
             SpecField::choice('normally', 'Contact at rest', ['open', 'closed', 'change-over']),
             SpecField::quantity('leakage', 'Leakage when off', Dimension::Current, 'mA', [
                 '0 mA',

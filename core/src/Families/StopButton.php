@@ -45,7 +45,10 @@ final class StopButton extends Family
                 '63 A',
             ]),
             SpecField::quantity('voltage_rating', 'Rated for, alternating', Dimension::Voltage, 'V', ['12 V', '690 V']),
-            SpecField::quantity('dc_voltage', 'Highest direct voltage it breaks', Dimension::Voltage, 'V', ['5 V', '1 kV']),
+            SpecField::quantity('dc_voltage', 'Highest direct voltage it breaks', Dimension::Voltage, 'V', [
+                '5 V',
+                '1 kV',
+            ]),
             SpecField::flag('separate_reset', 'Stays off when released; a reset of its own'),
             SpecField::quantity(
                 'cut_out',

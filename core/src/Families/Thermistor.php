@@ -52,4 +52,9 @@ final class Thermistor extends Family
     {
         return ['thermistor'];
     }
+
+    public function hosts(): array
+    {
+        return ['hot_end', 'heater'];
+    }
 }

@@ -15,6 +15,9 @@ final readonly class SettingLine
 
     public const OPEN = 'not read';
 
+    /** It differs, and what it is to be set to is decided: it has to be read back once more. */
+    public const PLANNED = 'to be set';
+
     /**
      * @param  string  $key  "axis.x.steps_per_mm"
      * @param  string  $kind  setting, link or temporary
@@ -43,7 +46,11 @@ final readonly class SettingLine
             return $this->set?->done === true ? self::AGREES : self::OPEN;
         }
 
-        return SettingValue::suits($this->set->value, $this->wants, $this->atMost) ? self::AGREES : self::DIFFERS;
+        return match (true) {
+            SettingValue::suits($this->set->value, $this->wants, $this->atMost) => self::AGREES,
+            $this->set->planned !== null && SettingValue::suits($this->set->planned, $this->wants, $this->atMost) => self::PLANNED,
+            default => self::DIFFERS,
+        };
     }
 
     /**
@@ -61,6 +68,7 @@ final readonly class SettingLine
             'grave' => $this->grave,
             'state' => $this->state(),
             'setting' => $this->set?->ref,
+            'planned' => $this->set?->planned,
             'value' => $this->set?->value,
             'done' => $this->set->done ?? false,
             'until' => $this->set?->until,

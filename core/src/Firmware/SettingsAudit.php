@@ -304,11 +304,12 @@ final readonly class SettingsAudit implements Carried
                 true,
             );
             $top = $thermistor->part->spec('highest_temperature')?->nominal();
-            $lining = array_map(static fn (Fitted $f): ?Quantity => $f->part->spec('lining_limit')?->nominal(), [
-                ...$this->survey->build->fittedOf('hot_end'),
-            ]);
-            foreach (str_contains(strtolower($thermistor->need->role), 'bed') ? [] : array_filter($lining) as $limit) {
-                $top = $top === null ? $limit : Quantity::min($top, $limit);
+            // What it sits in says which lining counts; where nobody has said it, the weakest of all does.
+            $host = $thermistor->need->host();
+            foreach ($this->survey->build->fittedOf('hot_end') as $hot => $fitted) {
+                $limit =
+                    $host === null || $host === (string) $hot ? $fitted->part->spec('lining_limit')?->nominal() : null;
+                $top = $limit === null ? $top : ($top === null ? $limit : Quantity::min($top, $limit));
             }
             $lines[] = $this->line(
                 "thermistor.{$ref}.top",

@@ -14,7 +14,10 @@ use Magpie\Core\Machine\Buying\Supplier;
  */
 final class BuildFile
 {
-    public const VERSION = 1;
+    public const VERSION = 2;
+
+    /** Versions that are read: each says all that the ones before it said, in the same words. */
+    private const READ = [1, 2];
 
     /** Entries of one collection. */
     public const MOST = 100_000;
@@ -85,8 +88,8 @@ final class BuildFile
         if (! is_array($data) || ! array_key_exists('magpie', $data)) {
             $node->fail('has no "magpie" member with the version of the format; it is not a build file.');
         }
-        if ($node->whole('magpie', 0) !== self::VERSION) {
-            $node->fail('only version '.self::VERSION.' of the format can be read here.', 'magpie');
+        if (! in_array($node->whole('magpie', 0), self::READ, true)) {
+            $node->fail('only versions '.implode(' and ', self::READ).' of the format can be read here.', 'magpie');
         }
         $plan = Header::readPlan($node->member('build'));
         $site = $node->has('site') ? Header::readSite($node->member('site'), $plan->currency) : Header::readSite(new Node([]), $plan->currency);

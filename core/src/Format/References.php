@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format;
 
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Machine\Work\Sequence;
 use Magpie\Core\Quantity\Quantity;
@@ -37,6 +39,9 @@ final class References
         };
         foreach ($build->needs as $need) {
             if ($section === 'parts' && ($need->choice === $ref || in_array($ref, $need->candidates, true))) {
+                $note('need', $need->role);
+            }
+            if ($section === 'needs' && $need->host() === $ref) {
                 $note('need', $need->role);
             }
         }
@@ -151,6 +156,12 @@ final class References
             foreach ($need->candidates as $j => $candidate) {
                 if (! isset($build->parts[$candidate])) {
                     yield ["/needs/{$i}/candidates/{$j}", "there is no part \"{$candidate}\"."];
+                }
+            }
+            if ($need->seat !== null) {
+                $reason = self::seatMissing($build, $need);
+                if ($reason !== null) {
+                    yield ["/needs/{$i}/sits_in", $reason];
                 }
             }
             if ($need->choice !== null) {
@@ -362,6 +373,21 @@ final class References
                 yield ["/revisions/{$i}/part", "there is no part \"{$revision->part}\"."];
             }
         }
+    }
+
+    private static function seatMissing(Build $build, Need $need): ?string
+    {
+        $host = (string) $need->host();
+        $port = explode('.', (string) $need->seat, 2)[1] ?? null;
+        if (! isset($build->needs[$host])) {
+            return "there is no need \"{$host}\".";
+        }
+        $hosts = Catalogue::standard()->find($need->family)?->hosts() ?? [];
+        if ($host === $need->ref || ! in_array($build->needs[$host]->family, $hosts, true)) {
+            return "a {$need->family} does not sit in a {$build->needs[$host]->family}.";
+        }
+
+        return $port === null ? null : self::portMissing($build, new PortRef($host, $port));
     }
 
     private static function portMissing(Build $build, PortRef $port): ?string

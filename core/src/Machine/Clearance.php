@@ -12,6 +12,7 @@ final readonly class Clearance
     /**
      * @param  array{ClearanceSide, ClearanceSide}  $between
      * @param  Quantity|null  $least  gap wanted at the closest
+     * @param  bool  $preference  less than that is a nuisance, not a fault
      */
     public function __construct(
         public string $ref,
@@ -19,6 +20,7 @@ final readonly class Clearance
         public array $between,
         public ?Quantity $least = null,
         public ?Evidence $evidence = null,
+        public bool $preference = false,
     ) {
     }
 }

@@ -53,6 +53,14 @@ abstract class Family
         return [];
     }
 
+    /**
+     * @return list<string> families its parts may sit in, with no lead between
+     */
+    public function hosts(): array
+    {
+        return [];
+    }
+
     /** The line of the sheet that says what air it bears, where there is one. */
     public function heatLimit(): ?string
     {

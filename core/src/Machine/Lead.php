@@ -18,6 +18,7 @@ final readonly class Lead
      * @param  bool  $made  it is cut, crimped and labelled
      * @param  string|null  $chain  need of the cable chain it runs through
      * @param  Quantity|null  $diameter  over its sheath
+     * @param  Quantity|null  $bond  resistance read along an earth lead, from the plug's pin to the metal it bonds
      */
     public function __construct(
         public string $ref,
@@ -33,6 +34,7 @@ final readonly class Lead
         public bool $made = false,
         public ?string $chain = null,
         public ?Quantity $diameter = null,
+        public ?Quantity $bond = null,
     ) {
     }
 

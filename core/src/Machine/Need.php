@@ -18,6 +18,7 @@ final readonly class Need
      * @param  Quantity|null  $spares  share bought on top for loss and wear
      * @param  string|null  $purpose  why it is there, one of PURPOSES
      * @param  array<string, int>  $weights  how much each compared value matters to the builder, 0 to 5
+     * @param  string|null  $seat  what it sits in: a hot end or plate, "hot-end", or one place of it, "board.drv-x"
      */
     public function __construct(
         public string $ref,
@@ -32,7 +33,14 @@ final readonly class Need
         public ?string $purpose = null,
         public ?Scale $scale = null,
         public array $weights = [],
+        public ?string $seat = null,
     ) {
+    }
+
+    /** The need it sits in. */
+    public function host(): ?string
+    {
+        return $this->seat === null ? null : explode('.', $this->seat, 2)[0];
     }
 
     /** The same need with so many of its pieces in the drawer. */

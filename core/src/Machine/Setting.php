@@ -12,8 +12,9 @@ final readonly class Setting
     /**
      * @param  string  $about  what the audit asks for, such as "axis.x.steps_per_mm"; a name of one's own for a
      * temporary state
-     * @param  string|null  $value  as it is set now
+     * @param  string|null  $value  as it was read back from the machine
      * @param  string|null  $until  moment by which a temporary state must be gone
+     * @param  string|null  $planned  what it is to be set to; the machine is as it was until it is read back
      * @param  bool  $done  ticked off, or undone again
      */
     public function __construct(
@@ -24,6 +25,7 @@ final readonly class Setting
         public ?string $until = null,
         public bool $done = false,
         public ?string $notes = null,
+        public ?string $planned = null,
     ) {
     }
 }

@@ -264,6 +264,7 @@ final class DriveAndEntryTest extends TestCase
     {
         $inlet = ['fuse_rating' => '6.3 A', 'switch' => true];
         yield 'all there' => [[], $inlet, Verdict::Holds, 'Fused, switched'];
+        yield 'a bond too weak' => [['bond' => '0.11 Ω'], $inlet, Verdict::Danger, "bond of 0.11\u{a0}Ω"];
         yield 'no switch' => [[], ['switch' => false] + $inlet, Verdict::Danger, 'No switch'];
         yield 'no protection at the outlet' => [
             ['site' => ['mains_voltage' => '230 V', 'residual_current_device' => false]],
@@ -311,6 +312,7 @@ final class DriveAndEntryTest extends TestCase
                         'from' => 'inlet.earth',
                         'to' => 'psu.earth',
                         'conductor' => ['size' => $change['earth'] ?? '0.75 mm²', 'evidence' => 'datasheet'],
+                        'bond' => $change['bond'] ?? '0.05 Ω',
                     ],
                 ],
             ],

@@ -5,13 +5,17 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Electrical\Rules\Signals;
+use Magpie\Core\Firmware\SettingsAudit;
 use Magpie\Core\Firmware\SettingValue;
+use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Remedies\RemedySearch;
@@ -682,6 +686,105 @@ final class TradeCasesTest extends TestCase
         self::assertSame(Verdict::Unproven, $stop('48 V', ['voltage_rating' => '400 V'])->verdict);
         self::assertSame(Verdict::Holds, $stop('48 V', ['dc_voltage' => '125 V'])->verdict);
         self::assertSame(Verdict::Danger, $stop('48 V', ['dc_voltage' => '30 V'])->verdict);
+    }
+
+    public function test_what_a_heater_and_a_sensor_sit_in_decides_their_limits(): void
+    {
+        $in = static fn (?string $seat): SampleBuild => new SampleBuild(
+            Examples::file([
+                Examples::part('lined', 'hot_end', ['lined' => true, 'lining_limit' => '240 °C']),
+                Examples::part('metal', 'hot_end', ['lined' => false, 'top_temperature' => '300 °C']),
+                self::seated($seat, Examples::part('h', 'heater', ['place' => 'hot end', 'target' => '260 °C'])),
+                self::seated($seat, Examples::part('t', 'thermistor', ['highest_temperature' => '290 °C'])),
+            ]),
+        );
+        $top = static function (SampleBuild $build): ?string {
+            foreach ((new SettingsAudit(new Survey($build->build)))->lines() as $line) {
+                if ($line->key === 'thermistor.t.top') {
+                    return $line->wants;
+                }
+            }
+
+            return null;
+        };
+
+        self::assertSame(Verdict::Danger, $in('lined')->finding('T03/h')->verdict);
+        self::assertSame(Verdict::Holds, $in('metal')->finding('T03/h')->verdict);
+        self::assertSame(Verdict::Unproven, $in(null)->finding('T03/h')->verdict);
+        self::assertSame('240 °C', $top($in('lined')));
+        self::assertSame('290 °C', $top($in('metal')));
+        // Where nobody has said what it sits in, the weakest of all counts.
+        self::assertSame('240 °C', $top($in(null)));
+    }
+
+    public function test_a_driver_in_a_slot_takes_that_slot_without_a_lead(): void
+    {
+        [$board, $need] = Examples::part('board', 'controller_board', []);
+        $board['ports'] = [
+            ['name' => 'x', 'kind' => 'signal', 'specs' => Examples::sheet(['use' => 'motor'])],
+            ['name' => 'y', 'kind' => 'signal', 'specs' => Examples::sheet(['use' => 'motor'])],
+        ];
+        $ports = PortAllocation::of(
+            new Survey(
+                (new SampleBuild(
+                    Examples::file([
+                        [$board, $need],
+                        self::seated('board.y', Examples::part('drv', 'motor_driver', [])),
+                    ]),
+                ))->build,
+            ),
+        );
+
+        self::assertSame(['drv' => 'board.y'], $ports->matching->found);
+    }
+
+    public function test_a_seat_that_cannot_be_is_refused(): void
+    {
+        foreach (
+            ['nothing' => 'there is no need', 'psu' => 'does not sit in', 'h' => 'does not sit in'] as $seat => $says
+        ) {
+            try {
+                new SampleBuild(
+                    Examples::file([
+                        Examples::part('psu', 'power_supply', []),
+                        self::seated($seat, Examples::part('h', 'heater', [])),
+                    ]),
+                );
+                self::fail("{$seat} was taken.");
+            } catch (CannotReadBuildFile $e) {
+                self::assertStringContainsString($says, $e->getMessage());
+                self::assertSame('/needs/1/sits_in', $e->pointer);
+            }
+        }
+    }
+
+    public function test_a_setting_that_is_planned_changes_nothing_until_it_is_read_back(): void
+    {
+        $with = static fn (array $setting): Finding => (new SampleBuild(
+            Examples::file(
+                [Examples::part('bed', 'heater', [])],
+                [
+                    'settings' => [
+                        ['ref' => 'S1', 'kind' => 'setting', 'about' => 'firmware.runaway'] + $setting,
+                        ['ref' => 'S2', 'kind' => 'setting', 'about' => 'heater.bed.crossed', 'value' => 'tried'],
+                    ],
+                ],
+            ),
+        ))->finding('E21/firmware');
+
+        self::assertSame(Verdict::Danger, $with(['value' => 'absent'])->verdict);
+        self::assertSame(Verdict::Unproven, $with(['value' => 'absent', 'planned' => 'present'])->verdict);
+        self::assertSame(Verdict::Danger, $with(['value' => 'absent', 'planned' => 'off'])->verdict);
+        self::assertSame(Verdict::Holds, $with(['value' => 'on', 'planned' => 'present'])->verdict);
+    }
+
+    /**
+     * @param  array{array<string, mixed>, array<string, mixed>}  $part
+     * @return array{array<string, mixed>, array<string, mixed>} the same, sitting in something
+     */
+    private static function seated(?string $seat, array $part): array
+    {
+        return [$part[0], array_filter(['sits_in' => $seat]) + $part[1]];
     }
 
     /**

@@ -217,7 +217,7 @@ final class BuildFileTest extends TestCase
             [
                 '' => 'not JSON',
                 '{"a":1}' => 'no "magpie" member',
-                '{"magpie":7}' => 'only version 1',
+                '{"magpie":7}' => 'only versions 1 and 2',
                 '[]' => 'no "magpie" member',
             ] as $text => $reason
         ) {

@@ -175,7 +175,7 @@ final class EachProposalTest extends TestCase
                 ],
             ),
             'E21/x',
-            'Set it as it should be: 80',
+            'Plan to set it to 80, and read it back',
         ];
         yield 'a fan moved to a pin of its own' => [self::fans(), 'E12-fan/hot', 'hot on fan2'];
         yield 'a module between board and bed' => [self::overloaded(), 'E07/board.heater0', 'between board and bed'];

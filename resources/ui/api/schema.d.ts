@@ -3558,6 +3558,8 @@ export interface components {
                 mains: boolean;
             }[];
             abilities: string[];
+            /** @description Families its parts may sit in. */
+            sits_in: string[];
         };
         CheckCard: {
             id: string;
@@ -4251,11 +4253,12 @@ export interface components {
             why: string;
             grave: boolean;
             /** @enum {string} */
-            state: "agrees" | "differs" | "not read";
+            state: "agrees" | "differs" | "to be set" | "not read";
             setting: string | null;
             value: string | null;
             done: boolean;
             until: string | null;
+            planned: string | null;
         };
         RemedySetRequest: {
             keys: string[];
@@ -4605,6 +4608,8 @@ export interface components {
             weights?: {
                 [key: string]: number;
             };
+            /** @description What it sits in: a need, or one place of it as "need.port". */
+            sits_in?: string;
         };
         conductor: {
             /** @description cross-section, or gauge; a quantity as a builder writes it, such as "24 V" */
@@ -4645,6 +4650,8 @@ export interface components {
             chain?: string;
             /** @description a quantity as a builder writes it, such as "24 V" */
             diameter?: string;
+            /** @description Resistance read along an earth lead, such as "0.05 Ω". */
+            bond?: string;
         };
         stack: {
             screw?: string;
@@ -5069,6 +5076,8 @@ export interface components {
             /** @description a quantity as a builder writes it, such as "24 V" */
             least?: string;
             evidence?: components["schemas"]["evidence"];
+            /** @description Less than the wanted gap is a nuisance, not a fault. */
+            preference?: boolean;
         };
         setting: {
             ref: string;
@@ -5079,6 +5088,8 @@ export interface components {
             until?: string;
             done?: boolean;
             notes?: string;
+            /** @description What it is to be set to; until it is read back the machine is as it was. */
+            planned?: string;
         };
     };
     responses: never;

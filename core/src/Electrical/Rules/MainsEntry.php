@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
@@ -20,6 +21,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
 
 /** E14: everything a mains entry must have before it is live. */
 final class MainsEntry implements Curable
@@ -31,7 +33,8 @@ final class MainsEntry implements Curable
             'Mains entry',
             'Has the mains entry its fuse, switch, residual-current protection and earth to everything that can be touched?',
             Trade::Electrical,
-            'IEC 60204-1 §5.3, §6.3 and §8.2 (from memory): protective conductor as large as the line up to 16 mm²; local code and a licensed electrician decide',
+            'IEC 60204-1 §5.3, §6.3 and §8.2 (from memory): protective conductor as large as the line up to 16 mm²; local code and a licensed electrician decide; bond by §18.2 (from memory)',
+            ['bond' => new Threshold('resistance from the pin to the metal', Quantity::of(0.1, 'Ω'))],
         );
     }
 
@@ -82,6 +85,7 @@ final class MainsEntry implements Curable
 
                 continue;
             }
+            $this->bond($inquiry, $earth, $fitted, $without);
             $line = $lineTo[$fitted->need->ref] ?? null;
             if ($earth->conductor->size === null) {
                 $inquiry->miss("conductor size of {$earth->ref}", "leads/{$earth->ref}/conductor/size");
@@ -114,16 +118,40 @@ final class MainsEntry implements Curable
                     '. Not to be powered so. Local code and a licensed electrician decide.',
             );
         }
-        $inquiry->remark(
-            'Measure the bond from the plug\'s pin to every metal part: at most 0.1 Ω (IEC 60204-1 §18.2, from memory).',
-        );
 
         return $inquiry->conclude(
             Verdict::Holds,
-            'Fused, switched, protected and earthed as planned. Measure the bond before power; local code and a licensed electrician decide.',
+            'Fused, switched, protected and earthed. Local code and a licensed electrician decide.',
             null,
             'bond at most 0.1 Ω',
         );
+    }
+
+    /**
+     * The resistance read from the plug's pin to the metal: without a reading no bond is known.
+     *
+     * @param  list<string>  $without  what is wrong is added
+     */
+    private function bond(Inquiry $inquiry, Lead $earth, Fitted $fitted, array &$without): void
+    {
+        if ($earth->bond === null) {
+            $inquiry->miss(
+                "bond of {$fitted->need->role}, read along {$earth->ref} with power off",
+                "leads/{$earth->ref}/bond",
+            );
+
+            return;
+        }
+        $bond = $inquiry->given(
+            "bond of {$fitted->need->role}",
+            'R',
+            $earth->bond,
+            Evidence::Measured,
+            "leads/{$earth->ref}/bond",
+        );
+        if ($bond->exceeds($inquiry->threshold('bond'))) {
+            $without[] = "a bond of {$bond} to {$fitted->need->role}, where {$inquiry->threshold('bond')} is the most";
+        }
     }
 
     /**
@@ -209,6 +237,7 @@ final class MainsEntry implements Curable
                     'from' => 'inlet.earth',
                     'to' => 'psu.earth',
                     'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                    'bond' => '0.04 Ω',
                 ],
             ]),
         );

@@ -12,7 +12,7 @@ use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Machine\Build;
 
-/** What was read back and differs, set as it should be. */
+/** What was read back and differs, planned as it should be: what was read stays until it is read again. */
 final readonly class SetAsItShouldBe implements Cure
 {
     public function families(Finding $finding, Build $build): array
@@ -26,15 +26,15 @@ final readonly class SetAsItShouldBe implements Cure
         $wants = null;
         foreach (SettingsAudit::of($at->survey)->linesOf($finding->subject->kind, $finding->subject->ref) as $line) {
             if ($line->state() === SettingLine::DIFFERS && $line->set !== null) {
-                $changes[] = Remedy::set('settings', $line->set->ref, ['value'], $line->wants);
+                $changes[] = Remedy::set('settings', $line->set->ref, ['planned'], $line->wants);
                 $wants = $line->wants;
             }
         }
         if ($changes !== []) {
             yield new Remedy(
                 count($changes) === 1
-                    ? "Set it as it should be: {$wants}"
-                    : count($changes).' settings as they should be',
+                    ? "Plan to set it to {$wants}, and read it back"
+                    : 'Plan '.count($changes).' settings as they should be, and read them back',
                 $changes,
                 false,
             );

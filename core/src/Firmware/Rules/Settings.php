@@ -77,6 +77,11 @@ final class Settings implements Curable
             } elseif ($line->kind === 'temporary' && $line->set?->done === false) {
                 $worst = Verdict::worst($worst, Verdict::Tight);
                 $says[] = "{$line->label} must be undone {$line->set->until}";
+            } elseif ($state === SettingLine::PLANNED) {
+                $inquiry->miss(
+                    "{$line->label}, read back once it is set to {$line->set?->planned}",
+                    "settings/{$line->key}",
+                );
             } elseif ($state === SettingLine::DIFFERS) {
                 $worst = Verdict::worst($worst, $line->grave ? Verdict::Danger : Verdict::Fails);
                 $says[] = "{$line->label} is {$line->set?->value}, and should be {$line->wants}";

@@ -35,6 +35,7 @@ final class Clearances implements Section
             [$sides[0], $sides[1]],
             $node->optionalLength('least'),
             $node->optionalEnum('evidence', Evidence::class),
+            $node->optionalFlag('preference') ?? false,
         );
         $node->close();
 
@@ -60,6 +61,7 @@ final class Clearances implements Section
                 ),
                 'least' => $entry->least?->text(),
                 'evidence' => $entry->evidence?->value,
+                'preference' => $entry->preference ? true : null,
             ],
             static fn (mixed $v): bool => $v !== null,
         );

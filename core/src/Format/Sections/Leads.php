@@ -45,6 +45,7 @@ final class Leads implements Section
             $node->optionalFlag('made') ?? false,
             $node->optionalRef('chain'),
             $node->optionalLength('diameter'),
+            $node->optionalQuantity('bond', Dimension::Resistance),
         );
         if ($lead->length?->isZero() === true) {
             $node->fail('a lead of no length joins nothing.', 'length');
@@ -83,6 +84,7 @@ final class Leads implements Section
                 'made' => $entry->made ? true : null,
                 'chain' => $entry->chain,
                 'diameter' => $entry->diameter?->text(),
+                'bond' => $entry->bond?->text(),
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

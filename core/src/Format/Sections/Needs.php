@@ -48,11 +48,25 @@ final class Needs implements Section
             $node->optionalOneOf('purpose', Need::PURPOSES),
             $scale,
             $weights,
+            $node->has('sits_in') ? $this->seat($node) : null,
         );
         $node->member('scale');
         $node->close();
 
         return $need;
+    }
+
+    /** Written "hot-end", or "board.drv-x" where it sits in one of several places. */
+    private function seat(Node $node): string
+    {
+        $names = explode('.', $node->text('sits_in'), 2);
+        foreach ($names as $name) {
+            if (preg_match('/^[A-Za-z0-9][\w-]*$/', $name) !== 1) {
+                $node->fail('must be written "need" or "need.port".', 'sits_in');
+            }
+        }
+
+        return implode('.', array_map(Node::named(...), $names));
     }
 
     private function scale(Node $node): Scale
@@ -100,6 +114,7 @@ final class Needs implements Section
                             static fn (mixed $v): bool => $v !== null,
                         ),
                 'weights' => $entry->weights,
+                'sits_in' => $entry->seat,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

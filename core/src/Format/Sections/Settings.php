@@ -27,6 +27,7 @@ final class Settings implements Section
             $node->optionalText('until'),
             $node->optionalFlag('done') ?? false,
             $node->optionalText('notes', 4000),
+            $node->optionalText('planned'),
         );
         if ($setting->kind === 'temporary' && $setting->until === null) {
             $node->fail('is missing; say by when it must be undone, such as "before main power".', 'until');
@@ -43,6 +44,7 @@ final class Settings implements Section
                 'ref' => $entry->ref,
                 'kind' => $entry->kind,
                 'about' => $entry->about,
+                'planned' => $entry->planned,
                 'value' => $entry->value,
                 'until' => $entry->until,
                 'done' => $entry->done ? true : null,

@@ -74,14 +74,15 @@ final class NamedClearance implements Check
         $least = $clearance->least ?? Quantity::of(0, 'mm');
         $verdict = match (true) {
             ! $best->isPositive() => Verdict::Fails,
-            $best->isBelow($least) => Verdict::Tight,
+            $best->isBelow($least) => $clearance->preference ? Verdict::Tight : Verdict::Fails,
+            // Exactly what is wanted leaves nothing to spare.
+            $least->isPositive() && ! $best->exceeds($least) => Verdict::Tight,
             default => Verdict::Holds,
         };
-        $says =
-            $verdict === Verdict::Fails
-                ? "{$one->what} and {$other->what} meet: they overlap by {$best->times(-1)} somewhere in the travel."
-                : "{$best} are left between {$one->what} and {$other->what} at the closest".
-                    ($clearance->least === null ? '.' : "; {$least} are wanted.");
+        $says = ! $best->isPositive()
+            ? "{$one->what} and {$other->what} meet: they overlap by {$best->times(-1)} somewhere in the travel."
+            : "{$best} are left between {$one->what} and {$other->what} at the closest".
+                ($clearance->least === null ? '.' : "; {$least} are wanted.");
 
         return $inquiry->conclude($verdict, $says, null, $clearance->least === null ? 'more than nought' : "{$least}");
     }

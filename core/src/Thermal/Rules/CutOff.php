@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -43,7 +44,7 @@ final class CutOff implements Check
         $place = $inquiry->tryChoice($heater, 'place') ?? $inquiry->lack("where {$heater->need->role} heats");
         $target = $inquiry->read($heater, 'target', 'T', Bound::Highest);
         if ($place === 'hot end') {
-            return $this->lining($inquiry, $target);
+            return $this->lining($inquiry, $heater, $target);
         }
         $fuse = $inquiry->read($heater, 'thermal_fuse', 'T_f', Bound::Nominal);
         $limit = $inquiry->read($heater, 'material_limit', 'T_m', Bound::Lowest);
@@ -93,10 +94,14 @@ final class CutOff implements Check
         return new Examples(static fn (): array => $file('216 °C'), static fn (): array => $file('150 °C'));
     }
 
-    private function lining(Inquiry $inquiry, Quantity $target): Finding
+    private function lining(Inquiry $inquiry, Fitted $heater, Quantity $target): Finding
     {
         $stands = $burns = [];
-        foreach ($inquiry->build->fittedOf('hot_end') as $hot) {
+        $host = $heater->need->host();
+        foreach ($inquiry->build->fittedOf('hot_end') as $ref => $hot) {
+            if ($host !== null && $host !== (string) $ref) {
+                continue;
+            }
             $top = $inquiry->tryRead($hot, 'top_temperature', 'T_top', Bound::Lowest);
             $lined = $inquiry->tryFlag($hot, 'lined');
             $limit = $lined === false ? $top : $inquiry->read($hot, 'lining_limit', 'T_l', Bound::Lowest);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Doubt, Field, FullSpec } from '@/api/client'
+import type { Doubt, Field, FullSpec, Part } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { money } from '@/shared/format'
@@ -32,6 +32,24 @@ const supplierOf = (ref: string) => build.value?.suppliers?.find((supplier) => s
 const candidates = computed(() =>
   (need.value?.candidates ?? []).map((ref) => ({ value: ref, title: parts.value.get(ref)?.name ?? ref })),
 )
+
+/** Where it may sit, as its family says: in a hot end, on a heated plate, in a slot of a board. */
+const seats = computed(() =>
+  [...needs.value.values()]
+    .filter((other) => family.value?.sits_in.includes(other.family) && other.ref !== need.value?.ref)
+    .flatMap((other) => {
+      const slots = (parts.value.get(other.choice ?? '')?.ports ?? []).filter((port) => useOf(port) === 'motor')
+
+      return need.value?.family === 'motor_driver' && slots.length > 0
+        ? slots.map((port) => ({ value: `${other.ref}.${port.name}`, title: `${other.role} · ${port.name}` }))
+        : [{ value: other.ref, title: other.role }]
+    }),
+)
+function useOf(port: NonNullable<Part['ports']>[number]): string | undefined {
+  const use = port.specs?.use
+
+  return typeof use === 'object' ? String((use as FullSpec).value) : use === undefined ? undefined : String(use)
+}
 
 function specOf(key: string): FullSpec | undefined {
   const spec = part.value?.specs?.[key]
@@ -172,6 +190,16 @@ async function remove(): Promise<void> {
       <router-link class="link" :to="`/builds/${id}/choose/compare/${need.ref}`">{{
         candidates.length > 1 ? `Compare its ${candidates.length} candidates` : 'Look for another candidate'
       }}</router-link>
+    </p>
+    <p v-if="seats.length > 0" class="small">
+      Sits in
+      <EditCell
+        label="Sits in"
+        :value="need.sits_in"
+        :options="seats"
+        placeholder="not said"
+        :save="(text, was) => set(`Seat of ${need!.role}`, 'needs', need!.ref, ['sits_in'], was, text || null)"
+      />
     </p>
     <p v-if="need.reason" class="quiet">“{{ need.reason }}”</p>
     <template v-if="part">

@@ -37,6 +37,16 @@ function carry(entry: Clearance, side: 0 | 1, axis: string, on: boolean): void {
     now.length ? now : null,
   ).catch(notices.problem)
 }
+function prefer(entry: Clearance, on: boolean): void {
+  set(
+    `Least gap of ${entry.name}, a preference`,
+    'clearances',
+    entry.ref,
+    ['preference'],
+    entry.preference ?? null,
+    on ? true : null,
+  ).catch(notices.problem)
+}
 async function add(): Promise<void> {
   try {
     await edit(`${fresh.value.one} and ${fresh.value.other} never meet`, [
@@ -127,6 +137,15 @@ async function add(): Promise<void> {
                 unit="mm"
                 :save="save(entry, 'Least gap', ['least'])"
               />
+              <label v-if="entry.least" class="axis small"
+                ><input
+                  type="checkbox"
+                  :checked="entry.preference"
+                  :aria-label="`The least gap of ${entry.name} is only preferred`"
+                  @change="prefer(entry, ($event.target as HTMLInputElement).checked)"
+                />
+                only preferred</label
+              >
             </td>
             <td rowspan="2" class="small">
               <EditCell

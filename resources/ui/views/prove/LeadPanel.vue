@@ -30,6 +30,8 @@ const lead = computed(() => build.value?.leads?.find((one) => one.ref === props.
 const findings = computed(() => ofLead.value.get(props.leadRef) ?? [])
 const sides = [0, 1] as const
 const portOf = (side: 0 | 1) => (side === 0 ? lead.value?.from : lead.value?.to) ?? ''
+/** It bonds metal to the plug's pin, and the resistance along it is read before power. */
+const earths = computed(() => [portOf(0), portOf(1)].some((port) => port.split('.')[1] === 'earth'))
 const yes = (flag: boolean | undefined) => (flag === undefined ? null : flag ? 'yes' : 'no')
 
 async function drop(): Promise<void> {
@@ -152,6 +154,19 @@ async function drop(): Promise<void> {
           :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
         />
       </dd>
+      <template v-if="earths">
+        <dt>Bond, read with power off</dt>
+        <dd>
+          <EditCell
+            figure
+            label="Bond, read with power off"
+            :value="lead.bond"
+            unit="Ω"
+            placeholder="not read"
+            :save="store(lead, 'Bond', ['bond'])"
+          />
+        </dd>
+      </template>
       <dt>Fuse</dt>
       <dd>
         <EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" />

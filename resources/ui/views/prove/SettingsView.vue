@@ -39,7 +39,7 @@ const shown = computed(() =>
   ),
 )
 const count = (state: string) => (lines.value ?? []).filter((line) => line.state === state).length
-const marks = { agrees: 'holds', differs: 'danger', 'not read': 'unproven' } as const
+const marks = { agrees: 'holds', differs: 'danger', 'to be set': 'unproven', 'not read': 'unproven' } as const
 
 /** The note of a line is made with its first word, and changed after that. */
 const read = (line: SettingLine) => (text: string, was: unknown) =>
@@ -148,6 +148,7 @@ const printed = () => window.print()
               <td class="figure">{{ kind === 'temporary' ? line.until : (line.wants ?? 'not known') }}</td>
               <td v-if="kind !== 'temporary'">
                 <EditCell :label="`${line.label} is`" :value="line.value" placeholder="not read" :save="read(line)" />
+                <span v-if="line.planned" class="quiet small">to be set to {{ line.planned }}</span>
               </td>
               <td :class="kind === 'temporary' ? (line.done ? 'holds' : 'tight') : marks[line.state]">
                 {{ kind === 'temporary' ? (line.done ? 'undone' : 'still there') : line.state }}
