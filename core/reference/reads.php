@@ -505,6 +505,7 @@ return [
     ],
     'M12' => [
         'extrusion.length',
+        'extrusion.material',
         'extrusion.second_moment',
     ],
     'M13' => [
@@ -522,6 +523,7 @@ return [
         'filament.diameter',
         'filament.mass',
         'filament.material',
+        'printed_part.colour',
         'printed_part.mass',
         'printed_part.material',
     ],
@@ -554,7 +556,9 @@ return [
         'heater.plate_mass',
         'heater.plate_material',
         'heater.rated_power',
+        'heater.rated_voltage',
         'heater.target',
+        'power_supply.output_voltage',
     ],
     'T02' => [
         'heater.heated_depth',
@@ -562,6 +566,7 @@ return [
         'heater.place',
         'heater.rated_power',
         'heater.rated_voltage',
+        'power_supply.output_voltage',
     ],
     'T03' => [
         'heater.material_limit',

@@ -76,7 +76,7 @@ return [
         '°C' => [1.0, ['degC', 'C deg', 'celsius', 'deg C'], 273.15],
         '°F' => [5 / 9, ['degF', 'fahrenheit', 'deg F'], 459.67],
     ],
-    'temperature_difference' => ['K' => [1.0, ['kelvin']]],
+    'temperature_difference' => ['K' => [1.0, ['kelvin']], 'Δ°F' => [5 / 9]],
     'temperature_coefficient' => ['1/K' => [1.0, ['/K']], '%/K' => [0.01, ['%/°C']]],
     'thermal_resistance' => ['K/W' => [1.0, ['°C/W', 'C/W']]],
     'torque' => [

@@ -30,6 +30,7 @@ final class Extrusion extends Family
     {
         return [
             SpecField::note('profile', 'Profile'),
+            SpecField::choice('material', 'Material', ['aluminium', 'steel'], 'Aluminium where it is not said.'),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['10 mm', '6 m']),
             SpecField::quantity('slot', 'Slot width', Dimension::Length, 'mm', ['4 mm', '14 mm']),
             SpecField::quantity(

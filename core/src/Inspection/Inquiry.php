@@ -22,6 +22,9 @@ final class Inquiry
 {
     public readonly Build $build;
 
+    /** A margin as small as rounding makes. */
+    private const NOTHING = 1e-9;
+
     /** @var list<WorkingStep> */
     private array $working = [];
 
@@ -333,6 +336,10 @@ final class Inquiry
         ?Quantity $margin = null,
         ?string $limit = null,
     ): Finding {
+        if ($verdict === Verdict::Holds && $margin !== null && abs($margin->in('')) < self::NOTHING) {
+            // Exactly at its limit there is nothing to spare.
+            $verdict = Verdict::Tight;
+        }
         $otherwise = null;
         if ($verdict->passes()) {
             $weak = array_filter($this->inputs, fn (Input $i): bool => $i->evidence->isWeakerThan($this->card->asks));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
+use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Quantity\Range;
 
@@ -37,28 +38,45 @@ final readonly class Spec
 
     public function lowest(): ?Quantity
     {
-        return $this->tolerance !== null ? $this->nominal()?->times(1 - $this->tolerance->in('')) : $this->nominal();
+        return self::off($this->nominal(), $this->tolerance, -1);
     }
 
     public function highest(): ?Quantity
     {
-        $top = $this->value instanceof Range ? $this->value->high : $this->nominal();
-
-        return $this->tolerance !== null ? $top?->times(1 + $this->tolerance->in('')) : $top;
+        return self::off($this->top(), $this->tolerance, 1);
     }
 
     /** The upper end, as a rating that must not be passed: what is uncertain about it is taken off. */
     public function mostStood(): ?Quantity
     {
-        $top = $this->value instanceof Range ? $this->value->high : $this->nominal();
-
-        return $this->tolerance !== null ? $top?->times(1 - $this->tolerance->in('')) : $top;
+        return self::off($this->top(), $this->tolerance, -1);
     }
 
     /** The lower end, as the least that something needs: what is uncertain about it is put on. */
     public function leastNeeded(): ?Quantity
     {
-        return $this->tolerance !== null ? $this->nominal()?->times(1 + $this->tolerance->in('')) : $this->nominal();
+        return self::off($this->nominal(), $this->tolerance, 1);
+    }
+
+    private function top(): ?Quantity
+    {
+        return $this->value instanceof Range ? $this->value->high : $this->nominal();
+    }
+
+    /**
+     * A value off by its tolerance, one way or the other. A share of a temperature is one of the number that is written:
+     * 5 % of 65 °C are 3.25 °C, not a twentieth of what it is above absolute zero.
+     */
+    private static function off(?Quantity $value, ?Quantity $tolerance, int $way): ?Quantity
+    {
+        if ($value === null || $tolerance === null) {
+            return $value;
+        }
+        $factor = 1 + $way * $tolerance->in('');
+
+        return $value->unit->measures(Dimension::Temperature)
+            ? Quantity::of($value->in($value->unit->symbol) * $factor, $value->unit->symbol)
+            : $value->times($factor);
     }
 
     /** The same line of the sheet with one value, and no tolerance about it. */

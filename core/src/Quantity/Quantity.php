@@ -286,8 +286,13 @@ final readonly class Quantity implements Stringable
                 default => $spelling,
             };
         }
-        if (in_array($spelling, ['°C', 'degC', '°F'], true) && $wanted === Dimension::TemperatureDifference) {
-            return Units::named('K');
+        if ($wanted === Dimension::TemperatureDifference) {
+            // A degree of difference is a kelvin, or five ninths of one.
+            $spelling = match ($spelling) {
+                '°C', 'degC', 'deg C', 'C' => 'K',
+                '°F', 'degF', 'deg F', 'F' => 'Δ°F',
+                default => $spelling,
+            };
         }
 
         return Units::named($spelling);

@@ -17,8 +17,24 @@ final class Units
     /** @var array<string, Unit> what was asked for before, as it was spelt */
     private static array $asked = [];
 
-    /** @var array<string, list<Unit>>|null lower-case spelling → units, for forgiving look-ups */
+    /** @var array<string, list<array{string, Unit}>>|null lower-case spelling → as it is written, unit */
     private static ?array $folded = null;
+
+    /** Where milli and mega are told apart by the capital alone, and both are met. */
+    private const BY_CAPITAL = [
+        Dimension::Voltage,
+        Dimension::Current,
+        Dimension::Power,
+        Dimension::Resistance,
+        Dimension::Frequency,
+        Dimension::Inductance,
+        Dimension::Capacitance,
+        Dimension::Charge,
+        Dimension::Energy,
+        Dimension::Force,
+        Dimension::Torque,
+        Dimension::Pressure,
+    ];
 
     /**
      * @throws UnknownUnit
@@ -42,11 +58,26 @@ final class Units
         if (isset(self::$spellings[$key])) {
             return self::$spellings[$key];
         }
-        $candidates = self::$folded[mb_strtolower($key)] ?? [];
+        $candidates = array_values(
+            array_filter(
+                self::$folded[mb_strtolower($key)] ?? [],
+                static fn (array $c): bool => ! self::changesPrefix($key, ...$c),
+            ),
+        );
         if (count($candidates) === 1) {
-            return $candidates[0];
+            return $candidates[0][1];
         }
-        throw UnknownUnit::spelt($spelling);
+        throw $candidates === [] && isset(self::$folded[mb_strtolower($key)])
+            ? UnknownUnit::capital($spelling)
+            : UnknownUnit::spelt($spelling);
+    }
+
+    /** Whether a forgiving reading would take mega for milli, or milli for mega. */
+    private static function changesPrefix(string $given, string $spelling, Unit $unit): bool
+    {
+        return $given[0] !== $spelling[0] &&
+            strtolower($spelling[0]) === 'm' &&
+            in_array($unit->dimension, self::BY_CAPITAL, true);
     }
 
     /**
@@ -102,7 +133,7 @@ final class Units
                 foreach ([$symbol, ...$row[1] ?? []] as $spelling) {
                     $key = self::normalise($spelling);
                     self::$spellings[$key] = $unit;
-                    $folded[mb_strtolower($key)][$unit->symbol.$dimension] = $unit;
+                    $folded[mb_strtolower($key)][$unit->symbol.$dimension] = [$key, $unit];
                 }
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Thermal;
 
+use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
@@ -14,6 +15,21 @@ final class HeatLimit
 {
     /** Air that electronics bear when their sheet says nothing: common practice, no source. */
     private const ELECTRONICS = 50;
+
+    /** Kelvin below its glass transition at which a print holds, and at which it is tight: common practice, no source. */
+    public const HOLDS = 20;
+
+    public const TIGHT = 10;
+
+    /** What a print is worth at so many kelvin below its glass transition. */
+    public static function ofPrint(Quantity $clear): Verdict
+    {
+        return match (true) {
+            $clear->isBelow(Quantity::of(self::TIGHT, 'K')) => Verdict::Fails,
+            $clear->isBelow(Quantity::of(self::HOLDS, 'K')) => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+    }
 
     public static function keyOf(Fitted $fitted): ?string
     {
@@ -27,7 +43,7 @@ final class HeatLimit
         $key = self::keyOf($fitted);
 
         return match (true) {
-            $family === 'printed_part' => self::glass($fitted)?->minus(Quantity::of(20, 'K'))->to('°C'),
+            $family === 'printed_part' => self::glass($fitted)?->minus(Quantity::of(self::HOLDS, 'K'))->to('°C'),
             $key !== null && $fitted->part->spec($key) !== null => $fitted->part->spec($key)->lowest(),
             $fitted->part->can(Ability::Electronic) => Quantity::of(self::ELECTRONICS, '°C'),
             default => null,

@@ -388,7 +388,7 @@ final class LimitsTest extends TestCase
         yield 'it carries the load and protects' => ['190 W', '2.5 mm²', 'F1', Verdict::Holds];
         yield 'little to spare' => ['195 W', '2.5 mm²', 'F1', Verdict::Tight];
         yield 'it opens in use' => ['245 W', '2.5 mm²', 'F1', Verdict::Fails];
-        yield 'at the lead\'s own limit' => ['100 W', '16 AWG', 'F1', Verdict::Holds];
+        yield 'at the lead\'s own limit' => ['100 W', '16 AWG', 'F1', Verdict::Tight];
         yield 'above the lead\'s limit' => ['100 W', '18 AWG', 'F1', Verdict::Danger];
         yield 'none, before a large supply' => ['100 W', '2.5 mm²', null, Verdict::Danger];
     }

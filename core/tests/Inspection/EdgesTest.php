@@ -12,6 +12,7 @@ use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\TorqueCurve;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
+use Magpie\Core\Thermal\Rules\HeatUp;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -63,14 +64,11 @@ final class EdgesTest extends TestCase
         yield 'a fan just below what arrives burns' => [$fan('23.9 V'), 'E06/load.power', Verdict::Danger];
         yield 'a fan just above it' => [$fan('24.1 V'), 'E06/load.power', Verdict::Holds];
 
-        $bed = static fn (string $watts, string $volts): array => Examples::file([
-            Examples::part('bed', 'heater', [
-                'place' => 'bed',
-                'rated_power' => $watts,
-                'rated_voltage' => $volts,
-                'heated_width' => '100 mm',
-                'heated_depth' => '100 mm',
-            ]),
+        $bed = static fn (string $watts, string $volts): array => HeatUp::bed([
+            'rated_power' => $watts,
+            'rated_voltage' => $volts,
+            'heated_width' => '100 mm',
+            'heated_depth' => '100 mm',
         ]);
         // 100 cm²: 0.6 W/cm² at low voltage, 1.0 on the mains, 1.5 for either (handbook T02).
         yield '0.59 W/cm² at 24 V' => [$bed('59 W', '24 V'), 'T02/bed', Verdict::Holds];

@@ -27,7 +27,7 @@ final class LimitsTest extends TestCase
             'M5',
             '16 mm',
             $into(['into' => 'tapped', 'material' => 'steel', 'depth' => '12 mm']),
-            Verdict::Holds,
+            Verdict::Tight,
             'gives',
         ];
         yield 'M5 in brass, 7.5 wanted, 5 given' => [

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Thermal;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
+use Magpie\Core\Thermal\Rules\HeatUp;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -16,16 +17,14 @@ final class HeatTest extends TestCase
     {
         // T01: 300×300×8 mm aluminium (1.94 kg, 897 J/kg·K), 75 K, 600 W: 218 s without losses.
         $build = new SampleBuild(
-            Examples::file([
-                Examples::part('bed', 'heater', [
-                    'place' => 'bed',
-                    'rated_power' => '600 W',
-                    'plate_mass' => '1.94 kg',
-                    'plate_material' => 'aluminium',
-                    'target' => '105 °C',
-                    'heated_width' => '300 mm',
-                    'heated_depth' => '300 mm',
-                ]),
+            HeatUp::bed([
+                'rated_power' => '600 W',
+                'rated_voltage' => '24 V',
+                'plate_mass' => '1.94 kg',
+                'plate_material' => 'aluminium',
+                'target' => '105 °C',
+                'heated_width' => '300 mm',
+                'heated_depth' => '300 mm',
             ]),
         );
         $worked = [];
@@ -75,32 +74,72 @@ final class HeatTest extends TestCase
             ['lined' => true, 'top_temperature' => '300 °C'],
             Verdict::Unproven,
         ];
-        // T02: 75 W on 120 × 120 mm is 0.52 W/cm².
-        $mat = ['place' => 'bed', 'heated_width' => '120 mm', 'heated_depth' => '120 mm'];
-        yield 'the usual density' => [
-            'T02/it',
-            $mat + ['rated_power' => '75 W', 'rated_voltage' => '24 V'],
-            [],
-            Verdict::Holds,
+    }
+
+    /**
+     * T02: 75 W on 120 × 120 mm is 0.52 W/cm². By what it gives, whatever its label says.
+     *
+     * @return iterable<string, array{string, string, string, Verdict, string}>
+     */
+    public static function densities(): iterable
+    {
+        yield 'usual' => ['75 W', '24 V', '24 V', Verdict::Holds, '0.52 W/cm²'];
+        yield 'dense for low voltage' => ['120 W', '24 V', '24 V', Verdict::Tight, '0.83 W/cm²'];
+        yield 'usual for a mains mat' => ['120 W', '230 V', '230 V', Verdict::Holds, '0.83 W/cm²'];
+        yield 'burns where it lifts off' => ['300 W', '230 V', '230 V', Verdict::Danger, '2.08 W/cm²'];
+        // A mat for 120 V on 230 V gives 3.67 times its label.
+        yield 'of the other country' => ['75 W', '120 V', '230 V', Verdict::Danger, '1.91 W/cm²'];
+        yield 'on half its voltage' => ['75 W', '24 V', '12 V', Verdict::Holds, '0.13 W/cm²'];
+    }
+
+    #[DataProvider('densities')]
+    public function test_the_density_of_what_it_gives(
+        string $watts,
+        string $rated,
+        string $on,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $sheet = [
+            'rated_power' => $watts,
+            'rated_voltage' => $rated,
+            'heated_width' => '120 mm',
+            'heated_depth' => '120 mm',
         ];
-        yield 'dense for low voltage' => [
-            'T02/it',
-            $mat + ['rated_power' => '120 W', 'rated_voltage' => '24 V'],
-            [],
-            Verdict::Tight,
-        ];
-        yield 'usual for a mains mat' => [
-            'T02/it',
-            $mat + ['rated_power' => '120 W', 'rated_voltage' => '230 V'],
-            [],
-            Verdict::Holds,
-        ];
-        yield 'burns where it lifts off' => [
-            'T02/it',
-            $mat + ['rated_power' => '300 W', 'rated_voltage' => '230 V'],
-            [],
-            Verdict::Danger,
-        ];
+        $finding = (new SampleBuild(HeatUp::bed($sheet, $on)))->finding('T02/bed');
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, $finding->headline);
+    }
+
+    public function test_a_bed_on_half_its_voltage_heats_with_a_quarter_of_its_watts(): void
+    {
+        $up = static fn (string $on): \Magpie\Core\Inspection\Finding => (new SampleBuild(
+            HeatUp::bed(
+                [
+                    'rated_power' => '600 W',
+                    'rated_voltage' => '24 V',
+                    'plate_mass' => '1.94 kg',
+                    'plate_material' => 'aluminium',
+                    'target' => '105 °C',
+                    'heated_width' => '300 mm',
+                    'heated_depth' => '300 mm',
+                ],
+                $on,
+            ),
+        ))->finding('T01/bed');
+
+        self::assertSame(Verdict::Holds, $up('24 V')->verdict);
+        self::assertSame(Verdict::Fails, $up('12 V')->verdict, '150 W against 162 W that leave the plate at 105 °C.');
+    }
+
+    public function test_a_bed_that_nothing_feeds_yet_is_told_by_its_label_and_proves_nothing(): void
+    {
+        $file = HeatUp::bed(['rated_power' => '75 W', 'heated_width' => '120 mm', 'heated_depth' => '120 mm']);
+        $finding = (new SampleBuild(['leads' => []] + $file))->finding('T02/bed');
+
+        self::assertSame(Verdict::Unproven, $finding->verdict);
+        self::assertStringContainsString('0.52 W/cm²', $finding->headline);
     }
 
     /**

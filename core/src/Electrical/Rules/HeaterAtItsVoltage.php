@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
-use Magpie\Core\Electrical\Circuits;
-use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Electrical\HeaterPower;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -52,44 +51,8 @@ final class HeaterAtItsVoltage implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        [$rated, $power] = $inquiry->readAll($heater, ['V_r' => 'rated_voltage', 'P_r' => 'rated_power']);
-        if (! $rated->isPositive() || ! $power->isPositive()) {
-            $inquiry->lack('a rated voltage and power above nought');
-        }
-        $topology = Circuits::of($survey)->topology;
-        $node = null;
-        foreach ($heater->part->ports as $port) {
-            $node = $port->draw === Draw::Resistive ? $topology->node("{$heater->need->ref}.{$port->name}") : $node;
-        }
-        $source = $node === null ? null : $topology->sourceOf($node);
-        if ($node === null || $source === null) {
-            $inquiry->lack('one supply that feeds it');
-        }
-        [$supply, $out] = $topology->at($source);
-        $held = $out->mains
-            ? $inquiry->given(
-                'mains voltage of the site',
-                'V',
-                $inquiry->build->site->mainsVoltage,
-                $inquiry->build->site->mainsVoltage === null ? null : \Magpie\Core\Machine\Evidence::Standard,
-                'site/mains_voltage',
-            )
-            : $inquiry->port($supply, $out, 'voltage', 'V', Bound::Highest);
-        $resistance = $inquiry->work(
-            'Resistance of the heater',
-            'R = V_r² / P_r',
-            ['V_r' => $rated, 'P_r' => $power],
-            $rated->squared()->over($power),
-            'Ω',
-        );
-        $inquiry->work('Current', 'I = V / R', ['V' => $held, 'R' => $resistance], $held->over($resistance), 'A');
-        $gives = $inquiry->work(
-            'Power it gives',
-            'P = V² / R',
-            ['V' => $held, 'R' => $resistance],
-            $held->squared()->over($resistance),
-            'W',
-        );
+        $real = HeaterPower::of($inquiry, $survey, $heater);
+        [$power, $rated, $held, $gives] = [$real->rated, $real->ratedVoltage, $real->held, $real->gives];
         $share = $inquiry->work(
             'Share of its rating',
             's = P / P_r',
@@ -104,7 +67,7 @@ final class HeaterAtItsVoltage implements Curable
             $share->isBelow($inquiry->threshold('weak')) => Verdict::Tight,
             default => Verdict::Holds,
         };
-        $says = "Rated {$power} at {$rated}; on {$supply->need->role} ({$held}) it gives {$gives}, {$share} of that.";
+        $says = "Rated {$power} at {$rated}; on {$real->supply} ({$held}) it gives {$gives}, {$share} of that.";
         $says .= match (true) {
             $verdict === Verdict::Danger => ' Far too much: it burns.',
             $verdict === Verdict::Fails => ' Far too little: it will not reach temperature.',

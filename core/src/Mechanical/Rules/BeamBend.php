@@ -25,7 +25,7 @@ use Magpie\Core\Quantity\Quantity;
 final class BeamBend implements Curable
 {
     /** Aluminium, for it is what profiles are made of. */
-    private const MODULUS = 70e9;
+    private const MODULUS = ['aluminium' => 70e9, 'steel' => 210e9];
 
     public function card(): Card
     {
@@ -53,7 +53,9 @@ final class BeamBend implements Curable
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $beam = $inquiry->build->fitted($axis->drive->beam ?? '') ?? $inquiry->lack("the beam of {$axis->name}");
         $motion = AxisMotion::of($inquiry->survey, $axis);
-        [$length, $moment] = $inquiry->readAll($beam, ['L' => 'length', 'I' => 'second_moment'], Bound::Lowest);
+        $length = $inquiry->read($beam, 'length', 'L', Bound::Highest);
+        $moment = $inquiry->read($beam, 'second_moment', 'I', Bound::Lowest);
+        $modulus = self::MODULUS[$inquiry->tryChoice($beam, 'material') ?? 'aluminium'];
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F', $axis->drive->force);
         if (! $force->isPositive()) {
             $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $axis->drive->mass);
@@ -68,7 +70,7 @@ final class BeamBend implements Curable
         }
         $count = max(1, $beam->need->quantity);
         $bend = Quantity::of(
-            ($force->in('N') * $length->in('m') ** 3) / (48 * self::MODULUS * $moment->in('m⁴') * $count),
+            ($force->in('N') * $length->in('m') ** 3) / (48 * $modulus * $moment->in('m⁴') * $count),
             'm',
         );
         $bend = $inquiry->work(

@@ -112,7 +112,7 @@ final class CutterFit implements Curable
         $says =
             "Held by its collet, and good for {$most}".
             ($most->isBelow($top) ? "; keep the spindle below that: it could turn {$top}." : '.');
-        $needed = $this->power($inquiry, $spindle);
+        $needed = $this->power($inquiry, $spindle, $at, $top);
         if ($needed !== null) {
             [$asked, $has] = $needed;
             $verdict = $inquiry->band($asked, $has, Quantity::ratio(0.8), Quantity::ratio(1), Verdict::Fails);
@@ -155,7 +155,7 @@ final class CutterFit implements Curable
     /**
      * @return array{Quantity, Quantity}|null power asked for and there
      */
-    private function power(Inquiry $inquiry, Fitted $spindle): ?array
+    private function power(Inquiry $inquiry, Fitted $spindle, Quantity $at, Quantity $top): ?array
     {
         $flow = $inquiry->build->brief->process === 'cutting' ? $inquiry->build->brief->flow : null;
         $worst = null;
@@ -182,7 +182,19 @@ final class CutterFit implements Curable
             'W',
         );
 
-        return [$asked, $inquiry->read($spindle, 'rated_power', 'P', Bound::Lowest)];
+        $rated = $inquiry->read($spindle, 'rated_power', 'P', Bound::Lowest);
+        // Below its top speed a spindle keeps its torque, and its power falls with the speed.
+        $has = $at->isBelow($top)
+            ? $inquiry->work(
+                "Power it has at {$at}",
+                'P_n = P × n / n_t',
+                ['P' => $rated, 'n' => $at, 'n_t' => $top],
+                $rated->times($at->over($top)),
+                'W',
+            )
+            : $rated;
+
+        return [$asked, $has];
     }
 
     private static function spindle(Survey $survey): ?Fitted

@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -41,31 +42,37 @@ final class FilamentEnough implements Check
         $reel = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $material = $inquiry->tryChoice($reel, 'material') ?? $inquiry->lack("material of {$reel->need->role}");
         $mass = $inquiry->read($reel, 'mass', 'm_r');
+        $colour = $this->colour($inquiry, $reel, $material);
         $sum = Quantity::of(0, 'g');
         $count = 0;
-        foreach ($inquiry->build->fittedOf('printed_part') as $ref => $part) {
-            if ($inquiry->tryChoice($part, 'material') === $material) {
-                $one =
-                    $inquiry->tryRead($part, 'mass', "m_{$ref}") ??
-                    $inquiry->miss("mass of {$part->need->role}", "parts/{$part->part->ref}/specs/mass");
-                $sum = $one === null ? $sum : $sum->plus($one->times($part->need->quantity));
-                $count += $part->need->quantity;
-            }
+        foreach ($this->alike($inquiry, 'printed_part', $material, $colour) as $ref => $part) {
+            $one =
+                $inquiry->tryRead($part, 'mass', "m_{$ref}") ??
+                $inquiry->miss("mass of {$part->need->role}", "parts/{$part->part->ref}/specs/mass");
+            $sum = $one === null ? $sum : $sum->plus($one->times($part->need->quantity));
+            $count += $part->need->quantity;
         }
+        $what = $colour === null ? $material : "{$colour} {$material}";
         $wanted = $inquiry->work(
-            "{$count} parts in {$material}, and a tenth more",
+            "{$count} parts in {$what}, and a tenth more",
             'm = Σm_i × 1.1',
             ['Σm_i' => $sum],
             $sum->times(1.1),
             'g',
         );
-        $have = $inquiry->work(
-            'On the reels',
-            'm_h = n × m_r',
-            ['n' => Quantity::ratio($reel->need->quantity), 'm_r' => $mass],
-            $mass->times($reel->need->quantity),
-            'g',
-        );
+        $have = Quantity::of(0, 'g');
+        $symbols = [];
+        foreach ($this->alike($inquiry, 'filament', $material, $colour) as $ref => $other) {
+            $one = $ref === $reel->need->ref ? $mass : $inquiry->tryRead($other, 'mass', "m_{$ref}");
+            if ($one === null) {
+                $inquiry->miss("mass of {$other->need->role}", "parts/{$other->part->ref}/specs/mass");
+
+                continue;
+            }
+            $symbols["m_{$ref}"] = $one->times($other->need->quantity);
+            $have = $have->plus($symbols["m_{$ref}"]);
+        }
+        $have = $inquiry->work('On the reels', 'm_h = '.implode(' + ', array_keys($symbols)), $symbols, $have, 'g');
         [$density, $diameter] = [$inquiry->tryRead($reel, 'density', 'ρ'), $inquiry->tryRead($reel, 'diameter', 'd')];
         if ($density !== null && $diameter !== null) {
             $inquiry->work(
@@ -84,11 +91,43 @@ final class FilamentEnough implements Check
 
         return $inquiry->conclude(
             $verdict,
-            "{$wanted} of {$material} are wanted, {$have} are on its reels.".
+            "{$wanted} of {$what} are wanted, {$have} are on its reels.".
                 ($verdict === Verdict::Fails ? ' Another reel, of the same batch if the colour matters.' : ''),
             $inquiry->margin($wanted, $have),
             "{$have}",
         );
+    }
+
+    /**
+     * The colour this reel is judged by: its own, where every part of its material has one; else the material is judged
+     * as one, since nobody has said which reel a part is printed from.
+     */
+    private function colour(Inquiry $inquiry, Fitted $reel, string $material): ?string
+    {
+        foreach ($this->alike($inquiry, 'printed_part', $material, null) as $part) {
+            if ($inquiry->tryChoice($part, 'colour') === null) {
+                return null;
+            }
+        }
+        $own = $inquiry->tryChoice($reel, 'colour');
+
+        return $own === null ? null : mb_strtolower(trim($own));
+    }
+
+    /**
+     * @return iterable<string, Fitted> what is of one material, and where a colour is given, of that
+     */
+    private function alike(Inquiry $inquiry, string $family, string $material, ?string $colour): iterable
+    {
+        foreach ($inquiry->build->fittedOf($family) as $ref => $fitted) {
+            if ($inquiry->tryChoice($fitted, 'material') !== $material) {
+                continue;
+            }
+            $own = $colour === null ? null : $inquiry->tryChoice($fitted, 'colour');
+            if ($colour === null || ($own !== null && mb_strtolower(trim($own)) === $colour)) {
+                yield (string) $ref => $fitted;
+            }
+        }
     }
 
     public function examples(): Examples

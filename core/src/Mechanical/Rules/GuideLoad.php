@@ -105,12 +105,13 @@ final class GuideLoad implements Curable
             $life,
             'km',
         );
-        if ($blocks > 1) {
+        if ($axis->blocks > 1) {
+            // The others on its rail take its whole share: of a pair, the survivor.
             $left = $inquiry->work(
                 'Static safety with one block lost',
-                'f₁ = f × (n − 1) / n',
-                ['f' => $safety, 'n' => Quantity::ratio($blocks)],
-                $safety->times(($blocks - 1) / $blocks),
+                'f₁ = f × (n_r − 1) / n_r',
+                ['f' => $safety, 'n_r' => Quantity::ratio($axis->blocks)],
+                $safety->times(($axis->blocks - 1) / $axis->blocks),
             );
             if ($left->isBelow(Quantity::ratio(1))) {
                 $inquiry->remark('One block lost, and the others give way.');

@@ -14,10 +14,12 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\OtherPlastic;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Tables;
+use Magpie\Core\Thermal\HeatLimit;
 
 /** M13: does a printed part stay stiff where it is. */
 final class PrintedPartHeat implements Curable
@@ -44,7 +46,7 @@ final class PrintedPartHeat implements Curable
     {
         $part = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $material = $inquiry->tryChoice($part, 'material') ?? $inquiry->lack("material of {$part->need->role}");
-        $service = $inquiry->read($part, 'service_temperature', 'T_s', Bound::Highest);
+        $service = $this->warmest($inquiry, $part);
         $glass =
             $inquiry->tryRead($part, 'glass_transition', 'T_g', Bound::Lowest) ?? $this->usual($inquiry, $material);
         $clear = $inquiry->work(
@@ -54,11 +56,7 @@ final class PrintedPartHeat implements Curable
             $glass->minus($service),
             'K',
         );
-        $verdict = match (true) {
-            $clear->isBelow(Quantity::of(10, 'K')) => Verdict::Fails,
-            $clear->isBelow(Quantity::of(20, 'K')) => Verdict::Tight,
-            default => Verdict::Holds,
-        };
+        $verdict = HeatLimit::ofPrint($clear);
         $says =
             "{$material} softens at {$glass}; here it meets {$service}, ".
             ($clear->isBelow(Quantity::of(0, 'K')) ? 'above that.' : "{$clear} below that.").
@@ -67,8 +65,26 @@ final class PrintedPartHeat implements Curable
         return $inquiry->conclude(
             $verdict,
             $says,
-            $inquiry->margin(Quantity::of(20, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))),
+            $inquiry->margin(Quantity::of(HeatLimit::TIGHT, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))),
             '20 K below its glass transition holds, less than 10 K fails',
+        );
+    }
+
+    /** What it meets in service, and never less than the air of the place it stands in. */
+    private function warmest(Inquiry $inquiry, Fitted $part): Quantity
+    {
+        $service = $inquiry->read($part, 'service_temperature', 'T_s', Bound::Highest);
+        $zone = $inquiry->build->zoneOf($part->need->ref);
+        if ($zone?->temperature === null || ! $zone->temperature->exceeds($service)) {
+            return $service;
+        }
+
+        return $inquiry->given(
+            "hottest air in {$zone->name}",
+            'T_z',
+            $zone->temperature,
+            $zone->evidence,
+            "zones/{$zone->ref}/temperature",
         );
     }
 

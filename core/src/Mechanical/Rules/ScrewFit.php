@@ -83,7 +83,13 @@ final class ScrewFit implements Curable
         [$wanted, $why] = $this->wanted($inquiry, $stack, $thread, $where);
         $suggested = $this->nextLength($taken->plus($wanted));
         $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
-        $most = $stack->into === 'nut' ? $this->roomPastNut($inquiry, $stack, $where, $wanted) : $stack->depth;
+        $most = match (true) {
+            $stack->into === 'nut' => $this->roomPastNut($inquiry, $stack, $where, $wanted),
+            $stack->into === 'insert' && $stack->depth !== null && $stack->room !== null => $stack->depth->plus(
+                $stack->room,
+            ),
+            default => $stack->depth,
+        };
         if ($most !== null && $stack->into !== 'nut') {
             $inquiry->given('usable thread depth', 'd', $most, $stack->evidence, "{$where}/depth");
         }
@@ -92,7 +98,8 @@ final class ScrewFit implements Curable
 
             return $inquiry->conclude(
                 Verdict::Fails,
-                "{$blocked}: {$engaged} past the clamped parts, room for {$most}.".$advice,
+                "{$blocked}: {$engaged} past the clamped parts, room for {$most}: {$engaged->minus($most)} too long.".
+                    $advice,
                 $inquiry->margin($engaged, $most),
                 "at most {$most}",
             );
@@ -100,7 +107,8 @@ final class ScrewFit implements Curable
         if ($engaged->isBelow($wanted)) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "Too short: {$engaged} of thread where {$wanted} is wanted ({$why}).".$advice,
+                "Too short by {$wanted->minus($engaged)}: {$engaged} of thread where {$wanted} is wanted ({$why}).".
+                    $advice,
                 $inquiry->margin($wanted, Quantity::max($engaged, Quantity::of(0.01, 'mm'))),
                 "at least {$wanted}",
             );

@@ -176,13 +176,17 @@ final class ScrewSpeed implements Curable
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);
         $weight = $mass->times(Quantity::of(DriveLoad::G * sin($incline->in('rad')), 'm/s²'));
 
+        $push = Quantity::max($mass->times($acceleration)->to('N'), $force)
+            ->plus($weight)
+            ->plus($friction);
+        $screws = max(1, $motion->by->need->quantity ?? 1);
+
         return $inquiry->work(
-            'Largest push on it',
-            'F = max(m·a, F_p) + m·g·sinθ + F_f',
-            ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'F_f' => $friction],
-            Quantity::max($mass->times($acceleration)->to('N'), $force)
-                ->plus($weight)
-                ->plus($friction),
+            $screws === 1 ? 'Largest push on it' : 'Largest push on each of its screws',
+            'F = (max(m·a, F_p) + m·g·sinθ + F_f)'.($screws === 1 ? '' : ' / n'),
+            ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'F_f' => $friction] +
+                ($screws === 1 ? [] : ['n' => Quantity::ratio($screws)]),
+            $push->over($screws),
             'N',
         );
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Thermal\Rules;
 
+use Magpie\Core\Electrical\HeaterPower;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -50,11 +51,8 @@ final class HeatUp implements Check
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $inquiry->tryChoice($heater, 'place');
-        [$power, $mass, $target] = $inquiry->readAll(
-            $heater,
-            ['P' => 'rated_power', 'm' => 'plate_mass', 'T' => 'target'],
-            Bound::Nominal,
-        );
+        [$mass, $target] = $inquiry->readAll($heater, ['m' => 'plate_mass', 'T' => 'target'], Bound::Nominal);
+        $power = HeaterPower::planned($inquiry, $survey, $heater, Bound::Lowest)->gives;
         $material =
             $inquiry->tryChoice($heater, 'plate_material') ??
             $inquiry->lack("material of the plate {$heater->need->role} heats");
@@ -127,18 +125,38 @@ final class HeatUp implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (string $power): array => Examples::file([
-            Examples::part('bed', 'heater', [
-                'place' => 'bed',
-                'rated_power' => $power,
-                'plate_mass' => '1.94 kg',
-                'plate_material' => 'aluminium',
-                'target' => '100 °C',
-                'heated_width' => '300 mm',
-                'heated_depth' => '300 mm',
-            ]),
+        $file = static fn (string $power): array => self::bed([
+            'rated_power' => $power,
+            'rated_voltage' => '24 V',
+            'plate_mass' => '1.94 kg',
+            'plate_material' => 'aluminium',
+            'target' => '100 °C',
+            'heated_width' => '300 mm',
+            'heated_depth' => '300 mm',
         ]);
 
         return new Examples(static fn (): array => $file('120 W'), static fn (): array => $file('600 W'), Verdict::Fails);
+    }
+
+    /**
+     * A bed on a supply of its own voltage, or on the mains of 230 V.
+     *
+     * @param  array<string, string|bool>  $sheet
+     * @return array<string, mixed>
+     */
+    public static function bed(array $sheet, ?string $volts = null): array
+    {
+        $volts ??= $sheet['rated_voltage'] ?? '24 V';
+        $mains = $volts === '230 V';
+
+        return Examples::file(
+            [
+                Examples::part('bed', 'heater', $sheet + ['place' => 'bed']),
+                $mains
+                    ? Examples::part('feed', 'mains_inlet', [])
+                    : Examples::part('feed', 'power_supply', ['output_voltage' => $volts]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'feed.out', 'to' => 'bed.power']]],
+        );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Thermal\Rules;
 
+use Magpie\Core\Electrical\HeaterPower;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -43,11 +44,9 @@ final class WattDensity implements Check
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $inquiry->tryChoice($heater, 'place');
-        [$power, $width, $depth, $volts] = $inquiry->readAll(
-            $heater,
-            ['P' => 'rated_power', 'w' => 'heated_width', 'd' => 'heated_depth', 'V' => 'rated_voltage'],
-            Bound::Nominal,
-        );
+        [$width, $depth] = $inquiry->readAll($heater, ['w' => 'heated_width', 'd' => 'heated_depth'], Bound::Nominal);
+        $real = HeaterPower::planned($inquiry, $survey, $heater);
+        [$power, $volts] = [$real->gives, $real->held];
         $density = $power->in('W') / ($width->in('cm') * $depth->in('cm'));
         $inquiry->work(
             'Watts to the square centimetre',
@@ -83,14 +82,11 @@ final class WattDensity implements Check
 
     public function examples(): Examples
     {
-        $file = static fn (string $power): array => Examples::file([
-            Examples::part('bed', 'heater', [
-                'place' => 'bed',
-                'rated_power' => $power,
-                'rated_voltage' => '24 V',
-                'heated_width' => '120 mm',
-                'heated_depth' => '120 mm',
-            ]),
+        $file = static fn (string $power): array => HeatUp::bed([
+            'rated_power' => $power,
+            'rated_voltage' => '24 V',
+            'heated_width' => '120 mm',
+            'heated_depth' => '120 mm',
         ]);
 
         return new Examples(static fn (): array => $file('300 W'), static fn (): array => $file('75 W'));

@@ -62,11 +62,14 @@ final class ZoneHeat implements Check
             }
             $left = $limit->minus($air)->to('K');
             $margin = $margin === null ? $left : Quantity::min($margin, $left);
-            $verdict = $left->isBelow(Quantity::of(0, 'K'))
-                ? ($fitted->part->family->key() === 'power_supply'
-                    ? Verdict::Tight
-                    : Verdict::Fails)
-                : Verdict::Holds;
+            $verdict = match (true) {
+                $fitted->part->family->key() === 'printed_part' => HeatLimit::ofPrint(
+                    $left->plus(Quantity::of(HeatLimit::HOLDS, 'K')),
+                ),
+                ! $left->isBelow(Quantity::of(0, 'K')) => Verdict::Holds,
+                $fitted->part->family->key() === 'power_supply' => Verdict::Tight,
+                default => Verdict::Fails,
+            };
             $inquiry->remark("{$fitted->need->role} bears {$limit}: {$left} left.");
             if ($verdict !== Verdict::Holds) {
                 $says[] =
