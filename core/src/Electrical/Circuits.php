@@ -35,6 +35,9 @@ final class Circuits implements Carried
     /** @var array<string, Flow> */
     private array $flows = [];
 
+    /** @var array<string, array{Quantity, array<string, true>}> by joint, with the cells each was made from */
+    private array $resistances = [];
+
     /** The one of this bench, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
@@ -173,6 +176,18 @@ final class Circuits implements Carried
      * a trifle, so that its current can still be told.
      */
     public function resistanceOf(string $joint): Quantity
+    {
+        // The same in every scenario; what it was made from is read by each that asks.
+        if ($this->reads === null) {
+            return ($this->resistances[$joint] ??= [$this->resistance($joint), []])[0];
+        }
+        $this->resistances[$joint] ??= $this->reads->during(fn (): Quantity => $this->resistance($joint));
+        $this->reads->noteAll($this->resistances[$joint][1]);
+
+        return $this->resistances[$joint][0];
+    }
+
+    private function resistance(string $joint): Quantity
     {
         $lead = $this->topology->leadOf($this->topology->joints[$joint]);
         if ($lead !== null) {

@@ -7,6 +7,7 @@ namespace Magpie\Core\Electrical;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Reads;
+use Magpie\Core\Machine\Same;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Exception\NotFinite;
 use Magpie\Core\Quantity\Quantity;
@@ -187,7 +188,7 @@ final class FlowSolver
             $this->reads?->noteAll($ofNode[$node]);
             array_push($inner, ...$fed);
             $was = $before?->taking[$node] ?? $demand;
-            $demands[] = $was == $demand ? $was : $demand;
+            $demands[] = Same::values($was, $demand) ? $was : $demand;
         }
         if (isset($this->unsolved[$island])) {
             return ['unsolved' => $this->unsolved[$island], 'inner' => $inner] + $nothing;

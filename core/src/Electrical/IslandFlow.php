@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Machine\Same;
 use Magpie\Core\Quantity\Quantity;
 
 /** Voltages and currents of one island of the network in one scenario: what hangs together behind one source. */
@@ -85,7 +86,7 @@ final readonly class IslandFlow
             ] as $kind => [$now, $then]
         ) {
             foreach ($now as $at => $value) {
-                if (! isset($then[$at]) || $then[$at] != $value) {
+                if (! isset($then[$at]) || ! Same::values($then[$at], $value)) {
                     $cells[] = "{$kind}{$at}";
                 }
             }

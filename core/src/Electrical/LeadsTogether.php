@@ -4,13 +4,42 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\Carried;
+use Magpie\Core\Inspection\CarriedOver;
+use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Quantity\Quantity;
 
-/** What several leads carry at once: through one fuse, or through one plug. */
-final class LeadsTogether
+/**
+ * What several leads carry at once: through one fuse, or through one plug. Every lead of the set asks for the same sum,
+ * so it is worked out once and kept.
+ *
+ * @phpstan-type Sum array{scenario: string, current: Quantity, terms: array<string, Quantity>,
+ *     inputs: array<string, Input>, missing: list<string>}
+ */
+final class LeadsTogether implements Carried
 {
+    /**
+     * @param  array<string, array{Sum|null, array<string, true>}>  $known  sum of each set, and the cells it was made from
+     */
+    private function __construct(private readonly Survey $survey, private array $known = [])
+    {
+    }
+
+    public static function of(Survey $survey): self
+    {
+        return $survey->once(self::class, static fn (Survey $s): self => new self($s));
+    }
+
+    /** Sums that follow from nothing that has changed are as they were. */
+    public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver
+    {
+        $standing = static fn (array $known): bool => array_intersect_key($known[1], $changed) === [];
+
+        return new CarriedOver(new self($survey, array_filter($this->known, $standing)), []);
+    }
+
     /**
      * Their sum in the scenario in which it is largest; loads that are not known are named as missing.
      *
@@ -21,49 +50,85 @@ final class LeadsTogether
      */
     public static function current(Inquiry $inquiry, Survey $survey, array $leads, string $where): Quantity
     {
-        $flows = Circuits::of($survey)->flows();
-        $worst = $most = null;
-        foreach ($flows as $flow) {
-            $sum = self::sum($flow, $leads);
-            if ($sum !== null && ($most === null || $sum->exceeds($most))) {
-                [$worst, $most] = [$flow, $sum];
-            }
-        }
-        if ($worst === null || $most === null) {
-            $inquiry->lack("what goes through {$where}");
-        }
-        $inquiry->in($worst->scenario->name);
-        $symbols = [];
-        foreach ($leads as $ref) {
-            PowerLeads::missing($inquiry, array_map(static fn (Flow $f): array => $f->behind($ref), $flows));
-            foreach ($worst->behind($ref) as $demand) {
-                $inquiry->absorb($demand->inputs);
-            }
-            $symbols["I_{$ref}"] = $worst->current($ref) ?? $inquiry->lack("the current of {$ref}");
+        $sum = self::of($survey)->sum($leads) ?? $inquiry->lack("what goes through {$where}");
+        $inquiry->in($sum['scenario']);
+        $inquiry->absorb($sum['inputs']);
+        foreach ($sum['missing'] as $missing) {
+            $inquiry->miss($missing);
         }
 
         return $inquiry->work(
-            "All that goes through {$where} in \"{$worst->scenario->name}\"",
-            'I = '.implode(' + ', array_keys($symbols)),
-            $symbols,
-            $most,
+            "All that goes through {$where} in \"{$sum['scenario']}\"",
+            'I = '.implode(' + ', array_keys($sum['terms'])),
+            $sum['terms'],
+            $sum['current'],
             'A',
         );
     }
 
     /**
-     * @param  list<string>  $leads
+     * @param  non-empty-list<string>  $leads
+     * @return Sum|null null when nothing of it is known
      */
-    private static function sum(Flow $flow, array $leads): ?Quantity
+    private function sum(array $leads): ?array
     {
-        $known = array_filter(array_map($flow->current(...), $leads));
+        $key = implode(' ', $leads);
+        $reads = $this->survey->reads;
+        if ($reads === null) {
+            $this->known[$key] ??= [$this->worked($leads), []];
+        } else {
+            $this->known[$key] ??= $reads->during(fn (): ?array => $this->worked($leads));
+            $reads->noteAll($this->known[$key][1]);
+        }
 
-        return $known === []
-            ? null
-            : array_reduce(
-                $known,
-                static fn (Quantity $sum, Quantity $one): Quantity => $sum->plus($one),
-                Quantity::of(0, 'A'),
-            );
+        return $this->known[$key][0];
+    }
+
+    /**
+     * @param  non-empty-list<string>  $leads
+     * @return Sum|null
+     */
+    private function worked(array $leads): ?array
+    {
+        $worst = $most = null;
+        $missing = [];
+        foreach (Circuits::of($this->survey)->flows() as $flow) {
+            $sum = null;
+            foreach ($leads as $ref) {
+                $current = $flow->current($ref);
+                $sum = $current === null ? $sum : ($sum?->plus($current) ?? $current);
+                foreach ($flow->behind($ref) as $demand) {
+                    $missing += array_fill_keys($demand->missing, true);
+                }
+            }
+            if ($sum !== null && ($most === null || $sum->exceeds($most))) {
+                [$worst, $most] = [$flow, $sum];
+            }
+        }
+        if ($worst === null || $most === null) {
+            return null;
+        }
+        $terms = $inputs = [];
+        foreach ($leads as $ref) {
+            foreach ($worst->behind($ref) as $demand) {
+                foreach ($demand->inputs as $input) {
+                    $inputs[$input->where] ??= $input;
+                }
+            }
+            $current = $worst->current($ref);
+            if ($current === null) {
+                $missing["the current of {$ref}"] = true;
+            } else {
+                $terms["I_{$ref}"] = $current;
+            }
+        }
+
+        return [
+            'scenario' => $worst->scenario->name,
+            'current' => $most,
+            'terms' => $terms,
+            'inputs' => $inputs,
+            'missing' => array_map(strval(...), array_keys($missing)),
+        ];
     }
 }

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Same;
 use Magpie\Core\Machine\Setting;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\UsableTravel;
@@ -75,7 +76,7 @@ final readonly class SettingsAudit implements Carried
         [$next, $from] = $survey->reads->during(static fn (): self => new self($survey));
         $cells = [];
         foreach ($next->byOwner + $this->byOwner as $owner => $any) {
-            if (($next->byOwner[$owner] ?? null) != ($this->byOwner[$owner] ?? null)) {
+            if (! Same::values($next->byOwner[$owner] ?? null, $this->byOwner[$owner] ?? null)) {
                 $cells[] = self::cell($owner);
             }
         }

@@ -7,6 +7,7 @@ namespace Magpie\Core\Inspection;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Differences;
 use Magpie\Core\Machine\Reads;
+use Magpie\Core\Machine\Same;
 
 /**
  * An inspection that stands while its build is edited: after an edit only what read something that changed is judged
@@ -185,7 +186,7 @@ final class Standing
         $this->subjects[$i] = [$listed, $cells];
         foreach ($inquiries as $inquiry) {
             $key = $card->id.'/'.$inquiry->subject->ref;
-            $same = isset($gone[$key], $this->findings[$key]) && $gone[$key] == $inquiry->subject;
+            $same = isset($gone[$key], $this->findings[$key]) && Same::values($gone[$key], $inquiry->subject);
             unset($gone[$key]);
             if ($stale === null || ! $same || isset($stale[$key]) || $inquiry->broken !== null) {
                 $this->judge($check, $inquiry, $key);

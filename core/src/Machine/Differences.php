@@ -69,7 +69,7 @@ final readonly class Differences
             }
         }
         foreach (['plan', 'site', 'brief'] as $one) {
-            if ($before->{$one} != $after->{$one}) {
+            if (! Same::values($before->{$one}, $after->{$one})) {
                 $cells[$one] = true;
             }
         }
@@ -85,7 +85,7 @@ final readonly class Differences
      */
     private static function alike(array $before, array $after): bool
     {
-        return $before === $after || (array_keys($before) === array_keys($after) && $before == $after);
+        return $before === $after || (array_keys($before) === array_keys($after) && Same::values($before, $after));
     }
 
     /**
@@ -114,7 +114,7 @@ final readonly class Differences
         $cells = [];
         foreach ($now as $ref => $need) {
             $was = $then[$ref] ?? null;
-            if ($need === $was || $need == $was) {
+            if (Same::values($need, $was)) {
                 continue;
             }
             $one = $before->parts[$was->choice ?? ''] ?? null;
@@ -154,10 +154,10 @@ final readonly class Differences
         foreach ($now + $then as $ref => $_) {
             $lead = $now[$ref] ?? null;
             $was = $then[$ref] ?? null;
-            if ($lead === $was || $lead == $was) {
+            if (Same::values($lead, $was)) {
                 continue;
             }
-            if ($lead?->from != $was?->from || $lead?->to != $was?->to) {
+            if (! Same::values($lead?->from, $was?->from) || ! Same::values($lead?->to, $was?->to)) {
                 $cells[self::REWIRED] = $cells['runs'] = true;
                 foreach (array_filter([$lead, $was]) as $one) {
                     $cells["ends/{$one->from->text()}"] = $cells["ends/{$one->to->text()}"] = true;
@@ -218,14 +218,14 @@ final readonly class Differences
     {
         $cells = [];
         foreach ($was->specs + $part->specs as $key => $spec) {
-            if (($was->specs[$key] ?? null) != ($part->specs[$key] ?? null)) {
+            if (! Same::values($was->specs[$key] ?? null, $part->specs[$key] ?? null)) {
                 $cells["parts/{$part->ref}/{$key}"] = true;
             }
         }
         if (
             $was->name !== $part->name ||
             $was->family !== $part->family ||
-            $was->ports != $part->ports ||
+            ! Same::values($was->ports, $part->ports) ||
             array_keys($was->specs) !== array_keys($part->specs)
         ) {
             $cells["parts/{$part->ref}"] = true;

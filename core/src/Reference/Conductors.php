@@ -48,6 +48,13 @@ final class Conductors
      */
     public static function strandedResistance(Quantity $size): Quantity
     {
+        static $known = [];
+
+        return $known[$size->text()] ??= self::stranded($size);
+    }
+
+    private static function stranded(Quantity $size): Quantity
+    {
         $solid = Quantity::of(self::RESISTIVITY / $size->in('m²'), 'Ω/m')->to('Ω/km');
         $plain = self::resistance($size);
         if ($plain->exceeds($solid)) {

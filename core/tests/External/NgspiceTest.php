@@ -38,21 +38,21 @@ final class NgspiceTest extends TestCase
                         'ref' => 'B',
                         'from' => 'module.out',
                         'to' => 'bed.power',
-                        'conductor' => ['size' => '16 AWG', 'parallel' => 2],
+                        'conductor' => ['size' => '16 AWG', 'parallel' => 2, 'stranding' => 'solid'],
                         'length' => '1.2 m',
                     ],
                     [
                         'ref' => 'C',
                         'from' => 'psu.out',
                         'to' => 'fuse.in',
-                        'conductor' => ['size' => '18 AWG'],
+                        'conductor' => ['size' => '18 AWG', 'stranding' => 'solid'],
                         'length' => '0.9 m',
                     ],
                     [
                         'ref' => 'D',
                         'from' => 'fuse.out',
                         'to' => 'hot.power',
-                        'conductor' => ['size' => '22 AWG'],
+                        'conductor' => ['size' => '22 AWG', 'stranding' => 'solid'],
                         'length' => '1.6 m',
                     ],
                     [
@@ -66,7 +66,13 @@ final class NgspiceTest extends TestCase
             ],
         );
         $circuits = new Circuits(
-            BuildFile::build($file + ['magpie' => 1, 'build' => ['name' => 'N', 'kind' => 'n', 'currency' => 'GBP']]),
+            BuildFile::build(
+                $file + [
+                    'site' => ['ambient' => '20 °C'],
+                    'magpie' => 1,
+                    'build' => ['name' => 'N', 'kind' => 'n', 'currency' => 'GBP'],
+                ],
+            ),
         );
         $flow = $circuits->flows()[0];
 
@@ -154,6 +160,8 @@ final class NgspiceTest extends TestCase
         $circuits = new Circuits(
             BuildFile::build(
                 Examples::file($parts, ['leads' => $leads]) + [
+                    // As cold as the tables are made for, so that they can be read off by hand.
+                    'site' => ['ambient' => '20 °C'],
                     'magpie' => 1,
                     'build' => ['name' => 'N', 'kind' => 'n', 'currency' => 'GBP'],
                 ],

@@ -10,6 +10,8 @@ use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Differences;
+use Magpie\Core\Machine\Same;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Random\Engine\Mt19937;
@@ -121,5 +123,22 @@ final class StandingTest extends TestCase
         ksort($told);
 
         return $told;
+    }
+
+    public function test_nothing_said_is_another_thing_than_no(): void
+    {
+        $site = static fn (array $said): Build => BuildFile::build([
+            'magpie' => BuildFile::VERSION,
+            'build' => ['name' => 'A', 'kind' => 'a', 'currency' => 'GBP'],
+            'site' => $said,
+        ]);
+
+        self::assertArrayHasKey(
+            'site',
+            Differences::between($site(['residual_current_device' => false]), $site([]))->cells ?? [],
+        );
+        self::assertFalse(Same::values([null], [false]));
+        self::assertFalse(Same::values(['a' => 0], ['a' => '0']));
+        self::assertTrue(Same::values(['a' => 1, 'b' => [2.5]], ['b' => [2.5], 'a' => 1]));
     }
 }

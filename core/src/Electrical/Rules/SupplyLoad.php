@@ -125,17 +125,14 @@ final class SupplyLoad implements Curable
     private function read(Inquiry $inquiry, Survey $survey, Flow $flow, Fitted $supply, int $node): ?Quantity
     {
         $measured = $flow->scenario->measured;
+        if ($measured === null) {
+            return null;
+        }
         $worked = $flow->delivered($node);
         $volts = Circuits::of($survey)->heldBy($node);
         $alone = count([...$survey->build->fittedOf('power_supply')]) === 1;
         $outputs = count(array_filter($supply->part->ports, static fn (Port $p): bool => $p->kind === PortKind::Source));
-        if (
-            $measured === null ||
-            $volts === null ||
-            $supply->part->family->key() !== 'power_supply' ||
-            ! $alone ||
-            $outputs > 1
-        ) {
+        if ($volts === null || $supply->part->family->key() !== 'power_supply' || ! $alone || $outputs > 1) {
             return null;
         }
         $efficiency = $inquiry->tryRead($supply, 'efficiency', 'η', Bound::Highest) ?? Quantity::ratio(1);
