@@ -59,6 +59,22 @@ final readonly class DrivenMotor
             : $rated;
     }
 
+    /** Current the weakest of its motors may take, rms; null when one of them does not say. */
+    public function weakest(): ?Quantity
+    {
+        $least = null;
+        foreach ($this->motors as $motor) {
+            $rated = $motor->part->spec('rated_current')?->lowest();
+            if ($rated === null) {
+                return null;
+            }
+            $rated = $motor->part->spec('current_is_peak')?->flag() === true ? $rated->over(M_SQRT2) : $rated;
+            $least = $least === null ? $rated : Quantity::min($least, $rated);
+        }
+
+        return $least;
+    }
+
     /** The driver a motor hangs on, with all its motors. */
     public static function behind(Survey $survey, string $motor): ?self
     {

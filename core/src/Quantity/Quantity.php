@@ -194,6 +194,12 @@ final readonly class Quantity implements Stringable
         return $first;
     }
 
+    /** Rounded to so many significant figures, in its own unit: what is proposed is a number one would write. */
+    public function rounded(int $figures): self
+    {
+        return self::of(self::significant($this->magnitude, $figures), $this->unit->symbol);
+    }
+
     /** As a file keeps it, every digit: "0.75 mm²". */
     public function text(): string
     {

@@ -141,7 +141,15 @@ final readonly class RemedySearch
         $then = $this->standing->trial($changed, [$finding->key()])[$finding->key()] ?? null;
 
         return $finding->card->mayGo ||
-            ($then !== null && $then->onceFitted($fitted)->rank() > $finding->verdict->rank());
+            ($then !== null &&
+                $then->onceFitted($fitted)->rank() > $finding->verdict->rank() &&
+                ! self::isAtItsLimit($then));
+    }
+
+    /** What comes out exactly at a limit is no cure: the next part is not just like the last. */
+    private static function isAtItsLimit(Finding $then): bool
+    {
+        return $then->verdict === Verdict::Tight && $then->margin !== null && $then->margin->in('') < 1e-3;
     }
 
     /**

@@ -787,6 +787,24 @@ final class TradeCasesTest extends TestCase
         return [$part[0], array_filter(['sits_in' => $seat]) + $part[1]];
     }
 
+    public function test_what_comes_out_exactly_at_a_limit_is_no_cure(): void
+    {
+        // 10 A on a fuse of 8 A: one of 10 A would carry just what it may.
+        foreach (['10 A' => false, '16 A' => true] as $rating => $offered) {
+            $build = self::heaters(
+                ['bed' => ['240.001 W', ['protection' => 'F1', 'length' => '1 mm']]],
+                [
+                    Examples::part('F1', 'fuse', ['rated_current' => '8 A']),
+                    Examples::part('F2', 'fuse', ['rated_current' => $rating]),
+                ],
+            )->build;
+            $standing = Standing::of(Rules::inspector(), $build);
+            $found = (new RemedySearch($standing, []))->for($standing->findings()['E13/W-bed'])['remedies'];
+            $says = array_filter(array_column($found, 'says'), static fn (string $s): bool => str_contains($s, 'F2'));
+            self::assertSame($offered, $says !== [], $rating);
+        }
+    }
+
     /**
      * @param  array{array<string, mixed>, array<string, mixed>}  $part
      * @return array{array<string, mixed>, array<string, mixed>} the same, so many times

@@ -130,14 +130,14 @@ final class EachProposalTest extends TestCase
         yield 'geared down for the inertia' => [
             SampleAxis::file(['mass' => '4 kg', 'top_speed' => '20 mm/s', 'acceleration' => '100 mm/s²']),
             'M04/x',
-            'Gear X down 1.5:1',
+            'Gear X down 2:1',
         ];
         yield 'a better held screw' => [
             self::screw('fixed-free', '90 mm/s'),
             'M05/x',
             'Ends of its screw held fixed-supported',
         ];
-        yield 'a slower screw' => [self::screw('fixed-fixed', '600 mm/s'), 'M05/x', "Limit X to 390\u{a0}mm/s"];
+        yield 'a slower screw' => [self::screw('fixed-fixed', '600 mm/s'), 'M05/x', "Limit X to 300\u{a0}mm/s"];
         yield 'a brake' => [self::lifted(), 'M03-drop/z', 'A motor with a brake for Z'];
         yield 'another block' => [self::guided(), 'M07/x', '3 blocks on each rail of X'];
         yield 'a gentler push on a beam' => [
@@ -180,6 +180,26 @@ final class EachProposalTest extends TestCase
         yield 'a fan moved to a pin of its own' => [self::fans(), 'E12-fan/hot', 'hot on fan2'];
         yield 'a module between board and bed' => [self::overloaded(), 'E07/board.heater0', 'between board and bed'];
         yield 'a wider chain' => [self::chained(), 'E19-chain/chain', 'for chain'];
+        yield 'a board beside the one that is full' => [
+            Examples::file([
+                Examples::part('board', 'controller_board', ['driver_slots' => '1']),
+                Examples::part('x', 'stepper_motor', []),
+                Examples::part('e', 'stepper_motor', []),
+            ]),
+            'E12/board',
+            'Tool-head board, differential bus beside board',
+        ];
+        yield 'a stop where there is none' => [
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                    Examples::part('bed', 'heater', ['rated_power' => '96 W', 'rated_voltage' => '24 V']),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']]],
+            ),
+            'E17/stops',
+            'Stop button, mushroom, latching behind psu',
+        ];
         yield 'spares' => [Examples::file([self::screws()]), 'S07/s', 'Order a tenth more than is needed'];
     }
 

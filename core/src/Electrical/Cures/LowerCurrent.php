@@ -24,12 +24,12 @@ final readonly class LowerCurrent implements Cure
     {
         $driver = $finding->subject->ref;
         $driven = DrivenMotor::of($at->survey, $driver);
-        $rated = $driven?->motors[0]->part->spec('rated_current')?->nominal();
+        $rated = $driven === null ? null : $driven->weakest();
         if ($driven === null || $rated === null) {
             return;
         }
         foreach ([0.85, 0.8, 0.7] as $share) {
-            $set = Quantity::of(round($rated->in('A') * $share * count($driven->motors), 2), 'A');
+            $set = Quantity::of(round($rated->in('A') * $share * $driven->sharing(), 2), 'A');
             yield new Remedy(
                 "Set {$driven->driver->need->role} to {$set}",
                 [Remedy::spec($driven->driver->part->ref, 'set_current', $set->text())],

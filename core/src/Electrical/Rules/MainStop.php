@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Cures\StopBeforeAll;
 use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
@@ -18,7 +20,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 
 /** E17: what the stops leave live, and whether the main one is a stop at all. */
-final class MainStop implements Check
+final class MainStop implements Curable
 {
     public function card(): Card
     {
@@ -181,6 +183,11 @@ final class MainStop implements Check
         }
 
         return $flag;
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart, new StopBeforeAll];
     }
 
     public function examples(): Examples

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Cures\MoreChannels;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
@@ -17,7 +19,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
 /** E12: a channel of the right kind for everything that needs one. */
-final class Ports implements Check
+final class Ports implements Curable
 {
     public function card(): Card
     {
@@ -101,6 +103,11 @@ final class Ports implements Check
             Verdict::Holds,
             "All {$all} have a channel.".($spare === [] ? ' None is left.' : ' Left: '.implode(', ', $spare).'.'),
         );
+    }
+
+    public function cures(): array
+    {
+        return [new OtherPart, new MoreChannels];
     }
 
     public function examples(): Examples

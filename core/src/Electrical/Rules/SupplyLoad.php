@@ -46,8 +46,11 @@ final class SupplyLoad implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach (Circuits::of($survey)->topology->listed() as [$need, $role, $port]) {
-            if ($port->kind === PortKind::Source && ! $port->mains) {
+        $topology = Circuits::of($survey)->topology;
+        foreach ($topology->listed() as [$need, $role, $port]) {
+            // An output nothing hangs on has nothing to carry.
+            $used = $port->kind === PortKind::Source && ! $port->mains && $topology->countAt("{$need}.{$port->name}") > 0;
+            if ($used) {
                 yield new Subject('port', "{$need}.{$port->name}", "{$role}, output {$port->name}", [$need]);
             }
         }

@@ -22,7 +22,7 @@ final readonly class GentlerAcceleration implements Cure
     {
         $axis = $at->build->axes[$finding->subject->ref] ?? null;
         foreach ([0.75, 0.5, 0.25] as $share) {
-            $gentler = $axis?->drive->acceleration?->times($share);
+            $gentler = $axis?->drive->acceleration?->times($share)->rounded(2);
             if ($axis !== null && $gentler !== null) {
                 yield Remedy::drive($axis, "Accelerate {$axis->name} at {$gentler}", [
                     'acceleration' => $gentler->text(),

@@ -22,7 +22,7 @@ final readonly class LowerTopSpeed implements Cure
     {
         $axis = $at->build->axes[$finding->subject->ref] ?? null;
         foreach ([0.8, 0.65, 0.5, 0.35] as $share) {
-            $slower = $axis?->drive->topSpeed?->times($share);
+            $slower = $axis?->drive->topSpeed?->times($share)->rounded(2);
             if ($axis !== null && $slower !== null) {
                 yield Remedy::drive($axis, "Limit {$axis->name} to {$slower}", ['top_speed' => $slower->text()]);
             }

@@ -22,8 +22,8 @@ final readonly class SlowerAndGentler implements Cure
     {
         $axis = $at->build->axes[$finding->subject->ref] ?? null;
         foreach ([0.65, 0.5] as $share) {
-            $speed = $axis?->drive->topSpeed?->times($share);
-            $gentler = $axis?->drive->acceleration?->times($share);
+            $speed = $axis?->drive->topSpeed?->times($share)->rounded(2);
+            $gentler = $axis?->drive->acceleration?->times($share)->rounded(2);
             if ($axis !== null && $speed !== null && $gentler !== null) {
                 yield Remedy::drive($axis, "Limit {$axis->name} to {$speed}, at {$gentler}", [
                     'top_speed' => $speed->text(),
