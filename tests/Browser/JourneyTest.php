@@ -108,7 +108,7 @@ final class JourneyTest extends BrowserTestCase
         self::assertMatchesRegularExpression(
             '/24 V power supply 24 V 4\.\d+ A 14\.58 A/',
             str_replace("\u{a0}", ' ', $b->text('//main//table[1]')),
-            '2 cartridges of 60 W; the label of 350 W allows 14.58 A.',
+            '2 cartridges of 60 W; the label of 350 W allows 14.6 A.',
         );
 
         // Money: packs, two currencies, a budget.

@@ -152,7 +152,7 @@ final class ProveTest extends FeatureTestCase
             'Of X the motor is known from a listing only, of Y nothing was measured.',
         );
         self::assertMatchesRegularExpression(
-            '/of 1\.071\sN\sm/u',
+            '/of 1\.07\sN\sm/u',
             (string) $this->getJson("/api/builds/{$build->id}/findings/M05-preload/x")->json('headline'),
             'A tolerance leaves the unit as it was.',
         );

@@ -11,6 +11,9 @@ use Magpie\Core\Quantity\Quantity;
  */
 final readonly class WorkingStep
 {
+    /** Figures of a working, more than a sentence has: it is there to be followed. */
+    private const FIGURES = 5;
+
     /**
      * @param  string  $formula  "I = V / R"; empty for a plain remark
      * @param  array<string, Quantity>  $symbols  numbers put in for the symbols on the right
@@ -32,7 +35,7 @@ final readonly class WorkingStep
         return (string) preg_replace_callback(
             '/([\p{L}][\p{L}\d_]*)(²?)/u',
             static function (array $m) use ($symbols): string {
-                $value = isset($symbols[$m[1]]) ? (string) $symbols[$m[1]] : null;
+                $value = isset($symbols[$m[1]]) ? $symbols[$m[1]]->shown(self::FIGURES) : null;
 
                 return match (true) {
                     $value === null => $m[0],
@@ -51,7 +54,7 @@ final readonly class WorkingStep
         }
         $substituted = $this->substituted();
         $right = explode(' = ', $this->formula, 2)[1] ?? '';
-        $result = $this->result === null ? '' : (string) $this->result;
+        $result = $this->result === null ? '' : $this->result->shown(self::FIGURES);
 
         return $this->label.
             ': '.
@@ -69,7 +72,7 @@ final readonly class WorkingStep
             'label' => $this->label,
             'formula' => $this->formula,
             'substituted' => $this->substituted(),
-            'result' => $this->result === null ? null : (string) $this->result,
+            'result' => $this->result === null ? null : $this->result->shown(self::FIGURES),
         ];
     }
 }

@@ -206,10 +206,16 @@ final readonly class Quantity implements Stringable
         return rtrim(self::digits($this->magnitude).' '.$this->unit->symbol);
     }
 
-    /** As a person reads it, rounded to the figures that mean something. */
+    /** As a sentence says it, with the figures a builder would: "0.475 A". */
     public function __toString(): string
     {
-        $rounded = self::digits(self::significant($this->magnitude, 4));
+        return $this->shown(3);
+    }
+
+    /** Rounded to so many significant figures, whole numbers kept whole. */
+    public function shown(int $figures): string
+    {
+        $rounded = self::digits(self::significant($this->magnitude, $figures));
 
         return $this->unit->symbol === ''
             ? $rounded

@@ -43,7 +43,7 @@ final class DriveAndEntryTest extends TestCase
             ['set_current' => '1.6 A'],
             ['current_is_peak' => true],
             Verdict::Fails,
-            '1.556',
+            '1.56',
         ];
         yield 'nobody knows of the heat sink' => [
             ['set_current' => '1.6 A', 'heat_sink' => ''],
@@ -211,7 +211,7 @@ final class DriveAndEntryTest extends TestCase
             true,
             '2300 W',
             Verdict::Holds,
-            '12 W of heat; its heat sink must be at most 3.333 K/W',
+            '12 W of heat; its heat sink must be at most 3.33 K/W',
         ];
         yield 'and without' => ['AC solid-state', true, false, '2300 W', Verdict::Fails, 'no heat sink'];
         // 24 V over 2.4 Ω and 6 mΩ: 9.975 A, 0.597 W.

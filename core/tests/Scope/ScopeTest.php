@@ -81,13 +81,13 @@ final class ScopeTest extends TestCase
         yield 'a mains heater in Europe' => [
             ['site' => $site],
             'mains-heater',
-            'made for 230 V: one made for 120 V would give 367.4 %',
+            'made for 230 V: one made for 120 V would give 367 %',
             [],
         ];
         yield 'a mains heater in America' => [
             ['site' => ['mains_voltage' => '120 V']],
             'mains-heater',
-            'made for 230 V would give 27.22 %',
+            'made for 230 V would give 27.2 %',
             [],
         ];
         // 800 W / (0.75 × 0.95 × 0.65) = 1727 VA: 7.51 A at 230 V, below 10.4 − 1; on 120 V 14.39 A, above 12 A.
@@ -109,11 +109,11 @@ final class ScopeTest extends TestCase
             'needs a larger circuit',
             ['what else runs on this circuit (0 A when nothing does)'],
         ];
-        // 4 × 60 cm³ at 10 mm³/s half the time: 48 000 s, 13.33 h; 6 h a week take 3.
+        // 4 × 60 cm³ at 10 mm³/s half the time: 48 000 s, 13.3 h; 6 h a week take 3.
         yield 'how many machines' => [
             ['workpieces' => self::PIECES, 'brief' => ['flow' => '10 mm³/s', 'duty' => '50 %', 'weekly' => '6 h']],
             'output',
-            '13.33 h of machine time; at 6 h a week that takes 3 machines',
+            '13.3 h of machine time; at 6 h a week that takes 3 machines',
             [],
         ];
         yield 'an output without a rate' => [
