@@ -18,6 +18,7 @@ use Magpie\Core\Machine\Choosing\Route;
 use Magpie\Core\Machine\Choosing\RouteLine;
 use Magpie\Core\Machine\Choosing\Schools;
 use Magpie\Core\Machine\Conductor;
+use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\LeadEnd;
@@ -103,6 +104,7 @@ final class CatalogueController
             'title' => $family->title(),
             'trade' => $family->trade()->value,
             'account' => $family->account()->value,
+            'always_on' => $family->alwaysOn(),
             'sits_in' => $family->hosts(),
             'abilities' => array_map(static fn (Ability $a): string => $a->value, $family->abilities()),
             'fields' => array_map(
@@ -121,7 +123,12 @@ final class CatalogueController
                 $family->sheet(),
             ),
             'ports' => array_map(
-                static fn (Port $p): array => ['name' => $p->name, 'kind' => $p->kind->value, 'mains' => $p->mains],
+                static fn (Port $p): array => [
+                    'name' => $p->name,
+                    'kind' => $p->kind->value,
+                    'mains' => $p->mains,
+                    'draws' => $p->draw !== null && $p->draw !== Draw::Converter,
+                ],
                 $family->ports(),
             ),
         ];

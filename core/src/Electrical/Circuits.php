@@ -38,7 +38,7 @@ final class Circuits implements Carried
     /** @var array<string, array{Quantity, array<string, true>}> by joint, with the cells each was made from */
     private array $resistances = [];
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static fn (Survey $b): self => new self($b->build, $b->reads));

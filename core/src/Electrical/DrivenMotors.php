@@ -21,7 +21,7 @@ final class DrivenMotors implements Carried
 
     private ?Reads $reads;
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static fn (Survey $b): self => new self($b->build));

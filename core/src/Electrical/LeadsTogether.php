@@ -96,7 +96,7 @@ final class LeadsTogether implements Carried
             $sum = null;
             foreach ($leads as $ref) {
                 $current = $flow->current($ref);
-                $sum = $current === null ? $sum : ($sum?->plus($current) ?? $current);
+                $sum = $current === null ? $sum : $sum?->plus($current) ?? $current;
                 foreach ($flow->behind($ref) as $demand) {
                     $missing += array_fill_keys($demand->missing, true);
                 }

@@ -54,7 +54,7 @@ final readonly class PortAllocation implements Settled
 
     private bool $hasDrivers;
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static fn (Survey $b): self => new self($b));

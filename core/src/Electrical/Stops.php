@@ -26,7 +26,7 @@ final readonly class Stops implements Carried
 
     public const OFF = 'off';
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static fn (Survey $b): self => new self(Circuits::of($b)->topology));

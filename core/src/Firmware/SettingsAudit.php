@@ -31,7 +31,7 @@ final readonly class SettingsAudit implements Carried
     /** @var array<string, Setting> about → what the builder noted */
     private array $noted;
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static fn (Survey $b): self => new self($b));

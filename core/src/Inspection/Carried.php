@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Inspection;
 
 /**
- * Something worked out on a bench that knows how to be carried over to the bench of the build after an edit. It keeps no
+ * Something worked out on a survey that knows how to be carried over to the survey of the build after an edit. It keeps no
  * entry of the build that it has not looked up again by then.
  */
 interface Carried

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Inspection;
 
-/** What was carried over to the next bench, and in which of its own cells it came out otherwise. */
+/** What was carried over to the next survey, and in which of its own cells it came out otherwise. */
 final readonly class CarriedOver
 {
     /**

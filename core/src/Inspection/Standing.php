@@ -150,7 +150,7 @@ final class Standing
     }
 
     /**
-     * The bench of the build after an edit, with what still stands of this one.
+     * The survey of the build after an edit, with what still stands of this one.
      *
      * @return array{Survey, array<string, true>}|null and the cells that have changed; null when nothing can stand
      */

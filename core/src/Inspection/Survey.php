@@ -49,7 +49,7 @@ final class Survey
     }
 
     /**
-     * The bench of the build after an edit, with all that still stands. What no longer does is made when it is asked
+     * The survey of the build after an edit, with all that still stands. What no longer does is made when it is asked
      * for.
      *
      * @param  array<string, true>  $cells  cells of the build that have changed

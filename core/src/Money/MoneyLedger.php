@@ -33,7 +33,7 @@ final class MoneyLedger implements Settled
     /** @var array<string, list<Offer>> by part */
     private readonly array $offers;
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static function (Survey $b): self {

@@ -18,7 +18,7 @@ final class PartsBought
     /** @var array<string, list<Offer>> */
     private readonly array $offers;
 
-    /** The one of this bench, made when it is first asked for. */
+    /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
         return $survey->once(self::class, static fn (Survey $b): self => new self($b->build));

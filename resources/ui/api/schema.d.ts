@@ -3556,10 +3556,14 @@ export interface components {
                 name: string;
                 kind: string;
                 mains: boolean;
+                /** @description It takes power for itself, by what its sheet says. */
+                draws: boolean;
             }[];
             abilities: string[];
             /** @description Families its parts may sit in. */
             sits_in: string[];
+            /** @description It runs in a scenario that does not name it. */
+            always_on: boolean;
         };
         CheckCard: {
             id: string;

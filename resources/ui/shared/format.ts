@@ -16,6 +16,13 @@ export function percent(share: number | null | undefined, places = 0): string {
   return share === null || share === undefined ? '–' : `${(share * 100).toFixed(places).replace('-', '−')} %`
 }
 
+/** What is left of a limit; past it by more than the whole of it, how many times over. */
+export function margin(share: number | null | undefined, places = 0): string {
+  return share === null || share === undefined || share >= -1
+    ? percent(share, places)
+    : `${Math.round(1 - share)} times over`
+}
+
 export function day(iso: string | null | undefined): string {
   return iso === null || iso === undefined
     ? '–'

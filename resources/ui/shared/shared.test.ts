@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { FindingSummary, Verdict } from '@/api/client'
 import { csvText } from './download'
 import { withChanges } from './findings'
-import { clock, millimetres, money, percent, words } from './format'
+import { clock, margin, millimetres, money, percent, words } from './format'
 import { freeRef, nextRef, refFrom } from './refs'
 import { usePanel } from './usePanel'
 
@@ -23,8 +23,14 @@ describe('how figures are written', () => {
     expect(percent(undefined)).toBe('–')
   })
   it('writes shares with a true minus', () => {
-    expect(percent(-30.59)).toBe('−3059 %')
+    expect(percent(-0.3059)).toBe('−31 %')
     expect(percent(0.1234, 1)).toBe('12.3 %')
+  })
+  it('says how many times over a limit, where a share says nothing any more', () => {
+    expect(margin(0.2)).toBe('20 %')
+    expect(margin(-0.9)).toBe('−90 %')
+    expect(margin(-8)).toBe('9 times over')
+    expect(margin(null)).toBe('–')
   })
   it.each([
     [9, '0:09'],

@@ -49,7 +49,8 @@ final class SupplyLoad implements Curable
         $topology = Circuits::of($survey)->topology;
         foreach ($topology->listed() as [$need, $role, $port]) {
             // An output nothing hangs on has nothing to carry.
-            $used = $port->kind === PortKind::Source && ! $port->mains && $topology->countAt("{$need}.{$port->name}") > 0;
+            $used =
+                $port->kind === PortKind::Source && ! $port->mains && $topology->countAt("{$need}.{$port->name}") > 0;
             if ($used) {
                 yield new Subject('port', "{$need}.{$port->name}", "{$role}, output {$port->name}", [$need]);
             }

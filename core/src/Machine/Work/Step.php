@@ -6,7 +6,7 @@ namespace Magpie\Core\Machine\Work;
 
 use Magpie\Core\Quantity\Quantity;
 
-/** One piece of work at the bench. */
+/** One piece of work at the survey. */
 final readonly class Step
 {
     public const STATES = ['open', 'done', 'skipped'];

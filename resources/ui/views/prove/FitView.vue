@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { FindingSummary, Verdict } from '@/api/client'
-import { percent } from '@/shared/format'
+import { margin } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import { verdictOrder } from '@/shared/findings'
 import { useFindings } from '@/shared/useFindings'
@@ -165,7 +165,7 @@ const groups = computed(() => {
           </td>
           <td class="on">{{ finding.subject.label }}</td>
           <td class="says">{{ finding.headline }}</td>
-          <td class="num figure">{{ percent(finding.margin) }}</td>
+          <td class="num figure">{{ margin(finding.margin) }}</td>
           <td v-if="!panel.open" class="quiet small wide-only">{{ finding.weakest }}</td>
         </tr>
       </tbody>

@@ -18,10 +18,14 @@ const powered = computed(
   () =>
     new Set(
       (catalogue.value?.families ?? [])
-        .filter((family) => family.ports.some((port) => port.kind === 'inlet'))
+        .filter((family) => family.ports.some((port) => port.draws))
         .map((family) => family.key),
     ),
 )
+const alwaysOn = computed(
+  () => new Set((catalogue.value?.families ?? []).filter((family) => family.always_on).map((family) => family.key)),
+)
+const all = computed(() => (build.value?.needs ?? []).filter((need) => powered.value.has(need.family)))
 const listed = computed(() => [
   ...new Set([...scenarios.value.flatMap((one) => Object.keys(one.loads ?? {})), ...added.value]),
 ])
@@ -39,10 +43,22 @@ const store = (scenario: Scenario, what: string, path: string[]) => (text: strin
     text === '' ? null : path[0] === 'runs_per_year' && /^\d+$/.test(text) ? Number(text) : text,
   )
 
+/** Loads of the build that do not run in a scenario: nobody has named them, or at nought. */
+const off = (scenario: Scenario) =>
+  all.value.filter((need) => {
+    const share = scenario.loads?.[need.ref] ?? (alwaysOn.value.has(need.family) ? '1' : '0')
+
+    return /^0( |%|$)/.test(share)
+  })
+
+/** It starts with everything on: what does not run in it is taken out by hand, and is said. */
 async function add(): Promise<void> {
   const free = freeRef(refFrom(fresh.value, 'scenario'), (ref) => scenarios.value.some((one) => one.ref === ref))
+  const loads = Object.fromEntries(all.value.map((need) => [need.ref, '100 %']))
   try {
-    await edit(`Add scenario ${fresh.value}`, [{ section: 'scenarios', create: { ref: free, name: fresh.value } }])
+    await edit(`Add scenario ${fresh.value}`, [
+      { section: 'scenarios', create: { ref: free, name: fresh.value, loads } },
+    ])
     fresh.value = ''
     reason.value = ''
   } catch (error) {
@@ -66,8 +82,12 @@ async function add(): Promise<void> {
       </form>
     </div>
     <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
-    <p v-if="scenarios.length === 0" class="quiet">None yet: everything is judged as if it ran at once.</p>
-    <div v-else class="scroll" tabindex="0" aria-label="Scenarios">
+    <p class="quiet">
+      Everything on at once is always judged{{
+        scenarios.length === 0 ? '; none of your own yet.' : ', beside your own.'
+      }}
+    </p>
+    <div v-if="scenarios.length > 0" class="scroll" tabindex="0" aria-label="Scenarios">
       <table class="ledger">
         <thead>
           <tr>
@@ -105,6 +125,21 @@ async function add(): Promise<void> {
               </select>
             </td>
             <td v-for="one in scenarios" :key="one.ref" />
+          </tr>
+          <tr>
+            <td class="quiet">Off in it</td>
+            <td
+              v-for="one in scenarios"
+              :key="one.ref"
+              class="num small"
+              :title="
+                off(one)
+                  .map((need) => need.role)
+                  .join(', ')
+              "
+            >
+              {{ off(one).length === 0 ? 'nothing' : `${off(one).length} of ${all.length}` }}
+            </td>
           </tr>
           <tr>
             <td class="quiet">One run lasts</td>

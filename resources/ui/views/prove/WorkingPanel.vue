@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, reasonOf, type Finding } from '@/api/client'
-import { percent } from '@/shared/format'
+import { margin } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -125,7 +125,7 @@ function openLimit(key: string, standard: string): void {
       >
       <template v-if="finding.margin !== null"
         ><dt>Margin</dt>
-        <dd class="figure">{{ percent(finding.margin, 1) }}</dd></template
+        <dd class="figure">{{ margin(finding.margin, 1) }}</dd></template
       >
     </dl>
 
