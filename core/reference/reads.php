@@ -7,7 +7,11 @@ declare(strict_types=1);
  * Written by bin/magpie docs.
  */
 return [
-    'E01' => ['heater.rated_power', 'heater.rated_voltage', 'power_supply.output_voltage'],
+    'E01' => [
+        'heater.rated_power',
+        'heater.rated_voltage',
+        'power_supply.output_voltage',
+    ],
     'E02' => [
         'contact_housing.contact_rating',
         'controller_board.input_terminal_rating',
@@ -220,7 +224,9 @@ return [
         'controller_board.switch_inputs',
         'controller_board.thermistor_inputs',
     ],
-    'E12-fan' => ['fan.job'],
+    'E12-fan' => [
+        'fan.job',
+    ],
     'E13' => [
         'controller_board.input_fuse',
         'controller_board.own_current',
@@ -247,7 +253,10 @@ return [
         'spindle.efficiency',
         'spindle.rated_power',
     ],
-    'E14' => ['mains_inlet.fuse_rating', 'mains_inlet.switch'],
+    'E14' => [
+        'mains_inlet.fuse_rating',
+        'mains_inlet.switch',
+    ],
     'E14-hands' => [],
     'E15' => [
         'controller_board.own_current',
@@ -347,7 +356,11 @@ return [
         'switching_module.kind',
         'switching_module.on_resistance',
     ],
-    'E24' => ['lamp.rated_current', 'power_supply.least_load', 'power_supply.start_line'],
+    'E24' => [
+        'lamp.rated_current',
+        'power_supply.least_load',
+        'power_supply.start_line',
+    ],
     'E25' => [
         'controller_board.own_current',
         'dc_converter.efficiency',
@@ -374,7 +387,10 @@ return [
         'fuse.voltage_rating',
         'power_supply.output_voltage',
     ],
-    'M01' => ['linear_rail.block_length', 'linear_rail.length'],
+    'M01' => [
+        'linear_rail.block_length',
+        'linear_rail.length',
+    ],
     'M03' => [
         'drive_screw.diameter',
         'drive_screw.lead',
@@ -393,7 +409,12 @@ return [
         'stepper_motor.step_angle',
         'stepper_motor.torque_curve',
     ],
-    'M03-drop' => ['drive_screw.lead', 'servo_motor.brake', 'stepper_motor.brake', 'stepper_motor.holding_torque'],
+    'M03-drop' => [
+        'drive_screw.lead',
+        'servo_motor.brake',
+        'stepper_motor.brake',
+        'stepper_motor.holding_torque',
+    ],
     'M04' => [
         'drive_screw.diameter',
         'drive_screw.lead',
@@ -404,7 +425,11 @@ return [
         'servo_motor.rotor_inertia',
         'stepper_motor.rotor_inertia',
     ],
-    'M05' => ['drive_screw.diameter', 'drive_screw.lead', 'drive_screw.root_diameter'],
+    'M05' => [
+        'drive_screw.diameter',
+        'drive_screw.lead',
+        'drive_screw.root_diameter',
+    ],
     'M05-preload' => [
         'drive_screw.end_play',
         'drive_screw.turning_torque',
@@ -422,7 +447,10 @@ return [
         'stepper_motor.shaft_diameter',
         'stepper_motor.shaft_form',
     ],
-    'M07' => ['linear_rail.dynamic_load', 'linear_rail.static_load'],
+    'M07' => [
+        'linear_rail.dynamic_load',
+        'linear_rail.static_load',
+    ],
     'M08' => [
         'cutter.diameter',
         'cutter.flutes',
@@ -434,7 +462,10 @@ return [
         'spindle.rated_power',
         'spindle.top_speed',
     ],
-    'M08-flow' => ['hot_end.flow', 'hot_end.nozzle'],
+    'M08-flow' => [
+        'hot_end.flow',
+        'hot_end.nozzle',
+    ],
     'M09' => [
         'bearing.bore',
         'coupling.bore_a',
@@ -449,7 +480,11 @@ return [
         'stepper_motor.holding_torque',
         'stepper_motor.shaft_diameter',
     ],
-    'M09-grip' => ['coupling.grip', 'servo_motor.shaft_form', 'stepper_motor.shaft_form'],
+    'M09-grip' => [
+        'coupling.grip',
+        'servo_motor.shaft_form',
+        'stepper_motor.shaft_form',
+    ],
     'M09-cutout' => [
         'display.cut_out',
         'fan.cut_out',
@@ -459,11 +494,30 @@ return [
         'panel.width',
         'stop_button.cut_out',
     ],
-    'M10' => ['screw.head', 'screw.length', 'screw.thread'],
-    'M11' => ['linear_rail.block_length', 'linear_rail.length'],
-    'M12' => ['extrusion.length', 'extrusion.material', 'extrusion.second_moment'],
-    'M13' => ['printed_part.glass_transition', 'printed_part.material', 'printed_part.service_temperature'],
-    'M13-recipe' => ['printed_part.infill', 'printed_part.top_bottom_layers', 'printed_part.walls'],
+    'M10' => [
+        'screw.head',
+        'screw.length',
+        'screw.thread',
+    ],
+    'M11' => [
+        'linear_rail.block_length',
+        'linear_rail.length',
+    ],
+    'M12' => [
+        'extrusion.length',
+        'extrusion.material',
+        'extrusion.second_moment',
+    ],
+    'M13' => [
+        'printed_part.glass_transition',
+        'printed_part.material',
+        'printed_part.service_temperature',
+    ],
+    'M13-recipe' => [
+        'printed_part.infill',
+        'printed_part.top_bottom_layers',
+        'printed_part.walls',
+    ],
     'M14' => [
         'filament.density',
         'filament.diameter',
@@ -480,9 +534,21 @@ return [
         'printed_part.volume',
         'printed_part.wall_share',
     ],
-    'M15' => ['build_sheet.length', 'build_sheet.width', 'heater.heated_depth', 'heater.heated_width', 'heater.place'],
-    'M15-surface' => ['build_sheet.surface', 'filament.material'],
-    'M10-rust' => ['screw.coating', 'screw.grade'],
+    'M15' => [
+        'build_sheet.length',
+        'build_sheet.width',
+        'heater.heated_depth',
+        'heater.heated_width',
+        'heater.place',
+    ],
+    'M15-surface' => [
+        'build_sheet.surface',
+        'filament.material',
+    ],
+    'M10-rust' => [
+        'screw.coating',
+        'screw.grade',
+    ],
     'T01' => [
         'heater.heated_depth',
         'heater.heated_width',

@@ -25,6 +25,7 @@ final readonly class ContactsAtEnd
      * @param  Quantity  $perPole  contacts in parallel that this lead has of each pole
      * @param  list<string>  $shared  leads that end on the same contacts, this one among them; none when it is alone
      * @param  Quantity|null  $all  contacts of each pole that carry all of those together
+     * @param  string  $kind  "plug" or "terminal"
      * @param  bool  $counted  whether that many are known to be there: else one is taken
      */
     private function __construct(
@@ -34,6 +35,7 @@ final readonly class ContactsAtEnd
         public array $shared = [],
         public ?Quantity $all = null,
         public bool $counted = true,
+        public string $kind = 'terminal',
     ) {
     }
 
@@ -99,7 +101,7 @@ final readonly class ContactsAtEnd
      */
     private function with(array $shared, Quantity $all, bool $counted): self
     {
-        return new self($this->place, $this->rating, $this->perPole, $shared, $all, $counted);
+        return new self($this->place, $this->rating, $this->perPole, $shared, $all, $counted, $this->kind);
     }
 
     /** Voltage a housing is rated for; null when its sheet does not say. */
@@ -132,7 +134,7 @@ final readonly class ContactsAtEnd
             Input::ofSpec($housing, $spec, 'Contact rating', "parts/{$housing->ref}/specs/contact_rating", 'I_c'),
         ]);
 
-        return new self($place, $rating, self::count($inquiry, $lead, $side, $end, null));
+        return new self($place, $rating, self::count($inquiry, $lead, $side, $end, null), kind: 'plug');
     }
 
     private static function ofPort(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self

@@ -38,11 +38,13 @@ final readonly class EnergyUse
             if ($flow->whyUnsolved($node) !== null) {
                 $missing[] = $flow->whyUnsolved($node);
             }
+            $ofNode = Quantity::of(0, 'W');
             foreach ($flow->demands($node) as $demand) {
                 array_push($inputs, ...$demand->inputs);
                 array_push($missing, ...$demand->missing);
-                $total = $total->plus(self::average($circuits, $flow, $demand));
+                $ofNode = $ofNode->plus(self::average($circuits, $flow, $demand));
             }
+            $total = $total->plus($ofNode->times(self::onTheWay($circuits, $flow, $node)));
         }
         if ($sources === 0) {
             $missing[] = 'a mains inlet that feeds the machine';
@@ -56,6 +58,20 @@ final readonly class EnergyUse
         return $tariff->times(Quantity::ratio($this->average->times($time)->in('kW h')));
     }
 
+    /** What a source gives for each watt that arrives, with all of it on: the rest warms the leads. At least one. */
+    private static function onTheWay(Circuits $circuits, Flow $flow, int $source): float
+    {
+        $held = $circuits->heldBy($source);
+        $delivered = $flow->delivered($source);
+        $arrives = 0.0;
+        foreach ($flow->demands($source) as $demand) {
+            $arrives += ($flow->volts($demand->node)?->in('V') ?? 0.0) * ($flow->taken($demand)?->in('A') ?? 0.0);
+        }
+        $gives = $held === null || $delivered === null ? 0.0 : $held->in('V') * $delivered->in('A');
+
+        return $arrives <= 0.0 ? 1.0 : max(1.0, $gives / $arrives);
+    }
+
     private static function average(Circuits $circuits, Flow $flow, Demand $demand): Quantity
     {
         $nothing = Quantity::of(0, 'W');
@@ -64,9 +80,11 @@ final readonly class EnergyUse
             $out = $nothing;
             foreach ($fitted->part->ports as $source) {
                 $node = $circuits->topology->node("{$fitted->need->ref}.{$source->name}");
+                $ofNode = $nothing;
                 foreach ($node !== null && $source->kind === PortKind::Source ? $flow->demands($node) : [] as $inner) {
-                    $out = $out->plus(self::average($circuits, $flow, $inner));
+                    $ofNode = $ofNode->plus(self::average($circuits, $flow, $inner));
                 }
+                $out = $out->plus($node === null ? $ofNode : $ofNode->times(self::onTheWay($circuits, $flow, $node)));
             }
             $efficiency = $fitted->part->spec('efficiency')?->lowest();
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
@@ -90,8 +91,12 @@ final class PowerLeads
             }
         }
         $current = $flow->current($lead->ref) ?? $inquiry->lack('its current');
-        if ($terms === [] && ! $inquiry->isIncomplete()) {
-            $inquiry->lack('a scenario in which what it feeds runs');
+        if ($terms === []) {
+            // Nothing it feeds is known to run: no current is not one of 0 A.
+            if (! $inquiry->isIncomplete()) {
+                $inquiry->lack('a scenario in which what it feeds runs');
+            }
+            throw new InputMissing;
         }
         $names = array_column(array_slice($terms, 0, 6), 1);
         $label =
@@ -100,9 +105,6 @@ final class PowerLeads
             '" for '.
             implode(', ', $names).
             (count($terms) > 6 ? ' and '.(count($terms) - 6).' more' : '');
-        if ($terms === []) {
-            return $current;
-        }
 
         return $inquiry->work($label, 'I = '.implode(' + ', array_column($terms, 0)), $symbols, $current, 'A');
     }

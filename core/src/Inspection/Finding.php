@@ -20,6 +20,8 @@ final readonly class Finding
      * @param  list<string>  $missing  what must be known before the check can pass
      * @param  Verdict|null  $otherwise  what it would be if its evidence were strong enough
      * @param  array<string, string>  $wanted  of what is missing: where it would be written
+     * @param  array<string, array{string, Quantity}>  $figures  what a builder asks for beside the verdict: label and value, by a
+     *     key of the check's own
      * @param  string|null  $trouble  why the rule itself could not be carried through, and where, for the log
      */
     public function __construct(
@@ -36,6 +38,7 @@ final readonly class Finding
         public ?Verdict $otherwise = null,
         public array $wanted = [],
         public ?string $trouble = null,
+        public array $figures = [],
     ) {
     }
 
@@ -110,6 +113,11 @@ final readonly class Finding
             'limit' => $this->limit,
             'source' => $this->card->source,
             'asks' => $this->card->asks->value,
+            'figures' => array_map(
+                static fn (string $key, array $f): array => ['key' => $key, 'label' => $f[0], 'value' => (string) $f[1]],
+                array_keys($this->figures),
+                array_values($this->figures),
+            ),
             'working' => array_map(static fn (WorkingStep $s): array => $s->toArray(), $this->working),
             'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
             'missing' => $this->missing,

@@ -22,6 +22,9 @@ final class Inquiry
 {
     public readonly Build $build;
 
+    /** @var array<string, array{string, Quantity}> */
+    private array $figures = [];
+
     /** A margin as small as rounding makes. */
     private const NOTHING = 1e-9;
 
@@ -330,6 +333,14 @@ final class Inquiry
         };
     }
 
+    /** A figure a builder asks for beside the verdict, shown with it and read by views by its key. */
+    public function figure(string $key, string $label, Quantity $value): Quantity
+    {
+        $this->figures[$key] = [$label, $value];
+
+        return $value;
+    }
+
     public function conclude(
         Verdict $verdict,
         string $headline,
@@ -373,6 +384,7 @@ final class Inquiry
             $this->scenario,
             $otherwise,
             $this->wanted,
+            figures: $this->figures,
         );
     }
 
@@ -394,6 +406,7 @@ final class Inquiry
             $this->missing,
             $this->scenario,
             wanted: $this->wanted,
+            figures: $this->figures,
         );
     }
 

@@ -206,7 +206,11 @@ final readonly class BriefFigures
                 $missing,
             );
         }
-        $apparent = $power->over(self::MOTOR * self::DRIVE * self::POWER_FACTOR)->to('W');
+        // What is chosen already says it better than what is usual: then it is what the mains check reckons with.
+        $motor = $this->chosen('spindle', 'efficiency') ?? Quantity::ratio(self::MOTOR);
+        $drive = $this->chosen('spindle_drive', 'efficiency') ?? Quantity::ratio(self::DRIVE);
+        $factor = $this->chosen('spindle_drive', 'power_factor') ?? Quantity::ratio(self::POWER_FACTOR);
+        $apparent = $power->over($motor)->over($drive)->over($factor)->to('W');
         $amps = $apparent->over($site->mainsVoltage)->to('A');
         $limit = $site->outlet->times(0.8)->to('A');
         $left = $limit->minus($site->otherLoad ?? Quantity::of(0, 'A'))->to('A');
@@ -216,9 +220,9 @@ final readonly class BriefFigures
                 'S = P / (η_m × η_d × λ)',
                 [
                     'P' => $power,
-                    'η_m' => Quantity::ratio(self::MOTOR),
-                    'η_d' => Quantity::ratio(self::DRIVE),
-                    'λ' => Quantity::ratio(self::POWER_FACTOR),
+                    'η_m' => $motor,
+                    'η_d' => $drive,
+                    'λ' => $factor,
                 ],
                 $apparent,
             ),
@@ -246,6 +250,15 @@ final readonly class BriefFigures
             $steps,
             $site->otherLoad === null ? ['what else runs on this circuit (0 A when nothing does)'] : [],
         );
+    }
+
+    /** What the one part of a family that is chosen says; null when there is none, or several. */
+    private function chosen(string $family, string $key): ?Quantity
+    {
+        $fitted = array_values([...$this->build->fittedOf($family)]);
+        $value = count($fitted) === 1 ? $fitted[0]->part->spec($key)?->nominal() : null;
+
+        return $value?->isPositive() === true ? $value : null;
     }
 
     /**

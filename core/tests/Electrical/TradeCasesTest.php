@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\EnergyUse;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Electrical\Rules\Signals;
@@ -19,6 +21,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Remedies\RemedySearch;
+use Magpie\Core\Scope\BriefFigures;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
 
@@ -803,6 +806,100 @@ final class TradeCasesTest extends TestCase
             $says = array_filter(array_column($found, 'says'), static fn (string $s): bool => str_contains($s, 'F2'));
             self::assertSame($offered, $says !== [], $rating);
         }
+    }
+
+    public function test_scope_and_the_mains_check_reckon_a_chosen_spindle_alike(): void
+    {
+        $file = \Magpie\Core\Format\BuildFile::data(self::spindle(['spindle' => '100 %'])->build);
+        $build = (new SampleBuild(['brief' => ['process' => 'cutting', 'spindle_power' => '800 W']] + $file))->build;
+        foreach ((new BriefFigures($build))->toArray() as $figure) {
+            if ($figure['key'] === 'spindle') {
+                self::assertStringContainsString("takes about 6.54\u{a0}A", $figure['says']);
+            }
+        }
+        self::assertSays(Verdict::Holds, 'Cut: 6.54 A', self::spindle(['spindle' => '100 %'])->finding('E15/cut'));
+    }
+
+    public function test_a_module_is_advised_for_a_board_alone(): void
+    {
+        $through = static fn (string $family, array $sheet): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '60 A']),
+                    Examples::part('x', $family, $sheet),
+                    Examples::part('bed', 'heater', ['rated_power' => '480 W', 'rated_voltage' => '24 V']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'x.in'],
+                        ['ref' => 'W2', 'from' => 'x.out', 'to' => 'bed.power'],
+                    ],
+                ],
+            ),
+        ))->finding('E07/x.out');
+
+        foreach (
+            [['fuse', ['rated_current' => '10 A']], ['stop_button', ['rated_current' => '10 A']]] as [$family, $sheet]
+        ) {
+            self::assertSays(Verdict::Danger, 'One that is rated for more', $through($family, $sheet));
+        }
+    }
+
+    public function test_no_current_that_is_known_is_not_one_of_nought(): void
+    {
+        $build = self::heaters(['bed' => ['240 W', []]])->build;
+        $file = \Magpie\Core\Format\BuildFile::data($build);
+        unset($file['parts'][1]['specs']['rated_power']);
+        $finding = (new SampleBuild($file))->finding('E03/W-bed');
+
+        self::assertSame(Verdict::Unproven, $finding->verdict);
+        self::assertStringNotContainsString("0\u{a0}A", $finding->headline);
+        self::assertContains('rated power of bed', $finding->missing);
+    }
+
+    public function test_what_warms_the_leads_is_paid_for_too(): void
+    {
+        $build = (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', []),
+                    Examples::part('psu', 'power_supply', [
+                        'output_voltage' => '24 V',
+                        'efficiency' => '90 %',
+                        'power_factor' => '0.95',
+                    ]),
+                    Examples::part('bed', 'heater', ['rated_power' => '240 W', 'rated_voltage' => '24 V']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
+                        [
+                            'ref' => 'W2',
+                            'from' => 'psu.out',
+                            'to' => 'bed.power',
+                            'conductor' => ['size' => '1.5 mm²', 'evidence' => 'datasheet'],
+                            'length' => '5 m',
+                        ],
+                    ],
+                    'site' => ['ambient' => '20 °C', 'mains_voltage' => '230 V'],
+                ],
+            ),
+        ))->build;
+        $circuits = new Circuits($build);
+        $use = EnergyUse::of($circuits, $circuits->scenarios()[0]);
+
+        // 2.4 Ω behind 2 × 5 m × 13.3 mΩ/m: 24²/2.533 Ω are 227.4 W at the supply, 252.7 W at the wall.
+        self::assertEqualsWithDelta(24 ** 2 / (2.4 + 0.133) / 0.9, $use->average->in('W'), 0.01);
+    }
+
+    public function test_the_figure_a_builder_asks_for_stands_beside_the_verdict(): void
+    {
+        $finding = self::heaters(['bed' => ['240 W', ['length' => '1 mm']]])->finding('E05/psu.out');
+
+        // 60 A at 24 V, of which 10 A are taken.
+        self::assertEqualsWithDelta(1440, $finding->figures['usable'][1]->in('W'), 1e-9);
+        self::assertEqualsWithDelta(50, $finding->figures['left'][1]->in('A'), 0.01);
+        self::assertSame(['usable', 'left'], array_column($finding->toArray()['figures'], 'key'));
     }
 
     /**

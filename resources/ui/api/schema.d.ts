@@ -3256,6 +3256,12 @@ export interface components {
             working: components["schemas"]["WorkingStep"][];
             inputs: components["schemas"]["Input"][];
             missing: string[];
+            /** @description What a builder asks for beside the verdict. */
+            figures: {
+                key: string;
+                label: string;
+                value: string;
+            }[];
         } & {
             [key: string]: unknown;
         });

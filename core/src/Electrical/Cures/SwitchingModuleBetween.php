@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Cure;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 
@@ -27,6 +28,10 @@ final readonly class SwitchingModuleBetween implements Cure
     {
         $port = $finding->subject->ref;
         [$board] = explode('.', $port);
+        if ($at->build->fitted($board)?->part->can(Ability::HasChannels) !== true) {
+            // Only a board can leave a load to a module and signal it.
+            return;
+        }
         $leads = array_values(array_filter($at->build->leads, static fn (Lead $l): bool => $l->from->text() === $port));
         $feed =
             array_values(

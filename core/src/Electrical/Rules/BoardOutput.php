@@ -19,6 +19,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
@@ -101,9 +102,11 @@ final class BoardOutput implements Curable
         $cure =
             $verdict === Verdict::Holds
                 ? ''
-                : ($inward
-                    ? ' Take loads off the board.'
-                    : ' A switching module takes the load, and the board only signals it.');
+                : match (true) {
+                    $inward => ' Take loads off the board.',
+                    $fitted->part->can(Ability::HasChannels) => ' A switching module takes the load, and the board only signals it.',
+                    default => ' One that is rated for more, or less load on it.',
+                };
 
         return $inquiry->conclude(
             $verdict,

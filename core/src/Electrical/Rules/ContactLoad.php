@@ -108,7 +108,11 @@ final class ContactLoad implements Curable
             "{$sharing} at {$contacts->place}".
             ($several ? ', of '.implode(' and ', $contacts->shared).' together' : '').
             "; its rating is {$contacts->rating}.".
-            ($verdict === Verdict::Danger ? ' The plug overheats; a further contact pair costs a few coins.' : '');
+            ($verdict !== Verdict::Danger
+                ? ''
+                : ($contacts->kind === 'plug'
+                    ? ' The plug overheats; a further contact pair costs a few coins.'
+                    : ' The terminal overheats; a second one beside it, or one that is rated for more.'));
 
         return $inquiry->conclude(
             $verdict,

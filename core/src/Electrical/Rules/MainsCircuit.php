@@ -114,6 +114,7 @@ final class MainsCircuit implements Check
             Verdict::Fails,
         );
         $inquiry->remark("{$power} here is volts times amps (VA).");
+        $inquiry->figure('left', 'Left for continuous use', $limit->minus($sum));
         $says =
             "{$flow->scenario->name}: {$sum} on a {$outlet} outlet, {$limit} for continuous use.".
             ($verdict === Verdict::Fails
@@ -123,8 +124,8 @@ final class MainsCircuit implements Check
         return $inquiry->conclude(
             $verdict,
             "{$says} A licensed electrician and local code decide on mains work.",
-            $inquiry->margin($sum, $limit),
-            "{$limit} of {$outlet}",
+            $inquiry->margin($sum, $outlet),
+            "{$limit} for continuous use, {$outlet} at the most",
         );
     }
 

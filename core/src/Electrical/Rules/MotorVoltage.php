@@ -93,7 +93,8 @@ final class MotorVoltage implements Curable
             'rpm',
         );
         $inquiry->remark(
-            'Above that it falls about as one over the speed: an estimate, until the curve of the maker says more.',
+            'By the time the current takes to turn round within a step; with the driver\'s sine it comes to a tenth less. Above '.
+                'that the torque falls about as one over the speed: an estimate, until the curve of the maker says more.',
         );
         $verdict = $volts->exceeds($ceiling->times($inquiry->threshold('ceiling'))) ? Verdict::Tight : Verdict::Holds;
 

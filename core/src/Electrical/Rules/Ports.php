@@ -96,7 +96,7 @@ final class Ports implements Curable
         }
         $spare = [];
         foreach ($ports->spare() as $use => $count) {
-            $spare[] = "{$count} {$use}";
+            $spare[] = "{$use} {$count}";
         }
 
         return $inquiry->conclude(

@@ -113,6 +113,12 @@ final class SupplyLoad implements Curable
             Verdict::Fails,
         );
 
+        $volts = $circuits->heldBy($node);
+        if ($volts !== null) {
+            $inquiry->figure('usable', 'Usable, whatever its label says', $limit->times($volts)->to('W'));
+        }
+        $inquiry->figure('left', 'Left', $limit->minus($load));
+
         return $inquiry->conclude(
             $verdict,
             "{$load} of {$limit} in \"{$worst->scenario->name}\": {$share} used, ".

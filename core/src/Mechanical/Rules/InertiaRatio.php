@@ -63,11 +63,15 @@ final class InertiaRatio implements Curable
                 ? null
                 : $inquiry->tryRead($motor, 'inertia_limit', 'k_max');
         $most = $makers === null ? $usual : Quantity::max($usual, $makers);
-        $inquiry->work(
-            'Largest speed-up within that',
-            'i = √(k_max × ΣJ_r / J_L)',
-            ['k_max' => $most, 'J_r' => $rotor, 'J_L' => $load],
-            Quantity::ratio(sqrt(($most->in('') * $rotor->in('kg m²')) / max(1e-12, $load->in('kg m²')))),
+        $inquiry->figure(
+            'speed_up',
+            'Largest speed-up within the limit',
+            $inquiry->work(
+                'Largest speed-up within that',
+                'i = √(k_max × ΣJ_r / J_L)',
+                ['k_max' => $most, 'J_r' => $rotor, 'J_L' => $load],
+                Quantity::ratio(sqrt(($most->in('') * $rotor->in('kg m²')) / max(1e-12, $load->in('kg m²')))),
+            ),
         );
         $this->steps($inquiry, $motion, $rotor);
         $inquiry->remark(

@@ -81,6 +81,9 @@ final class ScrewFit implements Curable
             'mm',
         );
         [$wanted, $why] = $this->wanted($inquiry, $stack, $thread, $where);
+        $inquiry->figure('clamped', 'Clamped parts and washers', $taken);
+        $inquiry->figure('engaged', 'Thread past them', $engaged);
+        $inquiry->figure('wanted', 'Thread wanted', $wanted);
         $suggested = $this->nextLength($taken->plus($wanted));
         $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
         $most = match (true) {
@@ -94,6 +97,7 @@ final class ScrewFit implements Curable
             $inquiry->given('usable thread depth', 'd', $most, $stack->evidence, "{$where}/depth");
         }
         if ($most !== null && $engaged->exceeds($most)) {
+            $inquiry->figure('excess', 'Too long by', $engaged->minus($most));
             $blocked = $stack->into === 'nut' ? 'It stands out into what moves there' : 'It bottoms before it clamps';
 
             return $inquiry->conclude(
@@ -105,6 +109,8 @@ final class ScrewFit implements Curable
             );
         }
         if ($engaged->isBelow($wanted)) {
+            $inquiry->figure('short', 'Too short by', $wanted->minus($engaged));
+
             return $inquiry->conclude(
                 Verdict::Fails,
                 "Too short by {$wanted->minus($engaged)}: {$engaged} of thread where {$wanted} is wanted ({$why}).".

@@ -111,6 +111,8 @@ final class ScrewSpeed implements Curable
         };
         $reach = Quantity::of($allowed->in('rev/s') * $lead->in('mm'), 'mm/s');
 
+        $inquiry->figure('reach', 'Fastest before it whirls', $reach);
+
         return $inquiry->conclude(
             $verdict,
             "{$turns} at top speed; it may turn {$allowed}, which is {$reach} on the axis.".

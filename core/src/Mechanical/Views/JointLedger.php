@@ -102,13 +102,14 @@ final readonly class JointLedger
         $screw = $stack?->screw === null ? null : $this->inspection->survey->build->fitted($stack->screw);
         $thread = $screw?->part->spec('thread')?->choice();
         $head = $screw?->part->spec('head')?->choice() ?? 'cap';
-        $worked = [];
-        foreach ($finding === null || $finding->card->id !== 'M10' ? [] : $finding->working as $step) {
-            $worked[mb_substr($step->formula, 0, 1)] =
-                $step->result === null ? null : round($step->result->in('mm'), 2);
-        }
+        $figure = static function (string $key) use ($finding): ?float {
+            $value = $finding->figures[$key][1] ?? null;
+
+            return $value === null ? null : round($value->in('mm'), 2);
+        };
+        [$clamped, $engaged, $wanted] = [$figure('clamped'), $figure('engaged'), $figure('wanted')];
         $torque = $thread === null ? null : StandardTables::torque($thread)?->in('N m');
-        $least = isset($worked['c'], $worked['w']) ? $worked['c'] + $worked['w'] : null;
+        $least = $clamped === null || $wanted === null ? null : $clamped + $wanted;
 
         return [
             'mate' => $mate,
@@ -121,9 +122,9 @@ final readonly class JointLedger
             'head' => $thread === null ? null : $head,
             'length' => $screw?->part->spec('length')?->nominal()?->in('mm'),
             'count' => $stack->count ?? 0,
-            'clamped' => $worked['c'] ?? null,
-            'engaged' => $worked['e'] ?? null,
-            'wanted' => $worked['w'] ?? null,
+            'clamped' => $clamped,
+            'engaged' => $engaged,
+            'wanted' => $wanted,
             'suggested' => $least === null ? null : self::next($least),
             'torque' => $torque === null ? null : round($torque * (self::SOFTER[$stack->material ?? 'steel'] ?? 1.0), 2),
             'tool' => $thread === null || $head === 'hexagon'

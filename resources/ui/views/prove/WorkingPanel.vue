@@ -105,6 +105,12 @@ function openLimit(key: string, standard: string): void {
       Would read “{{ finding.otherwise }}” on stronger evidence; this check asks for
       {{ evidenceLabel(finding.asks) }} or better.
     </p>
+    <dl v-if="finding.figures.length" class="facts">
+      <template v-for="one in finding.figures" :key="one.key">
+        <dt>{{ one.label }}</dt>
+        <dd class="figure">{{ one.value }}</dd>
+      </template>
+    </dl>
     <p class="quiet small">{{ finding.question }}</p>
 
     <h3>
