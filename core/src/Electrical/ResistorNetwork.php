@@ -74,7 +74,7 @@ final class ResistorNetwork
      * @return array<int, Quantity>
      *
      * @throws \Magpie\Core\Quantity\Exception\NotFinite
-     * @throws VoltageCollapses when loads of constant power ask for more than can arrive
+     * @throws VoltageCollapses when loads of constant power or current ask for more than can arrive
      */
     public function solve(): array
     {
@@ -99,6 +99,11 @@ final class ResistorNetwork
         }
         $order = $this->eliminate($links, $diagonal);
         $volts = $this->round($order, $diagonal, $right);
+        foreach ($this->fixed === [] || max($this->fixed) <= 0.0 ? [] : $this->drains as $node => $amps) {
+            if ($amps > 0.0 && $volts[$node] <= 0.0) {
+                throw new VoltageCollapses($node);
+            }
+        }
 
         return array_map(static fn (float $v): Quantity => Quantity::of($v, 'V'), $volts);
     }

@@ -103,4 +103,21 @@ final class ResistorNetworkTest extends TestCase
         $this->expectException(VoltageCollapses::class);
         $line(290)->solve();
     }
+
+    public function test_more_current_than_can_arrive_collapses(): void
+    {
+        // 24 V over 0.5 Ω gives 48 A into a dead short, and no load may take more.
+        $line = static function (float $amps): ResistorNetwork {
+            $network = new ResistorNetwork;
+            $network->hold(0, Quantity::of(24, 'V'));
+            $network->connect(0, 1, Quantity::of(0.5, 'Ω'));
+            $network->drain(1, Quantity::of($amps, 'A'));
+
+            return $network;
+        };
+
+        self::assertEqualsWithDelta(1.0, $line(46)->solve()[1]->in('V'), 1e-9);
+        $this->expectException(VoltageCollapses::class);
+        $line(48)->solve();
+    }
 }
