@@ -194,6 +194,63 @@ final readonly class DriveLoad
     /** Share of the top speed at which is cut: common practice, no source. */
     public const CUTTING = 1 / 3;
 
+    /**
+     * The most the axis may accelerate at its top speed with its reserve of torque left; null where it is asked for
+     * no acceleration, so there is none to scale.
+     *
+     * @param  Quantity  $wanted  torque wanted, of what the move asks
+     */
+    public function acceleration(Inquiry $inquiry, TorqueCurve $curve, Quantity $wanted): ?Quantity
+    {
+        [$accelerate, $run] = $this->phases;
+        $more = $accelerate['torque']->minus($run['torque']);
+        $asked = $inquiry->build->axes[$inquiry->subject->ref]->drive->acceleration;
+        if ($asked === null || ! $more->isPositive()) {
+            return null;
+        }
+        $has = $curve->at($this->shaft($accelerate['speed']));
+        $left = Quantity::max($has->over($wanted)->minus($run['torque']), Quantity::of(0, 'N m'));
+
+        return $inquiry->work(
+            'Acceleration it has torque for at top speed',
+            'a_max = (T / k − T_r) / (T_a − T_r) × a',
+            [
+                'T' => $has,
+                'k' => $wanted,
+                'T_r' => $run['torque'],
+                'T_a' => $accelerate['torque'],
+                'a' => $asked,
+            ],
+            $asked->times($left->over($more)),
+            'mm/s²',
+        );
+    }
+
+    /** The force it pushes with when something stops it, the weight it carries included: what a hand in its way feels. */
+    public function stalled(Inquiry $inquiry, TorqueCurve $curve): Quantity
+    {
+        $drive = $inquiry->build->axes[$inquiry->subject->ref]->drive;
+        $efficiency = $drive->efficiency ?? Quantity::ratio(1);
+        $weight = Quantity::of(
+            ($drive->mass?->in('kg') ?? 0.0) * self::G * abs(sin($drive->incline?->in('rad') ?? 0.0)),
+            'N',
+        );
+        $torque = $curve->at(Quantity::of(0, 'rev/s'));
+
+        return $inquiry->work(
+            'Push when it is stopped',
+            'F = T × 2π × η / s + m·g·sinθ',
+            ['T' => $torque, 'η' => $efficiency, 's' => $this->travel],
+            $torque
+                ->times(2 * M_PI)
+                ->times($efficiency)
+                ->over($this->travel)
+                ->to('N')
+                ->plus($weight),
+            'N',
+        );
+    }
+
     /** Speed of the motor at a speed of the axis. */
     public function shaft(Quantity $speed): Quantity
     {

@@ -115,6 +115,8 @@ final class MonotoneTest extends TestCase
             $worst = $phase['torque'] > 0 ? min($worst, $phase['has'] / $phase['torque']) : $worst;
         }
         $finding = $sample->finding('M03/x');
+        self::assertEqualsWithDelta($finding->figures['acceleration'][1]->in('mm/s²'), $axis['max_acceleration'], 0.1);
+        self::assertEqualsWithDelta($finding->figures['stall'][1]->in('N'), $axis['stall_force'], 0.1);
         $step =
             array_values(
                 array_filter(

@@ -66,6 +66,33 @@ final class MotionTest extends TestCase
         self::assertEqualsWithDelta(0.0416, self::worked($finding, 'Torque while it runs')->in('N m'), 0.0001);
     }
 
+    public function test_the_acceleration_it_has_torque_for_is_where_the_check_turns(): void
+    {
+        $figure = static fn (string $key, string $acceleration): Quantity => (new SampleBuild(
+            SampleAxis::file(['acceleration' => $acceleration]),
+        ))->finding('M03/x')->figures[$key][1];
+        $verdict = static fn (float $acceleration): Verdict => (new SampleBuild(
+            SampleAxis::file(['acceleration' => "{$acceleration} mm/s²"]),
+        ))->finding('M03/x')->verdict;
+
+        $most = $figure('acceleration', '3000 mm/s²')->in('mm/s²');
+        // What it could do is no matter of what is asked of it.
+        self::assertEqualsWithDelta($most, $figure('acceleration', '9000 mm/s²')->in('mm/s²'), 1.0);
+        self::assertSame(Verdict::Holds, $verdict($most * 0.999));
+        self::assertSame(Verdict::Tight, $verdict($most * 1.001));
+    }
+
+    public function test_a_stopped_axis_pushes_with_all_its_holding_torque_and_its_weight(): void
+    {
+        // F = 2πηT/s by hand: 2π × 0.95 × 0.45 × 1.5/1.8 / 0.040 m = 55.96 N; upright, 0.6 kg more.
+        $push = static fn (string $incline): float => (new SampleBuild(SampleAxis::file(['incline' => $incline])))
+            ->finding('M03/x')
+            ->figures['stall'][1]->in('N');
+
+        self::assertEqualsWithDelta(55.96, $push('0 °'), 0.01);
+        self::assertEqualsWithDelta(55.96 + 0.6 * 9.80665, $push('90 °'), 0.01);
+    }
+
     public function test_both_unit_systems_agree(): void
     {
         $metric = (new SampleBuild(

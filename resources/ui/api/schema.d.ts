@@ -4319,6 +4319,8 @@ export interface components {
             load_inertia: number | null;
             rotor_inertia: number | null;
             steps_per_mm: number | null;
+            max_acceleration: number | null;
+            stall_force: number | null;
             step_rate: number | null;
             caps: {
                 by: string;

@@ -97,6 +97,17 @@ final class DriveForce implements Curable
                 'Torque above the corner speed is an estimate, until points of the curve are on its sheet. A measured load or following error is better than either.',
             );
         }
+        $most = $load->acceleration($inquiry, $curve, $wanted);
+        if ($most !== null) {
+            $inquiry->figure('acceleration', 'Acceleration it has torque for', $most);
+        }
+        $inquiry->figure(
+            'stall',
+            $motion->motor($inquiry)->part->family->key() === 'servo_motor'
+                ? 'Push when stopped, at rated torque; its peak is more'
+                : 'Push when stopped',
+            $load->stalled($inquiry, $curve),
+        );
         $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));
         $verdict = match (true) {
             ! $factor->isBelow($wanted) => Verdict::Holds,

@@ -72,6 +72,10 @@ final readonly class MotionLedger
             : null;
         $usable = $this->ask($axis, $missing, static fn (Inquiry $i): Quantity => UsableTravel::of($i, $axis));
         $top = $axis->drive->topSpeed;
+        $told = AxisMotion::figures($this->survey, $axis);
+        $wanted = $motion->wanted($this->survey->build);
+        $may = $load === null || $curve === null ? null : $load->acceleration($told, $curve, Quantity::ratio($wanted));
+        $push = $load === null || $curve === null ? null : $load->stalled($told, $curve);
 
         return [
             'ref' => $axis->ref,
@@ -97,7 +101,7 @@ final readonly class MotionLedger
                         ],
                         $load->phases,
                     ),
-            'wanted' => $motion->wanted($this->survey->build),
+            'wanted' => $wanted,
             'loop' => $motion->loop(),
             'travel_per_turn' => $load === null ? null : round($load->travel->in('mm'), 4),
             'load_inertia' => $load === null ? null : round($load->load->in('kg cm²'), 4),
@@ -105,6 +109,8 @@ final readonly class MotionLedger
             'steps_per_mm' => $steps === null ? null : round($steps->in(''), 3),
             'step_rate' => $steps === null || $top === null ? null : round(($steps->in('') * $top->in('mm/s')) / 1000, 2),
             'caps' => $load === null || $curve === null ? null : $this->cap($axis, $motion, $load, $curve),
+            'max_acceleration' => $may === null ? null : round($may->in('mm/s²'), 1),
+            'stall_force' => $push === null ? null : round($push->in('N'), 1),
             'stack' => $this->stack($axis),
             'usable' => $usable === null ? null : round($usable->in('mm'), 2),
             'advertised' => $axis->advertised?->in('mm'),

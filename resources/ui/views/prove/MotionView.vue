@@ -255,6 +255,14 @@ const svg = () => {
           </dd>
         </div>
         <div>
+          <dt>May accelerate</dt>
+          <dd><FigureText :value="axis.max_acceleration?.toFixed(0)" unit="mm/s²" /></dd>
+        </div>
+        <div>
+          <dt>Pushes when stopped</dt>
+          <dd><FigureText :value="axis.stall_force?.toFixed(0)" unit="N" /></dd>
+        </div>
+        <div>
           <dt>Load at the shaft</dt>
           <dd><FigureText :value="axis.load_inertia" unit="kg cm²" /></dd>
         </div>
