@@ -33,13 +33,13 @@ final readonly class WorkingStep
         $symbols = $this->symbols;
 
         return (string) preg_replace_callback(
-            '/([\p{L}][\p{L}\d_]*)(²?)/u',
+            '/([\p{L}][\p{L}\d_]*)([²³⁴]?)/u',
             static function (array $m) use ($symbols): string {
                 $value = isset($symbols[$m[1]]) ? $symbols[$m[1]]->shown(self::FIGURES) : null;
 
                 return match (true) {
                     $value === null => $m[0],
-                    $m[2] !== '' => "({$value})²",
+                    $m[2] !== '' => "({$value}){$m[2]}",
                     default => $value,
                 };
             },

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Inspection;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Inspection\WorkingStep;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\TorqueCurve;
@@ -328,5 +329,19 @@ final class EdgesTest extends TestCase
         );
         self::assertNotSame(Verdict::Fails, (new SampleBuild($belts('3 mm', '2 mm')))->finding('M06/x')->verdict);
         self::assertSame(Verdict::Fails, (new SampleBuild($belts('3 mm')))->finding('M06/x')->verdict);
+    }
+
+    public function test_a_number_put_into_a_power_stands_in_brackets(): void
+    {
+        $step = new WorkingStep(
+            'Deflection',
+            'f = F × L³ / (d⁴ × k²)',
+            ['F' => Quantity::of(180, 'N'), 'L' => Quantity::of(500, 'mm'), 'd' => Quantity::of(16, 'mm')],
+        );
+
+        self::assertSame(
+            '180 N × (500 mm)³ / ((16 mm)⁴ × k²)',
+            preg_replace('/\s/u', ' ', $step->substituted()),
+        );
     }
 }
