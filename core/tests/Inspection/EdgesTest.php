@@ -333,15 +333,12 @@ final class EdgesTest extends TestCase
 
     public function test_a_number_put_into_a_power_stands_in_brackets(): void
     {
-        $step = new WorkingStep(
-            'Deflection',
-            'f = F × L³ / (d⁴ × k²)',
-            ['F' => Quantity::of(180, 'N'), 'L' => Quantity::of(500, 'mm'), 'd' => Quantity::of(16, 'mm')],
-        );
+        $step = new WorkingStep('Deflection', 'f = F × L³ / (d⁴ × k²)', [
+            'F' => Quantity::of(180, 'N'),
+            'L' => Quantity::of(500, 'mm'),
+            'd' => Quantity::of(16, 'mm'),
+        ]);
 
-        self::assertSame(
-            '180 N × (500 mm)³ / ((16 mm)⁴ × k²)',
-            preg_replace('/\s/u', ' ', $step->substituted()),
-        );
+        self::assertSame('180 N × (500 mm)³ / ((16 mm)⁴ × k²)', preg_replace('/\s/u', ' ', $step->substituted()));
     }
 }

@@ -125,21 +125,23 @@ final class VoltageWindow implements Curable
                 'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
             );
         }
+        $tight = $motors ? $inquiry->threshold('tight') : Quantity::ratio(1);
         $verdict = $motors
-            ? $inquiry->band($high, $max, $inquiry->threshold('holds'), $inquiry->threshold('tight'), Verdict::Danger)
+            ? $inquiry->band($high, $max, $inquiry->threshold('holds'), $tight, Verdict::Danger)
             : ($high->exceeds($max)
                 ? Verdict::Danger
                 : Verdict::Holds);
-        $says = match ($verdict) {
-            Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
-            Verdict::Tight => "{$at}; the weakest part here stands {$max}: {$share} of it is used.",
+        $says = match (true) {
+            $high->exceeds($max) => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
+            $verdict === Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). What the motors push back when they brake can burn it.",
+            $verdict === Verdict::Tight => "{$at}; the weakest part here stands {$max}: {$share} of it is used.",
             default => "{$at}; this input stands {$max}.",
         };
 
         return $inquiry->conclude(
             $verdict,
             $says,
-            $inquiry->margin($high, $max),
+            $inquiry->margin($high, $max->times($tight)),
             $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
         );
     }
