@@ -36,6 +36,34 @@ final class Adopting
     }
 
     /**
+     * A library entry as a need of its own, one piece unless it says otherwise, with the entry itself where the build
+     * has it not yet.
+     *
+     * @param  string  $ref  free among the needs
+     * @param  array<string, mixed>  $rest  further members of the need
+     * @return list<Change>
+     */
+    public static function need(Build $build, Entry $entry, string $ref, string $role, array $rest): array
+    {
+        [$part, $changes] = self::changes($build, $entry);
+
+        return [
+            ...$changes,
+            [
+                'section' => 'needs',
+                'create' => $rest + [
+                    'ref' => $ref,
+                    'role' => $role,
+                    'family' => $entry->part->family->key(),
+                    'quantity' => 1,
+                    'candidates' => [$part],
+                    'choice' => $part,
+                ],
+            ],
+        ];
+    }
+
+    /**
      * @param  array<string, mixed>  $taken
      */
     public static function free(string $stem, array $taken): string

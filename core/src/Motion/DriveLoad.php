@@ -26,6 +26,8 @@ final readonly class DriveLoad
      * @param  Quantity|null  $rotor  inertia of all rotors
      * @param  list<array{phase: string, speed: Quantity, force: Quantity, torque: Quantity}>  $phases
      * @param  bool  $screwGuessed  the inertia of the screw comes from its diameter and length
+     * @param  Quantity  $acceleration  asked of the axis
+     * @param  Quantity  $weight  of the mass, along the axis
      */
     private function __construct(
         public Quantity $travel,
@@ -33,6 +35,9 @@ final readonly class DriveLoad
         public ?Quantity $rotor,
         public array $phases,
         public bool $screwGuessed,
+        private Quantity $acceleration,
+        private Quantity $weight,
+        private Quantity $efficiency,
     ) {
     }
 
@@ -188,7 +193,7 @@ final readonly class DriveLoad
             ];
         }
 
-        return new self($travel, $load, $rotor, $phases, $guessed);
+        return new self($travel, $load, $rotor, $phases, $guessed, $acceleration, $weight, $efficiency);
     }
 
     /** Share of the top speed at which is cut: common practice, no source. */
@@ -204,8 +209,7 @@ final readonly class DriveLoad
     {
         [$accelerate, $run] = $this->phases;
         $more = $accelerate['torque']->minus($run['torque']);
-        $asked = $inquiry->build->axes[$inquiry->subject->ref]->drive->acceleration;
-        if ($asked === null || ! $more->isPositive()) {
+        if (! $more->isPositive()) {
             return null;
         }
         $has = $curve->at($this->shaft($accelerate['speed']));
@@ -219,9 +223,9 @@ final readonly class DriveLoad
                 'k' => $wanted,
                 'T_r' => $run['torque'],
                 'T_a' => $accelerate['torque'],
-                'a' => $asked,
+                'a' => $this->acceleration,
             ],
-            $asked->times($left->over($more)),
+            $this->acceleration->times($left->over($more)),
             'mm/s²',
         );
     }
@@ -229,21 +233,16 @@ final readonly class DriveLoad
     /** The force it pushes with when something stops it, the weight it carries included: what a hand in its way feels. */
     public function stalled(Inquiry $inquiry, TorqueCurve $curve): Quantity
     {
-        $drive = $inquiry->build->axes[$inquiry->subject->ref]->drive;
-        $efficiency = $drive->efficiency ?? Quantity::ratio(1);
-        $weight = Quantity::of(
-            ($drive->mass?->in('kg') ?? 0.0) * self::G * abs(sin($drive->incline?->in('rad') ?? 0.0)),
-            'N',
-        );
+        $weight = Quantity::max($this->weight, $this->weight->times(-1));
         $torque = $curve->at(Quantity::of(0, 'rev/s'));
 
         return $inquiry->work(
             'Push when it is stopped',
             'F = T × 2π × η / s + m·g·sinθ',
-            ['T' => $torque, 'η' => $efficiency, 's' => $this->travel],
+            ['T' => $torque, 'η' => $this->efficiency, 's' => $this->travel],
             $torque
                 ->times(2 * M_PI)
-                ->times($efficiency)
+                ->times($this->efficiency)
                 ->over($this->travel)
                 ->to('N')
                 ->plus($weight),

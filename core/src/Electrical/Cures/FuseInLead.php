@@ -43,24 +43,13 @@ final readonly class FuseInLead implements Cure
                     ($b->part->spec('rated_current')?->nominal()?->in('A') ?? 0),
             );
             foreach ($fuses as $entry) {
-                [$part, $changes] = Adopting::changes($at->build, $entry);
                 yield new Remedy(
                     "{$entry->part->name} in {$lead->ref}, at {$at->build->roleOf($lead->from->need)}",
                     [
-                        ...$changes,
-                        [
-                            'section' => 'needs',
-                            'create' => [
-                                'ref' => $need,
-                                'role' => "Fuse in {$lead->ref}",
-                                'family' => 'fuse',
-                                'quantity' => 1,
-                                'candidates' => [$part],
-                                'choice' => $part,
-                                'spares' => '100 %',
-                                'purpose' => 'safety',
-                            ],
-                        ],
+                        ...Adopting::need($at->build, $entry, $need, "Fuse in {$lead->ref}", [
+                            'spares' => '100 %',
+                            'purpose' => 'safety',
+                        ]),
                         Remedy::set('leads', $lead->ref, ['protection'], $need),
                     ],
                     true,

@@ -34,26 +34,12 @@ final readonly class MoreChannels implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         $need = Adopting::free("more-{$finding->subject->ref}", $at->build->needs);
+        $role = $at->build->roleOf($finding->subject->ref);
         foreach ($this->families($finding, $at->build) as $family) {
             foreach (array_slice($at->shelf($family), 0, self::TRIED) as $entry) {
-                [$part, $changes] = Adopting::changes($at->build, $entry);
                 yield new Remedy(
-                    "{$entry->part->name} beside {$at->build->roleOf($finding->subject->ref)}",
-                    [
-                        ...$changes,
-                        [
-                            'section' => 'needs',
-                            'create' => [
-                                'ref' => $need,
-                                'role' => "More channels beside {$at->build->roleOf($finding->subject->ref)}",
-                                'family' => $family,
-                                'quantity' => 1,
-                                'candidates' => [$part],
-                                'choice' => $part,
-                                'purpose' => 'core',
-                            ],
-                        ],
-                    ],
+                    "{$entry->part->name} beside {$role}",
+                    Adopting::need($at->build, $entry, $need, "More channels beside {$role}", ['purpose' => 'core']),
                     true,
                 );
             }

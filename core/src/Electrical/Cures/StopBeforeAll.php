@@ -37,23 +37,10 @@ final readonly class StopBeforeAll implements Cure
             $from = "{$source[0]}.{$source[2]->name}";
             $leads = Circuits::of($at->survey)->topology->leadsFrom($from);
             foreach ($leads === [] ? [] : array_slice($at->shelf('stop_button'), 0, self::TRIED) as $entry) {
-                [$part, $changes] = Adopting::changes($at->build, $entry);
                 yield new Remedy(
                     "{$entry->part->name} behind {$source[1]}",
                     [
-                        ...$changes,
-                        [
-                            'section' => 'needs',
-                            'create' => [
-                                'ref' => $need,
-                                'role' => 'Main stop',
-                                'family' => 'stop_button',
-                                'quantity' => 1,
-                                'candidates' => [$part],
-                                'choice' => $part,
-                                'purpose' => 'safety',
-                            ],
-                        ],
+                        ...Adopting::need($at->build, $entry, $need, 'Main stop', ['purpose' => 'safety']),
                         [
                             'section' => 'leads',
                             'create' => ['ref' => $feed, 'from' => $from, 'to' => "{$need}.in"] + self::like($leads),

@@ -43,25 +43,18 @@ final readonly class SwitchingModuleBetween implements Cure
         $need = Adopting::free("sw-{$leads[0]->to->need}", $at->build->needs);
         $lead = Adopting::free("W-{$need}", $at->build->leads);
         foreach (array_slice($at->shelf('switching_module'), 0, self::TRIED) as $entry) {
-            [$part, $changes] = Adopting::changes($at->build, $entry);
             yield new Remedy(
                 "{$entry->part->name} between {$at->build->roleOf($board)} and {$at->build->roleOf(
                     $leads[0]->to->need,
                 )}",
                 [
-                    ...$changes,
-                    [
-                        'section' => 'needs',
-                        'create' => [
-                            'ref' => $need,
-                            'role' => "Switch of {$at->build->roleOf($leads[0]->to->need)}",
-                            'family' => 'switching_module',
-                            'quantity' => 1,
-                            'candidates' => [$part],
-                            'choice' => $part,
-                            'purpose' => 'safety',
-                        ],
-                    ],
+                    ...Adopting::need(
+                        $at->build,
+                        $entry,
+                        $need,
+                        "Switch of {$at->build->roleOf($leads[0]->to->need)}",
+                        ['purpose' => 'safety'],
+                    ),
                     Remedy::set('leads', $leads[0]->ref, ['from'], "{$need}.out"),
                     [
                         'section' => 'leads',

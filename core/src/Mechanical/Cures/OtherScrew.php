@@ -48,23 +48,13 @@ final readonly class OtherScrew implements Cure
                 $entry->part->spec('thread')?->choice() === $thread &&
                 $entry->part->spec('head')?->choice() === ($now->part->spec('head')?->choice() ?? 'cap')
             ) {
-                [$part, $changes] = Adopting::changes($at->build, $entry);
                 yield new Remedy(
                     "{$entry->part->name} for this joint",
                     [
-                        ...$changes,
-                        [
-                            'section' => 'needs',
-                            'create' => [
-                                'ref' => $need,
-                                'role' => "Screws of {$mate}",
-                                'family' => 'screw',
-                                'quantity' => $stack->count,
-                                'candidates' => [$part],
-                                'choice' => $part,
-                                'spares' => '15 %',
-                            ],
-                        ],
+                        ...Adopting::need($at->build, $entry, $need, "Screws of {$mate}", [
+                            'quantity' => $stack->count,
+                            'spares' => '15 %',
+                        ]),
                         Remedy::set('mates', $mate, ['screws', (int) $index, 'screw'], $need),
                     ],
                     true,
