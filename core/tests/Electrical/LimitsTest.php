@@ -332,10 +332,9 @@ final class LimitsTest extends TestCase
         yield 'too little' => ['9 V', Verdict::Fails];
     }
 
-    #[DataProvider('rails')]
-    public function test_a_motor_rail_stays_clear_of_its_weakest_part(string $volts, Verdict $verdict): void
+    private static function rail(string $volts): Finding
     {
-        $build = new SampleBuild(
+        return (new SampleBuild(
             Examples::file(
                 [
                     Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
@@ -347,9 +346,25 @@ final class LimitsTest extends TestCase
                 ],
                 ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]],
             ),
-        );
+        ))->finding('E06/drv.power');
+    }
 
-        self::assertSame($verdict, $build->finding('E06/drv.power')->verdict);
+    #[DataProvider('rails')]
+    public function test_a_motor_rail_stays_clear_of_its_weakest_part(string $volts, Verdict $verdict): void
+    {
+        self::assertSame($verdict, self::rail($volts)->verdict);
+    }
+
+    public function test_a_motor_rail_under_its_weakest_part_but_too_near_says_why_it_is_a_danger(): void
+    {
+        self::assertSame(Verdict::Danger, self::rail('34 V')->verdict);
+        self::assertStringContainsString('push back when they brake', self::rail('34 V')->headline);
+        self::assertSame(Verdict::Danger, self::rail('36 V')->verdict);
+        self::assertStringContainsString('It burns', self::rail('36 V')->headline);
+        self::assertSame(Verdict::Tight, self::rail('33 V')->verdict);
+        // A danger is past its limit, which is short of the rating.
+        self::assertLessThan(0.0, self::rail('34 V')->margin?->in(''));
+        self::assertGreaterThan(0.0, self::rail('33 V')->margin?->in(''));
     }
 
     public function test_a_board_fed_from_two_sources_fails_and_its_currents_are_not_guessed(): void

@@ -472,36 +472,6 @@ final class TradeCasesTest extends TestCase
         self::assertSame(Verdict::Holds, $on('fan'));
     }
 
-    public function test_a_motor_rail_under_its_weakest_part_but_too_near_says_why_it_is_a_danger(): void
-    {
-        $at = static fn (string $volts): Finding => (new SampleBuild(
-            Examples::file(
-                [
-                    Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
-                    Examples::part('drv', 'motor_driver', [
-                        'min_voltage' => '12 V',
-                        'max_voltage' => '35 V',
-                        'supply_current' => '2 A',
-                    ]),
-                    Examples::part('motor', 'stepper_motor', ['rated_current' => '1.5 A']),
-                ],
-                [
-                    'leads' => [
-                        ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power'],
-                        ['ref' => 'W2', 'from' => 'drv.motor', 'to' => 'motor.phases'],
-                    ],
-                ],
-            ),
-        ))->finding('E06/drv.power');
-
-        self::assertSays(Verdict::Danger, 'push back when they brake', $at('34 V'));
-        self::assertSays(Verdict::Danger, 'It burns', $at('36 V'));
-        self::assertSame(Verdict::Tight, $at('33 V')->verdict);
-        // A danger is past its limit, which is short of the rating.
-        self::assertLessThan(0.0, $at('34 V')->margin?->in(''));
-        self::assertGreaterThan(0.0, $at('33 V')->margin?->in(''));
-    }
-
     public function test_a_supply_at_the_end_of_a_long_thin_lead_collapses(): void
     {
         $over = static fn (string $length): Finding => (new SampleBuild(

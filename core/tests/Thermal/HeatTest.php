@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Thermal;
 
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
 use Magpie\Core\Thermal\Rules\HeatUp;
@@ -13,19 +14,22 @@ use PHPUnit\Framework\TestCase;
 
 final class HeatTest extends TestCase
 {
+    /** A plate of 300 × 300 × 8 mm, with 600 W under it. */
+    private const PLATE = [
+        'rated_power' => '600 W',
+        'rated_voltage' => '24 V',
+        'plate_mass' => '1.94 kg',
+        'plate_material' => 'aluminium',
+        'target' => '105 °C',
+        'heated_width' => '300 mm',
+        'heated_depth' => '300 mm',
+    ];
+
     public function test_heat_up_by_the_handbook_and_by_stepping_through_it(): void
     {
         // T01: 300×300×8 mm aluminium (1.94 kg, 897 J/kg·K), 75 K, 600 W: 218 s without losses.
         $build = new SampleBuild(
-            HeatUp::bed([
-                'rated_power' => '600 W',
-                'rated_voltage' => '24 V',
-                'plate_mass' => '1.94 kg',
-                'plate_material' => 'aluminium',
-                'target' => '105 °C',
-                'heated_width' => '300 mm',
-                'heated_depth' => '300 mm',
-            ]),
+            HeatUp::bed(self::PLATE),
         );
         $worked = [];
         foreach ($build->finding('T01/bed')->working as $step) {
@@ -114,17 +118,9 @@ final class HeatTest extends TestCase
 
     public function test_a_bed_on_half_its_voltage_heats_with_a_quarter_of_its_watts(): void
     {
-        $up = static fn (string $on): \Magpie\Core\Inspection\Finding => (new SampleBuild(
+        $up = static fn (string $on): Finding => (new SampleBuild(
             HeatUp::bed(
-                [
-                    'rated_power' => '600 W',
-                    'rated_voltage' => '24 V',
-                    'plate_mass' => '1.94 kg',
-                    'plate_material' => 'aluminium',
-                    'target' => '105 °C',
-                    'heated_width' => '300 mm',
-                    'heated_depth' => '300 mm',
-                ],
+                self::PLATE,
                 $on,
             ),
         ))->finding('T01/bed');
