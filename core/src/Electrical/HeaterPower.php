@@ -8,7 +8,6 @@ use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Draw;
-use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
@@ -38,16 +37,7 @@ final readonly class HeaterPower
         $topology = Circuits::of($survey)->topology;
         $source = self::sourceOf($topology, $heater) ?? $inquiry->lack('one supply that feeds it');
         [$supply, $out] = $topology->at($source);
-        $mains = $inquiry->build->site->mainsVoltage;
-        $held = $out->mains
-            ? $inquiry->given(
-                'mains voltage of the site',
-                'V',
-                $mains,
-                $mains === null ? null : Evidence::Standard,
-                'site/mains_voltage',
-            )
-            : $inquiry->port($supply, $out, 'voltage', 'V', $bound);
+        $held = $out->mains ? $inquiry->mains() : $inquiry->port($supply, $out, 'voltage', 'V', $bound);
         $resistance = $inquiry->work(
             'Resistance of the heater',
             'R = V_r² / P_r',

@@ -233,6 +233,22 @@ final class Inquiry
     }
 
     /**
+     * Voltage of the mains where the machine stands, as the standards of the place have it.
+     *
+     * @throws InputMissing when the site does not say
+     */
+    public function mains(): Quantity
+    {
+        return $this->given(
+            'mains voltage of the site',
+            'V',
+            $this->build->site->mainsVoltage,
+            Evidence::Standard,
+            'site/mains_voltage',
+        );
+    }
+
+    /**
      * @param  iterable<Input>  $inputs  values read elsewhere on this check's behalf
      */
     public function absorb(iterable $inputs): void

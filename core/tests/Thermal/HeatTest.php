@@ -28,9 +28,7 @@ final class HeatTest extends TestCase
     public function test_heat_up_by_the_handbook_and_by_stepping_through_it(): void
     {
         // T01: 300×300×8 mm aluminium (1.94 kg, 897 J/kg·K), 75 K, 600 W: 218 s without losses.
-        $build = new SampleBuild(
-            HeatUp::bed(self::PLATE),
-        );
+        $build = new SampleBuild(HeatUp::bed(self::PLATE));
         $worked = [];
         foreach ($build->finding('T01/bed')->working as $step) {
             $worked[$step->label] = $step->result;
@@ -118,12 +116,7 @@ final class HeatTest extends TestCase
 
     public function test_a_bed_on_half_its_voltage_heats_with_a_quarter_of_its_watts(): void
     {
-        $up = static fn (string $on): Finding => (new SampleBuild(
-            HeatUp::bed(
-                self::PLATE,
-                $on,
-            ),
-        ))->finding('T01/bed');
+        $up = static fn (string $on): Finding => (new SampleBuild(HeatUp::bed(self::PLATE, $on)))->finding('T01/bed');
 
         self::assertSame(Verdict::Holds, $up('24 V')->verdict);
         self::assertSame(Verdict::Fails, $up('12 V')->verdict, '150 W against 162 W that leave the plate at 105 °C.');

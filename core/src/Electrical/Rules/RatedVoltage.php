@@ -17,7 +17,6 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Trade;
@@ -74,13 +73,7 @@ final class RatedVoltage implements Curable
         $node = $lead === null ? $topology->node("{$inquiry->subject->ref}.in") : $topology->nearEnd($lead->ref);
         [$volts, $alternating] = ($node === null ? null : self::volts($survey, $node)) ?? $inquiry->lack('its voltage');
         if ($alternating) {
-            $volts = $inquiry->given(
-                'mains voltage of the site',
-                'V',
-                $volts,
-                Evidence::Standard,
-                'site/mains_voltage',
-            );
+            $volts = $inquiry->mains();
         } else {
             $source = $node === null ? null : $topology->sourceOf($node);
             $inquiry->absorb($source === null ? [] : Circuits::of($survey)->restOf($source));

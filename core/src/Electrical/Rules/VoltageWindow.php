@@ -196,13 +196,7 @@ final class VoltageWindow implements Curable
     /** A drive makes its spindle's voltage itself, and never more than what it is fed with. */
     private function behindDrive(Inquiry $inquiry, Fitted $spindle, Fitted $drive): Finding
     {
-        $mains = $inquiry->given(
-            'mains voltage of the site',
-            'V',
-            $inquiry->build->site->mainsVoltage,
-            Evidence::Standard,
-            'site/mains_voltage',
-        );
+        $mains = $inquiry->mains();
         $rated = $inquiry->read($spindle, 'rated_voltage', 'V_r');
         $most = $inquiry->work('What it stands', 'V_max = 1.1 × V_r', ['V_r' => $rated], $rated->times(1.1), 'V');
         if ($mains->exceeds($most)) {
@@ -252,13 +246,7 @@ final class VoltageWindow implements Curable
     private function held(Inquiry $inquiry, Fitted $supply, Port $out): array
     {
         if ($out->mains) {
-            $mains = $inquiry->given(
-                'mains voltage of the site',
-                'V',
-                $inquiry->build->site->mainsVoltage,
-                Evidence::Standard,
-                'site/mains_voltage',
-            );
+            $mains = $inquiry->mains();
 
             return [$mains, $mains];
         }
