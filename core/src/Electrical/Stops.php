@@ -121,17 +121,23 @@ final readonly class Stops implements Carried
         ];
     }
 
-    /** Whether what a stop commands is a safety relay, which stays off until it is reset. */
+    /** Whether all a stop feeds are safety relays, which stay off until they are reset. */
     public function latched(Fitted $stop): bool
     {
+        $latched = false;
         foreach ($this->topology->leadsFrom("{$stop->need->ref}.out") as $lead) {
-            $behind = $lead->to->port === 'coil' ? $this->topology->build()->fitted($lead->to->need) : null;
-            if ($behind?->part->spec('kind')?->choice() === 'safety') {
-                return true;
+            $coil = $lead->to->port === 'coil' ? $this->topology->build()->fitted($lead->to->need) : null;
+            if ($coil === null && ! $this->topology->carries($lead->ref)) {
+                // A signal tells that it is pressed, and feeds nothing.
+                continue;
             }
+            if ($coil?->part->spec('kind')?->choice() !== 'safety') {
+                return false;
+            }
+            $latched = true;
         }
 
-        return false;
+        return $latched;
     }
 
     /** The stop that leaves the fewest live; null when there is none. */

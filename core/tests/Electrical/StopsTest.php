@@ -212,8 +212,9 @@ final class StopsTest extends TestCase
      *
      * @param  array<string, string|bool>  $relay
      * @param  array<string, string|bool>  $button
+     * @param  bool  $beside  whether the stop feeds a bed of its own accord too
      */
-    private static function coil(array $relay = [], array $button = []): SampleBuild
+    private static function coil(array $relay = [], array $button = [], bool $beside = false): SampleBuild
     {
         return new SampleBuild(
             Examples::file(
@@ -232,9 +233,11 @@ final class StopsTest extends TestCase
                     ),
                     Examples::part('k', 'relay', $relay + ['kind' => 'contactor', 'normally' => 'open']),
                     Examples::part('drive', 'spindle_drive', []),
+                    ...($beside ? [Examples::part('bed', 'heater', ['rated_power' => '10 W'])] : []),
                 ],
                 [
                     'leads' => [
+                        ...($beside ? [['ref' => 'W6', 'from' => 'stop.out', 'to' => 'bed.power']] : []),
                         ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
                         ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'stop.in'],
                         ['ref' => 'W3', 'from' => 'stop.out', 'to' => 'k.coil'],
@@ -270,6 +273,14 @@ final class StopsTest extends TestCase
             Verdict::Holds,
             self::coil(['kind' => 'safety'], ['separate_reset' => false])->finding('E17/stops')->verdict,
         );
+    }
+
+    public function test_a_safety_relay_holds_off_nothing_that_the_stop_feeds_beside_it(): void
+    {
+        $finding = self::coil(['kind' => 'safety'], ['separate_reset' => false], true)->finding('E17/stops');
+
+        self::assertSame(Verdict::Danger, $finding->verdict);
+        self::assertStringContainsString('releasing it starts', $finding->headline);
     }
 
     /**
