@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Advice;
 
 use Magpie\Core\Inspection\Finding;
-use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
@@ -126,10 +125,13 @@ final readonly class MeasureFirst
      */
     private function uncertain(Build $build): array
     {
-        $readers = [];
+        $readers = $weak = [];
         foreach ($this->standing->inspection()->findings as $finding) {
             foreach ($finding->inputs as $input) {
                 $readers[$input->where][$finding->key()] = $finding;
+                if ($input->evidence->isWeakerThan($finding->card->asks)) {
+                    $weak[$finding->key()][] = $input->where;
+                }
             }
         }
         $rows = [];
@@ -138,7 +140,7 @@ final readonly class MeasureFirst
             if ($part === null || ! ($spec instanceof Spec) || $spec->evidence === Evidence::Measured) {
                 continue;
             }
-            $flips = $this->settled($findings, $where);
+            $flips = self::settled(array_intersect_key($findings, $weak), $weak, $where);
             $low = $high = null;
             if ($spec->value instanceof Quantity) {
                 [$low, $high, $off] = self::ends($spec, $spec->value, $field);
@@ -216,25 +218,22 @@ final readonly class MeasureFirst
      * Findings that would pass if only this value, among others perhaps, rested on more.
      *
      * @param  array<string, Finding>  $findings
+     * @param  array<string, list<string>>  $weak  by finding: where its weak inputs stand
      * @return list<Flip>
      */
-    private function settled(array $findings, string $where): array
+    private static function settled(array $findings, array $weak, string $where): array
     {
         $flips = [];
-        foreach ($findings as $finding) {
-            $weak = array_filter(
-                $finding->inputs,
-                static fn (Input $i): bool => $i->evidence->isWeakerThan($finding->card->asks),
-            );
-            $own = array_filter($weak, static fn (Input $i): bool => $i->where === $where);
-            if ($finding->otherwise !== null && $own !== [] && $finding->missing === []) {
+        foreach ($findings as $key => $finding) {
+            $others = array_filter($weak[$key], static fn (string $other): bool => $other !== $where);
+            if ($finding->otherwise !== null && $finding->missing === [] && count($others) < count($weak[$key])) {
                 $flips[] = [
-                    'key' => $finding->key(),
+                    'key' => $key,
                     'title' => $finding->card->title,
                     'subject' => $finding->subject->label,
                     'from' => 'unproven',
                     'to' => $finding->otherwise->value,
-                    'with' => count($weak) - count($own),
+                    'with' => count($others),
                 ];
             }
         }

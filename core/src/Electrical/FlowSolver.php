@@ -21,9 +21,6 @@ final class FlowSolver
     /** Volts past which an answer is the rounding of a network that has none. */
     private const MOST = 1e12;
 
-    /** @var array<int, list<int>> island → its nodes */
-    private array $members = [];
-
     /** @var array<int, IslandFlow> */
     private array $solved = [];
 
@@ -39,8 +36,8 @@ final class FlowSolver
     /** @var list<string> cells of the flow that differ from the earlier one's */
     private array $differences = [];
 
-    /** @var array<int, array{Demand, array<string, true>, int}> demands as they were, their cells, and their source */
-    private array $ofNode = [];
+    /** @var array<int, array{Demand, array<string, true>, int}>|null demands as they were, their cells, their source */
+    private ?array $ofNode = null;
 
     /** Whether some supply feeds itself: then islands follow from each other, and none is taken over. */
     private bool $tangled = false;
@@ -59,19 +56,11 @@ final class FlowSolver
         private readonly array $changed = [],
         private readonly ?Topology $then = null,
     ) {
-        foreach ($topology->islands as $node => $island) {
-            $this->members[$island][] = $node;
-        }
-        foreach ($before->islands ?? [] as $island) {
-            foreach ($island->ofNode as $node => $cells) {
-                $this->ofNode[$node] = [$island->taking[$node], $cells, (int) array_key_first($island->demands)];
-            }
-        }
     }
 
     public function solve(): Flow
     {
-        foreach (array_keys($this->members) as $island) {
+        foreach (array_keys($this->topology->members()) as $island) {
             $this->island($island);
         }
         $islands = $this->solved;
@@ -176,7 +165,7 @@ final class FlowSolver
         }
         [$source] = $sources;
         $demands = $inner = $ofNode = [];
-        foreach ($this->members[$island] as $node) {
+        foreach ($this->topology->members()[$island] as $node) {
             $shape = $this->topology->shapes[$node];
             if ($shape->kind !== PortKind::Inlet || $shape->draw === null) {
                 continue;
@@ -245,7 +234,7 @@ final class FlowSolver
      */
     private function known(int $node, int $source, array $fed): ?array
     {
-        $was = $this->ofNode[$node] ?? null;
+        $was = $this->before === null ? null : ($this->ofNode ??= self::ofNodes($this->before))[$node] ?? null;
         if ($was === null || $was[2] !== $source || array_intersect_key($was[1], $this->changed) !== []) {
             return null;
         }
@@ -260,6 +249,21 @@ final class FlowSolver
         }
 
         return [$was[0], $was[1]];
+    }
+
+    /**
+     * @return array<int, array{Demand, array<string, true>, int}>
+     */
+    private static function ofNodes(Flow $before): array
+    {
+        $ofNode = [];
+        foreach ($before->islands as $island) {
+            foreach ($island->ofNode as $node => $cells) {
+                $ofNode[$node] = [$island->taking[$node], $cells, (int) array_key_first($island->demands)];
+            }
+        }
+
+        return $ofNode;
     }
 
     /**
@@ -300,7 +304,7 @@ final class FlowSolver
         $network = new ResistorNetwork;
         $network->hold($source, $held);
         $joints = [];
-        foreach ($this->members[$island] as $node) {
+        foreach ($this->topology->members()[$island] as $node) {
             foreach ($this->topology->around($node) as $index => $other) {
                 $joints[$index] ??= $this->circuits->resistanceOf($index);
             }

@@ -36,6 +36,9 @@ final class Topology
     /** @var array<int, int> node → island: ports that leads and parts join together */
     public array $islands = [];
 
+    /** @var array<int, list<int>>|null island → its nodes */
+    private ?array $members = null;
+
     /** @var array<int, list<int>> island → nodes that hold a voltage of their own */
     private array $sources = [];
 
@@ -142,6 +145,21 @@ final class Topology
         }
 
         return $this->laid;
+    }
+
+    /**
+     * @return array<int, list<int>> island → its nodes
+     */
+    public function members(): array
+    {
+        if ($this->members === null) {
+            $this->members = [];
+            foreach ($this->islands as $node => $island) {
+                $this->members[$island][] = $node;
+            }
+        }
+
+        return $this->members;
     }
 
     /** The node of a port, "need.port"; null when it carries no power or is not there. */

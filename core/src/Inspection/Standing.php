@@ -32,6 +32,10 @@ final class Standing
 
     private ?Inspection $inspection = null;
 
+    /** @var array{Build, list<string>, Survey, array<string, true>, array<string, true>}|null the last trial: the build
+     *      after the edit, findings that were tried, its survey as far as they need one, cells and entries changed */
+    private ?array $tried = null;
+
     private function __construct(
         public readonly Inspector $inspector,
         private readonly Build $build,
@@ -132,11 +136,12 @@ final class Standing
      */
     public function trial(Build $build, array $keys): array
     {
-        $laid = $this->laid($build);
-        if ($laid === null) {
+        $differences = Differences::between($this->build, $build);
+        if ($differences === null) {
             return array_intersect_key($this->after($build)->findings, array_flip($keys));
         }
-        [$survey, $cells] = $laid;
+        [$survey, $cells] = $this->carried($build, $differences->cells, $differences->entries, $this->readFor($keys));
+        $this->tried = [$build, $keys, $survey, $cells, $differences->entries];
         $found = [];
         foreach ($keys as $key) {
             if (array_intersect_key($this->cells[$key] ?? [], $cells) !== []) {
@@ -156,15 +161,38 @@ final class Standing
      */
     private function laid(Build $build): ?array
     {
+        if ($this->tried !== null && $this->tried[0] === $build) {
+            // What is tried first and kept then is laid out once.
+            [, $keys, $survey, $cells, $entries] = $this->tried;
+            $this->tried = null;
+
+            return [$survey, $this->survey->carryRest($survey, $this->readFor($keys), $cells, $entries)];
+        }
         $differences = Differences::between($this->build, $build);
 
-        return $differences === null
-            ? null
-            : $this->survey->carriedTo(
-                $build->toldTo($this->reads, $this->survey->build, $this->build->parts),
-                $differences->cells,
-                $differences->entries,
-            );
+        return $differences === null ? null : $this->carried($build, $differences->cells, $differences->entries, null);
+    }
+
+    /**
+     * @param  array<string, true>  $cells
+     * @param  array<string, true>  $entries
+     * @param  list<array<string, true>>|null  $only  cells read by what is asked for; null for all
+     * @return array{Survey, array<string, true>} and all cells that have changed
+     */
+    private function carried(Build $build, array $cells, array $entries, ?array $only): array
+    {
+        $told = $build->toldTo($this->reads, $this->survey->build, $this->build->parts);
+
+        return $this->survey->carriedTo($told, $cells, $entries, $only);
+    }
+
+    /**
+     * @param  list<string>  $keys  findings
+     * @return list<array<string, true>> cells each of them read
+     */
+    private function readFor(array $keys): array
+    {
+        return array_values(array_intersect_key($this->cells, array_flip($keys)));
     }
 
     /**

@@ -54,13 +54,40 @@ final class Survey
      *
      * @param  array<string, true>  $cells  cells of the build that have changed
      * @param  array<string, true>  $entries  entries in which anything has: what is kept here may hold them as they were
+     * @param  list<array<string, true>>|null  $only  cells that were read: what no such read rests on is left behind;
+     *     null to carry all
      * @return array{self, array<string, true>} and all cells that have changed, those of what is kept here among them
      */
-    public function carriedTo(Build $build, array $cells, array $entries): array
+    public function carriedTo(Build $build, array $cells, array $entries, ?array $only = null): array
     {
         $next = new self($build, $this->reads);
-        // In the order they were made: what was made from another comes after it, and falls or stands with it.
-        foreach ($this->made as $what => $made) {
+
+        return [$next, $this->carry($next, $only === null ? $this->made : $this->under($only), $cells, $entries)];
+    }
+
+    /**
+     * Carries over what carriedTo() was told to leave.
+     *
+     * @param  list<array<string, true>>  $only  what it was told
+     * @param  array<string, true>  $cells  as it gave them
+     * @param  array<string, true>  $entries
+     * @return array<string, true>
+     */
+    public function carryRest(self $next, array $only, array $cells, array $entries): array
+    {
+        return $this->carry($next, array_diff_key($this->made, $this->under($only)), $cells, $entries);
+    }
+
+    /**
+     * @param  array<string, object>  $kept  in the order they were made: what was made from another comes after it, and
+     *     falls or stands with it
+     * @param  array<string, true>  $cells
+     * @param  array<string, true>  $entries
+     * @return array<string, true> all cells that have changed
+     */
+    private function carry(self $next, array $kept, array $cells, array $entries): array
+    {
+        foreach ($kept as $what => $made) {
             $from = $this->from[$what];
             if ($made instanceof Carried) {
                 $carried = $made->carriedTo($next, $cells, array_intersect_key($from, $cells) === []);
@@ -69,10 +96,33 @@ final class Survey
             } elseif (array_intersect_key($from, $made instanceof Settled ? $cells : $cells + $entries) === []) {
                 [$next->made[$what], $next->from[$what]] = [$made, $from];
             } else {
+                unset($next->made[$what]);
                 $cells["made/{$what}"] = true;
             }
         }
 
-        return [$next, $cells];
+        return $cells;
+    }
+
+    /**
+     * What is kept here that something rests on, if only through others.
+     *
+     * @param  list<array<string, true>>  $reads  cells it read
+     * @return array<string, object> in the order they were made
+     */
+    private function under(array $reads): array
+    {
+        $under = [];
+        foreach (array_reverse($this->made, true) as $what => $made) {
+            foreach ($reads as $cells) {
+                if (isset($cells["made/{$what}"])) {
+                    $under[$what] = $made;
+                    $reads[] = $this->from[$what];
+                    break;
+                }
+            }
+        }
+
+        return array_reverse($under, true);
     }
 }
