@@ -20,6 +20,11 @@ final class LibraryController
 {
     private const PAGE = 200;
 
+    /** Found in a family, at the most, that their ids are told with their number. */
+    private const FEW = 400;
+
+    private const INDEXES = 'library_parts_workshop_id_ref_unique, library_parts_workshop_id_family_name_index';
+
     /** One page of what carries all the words, by family and name; with how many there are in each family. */
     public function index(Request $request, Workshop $workshop): JsonResponse
     {
@@ -28,17 +33,28 @@ final class LibraryController
             'family' => ['sometimes', 'nullable', 'string', 'max:40'],
             'from' => ['sometimes', 'integer', 'min:0'],
         ]);
+        $words = preg_split('/\s+/', mb_strtolower($data['words'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        // The longest leaves the fewest to be looked at for the others.
+        usort($words, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
         $found = LibraryPart::query()->where('workshop_id', $workshop->id);
-        foreach (preg_split('/\s+/', mb_strtolower($data['words'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+        foreach ($words as $word) {
             $found->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
         }
-        $families = (clone $found)
-            ->groupBy('family')
-            ->selectRaw('family, count(*) as pieces')
-            ->pluck('pieces', 'family')
-            ->map(static fn (mixed $pieces): int => (int) $pieces);
+        $counted = (clone $found)->groupBy('family')->selectRaw('family, count(*) as pieces');
+        if ($words !== []) {
+            // All rows have to be looked at: one after the other, not by the index from one page to another.
+            $counted
+                ->ignoreIndex(self::INDEXES)
+                ->selectRaw('if(count(*) <= ?, group_concat(id), null) as ids', [self::FEW]);
+        }
+        $rows = $counted->toBase()->get();
+        $families = $rows->pluck('pieces', 'family')->map(static fn (mixed $pieces): int => (int) $pieces);
         if (($data['family'] ?? '') !== '') {
             $found->where('family', $data['family']);
+            $rows = $rows->where('family', $data['family']);
+        }
+        if ($words !== [] && $rows->whereNull('ids')->isEmpty()) {
+            $found = LibraryPart::query()->whereIn('id', explode(',', $rows->pluck('ids')->implode(',')));
         }
         $page = $found
             ->orderBy('family')

@@ -233,11 +233,11 @@ final class StopsTest extends TestCase
                     ),
                     Examples::part('k', 'relay', $relay + ['kind' => 'contactor', 'normally' => 'open']),
                     Examples::part('drive', 'spindle_drive', []),
-                    ...($beside ? [Examples::part('bed', 'heater', ['rated_power' => '10 W'])] : []),
+                    ...$beside ? [Examples::part('bed', 'heater', ['rated_power' => '10 W'])] : [],
                 ],
                 [
                     'leads' => [
-                        ...($beside ? [['ref' => 'W6', 'from' => 'stop.out', 'to' => 'bed.power']] : []),
+                        ...$beside ? [['ref' => 'W6', 'from' => 'stop.out', 'to' => 'bed.power']] : [],
                         ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
                         ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'stop.in'],
                         ['ref' => 'W3', 'from' => 'stop.out', 'to' => 'k.coil'],
