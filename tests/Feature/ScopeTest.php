@@ -251,7 +251,7 @@ final class ScopeTest extends FeatureTestCase
             ->assertOk()
             ->getContent();
         self::assertStringContainsString('W4', $csv);
-        self::assertSame(32, substr_count($csv, "\r\n"));
+        self::assertSame(28, substr_count($csv, "\r\n"));
         self::assertStringContainsString(
             '.end',
             (string) $this->get("/api/builds/{$build->id}/wiring/worst.cir")

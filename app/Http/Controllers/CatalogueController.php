@@ -106,6 +106,7 @@ final class CatalogueController
             'account' => $family->account()->value,
             'always_on' => $family->alwaysOn(),
             'sits_in' => $family->hosts(),
+            'counted_by' => $family->countedBy(),
             'abilities' => array_map(static fn (Ability $a): string => $a->value, $family->abilities()),
             'fields' => array_map(
                 static fn (SpecField $f): array => [

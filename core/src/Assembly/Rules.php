@@ -52,6 +52,7 @@ final class Rules
         Electrical\StartLine::class,
         Electrical\Energy::class,
         Electrical\RatedVoltage::class,
+        Electrical\Junctions::class,
         // Mechanical
         Mechanical\TravelStack::class,
         Mechanical\DriveForce::class,

@@ -81,11 +81,8 @@ final readonly class Flow
         }
         $sum = null;
         $feeding = $this->topology->upstream($node);
-        foreach (array_keys($this->topology->around($node)) as $joint) {
-            $current =
-                $this->topology->joints[$joint]->lead === null || (string) $joint === $feeding
-                    ? null
-                    : $this->current((string) $joint);
+        foreach ($this->topology->outward($node) as $joint) {
+            $current = $joint === $feeding ? null : $this->current($joint);
             $sum = $current === null ? $sum : $sum?->plus($current) ?? $current;
         }
 

@@ -336,8 +336,8 @@ final class FlowSolver
         foreach ($joints as $index => $resistance) {
             $joint = $this->topology->joints[$index];
             $current = $volts[$joint->a]->minus($volts[$joint->b])->over($resistance)->to('A');
-            if ($joint->lead !== null) {
-                $currents[$joint->lead] = Quantity::max($current, $current->times(-1));
+            if ($joint->isOutward()) {
+                $currents[(string) $index] = Quantity::max($current, $current->times(-1));
             }
             if ($joint->a === $source || $joint->b === $source) {
                 $out = $out->plus($joint->a === $source ? $current : $current->times(-1));

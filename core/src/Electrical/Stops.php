@@ -51,7 +51,7 @@ final readonly class Stops implements Carried
     }
 
     /**
-     * @return array<string, Fitted> by need, those that some lead feeds
+     * @return array<string, Fitted> by need, those that some lead or slot feeds
      */
     public function hazards(): array
     {
@@ -261,21 +261,14 @@ final readonly class Stops implements Carried
     }
 
     /**
-     * @return list<int> nodes of its power inlets that some lead reaches
+     * @return list<int> nodes of its power inlets that some lead or slot feeds
      */
     private function inlets(Fitted $fitted): array
     {
         $inlets = [];
         foreach ($fitted->part->ports as $port) {
             $node = $this->topology->node("{$fitted->need->ref}.{$port->name}");
-            if (
-                $port->kind === PortKind::Inlet &&
-                $node !== null &&
-                array_filter(
-                    array_keys($this->topology->around($node)),
-                    fn (int|string $j): bool => $this->topology->joints[$j]->lead !== null,
-                ) !== []
-            ) {
+            if ($port->kind === PortKind::Inlet && $node !== null && $this->topology->isReached($node)) {
                 $inlets[] = $node;
             }
         }

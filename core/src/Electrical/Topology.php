@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 
@@ -21,7 +22,7 @@ final class Topology
     /** @var array<string, int> "need.port" → node */
     private array $nodes = [];
 
-    /** @var array<string, Joint> leads by their ref, and ways through parts by the node they lead to: "~7" */
+    /** @var array<string, Joint> leads by their ref; ways through parts and into seats by the node they lead to: "~7" */
     public array $joints = [];
 
     /** @var array<int, array<string, int>> node → joint → other node */
@@ -90,7 +91,39 @@ final class Topology
                 $this->join($lead->ref, new Joint($from, $to, $lead->ref));
             }
         }
+        foreach ($build->needs as $ref => $need) {
+            $this->seat((string) $ref, $need);
+        }
         $this->findIslands();
+    }
+
+    /** What sits in a slot is fed through it, unless a lead feeds it. */
+    private function seat(string $ref, Need $need): void
+    {
+        $host = $need->host();
+        $from = $host === null ? null : $this->nodes[(string) $need->seat] ?? $this->onlyInletOf($host);
+        if ($from === null) {
+            return;
+        }
+        foreach ($this->shapes as $node => $port) {
+            if ($this->needs[$node] === $ref && $port->kind === PortKind::Inlet && $this->around[$node] === []) {
+                $this->join("~{$node}", new Joint($from, $node, null, seat: true));
+            }
+        }
+    }
+
+    /** Where a part takes in power, when there is one such place. */
+    private function onlyInletOf(string $need): ?int
+    {
+        $inlets = array_keys(
+            array_filter(
+                $this->shapes,
+                fn (Port $port, int $node): bool => $this->needs[$node] === $need && $port->kind === PortKind::Inlet,
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        );
+
+        return count($inlets) === 1 ? $inlets[0] : null;
     }
 
     /** The same for a build that hangs together in the same way. */
@@ -186,6 +219,27 @@ final class Topology
         $this->noteWires($node);
 
         return $this->around[$node];
+    }
+
+    /** Whether something takes power to a node from another part: a lead, or the slot it sits in. */
+    public function isReached(int $node): bool
+    {
+        return $this->outward($node) !== [];
+    }
+
+    /**
+     * @return list<string> joints at a node that lead to other parts: leads and seats
+     */
+    public function outward(int $node): array
+    {
+        $outward = [];
+        foreach (array_keys($this->around($node)) as $joint) {
+            if ($this->joints[$joint]->isOutward()) {
+                $outward[] = (string) $joint;
+            }
+        }
+
+        return $outward;
     }
 
     /**

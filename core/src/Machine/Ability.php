@@ -37,6 +37,9 @@ enum Ability: string
     /** Its limit is the maker's word: it is asked for, not measured. */
     case RatedByMaker = 'rated by its maker';
 
+    /** Joins the leads that end on it: a plug and its socket, a terminal, a splice. */
+    case Joins = 'joins';
+
     /** Small, and lost, stripped or blown. */
     case GetsLost = 'gets lost';
 

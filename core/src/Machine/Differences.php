@@ -131,7 +131,7 @@ final readonly class Differences
                 }
                 $cells['fitted'] = true;
             }
-            if ($was === null) {
+            if ($was === null || $was->seat !== $need->seat) {
                 $cells[self::REWIRED] = true;
             }
             if ($was?->role !== $need->role) {

@@ -9,6 +9,9 @@ namespace Magpie\Core\Machine;
  */
 abstract class Family
 {
+    /** Times over that ports are laid out; a sheet that counts more is a slip of its own. */
+    private const MOST_PORTS = 64;
+
     /** @var array<string, SpecField>|null */
     private ?array $fields = null;
 
@@ -33,6 +36,31 @@ abstract class Family
     public function ports(): array
     {
         return [];
+    }
+
+    /** The line of the sheet that counts how many times over a part has the ports; null when it has them once. */
+    public function countedBy(): ?string
+    {
+        return null;
+    }
+
+    /**
+     * The ports of one part: those of the family, and "name-2", "name-3" of each where the sheet counts more.
+     *
+     * @param  array<string, Spec>  $specs  of the part
+     * @return list<Port>
+     */
+    final public function portsOf(array $specs): array
+    {
+        $ports = $this->ports();
+        $count = $this->countedBy() === null ? null : ($specs[$this->countedBy()] ?? null)?->nominal()?->in('');
+        for ($i = 2; $i <= min(self::MOST_PORTS, $count ?? 1); $i++) {
+            foreach ($this->ports() as $port) {
+                $ports[] = $port->again($i);
+            }
+        }
+
+        return $ports;
     }
 
     /**

@@ -29,7 +29,7 @@ final readonly class Part
         private ?Reads $reads = null,
     ) {
         $ports = [];
-        foreach ($family->ports() as $port) {
+        foreach ($family->portsOf($specs) as $port) {
             $ports[$port->name] = $port;
         }
         foreach ($ownPorts as $port) {

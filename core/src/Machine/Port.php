@@ -36,6 +36,17 @@ final readonly class Port
             $this->lends === $other->lends;
     }
 
+    /** The same port a further time, of a part that has several: "circuit-2". */
+    public function again(int $number): self
+    {
+        return new self(
+            ...[
+                'name' => "{$this->name}-{$number}",
+                'fedFrom' => $this->fedFrom === null ? null : "{$this->fedFrom}-{$number}",
+            ] + get_object_vars($this),
+        );
+    }
+
     /** This port, refined by what a part says of a port of the same name. */
     public function refinedBy(self $own): self
     {

@@ -170,7 +170,11 @@ final class HarnessTest extends TestCase
                 self::assertContains($lead['to'], $ports);
             }
             foreach ($map['loads'] as $load) {
-                self::assertSame($load['port'], $build->leads[end($load['way'])]->to->text());
+                $last = $build->leads[end($load['way'])]->to;
+                if ($last->text() !== $load['port']) {
+                    // Fed through the slot it sits in.
+                    self::assertSame($build->needs[explode('.', $load['port'])[0]]->host(), $last->need);
+                }
             }
         }
     }

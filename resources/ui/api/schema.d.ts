@@ -3568,6 +3568,8 @@ export interface components {
             abilities: string[];
             /** @description Families its parts may sit in. */
             sits_in: string[];
+            /** @description Spec that counts how many times over a part has the ports: "circuit", "circuit-2" and so on. */
+            counted_by: string | null;
             /** @description It runs in a scenario that does not name it. */
             always_on: boolean;
         };

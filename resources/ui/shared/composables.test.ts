@@ -182,6 +182,24 @@ describe('the fields of a lead', () => {
 
     expect(useLeadFields().ports.value.map((one) => one.value)).toEqual(['board.power', 'board.fan0'])
   })
+  it('offer a port for each circuit that the sheet counts', () => {
+    held.catalogue.value = {
+      families: [{ key: 'connector', counted_by: 'circuits', ports: [{ name: 'circuit' }] }],
+    }
+    const plug = (circuits?: unknown) => {
+      held.document.value = {
+        parts: [{ ref: 'P', specs: circuits === undefined ? {} : { circuits } }],
+        needs: [{ ref: 'plug', role: 'Plug', family: 'connector', choice: 'P' }],
+      }
+
+      return useLeadFields().ports.value.map((one) => one.value)
+    }
+
+    expect(plug()).toEqual(['plug.circuit'])
+    expect(plug({ value: '3', evidence: 'datasheet' })).toEqual(['plug.circuit', 'plug.circuit-2', 'plug.circuit-3'])
+    expect(plug('many')).toEqual(['plug.circuit'])
+    expect(plug('9000')).toHaveLength(64)
+  })
 })
 
 describe('the steps', () => {

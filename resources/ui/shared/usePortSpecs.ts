@@ -1,4 +1,4 @@
-import type { FullSpec, Part } from '@/api/client'
+import type { Family, FullSpec, Part } from '@/api/client'
 import { useEdit } from './useBuild'
 
 export interface PortField {
@@ -38,6 +38,15 @@ export const signalFields: PortField[] = [
   { key: 'pull_up', title: 'pull-up', options: yesNo, flag: true },
   { key: 'input', title: 'protection', options: choices('none', 'protected', 'isolated') },
 ]
+
+/** The ports a part has of its family: "circuit", and "circuit-2" and so on where its sheet counts several. */
+export function familyPorts(family: Family | undefined, part: Part | undefined): Family['ports'] {
+  const spec = family?.counted_by ? part?.specs?.[family.counted_by] : undefined
+  const count = Math.min(64, Number((typeof spec === 'object' ? spec.value : spec) ?? 1) || 1)
+  const again = (number: number) => (family?.ports ?? []).map((port) => ({ ...port, name: `${port.name}-${number}` }))
+
+  return [...(family?.ports ?? []), ...Array.from({ length: Math.max(0, count - 1) }, (_, i) => again(i + 2)).flat()]
+}
 
 /** Reads and stores what is said of the ports of a part. */
 export function usePortSpecs() {

@@ -20,7 +20,6 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
-use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -69,14 +68,17 @@ final class BoardOutput implements Curable
         $node = $circuits->topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $circuits->topology->at($node);
         $inward = $port->kind === PortKind::Inlet;
-        $leads = $inward
-            ? $circuits->topology->leadsTo($inquiry->subject->ref)
-            : $circuits->topology->leadsFrom($inquiry->subject->ref);
-        $leads = array_values(array_filter($leads, static fn (Lead $l): bool => $circuits->topology->carries($l->ref)));
-        if ($leads === []) {
+        $feeding = $circuits->topology->upstream($node);
+        $joints = array_values(
+            array_filter(
+                $circuits->topology->outward($node),
+                static fn (string $joint): bool => $inward === ($joint === $feeding),
+            ),
+        );
+        if ($joints === []) {
             $inquiry->lack($inward ? "a lead that feeds {$fitted->need->role}" : 'a lead at this output');
         }
-        [$load, $symbols, $flow] = $this->worst($inquiry, $survey, $node, $leads);
+        [$load, $symbols, $flow] = $this->worst($inquiry, $survey, $node, $joints);
         $inquiry->in($flow->scenario->name);
         $load = $inquiry->work('Through it', 'I = '.implode(' + ', array_keys($symbols)), $symbols, $load, 'A');
         $limit = null;
@@ -141,23 +143,24 @@ final class BoardOutput implements Curable
     }
 
     /**
-     * @param  non-empty-list<\Magpie\Core\Machine\Lead>  $leads
+     * @param  non-empty-list<string>  $joints  leads, and slots that something sits in
      * @return array{Quantity, array<string, Quantity>, Flow}
      */
-    private function worst(Inquiry $inquiry, Survey $survey, int $node, array $leads): array
+    private function worst(Inquiry $inquiry, Survey $survey, int $node, array $joints): array
     {
         $circuits = Circuits::of($survey);
         $worst = null;
         foreach ($circuits->flows() as $flow) {
             $sum = Quantity::of(0, 'A');
             $symbols = [];
-            foreach ($leads as $lead) {
-                $current = $flow->current($lead->ref);
+            foreach ($joints as $joint) {
+                $current = $flow->current($joint);
                 if ($current !== null) {
-                    $symbols["I_{$lead->ref}"] = $current;
+                    $at = $circuits->topology->joints[$joint];
+                    $symbols['I_'.($at->lead ?? $circuits->topology->needs[$at->b])] = $current;
                     $sum = $sum->plus($current);
                 }
-                foreach ($flow->behind($lead->ref) as $demand) {
+                foreach ($flow->behind($joint) as $demand) {
                     $inquiry->absorb($demand->inputs);
                 }
             }
@@ -168,7 +171,7 @@ final class BoardOutput implements Curable
         PowerLeads::missing(
             $inquiry,
             array_map(
-                static fn (Flow $f): array => array_merge(...array_map(static fn ($l) => $f->behind($l->ref), $leads)),
+                static fn (Flow $f): array => array_merge(...array_map($f->behind(...), $joints)),
                 $circuits->flows(),
             ),
         );

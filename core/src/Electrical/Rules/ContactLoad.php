@@ -19,6 +19,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Machine\Trade;
@@ -63,6 +64,9 @@ final class ContactLoad implements Curable
         $current = PowerLeads::current($inquiry, $survey, $lead);
         $worst = null;
         foreach ([0, 1] as $side) {
+            if ($this->endsOnJunction($inquiry, $lead, $side)) {
+                continue;
+            }
             $contacts = ContactsAtEnd::find($inquiry, $survey, $lead, $side);
             if ($contacts === null) {
                 continue;
@@ -91,7 +95,10 @@ final class ContactLoad implements Curable
                 return $inquiry->unproven();
             }
 
-            return $inquiry->conclude(Verdict::Holds, 'Soldered or moulded at both ends: no contact to overload.');
+            return $inquiry->conclude(
+                Verdict::Holds,
+                'No contact of its own to overload: soldered or moulded, or on a junction that is judged for all of its leads.',
+            );
         }
         [$margin, $each, $contacts, $of] = $worst;
         $verdict = $inquiry->band(
@@ -230,6 +237,14 @@ final class ContactLoad implements Curable
         }
 
         return $most;
+    }
+
+    /** Whether an end is held by a plug, terminal or splice of its own, which E27 judges for all leads together. */
+    private function endsOnJunction(Inquiry $inquiry, Lead $lead, int $side): bool
+    {
+        $at = $inquiry->build->fitted($side === 0 ? $lead->from->need : $lead->to->need);
+
+        return $lead->ends[$side]->contact === null && $at?->part->can(Ability::Joins) === true;
     }
 
     private function unrelievedEnd(Inquiry $inquiry, Lead $lead): ?string

@@ -17,6 +17,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Trade;
@@ -64,13 +65,43 @@ final class RatedVoltage implements Curable
                 yield new Subject('need', (string) $ref, $fitted->need->role, [(string) $ref]);
             }
         }
+        foreach ($survey->build->fittedThat(Ability::Joins) as $ref => $fitted) {
+            $found = self::highest($survey, (string) $ref);
+            if ($found !== null && ($found[1] || $found[0]->in('V') > self::EXTRA_LOW)) {
+                yield new Subject('need', (string) $ref, $fitted->need->role, [(string) $ref]);
+            }
+        }
+    }
+
+    /**
+     * @return array{Quantity, bool, int}|null the highest voltage on any circuit of a part, whether it alternates, and
+     *     where; the mains before all
+     */
+    private static function highest(Survey $survey, string $need): ?array
+    {
+        $highest = null;
+        foreach (Circuits::of($survey)->topology->nodesOf($need) as $node) {
+            $found = self::volts($survey, $node);
+            if (
+                $found !== null &&
+                ($highest === null || [$found[1], $found[0]->in('V')] > [$highest[1], $highest[0]->in('V')])
+            ) {
+                $highest = [...$found, $node];
+            }
+        }
+
+        return $highest;
     }
 
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $topology = Circuits::of($survey)->topology;
         $lead = $inquiry->subject->kind === 'lead' ? PowerLeads::named($inquiry) : null;
-        $node = $lead === null ? $topology->node("{$inquiry->subject->ref}.in") : $topology->nearEnd($lead->ref);
+        $node =
+            $lead === null
+                ? $topology->node("{$inquiry->subject->ref}.in") ??
+                    (self::highest($survey, $inquiry->subject->ref)[2] ?? null)
+                : $topology->nearEnd($lead->ref);
         [$volts, $alternating] = ($node === null ? null : self::volts($survey, $node)) ?? $inquiry->lack('its voltage');
         if ($alternating) {
             $volts = $inquiry->mains();
@@ -213,6 +244,8 @@ final class RatedVoltage implements Curable
         return match (true) {
             $alternating => $vehicle ? Quantity::of(0, 'V') : $stated,
             $direct !== null => $direct,
+            // What only holds two leads together opens nothing, so that its one voltage counts for direct current too.
+            $fitted->part->can(Ability::Joins) => $stated,
             default => $vehicle || in_array($kind, ['solid state, DC'], true) ? $stated : null,
         };
     }

@@ -90,6 +90,9 @@ final class VoltageDrop implements Curable
         $unsaid = [];
         foreach (array_reverse($circuits->topology->wayBack($node)) as $joint) {
             $lead = $circuits->topology->leadOf($joint);
+            if ($joint->seat) {
+                continue;
+            }
             if ($lead === null) {
                 // The way through a part, where its sheet says what it holds back.
                 [$through, $outlet] = $circuits->topology->at($joint->b);

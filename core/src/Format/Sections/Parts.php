@@ -38,7 +38,7 @@ final class Parts implements Section
         }
         $ports = [];
         foreach ($node->items('ports') as $item) {
-            $port = $this->port($item, $family->ports());
+            $port = $this->port($item, $family->portsOf($specs));
             if (isset($ports[$port->name])) {
                 $item->fail("there is already a port \"{$port->name}\" on this part.", 'name');
             }

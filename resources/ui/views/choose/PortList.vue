@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { reasonOf, type Part } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { useCatalogue, useEdit } from '@/shared/useBuild'
-import { channelFields, powerFields, signalFields, usePortSpecs } from '@/shared/usePortSpecs'
+import { channelFields, familyPorts, powerFields, signalFields, usePortSpecs } from '@/shared/usePortSpecs'
 
 /** The ports of a part: those of its family, and its own, with their limits. */
 const props = defineProps<{ part: Part }>()
@@ -16,15 +16,16 @@ const reason = ref('')
 
 const family = computed(() => catalogue.value?.families.find((one) => one.key === props.part.family))
 const own = computed(() => props.part.ports ?? [])
+const given = computed(() => familyPorts(family.value, props.part))
 const ports = computed(() => [
-  ...(family.value?.ports ?? []).map((port) => ({
+  ...given.value.map((port) => ({
     name: port.name,
     kind: port.kind,
     at: own.value.findIndex((one) => one.name === port.name),
   })),
   ...own.value
     .map((port, at) => ({ name: port.name, kind: port.kind ?? '', at }))
-    .filter((port) => !family.value?.ports.some((one) => one.name === port.name)),
+    .filter((port) => !given.value.some((one) => one.name === port.name)),
 ])
 const inlets = computed(() => ports.value.filter((port) => port.kind === 'inlet').map((port) => port.name))
 /** A channel of a board says what it is for; what carries power has ratings, what speaks has levels. */
@@ -124,7 +125,7 @@ function toggleAdding(): void {
           :save="store(part, port.name, field)"
       /></span>
       <button
-        v-if="port.at >= 0 && !family?.ports.some((one) => one.name === port.name)"
+        v-if="port.at >= 0 && !given.some((one) => one.name === port.name)"
         type="button"
         class="plain link"
         :aria-label="`Delete port ${port.name}`"

@@ -1,6 +1,7 @@
 import { computed } from 'vue'
 import type { Lead, Path } from '@/api/client'
 import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
+import { familyPorts } from '@/shared/usePortSpecs'
 
 /** What the fields of a lead may be, and how each is stored. */
 export function useLeadFields() {
@@ -31,9 +32,10 @@ export function useLeadFields() {
     (build.value?.needs ?? []).flatMap((need) => {
       const part = parts.value.get(need.choice ?? '')
       const names = new Set([
-        ...(catalogue.value?.families.find((family) => family.key === need.family)?.ports ?? []).map(
-          (port) => port.name,
-        ),
+        ...familyPorts(
+          catalogue.value?.families.find((family) => family.key === need.family),
+          part,
+        ).map((port) => port.name),
         ...(part?.ports ?? []).map((port) => port.name),
       ])
 
