@@ -292,6 +292,7 @@ return [
         'stop_button.normally',
         'stop_button.positive_opening',
         'stop_button.separate_reset',
+        'switching_module.kind',
     ],
     'E18' => [
         'arc_source.duty_cycle',

@@ -9,13 +9,12 @@ use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
-use Magpie\Core\Machine\PortKind;
-use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\Lead;
 
 /**
- * The truth table of the stops: which loads that can hurt are live with which stop pressed, drawn from the network. A
- * stop opens its own way through; a module or relay opens when what commands it is dead. Everything is taken as
- * commanded on, which is the worst a stop can meet.
+ * The truth table of the stops: which loads that can hurt are live at rest, with each stop pressed and released again,
+ * with a contact welded or a wire broken, and once the power is back, everything commanded on.
  */
 final readonly class Stops implements Carried
 {
@@ -55,10 +54,7 @@ final readonly class Stops implements Carried
      */
     public function hazards(): array
     {
-        return array_filter(
-            [...$this->topology->build()->fittedThat(Ability::Hurts)],
-            fn (Fitted $f): bool => $this->inlets($f) !== [],
-        );
+        return array_filter([...$this->topology->build()->fittedThat(Ability::Hurts)], $this->isReached(...));
     }
 
     /**
@@ -69,39 +65,98 @@ final readonly class Stops implements Carried
      */
     public function state(array $pressed): array
     {
-        $fed = $this->fed($pressed);
-        $state = [];
-        foreach ($this->hazards() as $ref => $fitted) {
-            $live = array_filter($this->inlets($fitted), static fn (int $node): bool => isset($fed[$node]));
-            $state[$ref] = match (true) {
-                $live === [] => self::OFF,
-                $this->commanded($fitted, $fed) => self::LIVE,
-                default => self::HELD,
-            };
+        return $this->told($this->running()->with($pressed));
+    }
+
+    /**
+     * What runs again once a stop is released, with nobody starting it.
+     *
+     * @param  array<string, string>  $stopped  state with the stop pressed
+     * @return list<string> needs of loads that can hurt
+     */
+    public function restarting(string $stop, array $stopped): array
+    {
+        return self::newlyLive(
+            $this->told(
+                $this->running()
+                    ->with([$stop])
+                    ->with([]),
+            ),
+            $stopped,
+        );
+    }
+
+    /**
+     * @return list<string> needs of loads that can hurt and run by themselves when the power comes back
+     */
+    public function startingWithThePower(): array
+    {
+        return self::newlyLive($this->told($this->running()->powerBack()), []);
+    }
+
+    /**
+     * What a stop leaves live when one contact it relies on is welded.
+     *
+     * @param  array<string, string>  $stopped  state with the stop pressed
+     * @return array<string, list<string>> need of the switch → needs of loads
+     */
+    public function welded(string $stop, array $stopped): array
+    {
+        $welded = [];
+        $running = $this->running();
+        $pressed = $running->with([$stop]);
+        foreach ($this->topology->build()->fittedThat(Ability::Switches) as $ref => $switch) {
+            // A safety relay has a second contact behind the first, and does not start with one of them welded.
+            if ($switch->part->spec('kind')?->choice() === 'safety' || $pressed->commands($switch)) {
+                continue;
+            }
+            $state = $this->told($running->with([$stop], welded: [(string) $ref]));
+            $welded[(string) $ref] = self::newlyLive($state, $stopped);
         }
 
-        return $state;
+        return array_filter($welded);
     }
 
     /**
      * @return array{stops: list<array{ref: string, role: string}>, loads: list<array{ref: string, role: string,
-     *     family: string}>, states: list<array{pressed: list<string>, loads: array<string, string>}>,
+     *     family: string, hazard: string}>, states: list<array{kind: string, of: list<string>, pressed: list<string>,
+     *     loads: array<string, string>, board: bool|null, position: bool|null, supplies: list<string>}>,
      *     main: string|null}
      */
     public function toArray(): array
     {
-        $buttons = $this->buttons();
-        $states = [[]];
-        foreach (array_keys($buttons) as $ref) {
-            $states[] = [(string) $ref];
+        $buttons = array_map(strval(...), array_keys($this->buttons()));
+        $main = $this->main();
+        $running = $this->running();
+        $states = [$this->row('rest', [], [], $running)];
+        foreach ($buttons as $ref) {
+            $states[] = $this->row('pressed', [$ref], [$ref], $running->with([$ref]));
+            $states[] = $this->row('released', [$ref], [], $running->with([$ref])->with([]));
+            $states[] = $this->row('broken', [$ref], [], $this->withoutItsWires($ref));
         }
         if (count($buttons) > 1) {
-            $states[] = array_map(strval(...), array_keys($buttons));
+            $states[] = $this->row('pressed', $buttons, $buttons, $running->with($buttons));
         }
+        if ($main !== null) {
+            $stopped = $this->state([$main]);
+            foreach (array_keys($this->welded($main, $stopped)) as $ref) {
+                $state = $running->with([$main], welded: [(string) $ref]);
+                $states[] = $this->row('welded', [(string) $ref], [$main], $state);
+            }
+        }
+        foreach ($this->hazards() as $ref => $fitted) {
+            if ($fitted->part->family->hazard() === Hazard::Motion) {
+                $states[] = $this->row('fault', [(string) $ref], [], $running->faulted((string) $ref));
+            }
+        }
+        $states[] = $this->row('power back', [], [], $running->powerBack());
 
         return [
             'stops' => array_values(
-                array_map(static fn (Fitted $f): array => ['ref' => $f->need->ref, 'role' => $f->need->role], $buttons),
+                array_map(
+                    static fn (Fitted $f): array => ['ref' => $f->need->ref, 'role' => $f->need->role],
+                    $this->buttons(),
+                ),
             ),
             'loads' => array_values(
                 array_map(
@@ -109,35 +164,14 @@ final readonly class Stops implements Carried
                         'ref' => $f->need->ref,
                         'role' => $f->need->role,
                         'family' => $f->part->family->title(),
+                        'hazard' => $f->part->family->hazard()->value ?? Hazard::Motion->value,
                     ],
                     $this->hazards(),
                 ),
             ),
-            'states' => array_map(
-                fn (array $pressed): array => ['pressed' => $pressed, 'loads' => $this->state($pressed)],
-                $states,
-            ),
-            'main' => $this->main(),
+            'states' => $states,
+            'main' => $main,
         ];
-    }
-
-    /** Whether all a stop feeds are safety relays, which stay off until they are reset. */
-    public function latched(Fitted $stop): bool
-    {
-        $latched = false;
-        foreach ($this->topology->leadsFrom("{$stop->need->ref}.out") as $lead) {
-            $coil = $lead->to->port === 'coil' ? $this->topology->build()->fitted($lead->to->need) : null;
-            if ($coil === null && ! $this->topology->carries($lead->ref)) {
-                // A signal tells that it is pressed, and feeds nothing.
-                continue;
-            }
-            if ($coil?->part->spec('kind')?->choice() !== 'safety') {
-                return false;
-            }
-            $latched = true;
-        }
-
-        return $latched;
     }
 
     /** The stop that leaves the fewest live; null when there is none. */
@@ -154,125 +188,93 @@ final readonly class Stops implements Carried
         return $best;
     }
 
+    /** A wire at a stop is broken: one that closes to stop is out of use, and nobody sees it. */
+    private function withoutItsWires(string $stop): Control
+    {
+        if ($this->topology->build()->fitted($stop)?->part->spec('normally')?->choice() === 'open') {
+            return $this->running();
+        }
+        $leads = [...$this->topology->leadsTo("{$stop}.in"), ...$this->topology->leadsFrom("{$stop}.out")];
+
+        return $this->running()->with([], broken: array_map(static fn (Lead $lead): string => $lead->ref, $leads));
+    }
+
+    private function running(): Control
+    {
+        return Control::running($this->topology);
+    }
+
+    private function isReached(Fitted $fitted): bool
+    {
+        return array_filter($this->topology->nodesOf($fitted->need->ref), $this->topology->isReached(...)) !== [];
+    }
+
     /**
-     * Nodes that some source still feeds, and those behind a supply that is fed itself.
-     *
+     * @return array<string, string> need → LIVE, HELD or OFF
+     */
+    private function told(Control $control): array
+    {
+        return array_map(
+            static fn (Fitted $fitted): string => match (true) {
+                ! $control->isFed($fitted) => self::OFF,
+                $control->commands($fitted) => self::LIVE,
+                default => self::HELD,
+            },
+            $this->hazards(),
+        );
+    }
+
+    /**
+     * @param  array<string, string>  $state
+     * @param  array<string, string>  $before
+     * @return list<string>
+     */
+    private static function newlyLive(array $state, array $before): array
+    {
+        $live = array_filter(
+            $state,
+            static fn (string $is, string $ref): bool => $is === self::LIVE && ($before[$ref] ?? '') !== self::LIVE,
+            ARRAY_FILTER_USE_BOTH,
+        );
+
+        return array_map(strval(...), array_keys($live));
+    }
+
+    /**
+     * @param  list<string>  $of  stops, switch or driver it is about
      * @param  list<string>  $pressed
-     * @return array<int, true>
+     * @return array{kind: string, of: list<string>, pressed: list<string>, loads: array<string, string>,
+     *     board: bool|null, position: bool|null, supplies: list<string>}
      */
-    private function fed(array $pressed): array
+    private function row(string $kind, array $of, array $pressed, Control $control): array
     {
-        $open = [];
-        do {
-            $fed = $this->reached($pressed, $open);
-            $before = count($open);
-            foreach ($this->topology->build()->fittedThat(Ability::Switches) as $ref => $fitted) {
-                // A contact that is closed at rest closes when its command dies: nothing is stopped by it.
-                $closes = $fitted->part->spec('normally')?->choice() === 'closed';
-                if (! $closes && ! isset($open[$ref]) && ! $this->commanded($fitted, $fed)) {
-                    $open[$ref] = true;
-                }
-            }
-        } while (count($open) > $before);
+        $build = $this->topology->build();
+        $boards = array_filter([...$build->fittedThat(Ability::HasChannels)], $this->isReached(...));
+        $movers = array_filter(
+            $this->hazards(),
+            static fn (Fitted $f): bool => $f->part->family->hazard() === Hazard::Motion,
+        );
+        $all = static fn (array $of, callable $are): ?bool => $of === []
+            ? null
+            : count(array_filter($of, $are)) === count($of);
+        $runs = $all($boards, $control->runs(...));
 
-        return $fed;
-    }
-
-    /**
-     * @param  list<string>  $pressed
-     * @param  array<string, true>  $open  modules and relays that nothing commands
-     * @return array<int, true>
-     */
-    private function reached(array $pressed, array $open): array
-    {
-        $fed = $queue = [];
-        foreach ($this->topology->each() as $node => [$fitted, $port]) {
-            // A source without an inlet of its own is the wall; others wait until their inlet is fed.
-            if ($port->kind === PortKind::Source && $this->inlets($fitted) === []) {
-                $queue[] = $node;
-            }
-        }
-        while ($queue !== []) {
-            $node = array_pop($queue);
-            if (isset($fed[$node])) {
-                continue;
-            }
-            $fed[$node] = true;
-            [$fitted, $port] = $this->topology->at($node);
-            foreach ($this->topology->around($node) as $index => $other) {
-                $through = $this->topology->joints[$index]->lead === null;
-                if (! $through || (! in_array($fitted->need->ref, $pressed, true) && ! isset($open[$fitted->need->ref]))) {
-                    $queue[] = $other;
-                }
-            }
-            if ($port->kind === PortKind::Inlet) {
-                foreach ($this->topology->each() as $source => [$its, $itsPort]) {
-                    if ($its->need->ref === $fitted->need->ref && $itsPort->kind === PortKind::Source) {
-                        $queue[] = $source;
-                    }
-                }
-            }
-        }
-
-        return $fed;
-    }
-
-    /**
-     * Whether something that is alive still commands it; a part without a control lead is taken as commanded.
-     *
-     * @param  array<int, true>  $fed
-     */
-    private function commanded(Fitted $fitted, array $fed): bool
-    {
-        $commanded = null;
-        foreach ($this->topology->build()->leads as $lead) {
-            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
-                $port = $fitted->part->ports[$one->port] ?? null;
-                if (
-                    $one->need === $fitted->need->ref &&
-                    $port?->kind === PortKind::Signal &&
-                    in_array($one->port, ['control', 'coil', 'run', 'torch'], true)
-                ) {
-                    $commanded = $commanded === true || $this->speaks($other, $fed);
-                }
-            }
-        }
-
-        return $commanded ?? true;
-    }
-
-    /**
-     * Whether a command can come from a port: one that passes power on, such as the far side of a stop in the circuit of
-     * a coil, only while it is fed; a signal while whatever gives it is.
-     *
-     * @param  array<int, true>  $fed
-     */
-    private function speaks(PortRef $from, array $fed): bool
-    {
-        $node = $this->topology->node($from->text());
-        if ($node !== null) {
-            return isset($fed[$node]);
-        }
-        $fitted = $this->topology->build()->fitted($from->need);
-        $inlets = $fitted === null ? [] : $this->inlets($fitted);
-
-        // A commander with no power inlet, such as a plain switch, is never dead.
-        return $inlets === [] || array_filter($inlets, static fn (int $n): bool => isset($fed[$n])) !== [];
-    }
-
-    /**
-     * @return list<int> nodes of its power inlets that some lead or slot feeds
-     */
-    private function inlets(Fitted $fitted): array
-    {
-        $inlets = [];
-        foreach ($fitted->part->ports as $port) {
-            $node = $this->topology->node("{$fitted->need->ref}.{$port->name}");
-            if ($port->kind === PortKind::Inlet && $node !== null && $this->topology->isReached($node)) {
-                $inlets[] = $node;
-            }
-        }
-
-        return $inlets;
+        return [
+            'kind' => $kind,
+            'of' => $of,
+            'pressed' => $pressed,
+            'loads' => $this->told($control),
+            'board' => $runs,
+            // A motor that has no current or is in fault is pushed away, and a board that starts anew does not know where it is.
+            'position' => $movers === []
+                    ? null
+                    : $kind !== 'fault' && $runs !== false && $all($movers, $control->isFed(...)) === true,
+            'supplies' => array_values(
+                array_map(
+                    static fn (Fitted $f): string => $f->need->role,
+                    array_filter([...$build->fittedThat(Ability::Converts)], $control->isFed(...)),
+                ),
+            ),
+        ];
     }
 }

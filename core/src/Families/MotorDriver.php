@@ -7,6 +7,7 @@ namespace Magpie\Core\Families;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Hazard;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
@@ -34,6 +35,11 @@ final class MotorDriver extends Family
     public function abilities(): array
     {
         return [Ability::Hurts, Ability::Electronic];
+    }
+
+    public function hazard(): Hazard
+    {
+        return Hazard::Motion;
     }
 
     public function sheet(): array
@@ -80,6 +86,8 @@ final class MotorDriver extends Family
             ),
             new Port('motor', PortKind::Phase, lends: ['rated_current' => 'continuous_current']),
             new Port('control', PortKind::Signal),
+            new Port('enable', PortKind::Signal),
+            new Port('fault', PortKind::Signal),
         ];
     }
 

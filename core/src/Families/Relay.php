@@ -67,6 +67,7 @@ final class Relay extends Family
             ])->lessIsBetter(),
             SpecField::flag('heat_sink', 'Heat sink fitted'),
             SpecField::flag('positive_opening', 'Positive-opening contacts'),
+            SpecField::flag('holds_itself', 'Holds itself in; once dropped it waits for its start button'),
             ...SpecField::body(),
         ];
     }

@@ -7,6 +7,7 @@ namespace Magpie\Core\Families;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
+use Magpie\Core\Machine\Hazard;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\SpecField;
@@ -33,6 +34,11 @@ final class Spindle extends Family
     public function abilities(): array
     {
         return [Ability::Hurts];
+    }
+
+    public function hazard(): Hazard
+    {
+        return Hazard::Spindle;
     }
 
     public function sheet(): array

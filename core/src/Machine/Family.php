@@ -89,6 +89,12 @@ abstract class Family
         return [];
     }
 
+    /** How its parts can hurt when they are live; null when they cannot. */
+    public function hazard(): ?Hazard
+    {
+        return null;
+    }
+
     /** The line of the sheet that says what air it bears, where there is one. */
     public function heatLimit(): ?string
     {

@@ -163,7 +163,9 @@ final class StopsTest extends TestCase
         self::assertSame(['spindle' => Stops::OFF, 'drv' => Stops::LIVE], $stops->state(['hold']), 'Position is kept.');
         self::assertSame(['spindle' => Stops::OFF, 'drv' => Stops::OFF], $stops->state(['main']));
         self::assertSame('main', $stops->main());
-        self::assertSame(Verdict::Holds, $sample->finding('E17/stops')->verdict);
+        $finding = $sample->finding('E17/stops');
+        self::assertSame(Verdict::Tight, $finding->verdict);
+        self::assertStringContainsString('spindle starts by itself when the power comes back', $finding->headline);
         self::assertSame(Verdict::Unproven, $sample->finding('E17/hold')->verdict);
     }
 
@@ -255,7 +257,258 @@ final class StopsTest extends TestCase
 
         self::assertSame(['drive' => Stops::LIVE], $stops->state([]));
         self::assertSame(['drive' => Stops::OFF], $stops->state(['stop']));
-        self::assertSame(Verdict::Holds, self::coil()->finding('E17/stops')->verdict);
+        $finding = self::coil()->finding('E17/stops');
+        self::assertSame(Verdict::Tight, $finding->verdict);
+        self::assertStringContainsString('welded, k leaves live: drive', $finding->headline);
+    }
+
+    public function test_a_contactor_that_holds_itself_waits_for_its_start_button(): void
+    {
+        foreach ([false, true] as $holds) {
+            $sample = self::coil(['holds_itself' => $holds], ['separate_reset' => false]);
+            $stops = Stops::of(new Survey($sample->build));
+
+            self::assertSame($holds ? [] : ['drive'], $stops->restarting('stop', $stops->state(['stop'])));
+            self::assertSame($holds ? [] : ['drive'], $stops->startingWithThePower());
+            self::assertSame($holds ? Verdict::Tight : Verdict::Danger, $sample->finding('E17/stops')->verdict);
+        }
+    }
+
+    public function test_a_broken_wire_stops_or_disables_a_stop_as_its_contact_is_at_rest(): void
+    {
+        foreach (['closed' => Stops::OFF, 'open' => Stops::LIVE] as $normally => $is) {
+            $table = Stops::of(new Survey(self::coil([], ['normally' => $normally])->build))->toArray();
+            $broken = array_values(
+                array_filter($table['states'], static fn (array $s): bool => $s['kind'] === 'broken'),
+            );
+
+            self::assertSame(['drive' => $is], $broken[0]['loads'], $normally);
+        }
+    }
+
+    public function test_the_table_says_what_becomes_of_board_position_and_supplies(): void
+    {
+        $board = Examples::part('board', 'controller_board', []);
+        $file = Examples::file(
+            [
+                Examples::part('wall', 'mains_inlet', []),
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('stop', 'stop_button', ['normally' => 'closed']),
+                $board,
+                Examples::part('drv', 'motor_driver', []),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'wall.out', 'to' => 'psu.mains'],
+                    ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'board.power'],
+                    ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'stop.in'],
+                    ['ref' => 'W4', 'from' => 'stop.out', 'to' => 'drv.power'],
+                ],
+            ],
+        );
+        $states = Stops::of(new Survey((new SampleBuild($file))->build))->toArray()['states'];
+        $of = static fn (string $kind): array => array_values(
+            array_filter($states, static fn (array $s): bool => $s['kind'] === $kind),
+        )[0];
+
+        self::assertSame(
+            [true, true, ['psu']],
+            [$of('rest')['board'], $of('rest')['position'], $of('rest')['supplies']],
+        );
+        self::assertSame(
+            [true, false, ['psu']],
+            [$of('pressed')['board'], $of('pressed')['position'], $of('pressed')['supplies']],
+        );
+        self::assertSame([false, false], [$of('power back')['board'], $of('power back')['position']]);
+    }
+
+    public function test_a_board_that_lost_its_power_starts_nothing_by_itself(): void
+    {
+        $file = static fn (array $port): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('stop', 'stop_button', [
+                    'latching' => true,
+                    'positive_opening' => true,
+                    'normally' => 'closed',
+                ]),
+                (static function () use ($port): array {
+                    $board = Examples::part('board', 'controller_board', []);
+                    $board[0]['ports'] = [
+                        ['name' => 'bed', 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => Examples::sheet($port)],
+                    ];
+
+                    return $board;
+                })(),
+                Examples::part('bed', 'heater', ['rated_power' => '10 W']),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                    ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'board.power'],
+                    ['ref' => 'W3', 'from' => 'board.bed', 'to' => 'bed.power'],
+                ],
+            ],
+        );
+        foreach (
+            [
+                [['use' => 'heater'], Verdict::Holds],
+                [['control' => 'switched'], Verdict::Holds],
+                // Nobody has said that the program opens it: it may be live as soon as the board is.
+                [[], Verdict::Unproven],
+                [['use' => 'heater', 'control' => 'always on'], Verdict::Unproven],
+            ] as [$port, $verdict]
+        ) {
+            $finding = (new SampleBuild($file($port)))->finding('E17/stops');
+
+            self::assertSame($verdict, $finding->verdict, json_encode($port)." {$finding->headline}");
+        }
+    }
+
+    public function test_a_driver_in_fault_halts_the_board_that_hears_of_it(): void
+    {
+        $file = static fn (bool $heard): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                (static function (): array {
+                    $board = Examples::part('board', 'controller_board', []);
+                    $board[0]['ports'] = [['name' => 'sig', 'kind' => 'signal'], ['name' => 'in', 'kind' => 'signal']];
+
+                    return $board;
+                })(),
+                Examples::part('left', 'motor_driver', []),
+                Examples::part('right', 'motor_driver', []),
+            ],
+            [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'board.power'],
+                    ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'left.power'],
+                    ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'right.power'],
+                    ['ref' => 'W4', 'from' => 'board.sig', 'to' => 'left.control'],
+                    ['ref' => 'W5', 'from' => 'board.sig', 'to' => 'right.control'],
+                    ...$heard ? [['ref' => 'W6', 'from' => 'left.fault', 'to' => 'board.in']] : [],
+                ],
+            ],
+        );
+        foreach ([true, false] as $heard) {
+            $states = Stops::of(new Survey((new SampleBuild($file($heard)))->build))->toArray()['states'];
+            $fault = array_values(array_filter($states, static fn (array $s): bool => $s['of'] === ['left']))[0];
+
+            self::assertSame(['left' => Stops::HELD, 'right' => $heard ? Stops::HELD : Stops::LIVE], $fault['loads']);
+        }
+    }
+
+    /**
+     * Chains of relays, some of which remember, against an enumeration that goes through time by steps.
+     */
+    #[DataProvider('seeds')]
+    public function test_sequences_say_what_stepping_through_time_says(int $seed): void
+    {
+        $die = new Randomizer(new Mt19937($seed));
+        $parts = [Examples::part('psu', 'power_supply', ['output_voltage' => '24 V'])];
+        $elements = $feeds = $coils = $kinds = [];
+        for ($i = 0; $i < 2; $i++) {
+            $reset = $die->getInt(0, 1) === 1;
+            $parts[] = Examples::part("s{$i}", 'stop_button', ['separate_reset' => $reset]);
+            $elements[] = "s{$i}";
+            $kinds["s{$i}"] = $reset ? 'remembers' : 'plain';
+        }
+        for ($i = 0; $i < 3; $i++) {
+            $kind = ['contactor', 'safety', 'holding'][$die->getInt(0, 2)];
+            $parts[] = Examples::part("k{$i}", 'relay', [
+                'kind' => $kind === 'holding' ? 'contactor' : $kind,
+                'normally' => 'open',
+                'holds_itself' => $kind === 'holding',
+            ]);
+            $kinds["k{$i}"] = $kind === 'contactor' ? 'plain' : 'remembers';
+            $coils["k{$i}"] = $elements[$die->getInt(0, count($elements) - 1)];
+            $elements[] = "k{$i}";
+        }
+        foreach ($elements as $i => $element) {
+            $feeds[$element] = $i === 0 || $die->getInt(0, 2) === 0 ? 'psu' : $elements[$die->getInt(0, $i - 1)];
+        }
+        for ($i = 0; $i < 3; $i++) {
+            $parts[] = Examples::part("bed{$i}", 'heater', ['rated_power' => '10 W']);
+            $feeds["bed{$i}"] = $elements[$die->getInt(0, count($elements) - 1)];
+        }
+        $leads = [];
+        foreach ($feeds as $to => $from) {
+            $port = str_starts_with($to, 'bed') ? 'power' : 'in';
+            $leads[] = ['ref' => 'W'.count($leads), 'from' => "{$from}.out", 'to' => "{$to}.{$port}"];
+        }
+        foreach ($coils as $relay => $from) {
+            $leads[] = ['ref' => 'W'.count($leads), 'from' => "{$from}.out", 'to' => "{$relay}.coil"];
+        }
+        $stops = Stops::of(new Survey((new SampleBuild(Examples::file($parts, ['leads' => $leads])))->build));
+        // One state of every contact, stepped until nothing moves; what remembers never closes again by itself.
+        $step = static function (array $closed, array $pressed, array $welded = []) use (
+            $feeds,
+            $coils,
+            $kinds,
+        ): array {
+            do {
+                $was = $closed;
+                $live = static function (string $at) use (&$live, $feeds, &$closed): bool {
+                    return $at === 'psu' || (($closed[$at] ?? true) && $live($feeds[$at]));
+                };
+                foreach ($kinds as $element => $kind) {
+                    $wants = isset($coils[$element]) ? $live($coils[$element]) : ! in_array($element, $pressed, true);
+                    $closed[$element] =
+                        in_array($element, $welded, true) || ($wants && ($kind === 'plain' || $closed[$element]));
+                }
+            } while ($closed !== $was);
+
+            return $closed;
+        };
+        $beds = static function (array $closed) use ($feeds): array {
+            $live = static function (string $at) use (&$live, $feeds, $closed): bool {
+                return $at === 'psu' || (($closed[$at] ?? true) && $live($feeds[$at]));
+            };
+
+            return array_keys(
+                array_filter(
+                    ['bed0' => 1, 'bed1' => 1, 'bed2' => 1],
+                    static fn ($_, $b) => $live($b),
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            );
+        };
+        $told = static fn (array $state): array => array_keys(
+            array_filter($state, static fn (string $s): bool => $s === Stops::LIVE),
+        );
+        $on = array_fill_keys($elements, true);
+        foreach (['s0', 's1'] as $stop) {
+            $pressed = $step($on, [$stop]);
+            self::assertSame($beds($pressed), $told($stops->state([$stop])), "seed {$seed}, {$stop} pressed");
+            self::assertSame(
+                array_values(array_diff($beds($step($pressed, [])), $beds($pressed))),
+                $stops->restarting($stop, $stops->state([$stop])),
+                "seed {$seed}, {$stop} released",
+            );
+            foreach (['k0', 'k1', 'k2'] as $relay) {
+                $with = array_values(array_diff($beds($step($on, [$stop], [$relay])), $beds($pressed)));
+                $safety = $kinds[$relay] === 'remembers' && self::isSafety($parts, $relay);
+                self::assertSame(
+                    $safety ? [] : $with,
+                    $stops->welded($stop, $stops->state([$stop]))[$relay] ?? [],
+                    "seed {$seed}, {$relay} welded",
+                );
+            }
+        }
+    }
+
+    /**
+     * @param  list<array{array<string, mixed>, array<string, mixed>}>  $parts
+     */
+    private static function isSafety(array $parts, string $ref): bool
+    {
+        foreach ($parts as [$part]) {
+            if ($part['ref'] === $ref) {
+                return $part['specs']['kind']['value'] === 'safety';
+            }
+        }
+
+        return false;
     }
 
     public function test_a_contact_that_is_closed_at_rest_stops_nothing(): void

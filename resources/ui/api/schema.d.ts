@@ -4206,12 +4206,27 @@ export interface components {
                 ref: string;
                 role: string;
                 family: string;
+                /** @enum {string} */
+                hazard: "motion" | "spindle" | "heat" | "torch";
             }[];
             states: {
+                /**
+                 * @description What has happened: a stop pressed, released again, a wire of it broken, the contact of a switch welded while the main stop is pressed, a driver in fault, power lost and back.
+                 * @enum {string}
+                 */
+                kind: "rest" | "pressed" | "released" | "broken" | "welded" | "fault" | "power back";
+                /** @description Needs of the stops, the switch or the driver it is about. */
+                of: string[];
                 pressed: string[];
                 loads: {
                     [key: string]: "live" | "no command" | "off";
                 };
+                /** @description Whether every board is fed and has its program; null where there is none. */
+                board: boolean | null;
+                /** @description Whether the position is kept; null where nothing moves. */
+                position: boolean | null;
+                /** @description Roles of the supplies and converters that are left live. */
+                supplies: string[];
             }[];
             main: string | null;
         };

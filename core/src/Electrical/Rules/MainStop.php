@@ -57,6 +57,7 @@ final class MainStop implements Curable
             // Whether a dead coil opens its contact is what the table rests on.
             $inquiry->tryChoice($relay, 'normally');
             $inquiry->tryChoice($relay, 'kind');
+            $inquiry->tryFlag($relay, 'holds_itself');
         }
         if ($inquiry->subject->kind === 'need') {
             return $this->other($inquiry, $stops, $inquiry->subject->ref);
@@ -83,8 +84,8 @@ final class MainStop implements Curable
                 $wrong[] = $says;
             }
         }
-        array_push($wrong, ...$this->restarts($inquiry, $stops, $stop));
         $state = $stops->state([$main]);
+        array_push($wrong, ...$this->restarts($inquiry, $stops, $stop, $state));
         $by = [];
         foreach ($state as $ref => $is) {
             $by[$is][] = $inquiry->build->roleOf($ref);
@@ -105,6 +106,13 @@ final class MainStop implements Curable
         $held = isset($by[Stops::HELD])
             ? ' '.implode(', ', $by[Stops::HELD]).' stay fed and only lose their command.'
             : '';
+        $weak = $this->oneFaultAway($inquiry, $stops, $main, $state);
+        if ($weak !== []) {
+            return $inquiry->conclude(
+                Verdict::Tight,
+                "{$stop->need->role} leaves nothing that can hurt live, but ".implode('; ', $weak).'.',
+            );
+        }
 
         return $inquiry->conclude(Verdict::Holds, "{$stop->need->role} leaves nothing that can hurt live.{$held}");
     }
@@ -115,7 +123,8 @@ final class MainStop implements Curable
         $stop = $stops->buttons()[$ref];
         $before = $stops->state([]);
         $stopped = [];
-        foreach ($stops->state([$ref]) as $load => $is) {
+        $state = $stops->state([$ref]);
+        foreach ($state as $load => $is) {
             if ($is !== Stops::LIVE && $before[$load] === Stops::LIVE) {
                 $stopped[] = $inquiry->build->roleOf($load);
             }
@@ -128,7 +137,7 @@ final class MainStop implements Curable
         $inquiry->remark(
             "{$stop->need->role} stops: ".implode(', ', $stopped).'. The main stop is judged by itself.',
         );
-        $wrong = $this->restarts($inquiry, $stops, $stop);
+        $wrong = $this->restarts($inquiry, $stops, $stop, $state);
         if ($this->flag($inquiry, $stop, 'latching') === false) {
             $wrong[] = 'it does not latch';
         }
@@ -142,9 +151,49 @@ final class MainStop implements Curable
     }
 
     /**
+     * What a welded contact leaves live, and what starts when the power comes back: judged where it strikes at once.
+     *
+     * @param  array<string, string>  $stopped
+     * @return list<string>
+     */
+    private function oneFaultAway(Inquiry $inquiry, Stops $stops, string $main, array $stopped): array
+    {
+        $strikes = static fn (string $ref): bool => $inquiry->build
+            ->fitted($ref)
+            ?->part->family->hazard()
+            ?->strikes() === true;
+        $weak = [];
+        foreach ($stops->welded($main, $stopped) as $switch => $live) {
+            $says = "welded, {$inquiry->build->roleOf((string) $switch)} leaves live: ".$this->roles($inquiry, $live);
+            if (array_filter($live, $strikes) === []) {
+                $inquiry->remark(ucfirst($says).'.');
+            } else {
+                $weak[] = $says;
+            }
+        }
+        $starting = array_filter($stops->startingWithThePower(), $strikes);
+        if ($starting !== []) {
+            $weak[] =
+                $this->roles($inquiry, array_values($starting)).
+                ' starts by itself when the power comes back: a contactor that holds itself, or a switch with a no-volt release, keeps it off';
+        }
+
+        return $weak;
+    }
+
+    /**
+     * @param  list<string>  $needs
+     */
+    private function roles(Inquiry $inquiry, array $needs): string
+    {
+        return implode(', ', array_map($inquiry->build->roleOf(...), $needs));
+    }
+
+    /**
+     * @param  array<string, string>  $stopped  state with it pressed
      * @return list<string> what lets a stop fail unseen, or starts again what it stopped
      */
-    private function restarts(Inquiry $inquiry, Stops $stops, Fitted $stop): array
+    private function restarts(Inquiry $inquiry, Stops $stops, Fitted $stop, array $stopped): array
     {
         $wrong = [];
         $normally =
@@ -153,20 +202,20 @@ final class MainStop implements Curable
         if ($normally === 'open') {
             $wrong[] = 'its contact is open at rest: a broken wire disables it';
         }
-        if ($stops->latched($stop)) {
-            $inquiry->remark('A safety relay behind it stays off when it is released, until it is reset.');
+        $reset = $inquiry->tryFlag($stop, 'separate_reset');
+        $again = $stops->restarting($stop->need->ref, $stopped);
+        if ($again === []) {
+            $inquiry->remark('Nothing starts again when it is released: what commands it has to be started first.');
 
             return $wrong;
         }
-        $reset = $inquiry->tryFlag($stop, 'separate_reset');
         if ($reset === null) {
             $inquiry->miss(
                 "whether {$stop->need->role} stays off when released, with a reset of its own",
                 "parts/{$stop->part->ref}/specs/separate_reset",
             );
-        }
-        if ($reset === false) {
-            $wrong[] = 'releasing it starts whatever is still commanded';
+        } else {
+            $wrong[] = 'releasing it starts '.$this->roles($inquiry, $again);
         }
 
         return $wrong;
