@@ -6,6 +6,7 @@ namespace App\Builds;
 
 use Magpie\Core\Machine\Brief;
 use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Site;
 
 /**
  * Where each part of a build file lives in the database. The one place that knows both.
@@ -447,6 +448,10 @@ final class Schema
                 Column::text('humidity'),
                 Column::text('noise'),
                 Column::text('ventilation'),
+                ...array_map(
+                    static fn (string $name): Column => Column::flag("ready_{$name}", "ready.{$name}"),
+                    array_keys(Site::PRECAUTIONS),
+                ),
             ],
             'brief' => [
                 ...array_map(static fn (string $name): Column => Column::text("brief_{$name}", $name), [

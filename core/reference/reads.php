@@ -534,6 +534,13 @@ return [
         'printed_part.top_bottom_layers',
         'printed_part.walls',
     ],
+    'M13-print' => [
+        'filament.chamber_temperature',
+        'filament.door',
+        'filament.nozzle_temperature',
+        'hot_end.lined',
+        'hot_end.lining_limit',
+    ],
     'M14' => [
         'filament.density',
         'filament.diameter',
@@ -601,6 +608,11 @@ return [
         'probe.heat_limit',
     ],
     'M02' => [],
+    'M02-air' => [
+        'filament.material',
+        'printed_part.material',
+    ],
+    'M02-ready' => [],
     'S01' => [],
     'S07' => [],
 ];

@@ -79,6 +79,7 @@ final class CatalogueController
             'trades' => Brief::TRADES,
             'noise' => Site::NOISE,
             'ventilation' => Site::VENTILATION,
+            'precautions' => Site::PRECAUTIONS,
         ]))->header('Cache-Control', 'private, max-age=300');
     }
 

@@ -72,6 +72,7 @@ final class Rules
         Mechanical\BeamBend::class,
         Mechanical\PrintedPartHeat::class,
         Mechanical\PrintRecipe::class,
+        Mechanical\PrintConditions::class,
         Mechanical\FilamentEnough::class,
         Mechanical\PrintWeight::class,
         Mechanical\PlateSize::class,
@@ -84,6 +85,8 @@ final class Rules
         Thermal\ZoneHeat::class,
         // Site
         Site\RoomForIt::class,
+        Site\Fumes::class,
+        Site\Precautions::class,
         // Cost and supply
         Money\Budget::class,
         Money\SmallParts::class,

@@ -12,17 +12,19 @@ use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Quantity\Quantity;
 
-/** The fuse or breaker that protects a lead, with the leads whose currents go through it together. */
+/** The fuse, breaker or limited output that protects a lead, with the leads whose currents go through it together. */
 final readonly class ProtectiveElement
 {
     /**
      * @param  list<string>  $leads  refs of the leads that carry, together, what it carries
+     * @param  string  $kind  "fuse", or "limit" of an output that limits itself
      */
     private function __construct(
         public Quantity $rating,
         public string $where,
         public Fitted $fitted,
         public array $leads,
+        public string $kind = 'fuse',
     ) {
     }
 
@@ -41,9 +43,13 @@ final readonly class ProtectiveElement
         $node = $topology->nearEnd($lead->ref);
         while (true) {
             [$fitted, $port] = $topology->at($node);
-            $rating = $inquiry->tryPort($fitted, $port, 'fuse_rating', 'I_r', Bound::Highest);
-            if ($rating !== null && $rating->isPositive()) {
-                return new self($rating, $fitted->need->role, $fitted, self::through($topology, $node, $port->kind));
+            foreach (['fuse_rating' => 'fuse', 'limits_at' => 'limit'] as $key => $kind) {
+                $rating = $inquiry->tryPort($fitted, $port, $key, 'I_r', Bound::Highest);
+                if ($rating?->isPositive() === true) {
+                    $through = self::through($topology, $node, $port->kind);
+
+                    return new self($rating, $fitted->need->role, $fitted, $through, $kind);
+                }
             }
             $index = $topology->upstream($node);
             if ($index === null) {

@@ -35,6 +35,13 @@ final class Filament extends Family
             SpecField::quantity('density', 'Density', Dimension::Density, 'g/cm³', ['0.8 g/cm³', '2 g/cm³']),
             SpecField::quantity('mass', 'Mass on the reel', Dimension::Mass, 'kg', ['50 g', '25 kg']),
             SpecField::note('colour', 'Colour'),
+            SpecField::quantity('nozzle_temperature', 'Printed at', Dimension::Temperature, '°C', ['150 °C', '450 °C']),
+            SpecField::quantity('bed_temperature', 'Bed', Dimension::Temperature, '°C', ['20 °C', '160 °C']),
+            SpecField::quantity('chamber_temperature', 'Air around the print', Dimension::Temperature, '°C', [
+                '15 °C',
+                '90 °C',
+            ]),
+            SpecField::choice('door', 'Door of the chamber', ['open', 'shut', 'either']),
         ];
     }
 

@@ -71,6 +71,7 @@ final class Header
             humidity: $node->optionalWithin('humidity', Dimension::Ratio, '0 %', '100 %'),
             noise: $node->optionalOneOf('noise', Site::NOISE),
             ventilation: $node->optionalOneOf('ventilation', Site::VENTILATION),
+            ready: self::ready($node->part('ready')),
         );
         $cold = Quantity::of(-60, '°C');
         if ($site->ambient !== null && ($site->ambient->isBelow($cold) || $site->ambient->exceeds(Quantity::of(80, '°C')))) {
@@ -103,7 +104,19 @@ final class Header
             'humidity' => $site->humidity?->text(),
             'noise' => $site->noise,
             'ventilation' => $site->ventilation,
+            'ready' => $site->ready,
         ]);
+    }
+
+    /**
+     * @return array<string, bool> in the order they are asked for
+     */
+    private static function ready(Node $node): array
+    {
+        $ready = array_map($node->optionalFlag(...), array_combine(array_keys(Site::PRECAUTIONS), array_keys(Site::PRECAUTIONS)));
+        $node->close();
+
+        return array_filter($ready, is_bool(...));
     }
 
     public static function readBrief(Node $node, string $currency): Brief

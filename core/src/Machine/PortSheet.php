@@ -33,6 +33,14 @@ final class PortSheet
             SpecField::quantity('contact_rating', 'Rating of one contact', Dimension::Current, 'A', ['0.1 A', '100 A']),
             SpecField::quantity('contacts_per_pole', 'Contacts per pole', Dimension::Ratio, '', ['1', '24']),
             SpecField::quantity('fuse_rating', 'Fuse on this port', Dimension::Current, 'A', ['0.1 A', '100 A']),
+            SpecField::quantity(
+                'limits_at',
+                'Limits itself to',
+                Dimension::Current,
+                'A',
+                ['0.05 A', '200 A'],
+                'An output that shuts down or holds its current protects all behind it.',
+            ),
             SpecField::quantity('resistance', 'Resistance from inlet to outlet', Dimension::Resistance, 'mΩ', [
                 '0.1 mΩ',
                 '10 Ω',

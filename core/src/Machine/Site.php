@@ -12,12 +12,25 @@ final readonly class Site
 {
     public const NOISE = ['nobody near', 'people in the house', 'neighbours'];
 
+    /** What may have to be at hand, and how it is called. */
+    public const PRECAUTIONS = [
+        'smoke_alarm' => 'Smoke alarm in the room',
+        'extinguisher' => 'Extinguisher for electrical fires within reach',
+        'eyes_and_ears' => 'Goggles and ear defenders',
+        'dust_extraction' => 'Dust drawn off, away from electronics',
+        'shade' => 'Eye and skin shade for whoever cuts',
+        'screen' => 'Screen against the light for everybody else',
+        'bare_floor' => 'Nothing that burns under the cut or near it',
+        'fire_watch' => 'Somebody stays for a fire watch after the last cut',
+    ];
+
     public const VENTILATION = ['none', 'window', 'extraction outside'];
 
     /**
      * @param  Quantity|null  $ambient  air where leads and supplies are, hottest expected
      * @param  Money|null  $tariff  price of one kilowatt-hour
      * @param  Quantity|null  $otherLoad  current that other things take on the same circuit
+     * @param  array<string, bool>  $ready  of PRECAUTIONS, whether it is at hand
      * @param  Quantity|null  $service  room kept free around the machine, each side
      */
     public function __construct(
@@ -42,6 +55,7 @@ final readonly class Site
         public ?Quantity $humidity = null,
         public ?string $noise = null,
         public ?string $ventilation = null,
+        public array $ready = [],
     ) {
     }
 }

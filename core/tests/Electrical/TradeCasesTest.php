@@ -910,4 +910,47 @@ final class TradeCasesTest extends TestCase
     {
         return [$part[0], ['quantity' => $pieces] + $part[1]];
     }
+
+    public function test_an_output_that_limits_itself_protects_what_is_behind_it(): void
+    {
+        $board = static function (?string $limit): SampleBuild {
+            $part = Examples::part('board', 'controller_board', ['input_fuse' => '20 A']);
+            $part[0]['ports'] = [
+                [
+                    'name' => 'fan',
+                    'kind' => 'outlet',
+                    'fed_from' => 'power',
+                    'specs' => Examples::sheet($limit === null ? [] : ['limits_at' => $limit]),
+                ],
+            ];
+
+            return new SampleBuild(
+                Examples::file(
+                    [
+                        Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                        $part,
+                        Examples::part('fan', 'fan', ['rated_current' => '0.5 A', 'rated_voltage' => '24 V']),
+                    ],
+                    [
+                        'leads' => [
+                            ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'board.power'],
+                            [
+                                'ref' => 'W2',
+                                'from' => 'board.fan',
+                                'to' => 'fan.power',
+                                'length' => '1 m',
+                                'conductor' => ['size' => '0.5 mm²', 'evidence' => 'datasheet'],
+                            ],
+                        ],
+                    ],
+                ),
+            );
+        };
+
+        $this->assertSame(Verdict::Danger, $board(null)->finding('E13/W2')->verdict);
+        $finding = $board('2 A')->finding('E13/W2');
+        $this->assertSame(Verdict::Holds, $finding->verdict);
+        $this->assertStringContainsString('limit (board)', $finding->headline);
+        $this->assertSame(Verdict::Danger, $board('30 A')->finding('E13/W2')->verdict);
+    }
 }

@@ -3617,6 +3617,10 @@ export interface components {
             trades: string[];
             noise: string[];
             ventilation: string[];
+            /** @description What may have to be at hand at the place: key and how it is called. */
+            precautions: {
+                [key: string]: string;
+            };
         };
         Mapping: {
             targets: {
@@ -4568,6 +4572,17 @@ export interface components {
             noise?: "nobody near" | "people in the house" | "neighbours";
             /** @enum {string} */
             ventilation?: "none" | "window" | "extraction outside";
+            /** @description Whether each precaution is at hand. */
+            ready?: {
+                smoke_alarm?: boolean;
+                extinguisher?: boolean;
+                eyes_and_ears?: boolean;
+                dust_extraction?: boolean;
+                shade?: boolean;
+                screen?: boolean;
+                bare_floor?: boolean;
+                fire_watch?: boolean;
+            };
         };
         /** @enum {string} */
         evidence: "measured" | "datasheet" | "standard" | "manual" | "listing" | "assumed";

@@ -18,6 +18,7 @@ export const powerFields: PortField[] = [
   { key: 'rated_current', title: 'rated current', unit: 'A' },
   { key: 'contact_rating', title: 'contact rating', unit: 'A' },
   { key: 'fuse_rating', title: 'fuse', unit: 'A' },
+  { key: 'limits_at', title: 'limits itself to', unit: 'A' },
 ]
 export const channelFields: PortField[] = [
   {

@@ -54,7 +54,8 @@ final class Protection implements Curable
         }
         [$fuse, $where] = [$element->rating, $element->where];
         Ampacity::askForAir($inquiry, $lead);
-        $inquiry->work("Fuse before it, {$where}", 'I_n = I_r', ['I_r' => $fuse], $fuse, 'A');
+        $kind = $element->kind;
+        $inquiry->work(ucfirst($kind)." before it, {$where}", 'I_n = I_r', ['I_r' => $fuse], $fuse, 'A');
         $alone = $element->leads === [] || $element->leads === [$lead->ref];
         $load = $alone ? $current : LeadsTogether::current($inquiry, $survey, $element->leads, $where);
         $margin = Quantity::min($inquiry->margin($load, $fuse), $inquiry->margin($fuse, $ampacity));
@@ -66,13 +67,13 @@ final class Protection implements Curable
         };
         $over = $alone ? "a load of {$load}" : "{$load} through ".implode(' and ', $element->leads).' together';
         $says = match ($verdict) {
-            Verdict::Danger => "The {$fuse} fuse ({$where}) does not protect it: the lead may carry only {$ampacity}.",
-            Verdict::Fails => "The {$fuse} fuse ({$where}) opens in normal use: {$over}.",
-            Verdict::Tight => "The {$fuse} fuse ({$where}) protects it, with little to spare over {$over}.",
-            default => "The {$fuse} fuse ({$where}) carries {$load} and opens before the lead's {$ampacity}.",
+            Verdict::Danger => "The {$fuse} {$kind} ({$where}) does not protect it: the lead may carry only {$ampacity}.",
+            Verdict::Fails => "The {$fuse} {$kind} ({$where}) opens in normal use: {$over}.",
+            Verdict::Tight => "The {$fuse} {$kind} ({$where}) protects it, with little to spare over {$over}.",
+            default => "The {$fuse} {$kind} ({$where}) carries {$load} and opens before the lead's {$ampacity}.",
         };
 
-        return $inquiry->conclude($verdict, $says, $margin, "{$load} ≤ fuse ≤ {$ampacity}");
+        return $inquiry->conclude($verdict, $says, $margin, "{$load} ≤ {$kind} ≤ {$ampacity}");
     }
 
     public function cures(): array

@@ -285,6 +285,17 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
             <HeaderField of="site" :path="['room', 'height']" label="Room, height" unit="m" />
             <HeaderField of="site" :path="['service']" label="Kept free on each side" unit="mm" />
           </dl>
+          <h2>At hand where it stands</h2>
+          <dl class="facts">
+            <HeaderField
+              v-for="(label, key) in catalogue?.precautions"
+              :key="key"
+              of="site"
+              :path="['ready', key]"
+              :label="label"
+              flag
+            />
+          </dl>
           <h2>Money and date</h2>
           <dl class="facts">
             <HeaderField of="build" :path="['budget']" :label="`Budget, ${build?.build.currency ?? ''}`" unit="" />
