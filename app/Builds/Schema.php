@@ -275,6 +275,9 @@ final class Schema
                         'spread',
                         'evidence',
                         'measured_load',
+                        'end_play',
+                        'turning_torque',
+                        'shock',
                     ]),
                     Column::text('homing_by', 'homing.by'),
                     Column::flag('homing_both_ends', 'homing.both_ends'),
@@ -289,6 +292,17 @@ final class Schema
                         ]),
                     ),
                     'drive.motors' => Inner::values(new Table('axis_motors', [Column::link('need_id', 'needs', '')])),
+                    'drive.carries' => Inner::values(new Table('axis_carries', [Column::link('need_id', 'needs', '')])),
+                    'drive.turning' => Inner::objects(
+                        new Table('axis_turning', [
+                            Column::text('name'),
+                            Column::text('outer'),
+                            Column::text('bore'),
+                            Column::text('length'),
+                            Column::text('material'),
+                            Column::text('ratio'),
+                        ]),
+                    ),
                     'homing.sensors' => Inner::values(
                         new Table('axis_sensors', [Column::link('need_id', 'needs', '')]),
                     ),

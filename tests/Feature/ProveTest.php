@@ -169,12 +169,7 @@ final class ProveTest extends FeatureTestCase
         self::assertSame('holds', $verdict('M05-preload/x'));
         $this->edit(
             $build,
-            self::setting(
-                'parts',
-                'P-screw-x',
-                ['specs', 'turning_torque'],
-                ['value' => '0.4 N m', 'evidence' => 'measured'],
-            ),
+            self::setting('axes', 'x', ['drive', 'turning_torque'], '0.4 N m', '0.06 N m'),
         )->assertOk();
         self::assertSame('fails', $verdict('M05-preload/x'), 'A screw that turns this heavily is too tight.');
         $this->edit($build, [

@@ -10,6 +10,7 @@ use App\Models\LibraryPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
+use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Mechanical\Views\BeltLoop;
 use Magpie\Core\Mechanical\Views\CouplingPicker;
@@ -95,7 +96,7 @@ final class MechanicsController
             'segments.*.outer' => ['required', 'numeric', 'between:0.5,1000'],
             'segments.*.bore' => ['required', 'numeric', 'min:0', 'lt:segments.*.outer'],
             'segments.*.length' => ['required', 'numeric', 'between:0.1,5000'],
-            'segments.*.material' => ['required', 'string', 'in:'.implode(',', array_keys(TurningParts::DENSITY))],
+            'segments.*.material' => ['required', 'string', 'in:'.implode(',', array_keys(TurningBody::DENSITY))],
         ]);
         $found = TurningParts::of(
             array_values(

@@ -60,6 +60,7 @@ final class Rules
         Mechanical\InertiaRatio::class,
         Mechanical\ScrewSpeed::class,
         Mechanical\ScrewPreload::class,
+        Mechanical\LostMotion::class,
         Mechanical\BeltDrive::class,
         Mechanical\GuideLoad::class,
         Mechanical\CutterFit::class,

@@ -98,6 +98,7 @@ final class References
                         $axis->drive->board,
                         $axis->drive->beam,
                         ...$axis->drive->motors,
+                        ...$axis->drive->carries,
                         ...$axis->homing->sensors,
                     ],
                     true,
@@ -309,6 +310,11 @@ final class References
             ];
             foreach ($axis->drive->motors as $j => $motor) {
                 $parts[] = ["drive/motors/{$j}", $motor, ['stepper_motor', 'servo_motor']];
+            }
+            foreach ($axis->drive->carries as $j => $carried) {
+                if (! isset($build->needs[$carried])) {
+                    yield ["/axes/{$i}/drive/carries/{$j}", "there is no need \"{$carried}\"."];
+                }
             }
             foreach ($axis->homing->sensors as $j => $sensor) {
                 $parts[] = ["homing/sensors/{$j}", $sensor, ['limit_switch', 'sensor', 'probe']];

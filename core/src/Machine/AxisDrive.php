@@ -29,6 +29,11 @@ final readonly class AxisDrive
      * @param  Quantity|null  $measuredLoad  most torque read while it worked, of what the motor has there
      * @param  string|null  $beam  need of the beam its rails lie on, held at both ends
      * @param  Evidence|null  $evidence  what mass, force and friction rest on
+     * @param  list<string>  $carries  needs of all that moves with this axis, for its mass when that is not given
+     * @param  list<TurningBody>  $turning  what turns with the screw or pulley besides it
+     * @param  Quantity|null  $endPlay  axial play of the screw as it is built in, measured
+     * @param  Quantity|null  $turningTorque  to turn the screw as it is built in, motor uncoupled, measured
+     * @param  Quantity|null  $shock  how many times the steady load the guides feel; 1 when not given
      */
     public function __construct(
         public array $motors = [],
@@ -51,6 +56,11 @@ final readonly class AxisDrive
         public ?Evidence $evidence = null,
         public ?string $beam = null,
         public ?Quantity $measuredLoad = null,
+        public array $carries = [],
+        public array $turning = [],
+        public ?Quantity $endPlay = null,
+        public ?Quantity $turningTorque = null,
+        public ?Quantity $shock = null,
     ) {
     }
 }

@@ -6,6 +6,7 @@ namespace Magpie\Core\Motion;
 
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Bound;
+use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
@@ -89,6 +90,56 @@ final readonly class AxisMotion
             $value,
             $this->axis->drive->evidence ?? Evidence::Assumed,
             $this->where($member),
+        );
+    }
+
+    /** All that moves with the axis: as it is said, and never less than the sum of what it carries. */
+    public function mass(Inquiry $inquiry): Quantity
+    {
+        $drive = $this->axis->drive;
+        $given = $drive->mass === null ? null : $this->given($inquiry, 'mass', 'moving mass', 'm', $drive->mass);
+        if ($drive->carries === []) {
+            return $given ?? $this->given($inquiry, 'mass', 'moving mass', 'm', null);
+        }
+        $sum = Quantity::of(0, 'kg');
+        $terms = $missing = [];
+        foreach ($drive->carries as $ref) {
+            $fitted = $inquiry->build->fitted($ref);
+            if ($fitted !== null && $fitted->part->family->field('mass') === null) {
+                $inquiry->remark("{$fitted->need->role} has no mass on its sheet, and is left out.");
+
+                continue;
+            }
+            $one = $fitted === null ? null : $inquiry->tryRead($fitted, 'mass', "m_{$ref}", Bound::Highest);
+            if ($fitted === null || $one === null) {
+                $missing["mass of {$inquiry->build->roleOf($ref)}"] =
+                    $fitted === null ? "needs/{$ref}/choice" : "parts/{$fitted->part->ref}/specs/mass";
+
+                continue;
+            }
+            $terms["m_{$ref}"] = $one->times($fitted->need->quantity);
+            $sum = $sum->plus($terms["m_{$ref}"]);
+        }
+        if ($given !== null && ! $sum->exceeds($given)) {
+            return $given;
+        }
+        if ($given === null) {
+            foreach ($missing as $what => $where) {
+                $inquiry->miss($what, $where);
+            }
+            if ($missing !== []) {
+                throw new InputMissing;
+            }
+        }
+
+        return $inquiry->work(
+            $given === null
+                ? 'Moving mass, of all it carries'
+                : "Moving mass, of what it carries: more than the {$given} said",
+            'm = '.implode(' + ', array_keys($terms)),
+            $terms,
+            $sum,
+            'kg',
         );
     }
 

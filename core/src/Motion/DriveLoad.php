@@ -50,7 +50,7 @@ final readonly class DriveLoad
     {
         $travel = $motion->perTurn($inquiry);
         $drive = $motion->axis->drive;
-        $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $drive->mass);
+        $mass = $motion->mass($inquiry);
         $moved = $inquiry->work(
             'Mass as the motor feels it',
             'J_m = m × (s / 2π)²',
@@ -63,6 +63,20 @@ final readonly class DriveLoad
         $terms = ['J_m' => $moved];
         if ($turning !== null) {
             $terms['J_c'] = $motion->given($inquiry, 'inertia', 'inertia that turns with the screw', 'J_c', $turning);
+        }
+        $bodies = Quantity::of(0, 'kg cm²');
+        foreach ($drive->turning as $i => $body) {
+            $inertia = $motion->given($inquiry, "turning/{$i}", "inertia of {$body->name}", "J_{$i}", $body->felt());
+            $bodies = $bodies->plus($inertia);
+        }
+        if ($drive->turning !== []) {
+            $terms['J_b'] = $inquiry->work(
+                'What turns with it, each ½·m·(r_o² + r_i²), by the square of its ratio',
+                'J_b = Σ J',
+                [],
+                $bodies,
+                'kg cm²',
+            );
         }
         $by = $motion->by;
         $diameter = $by?->part->family->key() === 'drive_screw' ? $inquiry->tryRead($by, 'diameter', 'd') : null;
@@ -85,7 +99,7 @@ final readonly class DriveLoad
         $ratio = $motion->axis->drive->ratio;
         $reflected = $ratio === null ? Quantity::ratio(1) : $ratio->squared();
         $sum = $moved;
-        foreach (['J_c', 'J_s'] as $symbol) {
+        foreach (['J_c', 'J_b', 'J_s'] as $symbol) {
             if (isset($terms[$symbol])) {
                 $sum = $sum->plus($terms[$symbol]->over($reflected));
             }
@@ -124,7 +138,7 @@ final readonly class DriveLoad
         $efficiency = $motion->given($inquiry, 'efficiency', 'efficiency', 'η', $drive->efficiency);
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F_p', $drive->force);
-        $mass = $drive->mass ?? Quantity::of(0, 'kg');
+        $mass = $motion->mass($inquiry);
         $travel = $motion->perTurn($inquiry);
         $weight = $mass->times(Quantity::of(self::G * sin($incline->in('rad')), 'm/s²'))->to('N');
         $turn = static fn (Quantity $f): Quantity => $f

@@ -4939,6 +4939,20 @@ export interface components {
             length: string;
             evidence?: components["schemas"]["evidence"];
         };
+        /** @description One segment of what turns with an axis: a hollow cylinder. */
+        turningBody: {
+            name: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            outer: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            bore?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            length: string;
+            /** @enum {string} */
+            material: "steel" | "aluminium" | "brass" | "plastic";
+            /** @description turns of it for one of the screw or pulley */
+            ratio?: string;
+        };
         axisDrive: {
             motors?: string[];
             by?: string;
@@ -4974,6 +4988,15 @@ export interface components {
             beam?: string;
             /** @description a quantity as a builder writes it, such as "24 V" */
             measured_load?: string;
+            /** @description axial play of the screw as it is built in, measured */
+            end_play?: string;
+            /** @description torque to turn the screw as it is built in, measured */
+            turning_torque?: string;
+            /** @description how many times the steady load the guides feel */
+            shock?: string;
+            /** @description needs of all that moves with the axis, for its mass when that is not given */
+            carries?: string[];
+            turning?: components["schemas"]["turningBody"][];
         };
         homing: {
             /** @enum {string} */

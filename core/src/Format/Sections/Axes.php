@@ -12,6 +12,7 @@ use Magpie\Core\Machine\AxisDrive;
 use Magpie\Core\Machine\AxisTaker;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Homing;
+use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Section<Axis> */
@@ -31,6 +32,9 @@ final class Axes implements Section
         'lever' => 'lever',
         'spread' => 'spread',
         'measured_load' => 'measuredLoad',
+        'end_play' => 'endPlay',
+        'turning_torque' => 'turningTorque',
+        'shock' => 'shock',
     ];
 
     public function key(): string
@@ -105,6 +109,8 @@ final class Axes implements Section
                         'support' => $entry->drive->support,
                         'evidence' => $entry->drive->evidence?->value,
                         'beam' => $entry->drive->beam,
+                        'carries' => $entry->drive->carries,
+                        'turning' => array_map($this->writeBody(...), $entry->drive->turning),
                     ],
                     static fn (mixed $v): bool => $v !== null && $v !== [],
                 ),
@@ -145,10 +151,19 @@ final class Axes implements Section
             $node->optionalEnum('evidence', Evidence::class),
             $node->optionalRef('beam'),
             $node->optionalWithin('measured_load', Dimension::Ratio, '0 %', '1000 %'),
+            $node->refs('carries'),
+            array_map($this->body(...), $node->items('turning')),
+            $node->optionalQuantity('end_play', Dimension::Length),
+            $node->optionalQuantity('turning_torque', Dimension::Torque),
+            $node->optionalWithin('shock', Dimension::Ratio, '1', '5'),
         );
         foreach (array_keys(self::MEASURES) as $key) {
             $value = $drive->{self::MEASURES[$key]};
-            $zero = in_array($key, ['force', 'friction', 'inertia', 'lever', 'incline'], true);
+            $zero = in_array(
+                $key,
+                ['force', 'friction', 'inertia', 'lever', 'incline', 'end_play', 'turning_torque'],
+                true,
+            );
             if ($value !== null && ! $value->isPositive() && ! ($zero && $value->isZero())) {
                 $node->fail($zero ? 'cannot be negative.' : 'must be more than nought.', $key);
             }
@@ -156,6 +171,42 @@ final class Axes implements Section
         $node->close();
 
         return $drive;
+    }
+
+    private function body(Node $node): TurningBody
+    {
+        $body = new TurningBody(
+            $node->text('name'),
+            $node->quantity('outer', Dimension::Length),
+            $node->optionalLength('bore'),
+            $node->quantity('length', Dimension::Length),
+            $node->oneOf('material', array_keys(TurningBody::DENSITY)),
+            $node->optionalWithin('ratio', Dimension::Ratio, '0.001', '1000'),
+        );
+        if ($body->bore !== null && ! $body->outer->exceeds($body->bore)) {
+            $node->fail('is as wide as the body is.', 'bore');
+        }
+        $node->close();
+
+        return $body;
+    }
+
+    /**
+     * @return array<string, string>
+     */
+    private function writeBody(TurningBody $body): array
+    {
+        return array_filter(
+            [
+                'name' => $body->name,
+                'outer' => $body->outer->text(),
+                'bore' => $body->bore?->text(),
+                'length' => $body->length->text(),
+                'material' => $body->material,
+                'ratio' => $body->ratio?->text(),
+            ],
+            static fn (?string $v): bool => $v !== null,
+        );
     }
 
     private function homing(Node $node): Homing

@@ -38,7 +38,7 @@ final class GuideLoad implements Curable
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->axes as $axis) {
-            if ($axis->rail !== null && $axis->drive->mass !== null) {
+            if ($axis->rail !== null && ($axis->drive->mass !== null || $axis->drive->carries !== [])) {
                 yield Subject::ofAxis($axis, [$axis->rail]);
             }
         }
@@ -50,7 +50,7 @@ final class GuideLoad implements Curable
         $rail = $inquiry->build->fitted($axis->rail ?? '') ?? $inquiry->lack("a rail for {$axis->name}");
         $motion = AxisMotion::of($inquiry->survey, $axis);
         $drive = $axis->drive;
-        $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $drive->mass);
+        $mass = $motion->mass($inquiry);
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);
         $lever = $motion->given($inquiry, 'lever', 'height of load and force above the guides', 'h', $drive->lever);
         $acceleration = $motion->given($inquiry, 'acceleration', 'acceleration', 'a', $drive->acceleration);
@@ -90,6 +90,16 @@ final class GuideLoad implements Curable
                 "moment rating of the one block on each rail of {$axis->name}; two blocks a rail would settle it",
             );
         }
+        if ($drive->shock !== null) {
+            $shock = $motion->given($inquiry, 'shock', 'shock', 'f_w', $drive->shock);
+            $load = $inquiry->work(
+                'Load with its shocks',
+                'P_w = P × f_w',
+                ['P' => $load, 'f_w' => $shock],
+                $load->times($shock),
+                'N',
+            );
+        }
         [$static, $dynamic] = $inquiry->readAll($rail, ['C_0' => 'static_load', 'C' => 'dynamic_load'], Bound::Lowest);
         $safety = $inquiry->work(
             'Static safety',
@@ -98,12 +108,16 @@ final class GuideLoad implements Curable
             $static->over($load),
         );
         $life = Quantity::of(($dynamic->in('N') / max(1e-6, $load->in('N'))) ** 3 * 100, 'm')->times(1000);
-        $inquiry->work(
-            'Travel until one block in ten is worn out',
-            'L_10 = (C / P)³ × 100 km',
-            ['C' => $dynamic, 'P' => $load],
-            $life,
-            'km',
+        $inquiry->figure(
+            'life',
+            'travel until one block in ten is worn out',
+            $inquiry->work(
+                'Travel until one block in ten is worn out',
+                'L_10 = (C / P)³ × 100 km',
+                ['C' => $dynamic, 'P' => $load],
+                $life,
+                'km',
+            ),
         );
         if ($axis->blocks > 1) {
             // The others on its rail take its whole share: of a pair, the survivor.

@@ -63,6 +63,8 @@ final class ScrewPreload implements Check
         $screw = $motion->by ?? $inquiry->lack("the screw of {$axis->name}");
         $play = $this->measured(
             $inquiry,
+            $motion,
+            $axis->drive->endPlay,
             $screw,
             'end_play',
             'e',
@@ -71,6 +73,8 @@ final class ScrewPreload implements Check
         );
         $drag = $this->measured(
             $inquiry,
+            $motion,
+            $axis->drive->turningTorque,
             $screw,
             'turning_torque',
             'T_d',
@@ -128,23 +132,32 @@ final class ScrewPreload implements Check
 
     /**
      * A value counts only once it was measured on the machine: a catalogue knows the screw, not how it was built in.
+     * That of the axis goes before one on the screw's sheet, which other axes may share.
      */
     private function measured(
         Inquiry $inquiry,
+        AxisMotion $motion,
+        ?Quantity $own,
         Fitted $screw,
         string $key,
         string $symbol,
         string $name,
         string $how,
     ): ?Quantity {
+        if ($own !== null) {
+            return $inquiry->given(
+                "{$name} of {$motion->axis->name}",
+                $symbol,
+                $own,
+                Evidence::Measured,
+                $motion->where($key),
+            );
+        }
         if ($inquiry->evidenceOf($screw, $key) === Evidence::Measured) {
             return $inquiry->tryRead($screw, $key, $symbol, Bound::Highest);
         }
 
-        return $inquiry->miss(
-            "{$name} of {$screw->need->role} as built ({$how})",
-            "parts/{$screw->part->ref}/specs/{$key}",
-        );
+        return $inquiry->miss("{$name} of {$screw->need->role} as built ({$how})", $motion->where($key));
     }
 
     /**

@@ -171,7 +171,7 @@ final class ScrewSpeed implements Curable
     private function push(Inquiry $inquiry, AxisMotion $motion): Quantity
     {
         $drive = $motion->axis->drive;
-        $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $drive->mass);
+        $mass = $motion->mass($inquiry);
         $acceleration = $motion->given($inquiry, 'acceleration', 'acceleration', 'a', $drive->acceleration);
         $friction = $motion->given($inquiry, 'friction', 'friction', 'F_f', $drive->friction);
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F_p', $drive->force);

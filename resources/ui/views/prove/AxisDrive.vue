@@ -8,7 +8,7 @@ import TurningParts from './TurningParts.vue'
 
 /** What moves an axis and what is asked of it, edited where it stands. */
 const props = defineProps<{ axis: Axis }>()
-const { roleOf, needsOf } = useBuild()
+const { document: build, roleOf, needsOf } = useBuild()
 const { set } = useEdit()
 const notices = useNotices()
 const drive = computed(() => props.axis.drive ?? {})
@@ -28,7 +28,22 @@ const measures = [
   ['unsupported', 'Screw between bearings', 'mm'],
   ['lever', 'Height above guides', 'mm'],
   ['spread', 'Outer blocks apart', 'mm'],
+  ['shock', 'Shock on the guides, times', ''],
 ] as const
+const measured = [
+  ['end_play', 'Axial play of the screw', 'µm'],
+  ['turning_torque', 'Torque to turn the screw', 'N m'],
+] as const
+const bodies = computed(() => drive.value.turning ?? [])
+const storeBodies = (now: typeof bodies.value) =>
+  set(
+    `What turns with ${props.axis.name}`,
+    'axes',
+    props.axis.ref,
+    ['drive', 'turning'],
+    drive.value.turning ?? null,
+    now.length ? now : null,
+  ).catch(notices.problem)
 const save = (what: string, path: string[]) => (text: string, was: unknown) =>
   set(`${what} of ${props.axis.name}`, 'axes', props.axis.ref, path, was, text === '' ? null : text)
 const saveFlag = (what: string, path: string[]) => (text: string, was: unknown) =>
@@ -41,6 +56,11 @@ const saveFlag = (what: string, path: string[]) => (text: string, was: unknown) 
     text === '' ? null : text === 'yes',
   )
 const yes = (flag: boolean | undefined) => (flag === undefined ? null : flag ? 'yes' : 'no')
+const others = computed(() =>
+  (build.value?.needs ?? [])
+    .filter((need) => !(drive.value.carries ?? []).includes(need.ref))
+    .map((need) => ({ value: need.ref, title: need.role })),
+)
 const list = (what: string, path: [string, string], held: string[] | undefined, now: string[]) =>
   set(`${what} of ${props.axis.name}`, 'axes', props.axis.ref, path, held ?? null, now.length ? now : null).catch(
     notices.problem,
@@ -235,6 +255,18 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
           :save="save('Evidence', ['drive', 'evidence'])"
         />
       </dd>
+      <template v-for="[key, label, unit] in measured" :key="key"
+        ><dt>{{ label }}, as built</dt>
+        <dd>
+          <EditCell
+            figure
+            :label="`${label} of ${axis.name}, as built`"
+            :value="drive[key]"
+            :unit="unit"
+            placeholder="not measured"
+            :save="save(label, ['drive', key])"
+          /></dd
+      ></template>
       <dt>Load read while it worked</dt>
       <dd>
         <EditCell
@@ -247,13 +279,60 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
         />
       </dd>
     </dl>
-    <TurningParts
-      class="wide"
-      @use="
-        (inertia) =>
-          save('Further inertia', ['drive', 'inertia'])(inertia, drive.inertia ?? null).catch(notices.problem)
-      "
-    />
+    <div class="wide">
+      <h3>What moves with it</h3>
+      <p class="small quiet">
+        Its masses are summed where no moving mass is said, and checked against the one that is.
+      </p>
+      <p>
+        <span v-for="need in drive.carries" :key="need" class="small chip"
+          >{{ roleOf(need) }}
+          <button
+            type="button"
+            class="plain quiet"
+            :aria-label="`Take ${roleOf(need)} off ${axis.name}`"
+            @click="
+              list(
+                'What moves',
+                ['drive', 'carries'],
+                drive.carries,
+                (drive.carries ?? []).filter((one) => one !== need),
+              )
+            "
+          >
+            off
+          </button></span
+        >
+        <select
+          class="field"
+          :aria-label="`Something that moves with ${axis.name}`"
+          @change="
+            list('What moves', ['drive', 'carries'], drive.carries, [
+              ...(drive.carries ?? []),
+              ($event.target as HTMLSelectElement).value,
+            ])
+            ;($event.target as HTMLSelectElement).value = ''
+          "
+        >
+          <option value="">add …</option>
+          <option v-for="one in others" :key="one.value" :value="one.value">{{ one.title }}</option>
+        </select>
+      </p>
+      <h3>What turns with it</h3>
+      <p v-for="(body, i) in bodies" :key="i" class="small">
+        {{ body.name }}: {{ body.outer }}<template v-if="body.bore"> outside, {{ body.bore }} bore</template> ×
+        {{ body.length }}, {{ body.material }}<template v-if="body.ratio">, {{ body.ratio }} turns for one</template>
+        <button
+          type="button"
+          class="plain quiet"
+          :aria-label="`Take ${body.name} off ${axis.name}`"
+          @click="storeBodies(bodies.filter((_, at) => at !== i))"
+        >
+          off
+        </button>
+      </p>
+      <TurningParts @keep="(segments) => storeBodies([...bodies, ...segments])" />
+    </div>
   </div>
 </template>
 
@@ -265,6 +344,10 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
 }
 .held {
   display: block;
+}
+.chip {
+  margin-right: 12px;
+  white-space: nowrap;
 }
 .wide {
   grid-column: 1 / -1;

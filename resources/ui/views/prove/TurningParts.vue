@@ -1,19 +1,24 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, reasonOf, type TurningParts } from '@/api/client'
+import { api, reasonOf, type Axis, type TurningParts } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
 
 /**
  * Inertia of what turns with the screw, segment by segment: a hollow shaft weighs less and resists more than its mass
  * says.
  */
-const emit = defineEmits<{ use: [inertia: string] }>()
-const segments = ref([{ outer: 35, bore: 12, length: 40, material: 'aluminium' }])
+const emit = defineEmits<{ keep: [bodies: Body[]] }>()
+type Body = NonNullable<NonNullable<Axis['drive']>['turning']>[number]
+const segments = ref([
+  { name: 'Coupling', ratio: 1, outer: 35, bore: 12, length: 40, material: 'aluminium' as Body['material'] },
+])
 const found = ref<TurningParts | null>(null)
 const reason = ref('')
 async function sum(): Promise<void> {
   try {
-    found.value = await api.post<TurningParts>('/api/turning-parts', { segments: segments.value })
+    found.value = await api.post<TurningParts>('/api/turning-parts', {
+      segments: segments.value.map(({ outer, bore, length, material }) => ({ outer, bore, length, material })),
+    })
     reason.value = ''
   } catch (error) {
     found.value = null
@@ -21,8 +26,22 @@ async function sum(): Promise<void> {
   }
 }
 
+function keep(): void {
+  emit(
+    'keep',
+    segments.value.map(({ name, ratio, outer, bore, length, material }) => ({
+      name: name || 'Turning part',
+      outer: `${outer} mm`,
+      ...(bore > 0 ? { bore: `${bore} mm` } : {}),
+      length: `${length} mm`,
+      material,
+      ...(ratio === 1 ? {} : { ratio: String(ratio) }),
+    })),
+  )
+}
+
 function add(): void {
-  segments.value.push({ outer: 20, bore: 0, length: 20, material: 'steel' })
+  segments.value.push({ name: 'Pulley', ratio: 1, outer: 20, bore: 0, length: 20, material: 'steel' })
   found.value = null
 }
 
@@ -34,8 +53,9 @@ function drop(at: number): void {
 
 <template>
   <details>
-    <summary class="small">Work out the further inertia from couplings, pulleys, nuts</summary>
+    <summary class="small">Add couplings, pulleys, nuts by their sizes</summary>
     <div v-for="(segment, i) in segments" :key="i" class="fields small">
+      <input v-model="segment.name" class="field name" :aria-label="`Name of segment ${i + 1}`" />
       <label
         >Outside
         <input
@@ -64,6 +84,16 @@ function drop(at: number): void {
       <select v-model="segment.material" class="field" :aria-label="`Material of segment ${i + 1}`">
         <option v-for="one in ['steel', 'aluminium', 'brass', 'plastic']" :key="one">{{ one }}</option>
       </select>
+      <label
+        >turns for one
+        <input
+          v-model.number="segment.ratio"
+          class="field"
+          type="number"
+          step="0.1"
+          min="0.001"
+          :aria-label="`Turns of segment ${i + 1} for one of the screw`"
+      /></label>
       <FigureText v-if="found?.parts[i] !== undefined" :value="found.parts[i]!.toFixed(4)" unit="kg cm²" /><button
         type="button"
         class="plain link"
@@ -78,10 +108,8 @@ function drop(at: number): void {
       <v-btn size="small" @click="sum()">Sum up</v-btn>
       <template v-if="found"
         ><strong class="figure">{{ found.inertia }} kg cm²</strong>, {{ found.mass }} kg
-        <button type="button" class="plain link" @click="emit('use', `${found.inertia} kg cm²`)">
-          take it
-        </button></template
-      >
+      </template>
+      <v-btn size="small" @click="keep()">Keep on the axis</v-btn>
       <span v-if="reason" class="danger" role="alert">{{ reason }}</span>
     </p>
     <p class="quiet small">
@@ -94,6 +122,9 @@ function drop(at: number): void {
 <style scoped>
 .fields input {
   width: 72px;
+}
+.fields input.name {
+  width: 130px;
 }
 summary {
   cursor: pointer;
