@@ -504,13 +504,15 @@ final class Schema
 
     private static function specs(string $table): Table
     {
-        return new Table($table, [
+        $claim = [
             Column::text('value'),
             Column::flag('flag', 'value'),
             Column::text('evidence'),
             Column::text('source'),
             Column::text('tolerance'),
             Column::flag('confirmed'),
-        ]);
+        ];
+
+        return new Table($table, $claim, ['rivals' => Inner::objects(new Table("{$table}_rivals", $claim))]);
     }
 }

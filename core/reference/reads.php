@@ -624,5 +624,9 @@ return [
     ],
     'M02-ready' => [],
     'S01' => [],
+    'S11' => [
+        'fan.rated_current',
+        'motor_driver.supply_current',
+    ],
     'S07' => [],
 ];

@@ -167,10 +167,7 @@ final class ProveTest extends FeatureTestCase
             ),
         )->assertOk();
         self::assertSame('holds', $verdict('M05-preload/x'));
-        $this->edit(
-            $build,
-            self::setting('axes', 'x', ['drive', 'turning_torque'], '0.4 N m', '0.06 N m'),
-        )->assertOk();
+        $this->edit($build, self::setting('axes', 'x', ['drive', 'turning_torque'], '0.4 N m', '0.06 N m'))->assertOk();
         self::assertSame('fails', $verdict('M05-preload/x'), 'A screw that turns this heavily is too tight.');
         $this->edit($build, [
             [

@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Inspector;
 use Magpie\Core\Mechanical\Rules as Mechanical;
 use Magpie\Core\Money\Rules as Money;
+use Magpie\Core\Scope\Rules as Scope;
 use Magpie\Core\Site\Rules as Site;
 use Magpie\Core\Thermal\Rules as Thermal;
 
@@ -90,6 +91,7 @@ final class Rules
         Site\Precautions::class,
         // Cost and supply
         Money\Budget::class,
+        Scope\RivalClaims::class,
         Money\SmallParts::class,
     ];
 

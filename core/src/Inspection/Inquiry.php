@@ -149,6 +149,23 @@ final class Inquiry
         return $spec?->flag();
     }
 
+    /**
+     * All that is said of a value: the claim that counts, and the others. None where nothing is.
+     *
+     * @return list<Spec>
+     */
+    public function claims(Fitted $fitted, string $key): array
+    {
+        $counts = $fitted->part->spec($key);
+        if ($counts === null) {
+            return [];
+        }
+        $label = $fitted->part->family->field($key)->label ?? $key;
+        $this->noteSpec($fitted->part, $counts, "parts/{$fitted->part->ref}/specs/{$key}", '', $label);
+
+        return [$counts, ...$counts->rivals];
+    }
+
     /** What a value on a sheet rests on, without reading it; null when it is not there. */
     public function evidenceOf(Fitted $fitted, string $key): ?Evidence
     {

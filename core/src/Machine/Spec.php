@@ -15,6 +15,7 @@ final readonly class Spec
 {
     /**
      * @param  bool  $confirmed  the builder was asked about an unlikely magnitude and said it is right
+     * @param  list<self>  $rivals  what others say of it, kept beside the one that counts
      */
     public function __construct(
         public string $key,
@@ -23,6 +24,7 @@ final readonly class Spec
         public ?string $source = null,
         public ?Quantity $tolerance = null,
         public bool $confirmed = false,
+        public array $rivals = [],
     ) {
     }
 
@@ -83,6 +85,20 @@ final readonly class Spec
     public function at(Quantity $value): self
     {
         return new self(...['value' => $value, 'tolerance' => null] + get_object_vars($this));
+    }
+
+    /** The same line with another claim in its place, and this one kept beside it. */
+    public function giveWayTo(self $rival): self
+    {
+        $others = array_values(array_filter($this->rivals, static fn (self $one): bool => $one !== $rival));
+
+        return new self(...['rivals' => [...$others, $this->alone()]] + get_object_vars($rival));
+    }
+
+    /** The same claim without the others. */
+    public function alone(): self
+    {
+        return new self(...['rivals' => []] + get_object_vars($this));
     }
 
     public function flag(): ?bool

@@ -4586,6 +4586,16 @@ export interface components {
         };
         /** @enum {string} */
         evidence: "measured" | "datasheet" | "standard" | "manual" | "listing" | "assumed";
+        /** @description What another says of the same value. */
+        claim: {
+            value: string | boolean;
+            evidence?: components["schemas"]["evidence"];
+            source?: string;
+            /** @description either way, as a share; a quantity as a builder writes it, such as "24 V" */
+            tolerance?: string;
+            /** @description an unlikely size the builder says is right */
+            confirmed?: boolean;
+        };
         fullSpec: {
             value: string | boolean;
             evidence?: components["schemas"]["evidence"];
@@ -4594,6 +4604,8 @@ export interface components {
             tolerance?: string;
             /** @description an unlikely size the builder says is right */
             confirmed?: boolean;
+            /** @description what others say of it, kept beside the one that counts */
+            rivals?: components["schemas"]["claim"][];
         };
         /** @description A value for short (then it is assumed), or with what it rests on */
         spec: string | boolean | components["schemas"]["fullSpec"];

@@ -17,7 +17,10 @@ use Magpie\Core\Quantity\Range;
 /** A spec: `"24 V"` for short (then it rests on nothing: assumed), or an object with its evidence. */
 final class SpecForm
 {
-    public static function read(Node $node, SpecField $field): Spec
+    /** Claims kept beside the one that counts, at the most. */
+    private const RIVALS = 8;
+
+    public static function read(Node $node, SpecField $field, bool $rival = false): Spec
     {
         if (! is_array($node->raw())) {
             return new Spec($field->key, self::value($node, $field), Evidence::Assumed);
@@ -29,10 +32,24 @@ final class SpecForm
             $node->optionalText('source'),
             $node->optionalWithin('tolerance', Dimension::Ratio, '0 %', '100 %'),
             $node->optionalFlag('confirmed') ?? false,
+            $rival ? [] : self::rivals($node, $field),
         );
         $node->close();
 
         return $spec;
+    }
+
+    /**
+     * @return list<Spec>
+     */
+    private static function rivals(Node $node, SpecField $field): array
+    {
+        $items = $node->items('rivals');
+        if (count($items) > self::RIVALS) {
+            $node->fail('keeps at most '.self::RIVALS.' other claims.', 'rivals');
+        }
+
+        return array_map(static fn (Node $item): Spec => self::read($item, $field, true), $items);
     }
 
     /**
@@ -50,8 +67,9 @@ final class SpecForm
                 'source' => $spec->source,
                 'tolerance' => $spec->tolerance?->text(),
                 'confirmed' => $spec->confirmed ? true : null,
+                'rivals' => array_map(self::write(...), $spec->rivals),
             ],
-            static fn (mixed $v): bool => $v !== null,
+            static fn (mixed $v): bool => $v !== null && $v !== [],
         );
     }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type MeasureRow } from '@/api/client'
+import { reasonOf, type FullSpec, type MeasureRow } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
@@ -26,10 +26,25 @@ const options = (row: MeasureRow) =>
     title: one,
   }))
 
+/** What was said of it before stays beside the reading; what rested on nothing goes. */
+function rivalsAfter(before: FullSpec | string | boolean | undefined): { rivals?: FullSpec['rivals'] } {
+  if (before === undefined) return {}
+  const { rivals = [], ...claim } = typeof before === 'object' ? (before as FullSpec) : { value: before }
+  const kept = [...rivals, ...(claim.evidence === undefined || claim.evidence === 'assumed' ? [] : [claim])].slice(-8)
+
+  return kept.length > 0 ? { rivals: kept as FullSpec['rivals'] } : {}
+}
+
 /** A reading lands where the value lives, as measured, with the instrument as its source. */
 const write = (row: MeasureRow) => (text: string) => {
-  const spec = { value: flag(row) ? text === 'yes' : text, evidence: 'measured', source: row.instrument }
   const part = parts.value.get(row.part ?? '')
+  const before = row.port === null ? part?.specs : part?.ports?.find((port) => port.name === row.port)?.specs
+  const spec = {
+    value: flag(row) ? text === 'yes' : text,
+    evidence: 'measured',
+    source: row.instrument,
+    ...rivalsAfter(before?.[row.key!]),
+  }
   if (row.port !== null) {
     const ports = [...(part?.ports ?? [])]
     const at = ports.findIndex((port) => port.name === row.port)

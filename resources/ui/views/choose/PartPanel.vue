@@ -114,6 +114,26 @@ function store(field: Field) {
         ])
   }
 }
+/** Another claim counts, and the one that counted stays beside it. */
+function prefer(field: Field, at: number): void {
+  const { rivals = [], ...claim } = specOf(field.key)!
+  storeClaims(field, { ...rivals[at]!, rivals: [...rivals.filter((_, i) => i !== at), claim] })
+}
+function drop(field: Field, at: number): void {
+  const { rivals = [], ...claim } = specOf(field.key)!
+  const left = rivals.filter((_, i) => i !== at)
+  storeClaims(field, left.length > 0 ? { ...claim, rivals: left } : claim)
+}
+function storeClaims(field: Field, to: object): void {
+  set(
+    `${field.label} of ${part.value!.name}`,
+    'parts',
+    part.value!.ref,
+    ['specs', field.key],
+    part.value!.specs![field.key],
+    to,
+  ).catch(notices.problem)
+}
 const storeOn = (key: string, what: string) => (text: string, was: unknown) =>
   set(
     `${what} of ${part.value!.name}`,
@@ -239,6 +259,26 @@ async function remove(): Promise<void> {
                 :options="options(field)"
                 :save="store(field)"
               />
+              <span v-for="(rival, i) in specOf(field.key)?.rivals" :key="i" class="small quiet rival"
+                >also {{ typeof rival.value === 'boolean' ? (rival.value ? 'yes' : 'no') : rival.value }},
+                {{ rival.evidence ?? 'assumed' }}
+                <button
+                  type="button"
+                  class="plain link"
+                  :aria-label="`Let ${rival.value} count as ${field.label}`"
+                  @click="prefer(field, i)"
+                >
+                  take
+                </button>
+                <button
+                  type="button"
+                  class="plain link"
+                  :aria-label="`Drop ${rival.value} of ${field.label}`"
+                  @click="drop(field, i)"
+                >
+                  drop
+                </button></span
+              >
             </td>
             <td class="rests">
               <template v-if="specOf(field.key)">
@@ -389,6 +429,9 @@ async function remove(): Promise<void> {
 </template>
 
 <style scoped>
+.rival {
+  display: block;
+}
 .doubt {
   border-left: 3px solid rgb(var(--v-theme-unproven));
   padding: 6px 10px;
