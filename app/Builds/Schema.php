@@ -61,6 +61,7 @@ final class Schema
                 ],
                 [
                     'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
+                    'pieces' => Inner::objects(new Table('need_pieces', [Column::text('name'), Column::text('batch')])),
                     'weights' => Inner::map(
                         Column::text('key'),
                         new Table('need_weights', [Column::whole('weight', '')]),
@@ -404,7 +405,13 @@ final class Schema
                     'between' => Inner::objects(
                         new Table(
                             'clearance_sides',
-                            [Column::text('what'), Column::text('x'), Column::text('y'), Column::text('z')],
+                            [
+                                Column::text('what'),
+                                Column::text('x'),
+                                Column::text('y'),
+                                Column::text('z'),
+                                Column::text('round'),
+                            ],
                             [
                                 'moves' => Inner::values(
                                     new Table('clearance_moves', [Column::link('axis_id', 'axes', '')]),

@@ -64,6 +64,7 @@ final class Rules
         Mechanical\LostMotion::class,
         Mechanical\BeltDrive::class,
         Mechanical\GuideLoad::class,
+        Mechanical\AirSupply::class,
         Mechanical\CutterFit::class,
         Mechanical\MeltFlow::class,
         Mechanical\Interfaces::class,
@@ -92,6 +93,7 @@ final class Rules
         // Cost and supply
         Money\Budget::class,
         Scope\RivalClaims::class,
+        Scope\Batches::class,
         Money\SmallParts::class,
     ];
 

@@ -307,7 +307,7 @@ final readonly class PortAllocation implements Settled
             for ($piece = 1; $piece <= $each; $piece++) {
                 $wishes[] = new ChannelWish(
                     $ref,
-                    $fitted->need->role.($each === 1 ? '' : " ({$piece} of {$pieces})"),
+                    $each === 1 ? $fitted->need->role : $fitted->need->pieceName($piece),
                     $uses,
                     $job === null ? $ref : "fan for {$job}",
                     $window[0] !== null && $window[1] !== null ? [$window[0], $window[1]] : null,

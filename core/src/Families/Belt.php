@@ -26,6 +26,11 @@ final class Belt extends Family
         return Trade::Mechanical;
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

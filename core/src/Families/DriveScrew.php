@@ -26,6 +26,11 @@ final class DriveScrew extends Family
         return Trade::Mechanical;
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

@@ -27,6 +27,11 @@ final class Filament extends Family
         return Trade::Workshop;
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

@@ -32,6 +32,11 @@ final class LinearRail extends Family
         return [Ability::Rusts];
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

@@ -42,6 +42,11 @@ final class ServoMotor extends Family
         return Hazard::Motion;
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

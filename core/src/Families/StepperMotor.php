@@ -34,6 +34,11 @@ final class StepperMotor extends Family
         return [Ability::Drives];
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

@@ -29,6 +29,11 @@ final class Thermistor extends Family
         return Trade::Electrical;
     }
 
+    public function matched(): bool
+    {
+        return true;
+    }
+
     public function sheet(): array
     {
         return [

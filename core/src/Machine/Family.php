@@ -95,6 +95,12 @@ abstract class Family
         return null;
     }
 
+    /** Whether pieces that work side by side should come out of one batch. */
+    public function matched(): bool
+    {
+        return false;
+    }
+
     /** The line of the sheet that says what air it bears, where there is one. */
     public function heatLimit(): ?string
     {

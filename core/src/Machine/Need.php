@@ -18,6 +18,7 @@ final readonly class Need
      * @param  Quantity|null  $spares  share bought on top for loss and wear
      * @param  string|null  $purpose  why it is there, one of PURPOSES
      * @param  array<string, int>  $weights  how much each compared value matters to the builder, 0 to 5
+     * @param  list<Piece>  $pieces  of the quantity, those that have a name; in their order
      * @param  string|null  $seat  what it sits in: a hot end or plate, "hot-end", or one place of it, "board.drv-x"
      */
     public function __construct(
@@ -34,6 +35,7 @@ final readonly class Need
         public ?Scale $scale = null,
         public array $weights = [],
         public ?string $seat = null,
+        public array $pieces = [],
     ) {
     }
 
@@ -41,6 +43,16 @@ final readonly class Need
     public function host(): ?string
     {
         return $this->seat === null ? null : explode('.', $this->seat, 2)[0];
+    }
+
+    /** What a piece is called: by its own name, or as one of so many; just the role where there is one. */
+    public function pieceName(int $number): string
+    {
+        return match (true) {
+            isset($this->pieces[$number - 1]) => "{$this->role} ({$this->pieces[$number - 1]->name})",
+            $this->quantity === 1 => $this->role,
+            default => "{$this->role} ({$number} of {$this->quantity})",
+        };
     }
 
     /** The same need with so many of its pieces in the drawer. */

@@ -953,4 +953,34 @@ final class TradeCasesTest extends TestCase
         $this->assertStringContainsString('limit (board)', $finding->headline);
         $this->assertSame(Verdict::Danger, $board('30 A')->finding('E13/W2')->verdict);
     }
+
+    public function test_a_coil_behind_a_stop_gets_what_the_supply_holds(): void
+    {
+        foreach (['24 V' => Verdict::Holds, '12 V' => Verdict::Fails] as $coil => $verdict) {
+            $sample = new SampleBuild(
+                Examples::file(
+                    [
+                        Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                        Examples::part('stop', 'stop_button', ['rated_current' => '6 A']),
+                        Examples::part('k', 'relay', [
+                            'coil_voltage' => $coil,
+                            'coil_current' => '20 mA',
+                            'max_voltage' => '250 V',
+                        ]),
+                    ],
+                    [
+                        'leads' => [
+                            ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                            ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'k.coil'],
+                            ['ref' => 'W3', 'from' => 'psu.out', 'to' => 'k.in'],
+                        ],
+                    ],
+                ),
+            );
+
+            $this->assertSame($verdict, $sample->finding('E11/W2')->verdict, $coil);
+            // Nor is a contact asked for a lowest voltage.
+            $this->assertSame(Verdict::Holds, $sample->finding('E06/k.in')->verdict);
+        }
+    }
 }

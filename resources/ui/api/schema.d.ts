@@ -4666,6 +4666,12 @@ export interface components {
             };
             /** @description What it sits in: a need, or one place of it as "need.port". */
             sits_in?: string;
+            /** @description of the quantity, those that have a name */
+            pieces?: {
+                name: string;
+                /** @description what is printed on it or its bag */
+                batch?: string;
+            }[];
         };
         conductor: {
             /** @description cross-section, or gauge; a quantity as a builder writes it, such as "24 V" */
@@ -5147,6 +5153,11 @@ export interface components {
             y?: string;
             z?: string;
             moves?: string[];
+            /**
+             * @description direction about which it is round: its box holds a disc across that
+             * @enum {string}
+             */
+            round?: "x" | "y" | "z";
         };
         clearance: {
             ref: string;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Cooling;
 use Magpie\Core\Electrical\Cures\LowerCurrent;
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Inspection\Bound;
@@ -73,7 +74,7 @@ final class MotorCurrent implements Curable
         );
         $inquiry->work('Peak the driver gives', 'I_p = 1.414 × I_s', ['I_s' => $set], $set->times(M_SQRT2), 'A');
         $bare = $inquiry->tryRead($driver, 'bare_current', 'I_b', Bound::Lowest);
-        $sink = $inquiry->tryFlag($driver, 'heat_sink');
+        $sink = Cooling::of($inquiry, $driver)->fitted;
         if ($sink === null) {
             $inquiry->miss(
                 "whether {$driver->need->role} has its heat sink",

@@ -326,6 +326,19 @@ final class Signals implements Check
     private function level(Inquiry $inquiry, SignalLine $line): Quantity
     {
         $own = $inquiry->tryPort($line->from, $line->out, 'voltage', 'V_o');
+        if ($own === null && $line->out->kind === PortKind::Outlet) {
+            // It passes power on: what arrives is what its supply holds.
+            $circuits = Circuits::of($inquiry->survey);
+            $node = $circuits->topology->node("{$line->from->need->ref}.{$line->out->name}");
+            $source = $node === null ? null : $circuits->topology->sourceOf($node);
+            $held = $source === null ? null : $circuits->heldBy($source);
+            if ($source === null || $held === null) {
+                $inquiry->lack("a supply that feeds {$line->from->need->role}");
+            }
+            $inquiry->absorb($circuits->restOf($source));
+
+            return $held;
+        }
         if ($own === null && $line->from->part->family->field('logic_voltage') === null) {
             $own = $inquiry->port($line->from, $line->out, 'voltage', 'V_o');
         }

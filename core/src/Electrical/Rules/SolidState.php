@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cooling;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
@@ -105,7 +106,8 @@ final class SolidState implements Curable
                     $current->squared()->times($inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)),
                     'W',
                 );
-        $sink = $inquiry->tryFlag($fitted, 'heat_sink');
+        $cooling = Cooling::of($inquiry, $fitted);
+        $sink = $cooling->fitted;
         if ($heat->exceeds(Quantity::of(2, 'W'))) {
             $needed = $inquiry->work(
                 'Heat sink for a rise of 40 K',
@@ -118,6 +120,14 @@ final class SolidState implements Curable
                 $inquiry->miss(
                     "whether {$fitted->need->role} has a heat sink",
                     "parts/{$fitted->part->ref}/specs/heat_sink",
+                );
+            }
+
+            if ($cooling->resistance?->exceeds($needed) === true) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "{$heat} of heat on a sink of {$cooling->resistance}: it needs one of at most {$needed}.",
+                    $inquiry->margin($cooling->resistance, $needed),
                 );
             }
 

@@ -97,7 +97,8 @@ final class VoltageWindow implements Curable
         if ($max === null) {
             $inquiry->miss("highest voltage {$fitted->need->role} accepts");
         }
-        if ($min === null) {
+        // A contact has no lowest voltage: only what takes something for itself has one.
+        if ($min === null && $port->draw !== null) {
             $inquiry->miss("lowest voltage {$fitted->need->role} accepts");
         }
         $at = "{$where} holds {$high}";

@@ -54,6 +54,7 @@ final class Clearances implements Section
                             'what' => $s->what,
                             ...array_map(static fn (?Range $r): ?string => $r?->text(), $s->box),
                             'moves' => $s->moves,
+                            'round' => $s->round,
                         ],
                         static fn (mixed $v): bool => $v !== null && $v !== [],
                     ),
@@ -79,7 +80,17 @@ final class Clearances implements Section
             }
         }
         /** @var array{x: Range|null, y: Range|null, z: Range|null} $box */
-        $side = new ClearanceSide($node->text('what'), $box, $node->refs('moves'));
+        $side = new ClearanceSide(
+            $node->text('what'),
+            $box,
+            $node->refs('moves'),
+            $node->optionalOneOf('round', Axis::ALONG),
+        );
+        foreach ($side->round === null ? [] : array_diff(Axis::ALONG, [$side->round]) as $along) {
+            if ($side->box[$along] === null) {
+                $node->fail("is round about {$side->round}: say where it is along {$along}.", $along);
+            }
+        }
         $node->close();
 
         return $side;

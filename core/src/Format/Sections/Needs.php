@@ -9,6 +9,7 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Piece;
 use Magpie\Core\Machine\Scale;
 use Magpie\Core\Quantity\Dimension;
 
@@ -49,11 +50,33 @@ final class Needs implements Section
             $scale,
             $weights,
             $node->has('sits_in') ? $this->seat($node) : null,
+            $this->pieces($node),
         );
         $node->member('scale');
         $node->close();
 
         return $need;
+    }
+
+    /**
+     * @return list<Piece>
+     */
+    private function pieces(Node $node): array
+    {
+        $pieces = [];
+        foreach ($node->items('pieces') as $item) {
+            $piece = new Piece($item->text('name'), $item->optionalText('batch'));
+            if (isset($pieces[$piece->name])) {
+                $item->fail("there is already a piece \"{$piece->name}\".", 'name');
+            }
+            $item->close();
+            $pieces[$piece->name] = $piece;
+        }
+        if (count($pieces) > $node->whole('quantity', 1, 1, 100_000)) {
+            $node->fail('names more pieces than there are.', 'pieces');
+        }
+
+        return array_values($pieces);
     }
 
     /** Written "hot-end", or "board.drv-x" where it sits in one of several places. */
@@ -115,6 +138,13 @@ final class Needs implements Section
                         ),
                 'weights' => $entry->weights,
                 'sits_in' => $entry->seat,
+                'pieces' => array_map(
+                    static fn (Piece $p): array => array_filter(
+                        ['name' => $p->name, 'batch' => $p->batch],
+                        static fn (?string $v): bool => $v !== null,
+                    ),
+                    $entry->pieces,
+                ),
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

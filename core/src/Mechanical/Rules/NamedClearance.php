@@ -44,8 +44,9 @@ final class NamedClearance implements Check
     {
         $clearance = $inquiry->build->clearances[$inquiry->subject->ref];
         [$one, $other] = $clearance->between;
-        $best = null;
-        foreach (Axis::ALONG as $along) {
+        $round = self::roundAbout($one, $other);
+        $best = $round === null ? null : $this->across($inquiry, $one, $other, $round);
+        foreach ($round === null ? Axis::ALONG : [$round] as $along) {
             if ($one->box[$along] === null || $other->box[$along] === null) {
                 $inquiry->remark("Along {$along} one of them is not given: they are taken as side by side there.");
 
@@ -85,6 +86,65 @@ final class NamedClearance implements Check
                 ($clearance->least === null ? '.' : "; {$least} are wanted.");
 
         return $inquiry->conclude($verdict, $says, null, $clearance->least === null ? 'more than nought' : "{$least}");
+    }
+
+    /** The direction about which one of them is round, and the other is too or is a box; null when boxes have to do. */
+    private static function roundAbout(ClearanceSide $one, ClearanceSide $other): ?string
+    {
+        $round = array_values(array_unique(array_filter([$one->round, $other->round])));
+        $box = $one->round === null ? $one->box : $other->box;
+        $given = count($round) === 1 && array_filter(array_diff_key($box, [$round[0] => 0]), is_null(...)) === [];
+
+        return $given ? $round[0] : null;
+    }
+
+    /** Gap between two that are round, or one that is and a box, across the direction they are round about. */
+    private function across(Inquiry $inquiry, ClearanceSide $one, ClearanceSide $other, string $round): Quantity
+    {
+        $apart = $symbols = [];
+        [$r, $s] = [self::radius($one), self::radius($other)];
+        foreach (array_values(array_diff(Axis::ALONG, [$round])) as $along) {
+            // Where the middle of a disc may be, or the sides of a box.
+            $a = self::shrunk($this->swept($inquiry, $one, $along), $one, $along);
+            $b = self::shrunk($this->swept($inquiry, $other, $along), $other, $along);
+            $apart[] = $symbols["d_{$along}"] = Quantity::max(
+                $a->low->minus($b->high),
+                $b->low->minus($a->high),
+                Quantity::of(0, 'mm'),
+            );
+        }
+        $distance = Quantity::of(hypot($apart[0]->in('mm'), $apart[1]->in('mm')), 'mm');
+
+        return $inquiry->work(
+            "Gap across {$round} at the closest, middles by their distance",
+            'g = √('.implode('² + ', array_keys($symbols)).'²) − r₁ − r₂',
+            $symbols + ['r₁' => $r, 'r₂' => $s],
+            $distance->minus($r)->minus($s),
+            'mm',
+        );
+    }
+
+    /** Radius of one that is round, the larger where its box is not square; nought of a box. */
+    private static function radius(ClearanceSide $side): Quantity
+    {
+        $largest = Quantity::of(0, 'mm');
+        foreach ($side->round === null ? [] : array_diff_key($side->box, [$side->round => 0]) as $range) {
+            $largest = $range === null ? $largest : Quantity::max($largest, $range->high->minus($range->low)->over(2));
+        }
+
+        return $largest->to('mm');
+    }
+
+    /** What is left of a swept range for the middle of a disc. */
+    private static function shrunk(Range $swept, ClearanceSide $side, string $along): Range
+    {
+        $own = $side->box[$along];
+        if ($side->round === null || $own === null) {
+            return $swept;
+        }
+        $half = $own->high->minus($own->low)->over(2);
+
+        return Range::between($swept->low->plus($half), $swept->high->minus($half));
     }
 
     public function examples(): Examples

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Doubt, Field, FullSpec, Part } from '@/api/client'
+import type { Doubt, Field, FullSpec, Need, Part } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { money } from '@/shared/format'
@@ -143,6 +143,16 @@ const storeOn = (key: string, what: string) => (text: string, was: unknown) =>
     was,
     text === '' ? null : text,
   )
+function storePieces(to: NonNullable<Need['pieces']>): void {
+  set(
+    `Pieces of ${need.value!.role}`,
+    'needs',
+    need.value!.ref,
+    ['pieces'],
+    need.value!.pieces ?? null,
+    to.length > 0 ? to : null,
+  ).catch(notices.problem)
+}
 const storePart = (what: string, path: string) => (text: string, was: unknown) =>
   set(`${what} of ${part.value!.name}`, 'parts', part.value!.ref, [path], was, text === '' ? null : text)
 
@@ -322,6 +332,61 @@ async function remove(): Promise<void> {
       <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="storePart('Notes', 'notes')" />
     </template>
     <p v-else class="quiet">No part is chosen for this need.</p>
+    <template v-if="need.quantity !== undefined && need.quantity > 1">
+      <h3 class="mt-4 mb-1">Pieces</h3>
+      <p class="quiet small">Name those that are not just like the others, such as left and right.</p>
+      <table v-if="need.pieces?.length" class="ledger">
+        <thead>
+          <tr>
+            <th>Piece</th>
+            <th>Batch</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(piece, i) in need.pieces" :key="i">
+            <td>
+              <EditCell
+                :label="`Name of piece ${i + 1}`"
+                :value="piece.name"
+                :save="
+                  (text, was) => set(`Piece of ${need!.role}`, 'needs', need!.ref, ['pieces', i, 'name'], was, text)
+                "
+              />
+            </td>
+            <td>
+              <EditCell
+                :label="`Batch of ${piece.name}`"
+                :value="piece.batch"
+                placeholder="not said"
+                :save="
+                  (text, was) =>
+                    set(`Batch of ${piece.name}`, 'needs', need!.ref, ['pieces', i, 'batch'], was, text || null)
+                "
+              />
+            </td>
+            <td>
+              <button
+                type="button"
+                class="plain link small"
+                :aria-label="`Take the name of ${piece.name} away`"
+                @click="storePieces(need.pieces!.filter((_, at) => at !== i))"
+              >
+                out
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <button
+        v-if="(need.pieces?.length ?? 0) < need.quantity"
+        type="button"
+        class="plain link small"
+        @click="storePieces([...(need.pieces ?? []), { name: `piece ${(need.pieces?.length ?? 0) + 1}` }])"
+      >
+        Name a piece
+      </button>
+    </template>
     <h3 class="mt-4 mb-1">Why, and how it follows the size</h3>
     <dl class="facts">
       <dt>Bought for</dt>

@@ -22,6 +22,7 @@ const reason = ref('')
 const clearances = computed(() => build.value?.clearances ?? [])
 const axes = computed(() => build.value?.axes ?? [])
 const evidence = useEvidence()
+const rounds = ['x', 'y', 'z'].map((one) => ({ value: one, title: one }))
 const verdictOf = (ref: string) => findings.value.find((finding) => finding.key === `M11/${ref}`)
 const save = (entry: Clearance, what: string, path: (string | number)[]) => (text: string, was: unknown) =>
   set(`${what} of ${entry.name}`, 'clearances', entry.ref, path, was, text === '' ? null : text)
@@ -82,6 +83,7 @@ async function add(): Promise<void> {
           <th>Along x</th>
           <th>Along y</th>
           <th>Along z</th>
+          <th>Round about</th>
           <th>Carried by</th>
           <th class="num">Least gap</th>
           <th>Rests on</th>
@@ -115,6 +117,15 @@ async function add(): Promise<void> {
               :value="entry.between[side]?.[along]"
               placeholder="anywhere"
               :save="save(entry, `Place along ${along}`, ['between', side, along])"
+            />
+          </td>
+          <td class="small">
+            <EditCell
+              :label="`Direction ${entry.between[side]?.what} is round about`"
+              :value="entry.between[side]?.round"
+              :options="rounds"
+              placeholder="a box"
+              :save="save(entry, 'Shape', ['between', side, 'round'])"
             />
           </td>
           <td class="small">

@@ -1,0 +1,230 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Mechanical;
+
+use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Tests\SampleBuild;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Round things that must not meet, air for a torch, heat sinks that sit on what they cool, and pieces with names. */
+final class ShapesAndAirTest extends TestCase
+{
+    /**
+     * Gaps worked by hand: two discs of 40 mm whose middles are 50 mm and 30 mm apart across, √(50² + 30²) − 40 = 18.31.
+     *
+     * @return iterable<string, array{array<string, string>, array<string, string>, float}>
+     */
+    public static function gaps(): iterable
+    {
+        $disc = static fn (string $x, string $y): array => ['x' => $x, 'y' => $y, 'round' => 'z'];
+        yield 'two discs' => [
+            $disc('0 mm to 40 mm', '0 mm to 40 mm'),
+            $disc('50 mm to 90 mm', '30 mm to 70 mm'),
+            18.31,
+        ];
+        yield 'the same as boxes' => [
+            ['x' => '0 mm to 40 mm', 'y' => '0 mm to 40 mm'],
+            ['x' => '50 mm to 90 mm', 'y' => '30 mm to 70 mm'],
+            10.0,
+        ];
+        yield 'a disc and the corner of a box' => [
+            $disc('0 mm to 40 mm', '0 mm to 40 mm'),
+            ['x' => '50 mm to 90 mm', 'y' => '60 mm to 70 mm'],
+            30.0,
+        ];
+        yield 'a spacer in a gap' => [
+            $disc('0 mm to 40 mm', '0 mm to 40 mm'),
+            ['x' => '41 mm to 60 mm', 'y' => '-50 mm to 80 mm'],
+            1.0,
+        ];
+        yield 'discs that meet' => [
+            $disc('0 mm to 40 mm', '0 mm to 40 mm'),
+            $disc('20 mm to 60 mm', '10 mm to 50 mm'),
+            -17.64,
+        ];
+        yield 'apart along their axis' => [
+            $disc('0 mm to 40 mm', '0 mm to 40 mm') + ['z' => '0 mm to 10 mm'],
+            $disc('0 mm to 40 mm', '0 mm to 40 mm') + ['z' => '25 mm to 30 mm'],
+            15.0,
+        ];
+        yield 'round about different axes are taken as boxes' => [
+            $disc('0 mm to 40 mm', '0 mm to 40 mm'),
+            ['y' => '30 mm to 70 mm', 'z' => '0 mm to 40 mm', 'x' => '50 mm to 90 mm', 'round' => 'x'],
+            10.0,
+        ];
+    }
+
+    /**
+     * @param  array<string, string>  $one
+     * @param  array<string, string>  $other
+     */
+    #[DataProvider('gaps')]
+    public function test_a_round_thing_is_not_its_box(array $one, array $other, float $gap): void
+    {
+        $sample = new SampleBuild([
+            'clearances' => [
+                [
+                    'ref' => 'c',
+                    'name' => 'Pulleys',
+                    'between' => [['what' => 'One'] + $one, ['what' => 'Other'] + $other],
+                    'evidence' => 'measured',
+                ],
+            ],
+        ]);
+        $finding = $sample->finding('M11/c');
+        preg_match('/(\d+(?:\.\d+)?)\s?mm/u', str_replace("\u{a0}", ' ', $finding->headline), $m);
+
+        $this->assertEqualsWithDelta(abs($gap), (float) $m[1], 0.05, $finding->headline);
+        $this->assertSame($gap > 0 ? Verdict::Holds : Verdict::Fails, $finding->verdict);
+        $this->assertEquals($sample->build->clearances, BuildFile::read(BuildFile::write($sample->build))->clearances);
+    }
+
+    public function test_a_disc_that_is_carried_sweeps_its_middle(): void
+    {
+        $rail = Examples::part('rail', 'linear_rail', ['length' => '400 mm', 'block_length' => '60 mm']);
+        $file = Examples::file(
+            [$rail],
+            [
+                'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'rail' => 'rail']],
+                'clearances' => [
+                    [
+                        'ref' => 'c',
+                        'name' => 'Pulley and post',
+                        'between' => [
+                            [
+                                'what' => 'Pulley',
+                                'x' => '0 mm to 40 mm',
+                                'y' => '0 mm to 40 mm',
+                                'round' => 'z',
+                                'moves' => ['x'],
+                            ],
+                            ['what' => 'Post', 'x' => '200 mm to 240 mm', 'y' => '45 mm to 85 mm', 'round' => 'z'],
+                        ],
+                        'evidence' => 'measured',
+                    ],
+                ],
+            ],
+        );
+
+        // Level with the post they are 45 − 40 mm apart.
+        $this->assertStringContainsString("5\u{a0}mm", (new SampleBuild($file))->finding('M11/c')->headline);
+    }
+
+    public function test_a_round_thing_has_to_say_where_it_is(): void
+    {
+        $this->expectExceptionMessage('say where it is along y');
+        new SampleBuild([
+            'clearances' => [
+                [
+                    'ref' => 'c',
+                    'name' => 'C',
+                    'between' => [['what' => 'A', 'x' => '0 mm to 1 mm', 'round' => 'z'], ['what' => 'B']],
+                ],
+            ],
+        ]);
+    }
+
+    /**
+     * @return iterable<string, array{array<string, string|bool>, int, Verdict}>
+     */
+    public static function compressors(): iterable
+    {
+        $good = ['flow' => '200 L/min', 'pressure' => '8 bar', 'dried' => true];
+        yield 'enough' => [$good, 1, Verdict::Holds];
+        yield 'two small ones' => [['flow' => '100 L/min'] + $good, 2, Verdict::Holds];
+        yield 'little to spare' => [['flow' => '160 L/min'] + $good, 1, Verdict::Tight];
+        yield 'not for long' => [['flow' => '120 L/min'] + $good, 1, Verdict::Fails];
+        yield 'too little pressure' => [['pressure' => '4 bar'] + $good, 1, Verdict::Fails];
+        yield 'wet' => [['dried' => false] + $good, 1, Verdict::Tight];
+        yield 'nobody said it is dry' => [['flow' => '200 L/min', 'pressure' => '8 bar'], 1, Verdict::Unproven];
+    }
+
+    /**
+     * @param  array<string, string|bool>  $compressor
+     */
+    #[DataProvider('compressors')]
+    public function test_a_torch_wants_air(array $compressor, int $pieces, Verdict $verdict): void
+    {
+        $arc = Examples::part('arc', 'arc_source', ['air_flow' => '150 L/min', 'air_pressure' => '5 bar']);
+        $air = Examples::part('air', 'compressor', $compressor);
+        $air[1]['quantity'] = $pieces;
+
+        $this->assertSame($verdict, (new SampleBuild(Examples::file([$arc, $air])))->finding('M17/arc')->verdict);
+        $this->assertSame(Verdict::Fails, (new SampleBuild(Examples::file([$arc])))->finding('M17/arc')->verdict);
+    }
+
+    public function test_a_heat_sink_on_a_module_is_judged_by_what_it_takes_away(): void
+    {
+        $file = static function (?string $sink): array {
+            $parts = [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                Examples::part('module', 'switching_module', [
+                    'kind' => 'DC solid-state',
+                    'rated_current' => '20 A',
+                    'on_resistance' => '40 mΩ',
+                ]),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '240 W']),
+            ];
+            if ($sink !== null) {
+                $fitted = Examples::part('sink', 'heat_sink', ['thermal_resistance' => $sink]);
+                $fitted[1]['sits_in'] = 'module';
+                $parts[] = $fitted;
+            }
+
+            return Examples::file($parts, [
+                'leads' => [
+                    ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'module.in'],
+                    ['ref' => 'W2', 'from' => 'module.out', 'to' => 'bed.power'],
+                ],
+            ]);
+        };
+        // 10 A through 40 mΩ is 4 W: 40 K allow 10 K/W.
+        $this->assertSame(Verdict::Unproven, (new SampleBuild($file(null)))->finding('E16/module')->verdict);
+        $this->assertSame(Verdict::Holds, (new SampleBuild($file('8 K/W')))->finding('E16/module')->verdict);
+        $this->assertSame(Verdict::Fails, (new SampleBuild($file('12 K/W')))->finding('E16/module')->verdict);
+    }
+
+    public function test_pieces_have_names_where_it_matters_which(): void
+    {
+        $motors = Examples::part('lift', 'stepper_motor', []);
+        $motors[1] += ['quantity' => 3, 'pieces' => [['name' => 'left'], ['name' => 'back', 'batch' => 'B']]];
+        $board = Examples::part('board', 'controller_board', ['driver_slots' => '3']);
+        $build = (new SampleBuild(Examples::file([$motors, $board])))->build;
+
+        $roles = array_column(PortAllocation::of(new Survey($build))->wishes, 'role');
+        $this->assertSame(['lift (left)', 'lift (back)', 'lift (3 of 3)'], $roles);
+        $this->assertEquals($build->needs, BuildFile::read(BuildFile::write($build))->needs);
+    }
+
+    public function test_more_names_than_pieces_or_one_name_twice_is_refused(): void
+    {
+        foreach ([[['name' => 'a'], ['name' => 'b'], ['name' => 'c']], [['name' => 'a'], ['name' => 'a']]] as $pieces) {
+            $rails = Examples::part('rails', 'linear_rail', []);
+            $rails[1] += ['quantity' => 2, 'pieces' => $pieces];
+            try {
+                new SampleBuild(Examples::file([$rails]));
+                $this->fail('It was taken.');
+            } catch (\Magpie\Core\Format\CannotReadBuildFile $e) {
+                $this->assertStringContainsString('/needs/0/pieces', $e->getMessage());
+            }
+        }
+    }
+
+    public function test_a_batch_nobody_told_is_asked_for(): void
+    {
+        $rails = Examples::part('rails', 'linear_rail', []);
+        $rails[1] += ['quantity' => 3, 'pieces' => [['name' => 'a', 'batch' => 'X'], ['name' => 'b', 'batch' => 'X']]];
+
+        $this->assertSame(
+            Verdict::Unproven,
+            (new SampleBuild(Examples::file([$rails])))->finding('S12/rails')->verdict,
+        );
+    }
+}
