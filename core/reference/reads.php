@@ -637,10 +637,10 @@ return [
     ],
     'M02-ready' => [],
     'S01' => [],
-    'S11' => [
+    'S14' => [
         'fan.rated_current',
         'motor_driver.supply_current',
     ],
-    'S12' => [],
+    'S15' => [],
     'S07' => [],
 ];

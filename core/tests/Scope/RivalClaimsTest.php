@@ -47,7 +47,7 @@ final class RivalClaimsTest extends TestCase
     #[DataProvider('claims')]
     public function test_who_is_right(array $counts, array $rivals, Verdict $verdict): void
     {
-        $finding = self::bore($counts, $rivals)->finding('S11/clutch/bore');
+        $finding = self::bore($counts, $rivals)->finding('S14/clutch/bore');
 
         $this->assertSame($verdict, $finding->verdict, $finding->headline);
     }
@@ -59,7 +59,7 @@ final class RivalClaimsTest extends TestCase
             [['value' => '31 mm', 'evidence' => 'manual'], ['value' => '32 mm', 'evidence' => 'measured']],
         );
         $standing = Standing::of(Rules::inspector(), $sample->build);
-        $remedies = (new RemedySearch($standing))->for($standing->findings()['S11/clutch/bore'])['remedies'];
+        $remedies = (new RemedySearch($standing))->for($standing->findings()['S14/clutch/bore'])['remedies'];
 
         $this->assertCount(1, $remedies);
         $to = $remedies[0]['changes'][0]['set'][0]['to'];

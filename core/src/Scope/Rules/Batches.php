@@ -15,13 +15,13 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Piece;
 use Magpie\Core\Machine\Trade;
 
-/** S12: pieces that work side by side, and the batches they came out of. */
+/** S15: pieces that work side by side, and the batches they came out of. */
 final class Batches implements Check
 {
     public function card(): Card
     {
         return new Card(
-            'S12',
+            'S15',
             'Batches',
             'Did pieces that work side by side come out of one batch?',
             Trade::Workshop,

@@ -17,7 +17,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Scope\Cures\StrongerClaim;
 
-/** S11: what is said of one value by several, such as a listing and a tape measure. */
+/** S14: what is said of one value by several, such as a listing and a tape measure. */
 final class RivalClaims implements Curable
 {
     /** How far a value without a tolerance may be off and still be the same, as a share. Common practice, no source. */
@@ -26,7 +26,7 @@ final class RivalClaims implements Curable
     public function card(): Card
     {
         return new Card(
-            'S11',
+            'S14',
             'Claims that differ',
             'Do those who speak of this value agree, and does the best of them count?',
             Trade::Workshop,
