@@ -275,7 +275,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->press('Harness');
         $b->sees('0 of 27 leads made');
         $b->click('//input[@aria-label="W1 is made"]');
-        $b->sees('1 of 31 leads made');
+        $b->sees('1 of 27 leads made');
     }
 
     public function test_a_bad_day_the_ports_the_settings_and_fixes_together(): void

@@ -72,6 +72,7 @@ final class Rules
         Mechanical\CutOut::class,
         Mechanical\ScrewFit::class,
         Mechanical\NamedClearance::class,
+        Mechanical\BodyInBox::class,
         Mechanical\BeamBend::class,
         Mechanical\PrintedPartHeat::class,
         Mechanical\PrintRecipe::class,

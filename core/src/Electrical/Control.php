@@ -80,8 +80,8 @@ final readonly class Control
     public function faulted(string $driver): self
     {
         $halted = [$driver => true];
-        foreach ($this->topology->build()->leads as $lead) {
-            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
+        foreach ($this->topology->build()->linked() as [$from, $to]) {
+            foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
                 $hears = $this->topology->build()->fitted($other->need)?->part->can(Ability::HasChannels) === true;
                 if ($hears && $one->need === $driver && $one->port === 'fault') {
                     $halted[$other->need] = true;
@@ -247,12 +247,12 @@ final readonly class Control
     private static function orders(Topology $topology): array
     {
         $orders = [];
-        foreach ($topology->build()->leads as $ref => $lead) {
-            foreach ([[$lead->from, $lead->to], [$lead->to, $lead->from]] as [$one, $other]) {
-                if (
-                    in_array($one->port, ['enable', ...self::COMMANDS], true) &&
-                    $topology->build()->port($one)?->kind === PortKind::Signal
-                ) {
+        $listens = static fn (PortRef $at): bool => in_array($at->port, ['enable', ...self::COMMANDS], true) &&
+            $topology->build()->port($at)?->kind === PortKind::Signal;
+        foreach ($topology->build()->linked() as $ref => [$from, $to]) {
+            foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
+                // Two that listen on one terminal say nothing to each other.
+                if ($listens($one) && ! $listens($other)) {
                     $orders[$one->need][] = [(string) $ref, $one->port, $other];
                 }
             }

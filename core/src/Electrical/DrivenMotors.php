@@ -31,7 +31,7 @@ final class DrivenMotors implements Carried
     {
         $this->reads = $build->reads();
         $motors = array_fill_keys(array_keys([...$build->fittedOf('stepper_motor')]), true);
-        foreach ($build->runs() as [$from, $to]) {
+        foreach ($build->linked() as [$from, $to]) {
             foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
                 if ($one->port === 'motor' && isset($motors[$other->need])) {
                     $this->by[$one->need][] = $other->need;

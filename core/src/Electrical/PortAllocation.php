@@ -63,7 +63,7 @@ final readonly class PortAllocation implements Settled
     public function __construct(private Survey $survey, bool $pinned = true)
     {
         $leads = [];
-        foreach ($survey->build->runs() as [$from, $to]) {
+        foreach ($survey->build->linked() as [$from, $to]) {
             $leads[$from->need][] = [$from, $to];
             if ($to->need !== $from->need) {
                 $leads[$to->need][] = [$from, $to];

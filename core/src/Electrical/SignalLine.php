@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortRef;
 
 /** A signal lead told apart: who speaks and who listens. */
 final readonly class SignalLine
@@ -33,10 +34,33 @@ final readonly class SignalLine
             if ($from === null || $to === null || $out === null || $in === null) {
                 return null;
             }
-            $sensed = $from->part->can(Ability::Speaks) && $out->name === 'signal';
-            $driven = in_array("{$to->part->family->key()}.{$in->name}", self::LISTENS, true);
-            if ($sensed || $driven) {
+            if ($from->part->can(Ability::Speaks) && $out->name === 'signal') {
+                [$to, $in] = self::end($build, $other, $lead->ref) ?? [$to, $in];
+
                 return new self($lead, $from, $out, $to, $in);
+            }
+            if (in_array("{$to->part->family->key()}.{$in->name}", self::LISTENS, true)) {
+                [$from, $out] = self::end($build, $one, $lead->ref) ?? [$from, $out];
+
+                return new self($lead, $from, $out, $to, $in);
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * Where a line begins or ends, through what joins it on the way.
+     *
+     * @return array{Fitted, Port}|null
+     */
+    private static function end(Build $build, PortRef $at, string $by): ?array
+    {
+        foreach ($build->beyond($at, $by) as $end) {
+            $fitted = $build->fitted($end->need);
+            $port = $fitted->part->ports[$end->port] ?? null;
+            if ($fitted !== null && $port !== null) {
+                return [$fitted, $port];
             }
         }
 

@@ -15,9 +15,11 @@ final class SpindleLine
     {
         foreach (self::at($topology, "{$drive}.motor") as $lead) {
             $far = $lead->from->need === $drive ? $lead->to : $lead->from;
-            $fitted = $topology->build()->fitted($far->need);
-            if ($fitted?->part->family->key() === 'spindle') {
-                return $fitted;
+            foreach ($topology->build()->beyond($far, $lead->ref) as $end) {
+                $fitted = $topology->build()->fitted($end->need);
+                if ($fitted?->part->family->key() === 'spindle') {
+                    return $fitted;
+                }
             }
         }
 
@@ -29,9 +31,11 @@ final class SpindleLine
     {
         foreach (self::at($topology, $port) as $lead) {
             $far = $lead->from->text() === $port ? $lead->to : $lead->from;
-            $fitted = $far->port === 'motor' ? $topology->build()->fitted($far->need) : null;
-            if ($fitted?->part->family->key() === 'spindle_drive') {
-                return $fitted;
+            foreach ($topology->build()->beyond($far, $lead->ref) as $end) {
+                $fitted = $end->port === 'motor' ? $topology->build()->fitted($end->need) : null;
+                if ($fitted?->part->family->key() === 'spindle_drive') {
+                    return $fitted;
+                }
             }
         }
 

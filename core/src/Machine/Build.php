@@ -173,6 +173,66 @@ final readonly class Build
         }
     }
 
+    /**
+     * What is joined to what, end to end: through plugs, terminals and splices, as if they were not there.
+     *
+     * @return iterable<string, array{PortRef, PortRef}> by the lead at the first end; each pair once
+     */
+    public function linked(): iterable
+    {
+        $joins = [...$this->fittedThat(Ability::Joins)];
+        $told = [];
+        foreach ($this->runs() as $ref => [$from, $to]) {
+            [$near, $far] = [isset($joins[$from->need]), isset($joins[$to->need])];
+            if (! $near && ! $far) {
+                yield $ref => [$from, $to];
+            }
+            if ($near === $far) {
+                continue;
+            }
+            foreach ($this->beyond($far ? $to : $from, (string) $ref) as $end) {
+                $pair = $far ? [$from, $end] : [$end, $to];
+                $names = [$pair[0]->text(), $pair[1]->text()];
+                sort($names);
+                if (! isset($told[implode(' ', $names)])) {
+                    $told[implode(' ', $names)] = true;
+                    yield $ref => $pair;
+                }
+            }
+        }
+    }
+
+    /**
+     * Where a line goes on from an end of a lead: that end itself, or, where it is a plug, terminal or splice, the far
+     * ends of the other leads on the same circuit of it.
+     *
+     * @param  string  $by  the lead one comes by
+     * @return list<PortRef>
+     */
+    public function beyond(PortRef $at, string $by): array
+    {
+        $ends = [];
+        $been = [$by => true];
+        $queue = [$at];
+        while ($queue !== []) {
+            $here = array_pop($queue);
+            if ($this->fitted($here->need)?->part->can(Ability::Joins) !== true) {
+                $ends[$here->text()] = $here;
+
+                continue;
+            }
+            foreach ($this->runs() as $ref => [$from, $to]) {
+                $there = $from->text() === $here->text() ? $to : ($to->text() === $here->text() ? $from : null);
+                if ($there !== null && ! isset($been[$ref])) {
+                    $been[$ref] = true;
+                    $queue[] = $there;
+                }
+            }
+        }
+
+        return array_values($ends);
+    }
+
     /** The same build with another part chosen for one need. */
     public function choosing(string $need, ?string $part): self
     {

@@ -209,18 +209,10 @@ final readonly class AxisMotion
     public function stepsPerMillimetre(Inquiry $inquiry): Quantity
     {
         $motor = $this->motor($inquiry);
-        if ($motor->part->family->key() !== 'stepper_motor') {
-            $inquiry->lack("steps a turn that {$motor->need->role} asks for");
-        }
-        $angle = $inquiry->read($motor, 'step_angle', 'θ');
-        $driver = $this->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
-        $micro = $inquiry->read($driver, 'microsteps', 'm');
-        $turn = $inquiry->work(
-            'Steps for one turn of the motor',
-            'N = 360° / θ × m',
-            ['θ' => $angle, 'm' => $micro],
-            Quantity::ratio((360 / $angle->in('°')) * $micro->in('')),
-        );
+        $turn =
+            $motor->part->family->key() === 'stepper_motor'
+                ? $this->stepsPerTurn($inquiry, $motor)
+                : $inquiry->read($motor, 'pulses_per_turn', 'N');
         $travel = $this->perTurn($inquiry);
 
         return $inquiry->work(
@@ -228,6 +220,20 @@ final readonly class AxisMotion
             'k = N / s',
             ['N' => $turn, 's' => $travel],
             Quantity::ratio($turn->in('') / $travel->in('mm')),
+        );
+    }
+
+    private function stepsPerTurn(Inquiry $inquiry, Fitted $motor): Quantity
+    {
+        $angle = $inquiry->read($motor, 'step_angle', 'θ');
+        $driver = $this->driver ?? $inquiry->lack("a driver on the phases of {$motor->need->role}");
+        $micro = $inquiry->read($driver, 'microsteps', 'm');
+
+        return $inquiry->work(
+            'Steps for one turn of the motor',
+            'N = 360° / θ × m',
+            ['θ' => $angle, 'm' => $micro],
+            Quantity::ratio((360 / $angle->in('°')) * $micro->in('')),
         );
     }
 

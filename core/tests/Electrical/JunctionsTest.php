@@ -6,6 +6,7 @@ namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Rules\Junctions;
+use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
@@ -109,6 +110,56 @@ final class JunctionsTest extends TestCase
             );
 
             $this->assertSame($verdict, $sample->finding('E26/plug')->verdict, $rated);
+        }
+    }
+
+    public function test_signals_and_phases_run_through_a_junction_as_if_it_were_not_there(): void
+    {
+        $board = Examples::part('board', 'controller_board', ['logic_voltage' => '3.3 V', 'driver_slots' => '1']);
+        $board[0]['ports'] = [['name' => 'sig', 'kind' => 'signal'], ['name' => 'in', 'kind' => 'signal']];
+        $row = Examples::part('row', 'terminal_block', ['circuits' => '4']);
+        $lead = static fn (string $ref, string $from, string $to): array => [
+            'ref' => $ref,
+            'from' => $from,
+            'to' => $to,
+        ];
+        $file = static fn (bool $through): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                Examples::part('stop', 'stop_button', ['normally' => 'closed']),
+                $board,
+                $row,
+                Examples::part('drv', 'motor_driver', ['set_current' => '1 A']),
+                Examples::part('motor', 'stepper_motor', ['rated_current' => '2 A']),
+                Examples::part('module', 'switching_module', ['control_min' => '3 V', 'control_max' => '32 V']),
+                Examples::part('bed', 'heater', ['rated_power' => '100 W', 'rated_voltage' => '24 V']),
+            ],
+            [
+                'leads' => [
+                    $lead('P1', 'psu.out', 'stop.in'),
+                    $lead('P2', 'stop.out', 'board.power'),
+                    $lead('P3', 'psu.out', 'module.in'),
+                    $lead('P4', 'module.out', 'bed.power'),
+                    ...$through
+                        ? [
+                            $lead('S1', 'board.sig', 'row.circuit'),
+                            $lead('S2', 'row.circuit', 'module.control'),
+                            $lead('M1', 'drv.motor', 'row.circuit-2'),
+                            $lead('M2', 'row.circuit-2', 'motor.phases'),
+                        ]
+                        : [$lead('S2', 'board.sig', 'module.control'), $lead('M1', 'drv.motor', 'motor.phases')],
+                ],
+            ],
+        );
+        [$plain, $joined] = [new SampleBuild($file(false)), new SampleBuild($file(true))];
+        foreach (['E08/drv', 'E11/S2', 'E12/board'] as $key) {
+            $this->assertSame($plain->finding($key)->headline, $joined->finding($key)->headline, $key);
+        }
+        // The board is dead with the stop pressed, and so is its command, however many terminals it runs through.
+        foreach ([$plain, $joined] as $sample) {
+            $stops = Stops::of(new Survey($sample->build));
+            $this->assertSame('live', $stops->state([])['bed']);
+            $this->assertSame('off', $stops->state(['stop'])['bed']);
         }
     }
 

@@ -227,4 +227,73 @@ final class ShapesAndAirTest extends TestCase
             (new SampleBuild(Examples::file([$rails])))->finding('S15/rails')->verdict,
         );
     }
+
+    /**
+     * @return iterable<string, array{list<array{string, int}>, Verdict}>
+     */
+    public static function bodies(): iterable
+    {
+        // A wall of 40 × 30 cm; each supply covers 20 × 10 cm of it.
+        yield 'one' => [[['200 mm', 1]], Verdict::Holds];
+        yield 'three are 50 %' => [[['200 mm', 3]], Verdict::Holds];
+        yield 'five are 83 %' => [[['200 mm', 5]], Verdict::Tight];
+        yield 'six are all of it' => [[['200 mm', 6]], Verdict::Fails];
+        yield 'turned it goes in' => [[['390 mm', 1]], Verdict::Holds];
+        yield 'longer than any side' => [[['410 mm', 1]], Verdict::Fails];
+    }
+
+    /**
+     * @param  list<array{string, int}>  $supplies
+     */
+    #[DataProvider('bodies')]
+    public function test_parts_go_into_their_cabinet_and_leave_room(array $supplies, Verdict $verdict): void
+    {
+        $parts = [Examples::part('box', 'cabinet', ['width' => '300 mm', 'height' => '400 mm', 'depth' => '150 mm'])];
+        foreach ($supplies as $i => [$length, $pieces]) {
+            $supply = Examples::part("psu{$i}", 'power_supply', [
+                'body_length' => $length,
+                'body_width' => '100 mm',
+                'body_height' => '50 mm',
+            ]);
+            $supply[1]['quantity'] = $pieces;
+            $parts[] = $supply;
+        }
+        $zone = ['ref' => 'z', 'name' => 'Cabinet', 'kind' => 'cabinet', 'box' => 'box', 'holds' => ['psu0']];
+        $sample = new SampleBuild(Examples::file($parts, ['zones' => [$zone]]));
+
+        $this->assertSame($verdict, $sample->finding('M11-box/z')->verdict);
+    }
+
+    public function test_a_servo_counts_by_its_own_pulses(): void
+    {
+        $servo = static fn (array $specs): SampleBuild => new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('servo', 'servo_motor', $specs),
+                    Examples::part('screw', 'drive_screw', ['lead' => '5 mm']),
+                    Examples::part('board', 'controller_board', ['step_rate' => '500 kHz']),
+                ],
+                [
+                    'axes' => [
+                        [
+                            'ref' => 'x',
+                            'name' => 'X',
+                            'along' => 'x',
+                            'drive' => [
+                                'motors' => ['servo'],
+                                'by' => 'screw',
+                                'board' => 'board',
+                                'top_speed' => '200 mm/s',
+                                'evidence' => 'measured',
+                            ],
+                        ],
+                    ],
+                ],
+            ),
+        );
+        // 10,000 pulses a turn on a lead of 5 mm are 2,000 for a millimetre, 400 kHz at 200 mm/s.
+        $finding = $servo(['pulses_per_turn' => '10000'])->finding('E10/x');
+        $this->assertStringContainsString('400', $finding->headline);
+        $this->assertContains('parts/servo/specs/pulses_per_turn', $servo([])->finding('E10/x')->wanted);
+    }
 }

@@ -48,8 +48,11 @@ final class Junctions implements Curable
     {
         $topology = Circuits::of($survey)->topology;
         foreach ($survey->build->fittedThat(Ability::Joins) as $ref => $fitted) {
-            $used = array_filter($topology->nodesOf((string) $ref), $topology->isReached(...));
-            if ($used !== []) {
+            $ends = array_map(
+                static fn (Port $port): int => $topology->countAt("{$ref}.{$port->name}"),
+                $fitted->part->ports,
+            );
+            if (array_sum($ends) > 0) {
                 yield new Subject('need', (string) $ref, $fitted->need->role, [(string) $ref]);
             }
         }
@@ -171,19 +174,14 @@ final class Junctions implements Curable
     }
 
     /**
-     * @return list<Lead> that carry power to a circuit or away from it
+     * @return list<Lead> that end on a circuit, whatever they carry
      */
     private static function leadsAt(Survey $survey, Fitted $fitted, Port $port): array
     {
         $topology = Circuits::of($survey)->topology;
         $here = "{$fitted->need->ref}.{$port->name}";
 
-        return array_values(
-            array_filter(
-                [...$topology->leadsFrom($here), ...$topology->leadsTo($here)],
-                static fn (Lead $lead): bool => $topology->carries($lead->ref),
-            ),
-        );
+        return [...$topology->leadsFrom($here), ...$topology->leadsTo($here)];
     }
 
     /**
@@ -197,9 +195,11 @@ final class Junctions implements Curable
         $here = "{$fitted->need->ref}.{$port->name}";
         $node = $topology->node($here);
         $feeding = $node === null ? null : $topology->upstream($node);
-        $refs = array_map(static fn (Lead $lead): string => $lead->ref, $leads);
+        $refs = array_values(
+            array_filter(array_map(static fn (Lead $lead): string => $lead->ref, $leads), $topology->carries(...)),
+        );
         $onward = array_values(array_diff($refs, [$feeding]));
-        if ($feeding === null || $onward === []) {
+        if ($feeding === null || $onward === [] || $refs === []) {
             // Nothing feeds it, or it leads nowhere yet.
             return null;
         }

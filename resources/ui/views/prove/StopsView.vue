@@ -58,7 +58,7 @@ const word = (value: boolean | null, yes: string, no: string) => (value === null
     </p>
     <template v-else-if="table">
       <FindingList :findings="held" none="No check speaks of the stops yet." />
-      <div class="wide">
+      <div class="wide" tabindex="0" role="region" aria-label="What stays live">
         <table class="ledger">
           <thead>
             <tr>
