@@ -62,7 +62,11 @@ function specOf(key: string): FullSpec | undefined {
 }
 const fields = computed(() =>
   (family.value?.fields ?? []).filter(
-    (field) => allFields.value || specOf(field.key) !== undefined || field.checks.length > 0,
+    (field) =>
+      allFields.value ||
+      specOf(field.key) !== undefined ||
+      field.checks.length > 0 ||
+      field.key === family.value?.counted_by,
   ),
 )
 const hidden = computed(() => (family.value?.fields.length ?? 0) - fields.value.length)
@@ -258,7 +262,9 @@ async function remove(): Promise<void> {
             <td>
               {{ field.label
               }}<span v-if="field.checks.length" class="quiet small reads">{{ field.checks.join(' ') }}</span
-              ><span v-else-if="!field.compared" class="quiet small reads">read by no check</span>
+              ><span v-else-if="!field.compared && field.key !== family?.counted_by" class="quiet small reads"
+                >read by no check</span
+              >
             </td>
             <td class="num">
               <EditCell

@@ -103,7 +103,7 @@ function toggleAdding(): void {
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
       <v-text-field v-model="fresh.role" label="What it is for" placeholder="Chamber fan" autofocus />
-      <v-select
+      <v-autocomplete
         v-model="fresh.family"
         label="Kind of part"
         :items="catalogue?.families ?? []"

@@ -41,7 +41,10 @@ function says(state: State): string {
 /** Live where it should have stopped: a stop pressed, or nobody there to start it. */
 const alarms = (state: State, load: string) =>
   state.loads[load] === 'live' && !['rest', 'fault', 'broken'].includes(state.kind) && state.kind !== 'released'
-const starts = (state: State, load: string) => state.kind === 'released' && state.loads[load] === 'live'
+const pressedLike = (state: State) =>
+  table.value?.states.find((other) => other.kind === 'pressed' && other.of.join() === state.of.join())
+const starts = (state: State, load: string) =>
+  state.kind === 'released' && state.loads[load] === 'live' && pressedLike(state)?.loads[load] !== 'live'
 const word = (value: boolean | null, yes: string, no: string) => (value === null ? '—' : value ? yes : no)
 </script>
 
