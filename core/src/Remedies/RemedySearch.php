@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Remedies;
 
 use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Format\Changes;
 use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Cure;
 use Magpie\Core\Inspection\Finding;
@@ -26,6 +27,9 @@ final readonly class RemedySearch
 {
     /** Remedies handed on. */
     private const MOST = 8;
+
+    /** Remedies that spoil something, of which what mends that is looked for. */
+    private const PAIRED = 8;
 
     /** Proposals inspected at the most; what is beyond is said. */
     public const TRIED = 60;
@@ -77,47 +81,44 @@ final readonly class RemedySearch
         $reading = Reading::of($build);
         $now = $this->standing->findings();
         $money = MoneyLedger::of($this->standing->survey())->toArray(false);
-        $kept = [];
+        $kept = $spoiling = [];
         $tried = $left = 0;
-        $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
-        foreach ($short ? $this->proposals($finding) : [] as $remedy) {
+        $try = function (Remedy $remedy) use (
+            $reading,
+            $finding,
+            $now,
+            $money,
+            &$kept,
+            &$spoiling,
+            &$tried,
+            &$left,
+        ): void {
             if ($tried >= self::TRIED) {
                 $left++;
 
-                continue;
+                return;
             }
             $tried++;
-            $fitted = Remedy::toBeFitted($remedy->changes);
-            try {
-                $changed = $reading->changed($remedy->changes);
-                if (! $this->betters($finding, $changed, $fitted)) {
-                    continue;
-                }
-                $after = $this->standing->after($changed);
-            } catch (CannotReadBuildFile) {
-                // What the format itself refuses, such as a part without the port a lead ends at, is no remedy.
-                continue;
+            $after = $this->carriedOut($reading, $finding, $remedy);
+            if ($after === null) {
+                return;
             }
-            $turned = self::turned($now, $after->findings(), $fitted);
-            if ($turned === null || ! isset($turned[$finding->key()])) {
-                continue;
+            $turned = self::turned($now, $after->findings(), Remedy::toBeFitted($remedy->changes));
+            if ($turned === null) {
+                $spoiling[] = [$remedy, $after];
+            } elseif (isset($turned[$finding->key()])) {
+                $kept[] = ['order' => $tried] + $this->offer($finding, $remedy, $turned, $money, $after);
             }
-            $then = MoneyLedger::of($after->survey())->toArray(false);
-            $cost = Money::of($then['planned'], $build->plan->currency)->minus(
-                Money::of($money['planned'], $build->plan->currency),
-            );
-            $kept[] = [
-                'order' => $tried,
-                'says' => $remedy->says,
-                'changes' => $remedy->changes,
-                'to' => $turned[$finding->key()]->value,
-                'cured' => array_map(static fn (Verdict $v): string => $v->value, $turned),
-                'cost' => $cost->amount(),
-                'buys' => $remedy->buys,
-                'to_be_fitted' => $fitted !== [],
-                'unpriced' => count($then['open']) > count($money['open']),
-                'days' => self::days($then['baskets']) - self::days($money['baskets']),
-            ];
+        };
+        $short = in_array($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight], true);
+        foreach ($short ? $this->proposals($finding) : [] as $remedy) {
+            $try($remedy);
+        }
+        if ($kept === []) {
+            // Nothing does it alone: what spoils one thing elsewhere may do it together with what mends that.
+            foreach ($this->pairs($spoiling, $now) as $pair) {
+                $try($pair);
+            }
         }
         usort($kept, self::better(...));
 
@@ -128,6 +129,78 @@ final readonly class RemedySearch
                 array_slice($kept, 0, self::MOST),
             ),
             'left_out' => $left,
+        ];
+    }
+
+    /** The build with a remedy carried out; null where that betters nothing or the format refuses it. */
+    private function carriedOut(Reading $reading, Finding $finding, Remedy $remedy): ?Standing
+    {
+        try {
+            $changed = $reading->changed($remedy->changes);
+
+            return $this->betters($finding, $changed, Remedy::toBeFitted($remedy->changes))
+                ? $this->standing->after($changed)
+                : null;
+        } catch (CannotReadBuildFile) {
+            // What the format itself refuses, such as a part without the port a lead ends at, is no remedy.
+            return null;
+        }
+    }
+
+    /**
+     * Remedies that spoil one other thing, each with what mends that.
+     *
+     * @param  list<array{Remedy, Standing}>  $spoiling  with the build after them
+     * @param  array<string, Finding>  $now
+     * @return iterable<Remedy>
+     */
+    private function pairs(array $spoiling, array $now): iterable
+    {
+        foreach (array_slice($spoiling, 0, self::PAIRED) as [$first, $after]) {
+            $spoilt = array_values(
+                array_filter(
+                    $after->findings(),
+                    static fn (Finding $is): bool => $is->verdict->rank() <
+                        ($now[$is->key()]->verdict ?? Verdict::Tight)->rank(),
+                ),
+            );
+            if (count($spoilt) !== 1) {
+                continue;
+            }
+            $at = new Repair($after->survey(), $this->shelf);
+            foreach ($this->standing->inspector->curesOf($spoilt[0]) as $cure) {
+                foreach ($cure->remedies($spoilt[0], $at) as $second) {
+                    yield new Remedy(
+                        "{$first->says}; and with it: ".lcfirst($second->says),
+                        Changes::merged([$first->changes, $second->changes]),
+                        $first->buys || $second->buys,
+                    );
+                }
+            }
+        }
+    }
+
+    /**
+     * @param  array<string, Verdict>  $turned
+     * @param  array{planned: string, open: list<mixed>, baskets: list<array<string, mixed>>, ...}  $money  of the build as
+     *     it is
+     * @return array<string, mixed>
+     */
+    private function offer(Finding $finding, Remedy $remedy, array $turned, array $money, Standing $after): array
+    {
+        $currency = $this->standing->build()->plan->currency;
+        $then = MoneyLedger::of($after->survey())->toArray(false);
+
+        return [
+            'says' => $remedy->says,
+            'changes' => $remedy->changes,
+            'to' => $turned[$finding->key()]->value,
+            'cured' => array_map(static fn (Verdict $v): string => $v->value, $turned),
+            'cost' => Money::of($then['planned'], $currency)->minus(Money::of($money['planned'], $currency))->amount(),
+            'buys' => $remedy->buys,
+            'to_be_fitted' => Remedy::toBeFitted($remedy->changes) !== [],
+            'unpriced' => count($then['open']) > count($money['open']),
+            'days' => self::days($then['baskets']) - self::days($money['baskets']),
         ];
     }
 

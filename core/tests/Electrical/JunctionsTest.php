@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Rules\Junctions;
 use Magpie\Core\Electrical\Stops;
+use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
 
@@ -161,6 +165,34 @@ final class JunctionsTest extends TestCase
             $this->assertSame('live', $stops->state([])['bed']);
             $this->assertSame('off', $stops->state(['stop'])['bed']);
         }
+    }
+
+    public function test_a_thicker_conductor_and_the_block_that_takes_it_are_found_together(): void
+    {
+        // 12 A through 1 mm² is too much; the block takes nothing thicker, and no further conductor.
+        $block = static fn (string $ref, string $thickest): array => Examples::part($ref, 'terminal_block', [
+            'contact_rating' => '24 A',
+            'per_terminal' => '3',
+            'wire_from' => '0.2 mm²',
+            'wire_to' => $thickest,
+        ]);
+        $file = Junctions::bedBehind('1');
+        [$file['parts'][1], $file['needs'][1]] = $block('plug', '1 mm²');
+        foreach ($file['leads'] as $i => $lead) {
+            $file['leads'][$i]['conductor']['size'] = '1 mm²';
+        }
+        $shelf = [LibraryFile::read(['part' => $block('wide', '4 mm²')[0]])];
+        $standing = Standing::of(Rules::inspector(), (new SampleBuild($file))->build);
+        $finding = $standing->findings()['E03/W1'];
+        $this->assertContains($finding->verdict, [Verdict::Danger, Verdict::Fails, Verdict::Tight]);
+
+        $alone = (new RemedySearch($standing))->for($finding)['remedies'];
+        $together = (new RemedySearch($standing, $shelf))->for($finding)['remedies'];
+
+        $this->assertStringNotContainsString('and with it', implode(' ', array_column($alone, 'says')));
+        $this->assertStringContainsString('; and with it: ', $together[0]['says'] ?? '');
+        $this->assertContains('needs', array_column($together[0]['changes'], 'section'));
+        $this->assertContains('leads', array_column($together[0]['changes'], 'section'));
     }
 
     /**

@@ -84,6 +84,63 @@ final class PlaceTest extends TestCase
     }
 
     /**
+     * A machine of 600 × 500 × 400 mm and 48 kg, at the edges: 20 mm to spare, and 80 % of a bench's load.
+     *
+     * @return iterable<string, array{string, array<string, mixed>, Verdict}>
+     */
+    public static function edges(): iterable
+    {
+        foreach (
+            [
+                ['620 mm', '520 mm', Verdict::Holds],
+                ['619 mm', '520 mm', Verdict::Tight],
+                ['620 mm', '519 mm', Verdict::Tight],
+                ['600 mm', '500 mm', Verdict::Tight],
+                ['599 mm', '520 mm', Verdict::Fails],
+                ['520 mm', '620 mm', Verdict::Holds],
+            ] as [$l, $w, $verdict]
+        ) {
+            yield "bench {$l} × {$w}" => ['bench', ['bench' => ['length' => $l, 'width' => $w]], $verdict];
+        }
+        foreach (
+            [
+                ['1220 mm', '1120 mm', Verdict::Holds],
+                ['1219 mm', '1120 mm', Verdict::Tight],
+                ['1199 mm', '1120 mm', Verdict::Fails],
+                ['1220 mm', '1099 mm', Verdict::Fails],
+            ] as [$l, $w, $verdict]
+        ) {
+            $site = ['room' => ['length' => $l, 'width' => $w], 'service' => '300 mm'];
+            yield "room {$l} × {$w}" => ['room', $site, $verdict];
+        }
+        foreach (
+            ['60 kg' => Verdict::Holds, '59 kg' => Verdict::Tight, '48 kg' => Verdict::Tight, '47 kg' => Verdict::Fails] as $load => $verdict
+        ) {
+            yield "bench for {$load}" => ['load', ['bench' => ['load' => (string) $load]], $verdict];
+        }
+        // Nobody has measured the door, and whoever has an outside has to get it through one.
+        yield 'no door' => ['door', [], Verdict::Unproven];
+    }
+
+    /**
+     * @param  array<string, mixed>  $site
+     */
+    #[DataProvider('edges')]
+    public function test_places_at_their_edges(string $place, array $site, Verdict $verdict): void
+    {
+        $outline = [
+            'length' => '600 mm',
+            'width' => '500 mm',
+            'height' => '400 mm',
+            'mass' => '48 kg',
+            'evidence' => 'measured',
+        ];
+        $finding = (new SampleBuild(['brief' => ['outline' => $outline], 'site' => $site]))->finding("M02/{$place}");
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+    }
+
+    /**
      * @return iterable<string, array{string, string, string, Verdict}>
      */
     public static function travels(): iterable

@@ -52,6 +52,27 @@ final class RivalClaimsTest extends TestCase
         $this->assertSame($verdict, $finding->verdict, $finding->headline);
     }
 
+    public function test_words_agree_in_whatever_letters_and_flags_by_what_they_are(): void
+    {
+        $judged = static function (string $key, mixed $one, mixed $other): Verdict {
+            $stop = Examples::part('stop', 'stop_button', []);
+            $stop[0]['specs'] = [
+                $key => [
+                    'value' => $one,
+                    'evidence' => 'measured',
+                    'rivals' => [['value' => $other, 'evidence' => 'manual']],
+                ],
+            ];
+
+            return (new SampleBuild(Examples::file([$stop])))->finding("S14/stop/{$key}")->verdict;
+        };
+
+        $this->assertSame(Verdict::Holds, $judged('normally', 'closed', 'closed'));
+        $this->assertSame(Verdict::Tight, $judged('normally', 'closed', 'open'));
+        $this->assertSame(Verdict::Holds, $judged('latching', true, true));
+        $this->assertSame(Verdict::Tight, $judged('latching', true, false));
+    }
+
     public function test_the_fix_lets_the_stronger_count_and_loses_none(): void
     {
         $sample = self::bore(
