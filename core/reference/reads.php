@@ -490,6 +490,9 @@ return [
         'compressor.flow',
         'compressor.pressure',
     ],
+    'M18' => [
+        'arc_source.cut_chart',
+    ],
     'M08' => [
         'cutter.diameter',
         'cutter.flutes',
@@ -598,6 +601,8 @@ return [
     'M13-print' => [
         'filament.chamber_temperature',
         'filament.door',
+        'filament.layer_height',
+        'filament.line_width',
         'filament.nozzle_temperature',
         'hot_end.lined',
         'hot_end.lining_limit',

@@ -65,6 +65,7 @@ final class Rules
         Mechanical\BeltDrive::class,
         Mechanical\GuideLoad::class,
         Mechanical\AirSupply::class,
+        Mechanical\CutSpeed::class,
         Mechanical\CutterFit::class,
         Mechanical\MeltFlow::class,
         Mechanical\Interfaces::class,

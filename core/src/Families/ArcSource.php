@@ -59,6 +59,11 @@ final class ArcSource extends Family
             SpecField::flag('pilot_arc', 'Pilot arc'),
             SpecField::flag('isolated', 'Its torch lead is isolated and screened from the controls'),
             SpecField::choice('torch_switch', 'Torch switch', ['dry contact', 'low voltage', 'not known']),
+            SpecField::note(
+                'cut_chart',
+                'Cut chart',
+                'Sheet, feed and kerf of its chart, such as "1.5 mm 4000 mm/min 1.2 mm; 3 mm 2000 mm/min 1.5 mm".',
+            ),
             SpecField::quantity('air_flow', 'Air flow', Dimension::Flow, 'L/min', ['20 L/min', '400 L/min']),
             SpecField::quantity('air_pressure', 'Air pressure', Dimension::Pressure, 'bar', ['2 bar', '10 bar']),
             ...SpecField::body(),

@@ -46,6 +46,8 @@ final class Filament extends Family
                 '15 °C',
                 '90 °C',
             ]),
+            SpecField::quantity('line_width', 'Width of a line', Dimension::Length, 'mm', ['0.1 mm', '3 mm']),
+            SpecField::quantity('layer_height', 'Height of a layer', Dimension::Length, 'mm', ['0.02 mm', '2 mm']),
             SpecField::choice('door', 'Door of the chamber', ['open', 'shut', 'either']),
         ];
     }

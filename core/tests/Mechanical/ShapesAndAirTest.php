@@ -296,4 +296,55 @@ final class ShapesAndAirTest extends TestCase
         $this->assertStringContainsString('400', $finding->headline);
         $this->assertContains('parts/servo/specs/pulses_per_turn', $servo([])->finding('E10/x')->wanted);
     }
+
+    /**
+     * Between 1.5 mm at 4000 and 3 mm at 2000 mm/min the chart is straight: 2 mm wants 3333 mm/min.
+     *
+     * @return iterable<string, array{string, string, string, Verdict}>
+     */
+    public static function cuts(): iterable
+    {
+        $chart = '1.5 mm 4000 mm/min 1.2 mm; 3 mm 2000 mm/min';
+        yield 'with room' => [$chart, '2 mm', '3800 mm/min', Verdict::Holds];
+        yield 'just' => [$chart, '2 mm', '3600 mm/min', Verdict::Tight];
+        yield 'too slow' => [$chart, '2 mm', '3300 mm/min', Verdict::Fails];
+        yield 'on a row' => [$chart, '3 mm', '2300 mm/min', Verdict::Holds];
+        yield 'thicker than the chart' => [$chart, '4 mm', '9000 mm/min', Verdict::Fails];
+        yield 'in inches' => ['1/8 in 80 in/min', '3.175 mm', '2500 mm/min', Verdict::Holds];
+        yield 'not to be read' => ['fast', '2 mm', '9000 mm/min', Verdict::Unproven];
+    }
+
+    #[DataProvider('cuts')]
+    public function test_the_torch_s_chart_asks_for_a_feed(
+        string $chart,
+        string $sheet,
+        string $top,
+        Verdict $verdict,
+    ): void {
+        $sample = new SampleBuild(
+            Examples::file(
+                [Examples::part('arc', 'arc_source', ['cut_chart' => $chart])],
+                [
+                    'workpieces' => [['ref' => 'p', 'name' => 'Panel', 'height' => $sheet]],
+                    'axes' => [
+                        [
+                            'ref' => 'x',
+                            'name' => 'X',
+                            'along' => 'x',
+                            'drive' => ['top_speed' => '20 m/min', 'evidence' => 'measured'],
+                        ],
+                        [
+                            'ref' => 'y',
+                            'name' => 'Y',
+                            'along' => 'y',
+                            'drive' => ['top_speed' => $top, 'evidence' => 'measured'],
+                        ],
+                        ['ref' => 'z', 'name' => 'Z', 'along' => 'z'],
+                    ],
+                ],
+            ),
+        );
+
+        $this->assertSame($verdict, $sample->finding('M18/p')->verdict, $sample->finding('M18/p')->headline);
+    }
 }

@@ -108,6 +108,14 @@ final class PrecautionsTest extends TestCase
         yield 'cold enough' => [['nozzle_temperature' => '230 °C'], null, Verdict::Holds];
         yield 'near the lining' => [['nozzle_temperature' => '235 °C'], null, Verdict::Tight];
         yield 'above the lining' => [['nozzle_temperature' => '255 °C'], null, Verdict::Fails];
+        yield 'layers too high' => [['layer_height' => '0.33 mm'], null, Verdict::Fails];
+        yield 'layers of four fifths' => [
+            ['layer_height' => '0.32 mm', 'line_width' => '0.45 mm'],
+            null,
+            Verdict::Holds,
+        ];
+        yield 'a line thinner than the nozzle' => [['line_width' => '0.39 mm'], null, Verdict::Tight];
+        yield 'a line too wide' => [['line_width' => '0.61 mm'], null, Verdict::Tight];
         yield 'a door to shut, and none there' => [['door' => 'shut'], null, Verdict::Fails];
         yield 'a door to shut' => [
             ['door' => 'shut', 'chamber_temperature' => '50 °C'],
@@ -129,7 +137,11 @@ final class PrecautionsTest extends TestCase
         $sample = new SampleBuild(
             Examples::file(
                 [
-                    Examples::part('hot', 'hot_end', ['lined' => true, 'lining_limit' => '240 °C']),
+                    Examples::part('hot', 'hot_end', [
+                        'lined' => true,
+                        'lining_limit' => '240 °C',
+                        'nozzle' => '0.4 mm',
+                    ]),
                     Examples::part('reel', 'filament', $reel + ['nozzle_temperature' => '220 °C']),
                 ],
                 $zone === null ? [] : ['zones' => [$zone]],

@@ -32,14 +32,14 @@ final class PrintConditions implements Curable
             'Printing this material',
             'Does the hot end reach what this material is printed at, and is the air around the print as it wants it?',
             Trade::Mechanical,
-            "Maker's temperatures; a lined heat break stays below its lining's limit; styrenes warp in a draught: common practice, no source",
+            "Maker's temperatures; a lined heat break stays below its lining's limit; layers to 80 % of the nozzle and lines of 1 to 1.5 times it; styrenes warp in a draught: common practice, no source",
         );
     }
 
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->fittedOf('filament') as $ref => $fitted) {
-            foreach (['nozzle_temperature', 'chamber_temperature', 'door'] as $key) {
+            foreach (['nozzle_temperature', 'chamber_temperature', 'door', 'line_width', 'layer_height'] as $key) {
                 if ($fitted->part->spec($key) !== null) {
                     yield new Subject('need', (string) $ref, $fitted->need->role, [(string) $ref]);
                     break;
@@ -78,6 +78,7 @@ final class PrintConditions implements Curable
                 default => ($says[] = $line),
             };
         }
+        $this->line($inquiry, $reel, $fails, $tight);
         $this->air($inquiry, $reel, $fails, $tight, $says);
         $verdict = match (true) {
             $fails !== [] => Verdict::Fails,
@@ -95,6 +96,32 @@ final class PrintConditions implements Curable
             $verdict,
             ucfirst(implode('; ', $fails !== [] ? $fails : ($tight !== [] ? $tight : $says))).'.',
         );
+    }
+
+    /**
+     * A line is as wide as the nozzle or wider, and no layer is as high as the nozzle is wide.
+     *
+     * @param  list<string>  $fails
+     * @param  list<string>  $tight
+     */
+    private function line(Inquiry $inquiry, Fitted $reel, array &$fails, array &$tight): void
+    {
+        $width = $inquiry->tryRead($reel, 'line_width', 'w');
+        $height = $inquiry->tryRead($reel, 'layer_height', 'h', Bound::Highest);
+        foreach ($width === null && $height === null ? [] : $inquiry->build->fittedOf('hot_end') as $hot) {
+            $nozzle =
+                $inquiry->tryRead($hot, 'nozzle', 'd') ??
+                $inquiry->miss("nozzle bore of {$hot->need->role}", "parts/{$hot->part->ref}/specs/nozzle");
+            if ($nozzle === null) {
+                continue;
+            }
+            if ($height?->exceeds($nozzle->times(0.8)) === true) {
+                $fails[] = "layers of {$height} from a nozzle of {$nozzle} do not hold on each other: 80 % of it at most";
+            }
+            if ($width !== null && ($width->isBelow($nozzle) || $width->exceeds($nozzle->times(1.5)))) {
+                $tight[] = "a line of {$width} from a nozzle of {$nozzle}: once to one and a half times is usual";
+            }
+        }
     }
 
     /**

@@ -318,7 +318,11 @@ async function remove(): Promise<void> {
       </table>
       <p v-if="hidden > 0 || allFields" class="small">
         <button type="button" class="plain link" @click="allFields = !allFields">
-          {{ allFields ? 'Only what is given or read by a check' : `${hidden} further lines of its sheet` }}
+          {{
+            allFields
+              ? 'Only what is given or read by a check'
+              : `${hidden} further ${hidden === 1 ? 'line' : 'lines'} of its sheet`
+          }}
         </button>
       </p>
       <PortList :part="part" />

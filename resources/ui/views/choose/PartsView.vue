@@ -86,7 +86,7 @@ function toggleAdding(): void {
   <div class="parts">
     <div class="view-head head">
       <h1>Parts</h1>
-      <span class="quiet">{{ rows.length }} needs</span>
+      <span class="quiet">{{ rows.length }} {{ rows.length === 1 ? 'need' : 'needs' }}</span>
       <input
         v-model="words"
         class="field only"
