@@ -34,7 +34,7 @@ final readonly class SignalLine
             if ($from === null || $to === null || $out === null || $in === null) {
                 return null;
             }
-            if ($from->part->can(Ability::Speaks) && $out->name === 'signal') {
+            if ($from->part->can(Ability::Speaks) && preg_match('/^signal(-\d+)?$/', $out->name) === 1) {
                 [$to, $in] = self::end($build, $other, $lead->ref) ?? [$to, $in];
 
                 return new self($lead, $from, $out, $to, $in);

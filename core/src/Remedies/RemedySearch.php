@@ -205,7 +205,7 @@ final readonly class RemedySearch
     }
 
     /**
-     * Whether a change betters the finding itself, before all others are looked at.
+     * Whether a change betters the finding itself, before all others are looked at. What still fails is no cure.
      *
      * @param  list<string>  $fitted
      */
@@ -215,7 +215,7 @@ final readonly class RemedySearch
 
         return $finding->card->mayGo ||
             ($then !== null &&
-                $then->onceFitted($fitted)->rank() > $finding->verdict->rank() &&
+                $then->onceFitted($fitted)->rank() > max($finding->verdict->rank(), Verdict::Fails->rank()) &&
                 ! self::isAtItsLimit($then));
     }
 

@@ -4,10 +4,15 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Rules\Signals;
+use Magpie\Core\Format\LibraryFile;
+use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Motion\SampleAxis;
+use Magpie\Core\Remedies\RemedySearch;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -382,5 +387,33 @@ final class SignalsAndSettingsTest extends TestCase
         );
         self::assertEqualsWithDelta(18.03, $of(['psu'])['Rise of the air in it']?->in('K'), 0.02);
         self::assertSame(Verdict::Tight, (new SampleBuild($file(['psu'])))->finding('E23/z')->verdict);
+    }
+
+    /** A sourcing probe of 24 V would burn a 3.3 V input; a stage that sinks takes it over, if it has read it at all. */
+    public function test_an_isolating_stage_takes_a_signal_over_and_is_found_as_a_fix(): void
+    {
+        $file = Signals::probe('push-pull', '24 V');
+        $shelf = static fn (string $least): array => [
+            LibraryFile::read([
+                'part' => Examples::part('stage', 'isolator', [
+                    'input_min' => $least,
+                    'input_max' => '30 V',
+                    'output' => 'sinking',
+                ])[0],
+            ]),
+        ];
+        $standing = Standing::of(Rules::inspector(), (new SampleBuild($file))->build);
+        $finding = $standing->findings()['E11/W2'];
+        self::assertSame(Verdict::Danger, $finding->verdict);
+        self::assertSame([], (new RemedySearch($standing, $shelf('40 V')))->for($finding)['remedies']);
+        $remedies = (new RemedySearch($standing, $shelf('11 V')))->for($finding)['remedies'];
+        self::assertCount(1, $remedies);
+        self::assertStringStartsWith('stage between probe and board', $remedies[0]['says']);
+
+        $build = Reading::of($standing->build())->changed($remedies[0]['changes']);
+        $after = Standing::of(Rules::inspector(), $build)->findings();
+        $created = array_values(array_diff(array_keys($build->leads), ['W1', 'W2']))[0];
+        self::assertSame(Verdict::Holds, $after['E11/W2']->verdict, 'The probe on the stage.');
+        self::assertSame(Verdict::Holds, $after["E11/{$created}"]->verdict, 'The stage on the board.');
     }
 }

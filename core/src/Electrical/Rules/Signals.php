@@ -5,11 +5,12 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Cures\IsolatorBetween;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Electrical\SignalLine;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
-use Magpie\Core\Inspection\Check;
+use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\InputMissing;
@@ -23,7 +24,7 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
 /** E11: what one end of a signal lead says, against what the other understands. */
-final class Signals implements Check
+final class Signals implements Curable
 {
     public function card(): Card
     {
@@ -57,6 +58,11 @@ final class Signals implements Check
             'arc_source' => $this->torch($inquiry, $line),
             default => $this->sensed($inquiry, $survey, $line),
         };
+    }
+
+    public function cures(): array
+    {
+        return [new IsolatorBetween];
     }
 
     public function examples(): Examples
@@ -185,6 +191,15 @@ final class Signals implements Check
                 "{$line->from->need->role} puts {$volts} on {$at}, which stands {$limit}. It burns. An isolating stage, or a sensor that sinks.",
                 $inquiry->margin($volts, $limit),
                 "{$limit}",
+            );
+        }
+        $least = $inquiry->tryPort($line->to, $line->in, 'min_voltage', 'V_min', Bound::Highest);
+        if ($least !== null && $volts->isBelow($least)) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$volts} never reads as high on {$at}: it asks for {$least}.",
+                null,
+                "at least {$least}",
             );
         }
         if ($logic !== null && $volts->isBelow($logic->times(0.7))) {
