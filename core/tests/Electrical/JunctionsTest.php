@@ -167,6 +167,39 @@ final class JunctionsTest extends TestCase
         }
     }
 
+    public function test_a_motor_s_phases_load_the_contacts_they_run_through(): void
+    {
+        foreach (['2 A' => Verdict::Danger, '3 A' => Verdict::Holds] as $rated => $verdict) {
+            $lead = static fn (string $ref, string $from, string $to): array => [
+                'ref' => $ref,
+                'from' => $from,
+                'to' => $to,
+                'conductor' => ['size' => '0.5 mm²', 'evidence' => 'datasheet'],
+            ];
+            $sample = new SampleBuild(
+                Examples::file(
+                    [
+                        Examples::part('plug', 'connector', [
+                            'contact_rating' => $rated,
+                            'ways' => '4',
+                            'wire_to' => '1 mm²',
+                        ]),
+                        Examples::part('drv', 'motor_driver', ['set_current' => '2.2 A']),
+                        Examples::part('motor', 'stepper_motor', []),
+                    ],
+                    [
+                        'leads' => [
+                            $lead('W1', 'drv.motor', 'plug.circuit'),
+                            $lead('W2', 'plug.circuit', 'motor.phases'),
+                        ],
+                    ],
+                ),
+            );
+
+            $this->assertSame($verdict, $sample->finding('E27/plug')->verdict, $rated);
+        }
+    }
+
     public function test_a_thicker_conductor_and_the_block_that_takes_it_are_found_together(): void
     {
         // 12 A through 1 mm² is too much; the block takes nothing thicker, and no further conductor.

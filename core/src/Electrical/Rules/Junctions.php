@@ -71,7 +71,9 @@ final class Junctions implements Curable
             }
             $used++;
             array_push($wrong, ...$this->held($inquiry, $fitted, $port, $leads));
-            $loaded = $this->loaded($inquiry, $survey, $fitted, $port, $leads);
+            $loaded =
+                $this->loaded($inquiry, $survey, $fitted, $port, $leads) ??
+                $this->driven($inquiry, $fitted, $port, $leads);
             if ($loaded !== null && ($worst === null || $loaded[0]->isBelow($worst[0]))) {
                 $worst = $loaded;
             }
@@ -203,14 +205,8 @@ final class Junctions implements Curable
             // Nothing feeds it, or it leads nowhere yet.
             return null;
         }
-        $label =
-            $fitted->part->family->countedBy() === null ? $fitted->need->role : "{$fitted->need->role}, {$port->name}";
-        $rating =
-            $inquiry->tryPort($fitted, $port, 'contact_rating', 'I_c', Bound::Lowest) ??
-            $inquiry->miss(
-                "contact rating of {$fitted->need->role}",
-                "parts/{$fitted->part->ref}/specs/contact_rating",
-            );
+        $label = self::label($fitted, $port);
+        $rating = $this->rating($inquiry, $fitted, $port);
         // Fed from two sides, half of all that its leads carry goes through.
         $meshed = $node !== null && $topology->isMeshed($node);
         $through = LeadsTogether::current($inquiry, $survey, $meshed ? $refs : $onward, $label);
@@ -218,8 +214,67 @@ final class Junctions implements Curable
         if ($rating === null) {
             return null;
         }
+
+        return $this->share($inquiry, $fitted, $port, $through, $rating);
+    }
+
+    /**
+     * The same of a motor's phases, whose current is the one its driver is set to.
+     *
+     * @param  non-empty-list<Lead>  $leads  at this circuit
+     * @return array{Quantity, Quantity, Quantity, int, string}|null
+     */
+    private function driven(Inquiry $inquiry, Fitted $fitted, Port $port, array $leads): ?array
+    {
+        foreach ($leads as $lead) {
+            foreach ([$lead->from, $lead->to] as $end) {
+                $driver = $end->port === 'motor' ? $inquiry->build->fitted($end->need) : null;
+                if ($driver?->part->family->key() !== 'motor_driver') {
+                    continue;
+                }
+                $current = $inquiry->tryRead($driver, 'set_current', 'I_s', Bound::Highest);
+                $rating = $this->rating($inquiry, $fitted, $port);
+                if ($current === null) {
+                    $inquiry->miss(
+                        "set phase current of {$driver->need->role}",
+                        "parts/{$driver->part->ref}/specs/set_current",
+                    );
+                }
+
+                return $current === null || $rating === null
+                    ? null
+                    : $this->share($inquiry, $fitted, $port, $current, $rating);
+            }
+        }
+
+        return null;
+    }
+
+    private function rating(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
+    {
+        return $inquiry->tryPort($fitted, $port, 'contact_rating', 'I_c', Bound::Lowest) ??
+            $inquiry->miss(
+                "contact rating of {$fitted->need->role}",
+                "parts/{$fitted->part->ref}/specs/contact_rating",
+            );
+    }
+
+    private static function label(Fitted $fitted, Port $port): string
+    {
+        return $fitted->part->family->countedBy() === null
+            ? $fitted->need->role
+            : "{$fitted->need->role}, {$port->name}";
+    }
+
+    /**
+     * @return array{Quantity, Quantity, Quantity, int, string} margin, current of each contact, its rating, how many share
+     *     the current, of what
+     */
+    private function share(Inquiry $inquiry, Fitted $fitted, Port $port, Quantity $through, Quantity $rating): array
+    {
         $several = $inquiry->tryPort($fitted, $port, 'contacts_per_pole', 'n', Bound::Lowest);
         $count = max(1, (int) ($several?->in('') ?? 1));
+        $label = self::label($fitted, $port);
         $each = $through->over($count);
         if ($count > 1) {
             $each = $inquiry->work(

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\AxisDrive;
 use Magpie\Core\Machine\AxisTaker;
@@ -15,8 +16,8 @@ use Magpie\Core\Machine\Homing;
 use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Quantity\Dimension;
 
-/** @implements Section<Axis> */
-final class Axes implements Section
+/** @implements Linking<Axis> */
+final class Axes implements Linking
 {
     private const MEASURES = [
         'ratio' => 'ratio',
@@ -70,6 +71,23 @@ final class Axes implements Section
         $node->close();
 
         return $axis;
+    }
+
+    public function said(object $entry): string
+    {
+        return "axis {$entry->name}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        $drive = $entry->drive;
+        yield from Link::to('rail', 'needs', $entry->rail, ['linear_rail'], 'rail');
+        yield from Link::to('drive/by', 'needs', $drive->by, ['drive_screw', 'pulley']);
+        yield from Link::to('drive/board', 'needs', $drive->board, ['controller_board']);
+        yield from Link::to('drive/beam', 'needs', $drive->beam, ['extrusion']);
+        yield from Link::each('drive/motors', 'needs', $drive->motors, ['stepper_motor', 'servo_motor']);
+        yield from Link::each('drive/carries', 'needs', $drive->carries);
+        yield from Link::each('homing/sensors', 'needs', $entry->homing->sensors, ['limit_switch', 'sensor', 'probe']);
     }
 
     public function write(object $entry): array

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Clearance;
 use Magpie\Core\Machine\ClearanceSide;
@@ -15,8 +16,8 @@ use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Range;
 
-/** @implements Section<Clearance> */
-final class Clearances implements Section
+/** @implements Linking<Clearance> */
+final class Clearances implements Linking
 {
     public function key(): string
     {
@@ -40,6 +41,18 @@ final class Clearances implements Section
         $node->close();
 
         return $clearance;
+    }
+
+    public function said(object $entry): string
+    {
+        return "clearance {$entry->name}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        foreach ($entry->between as $i => $side) {
+            yield from Link::each("between/{$i}/moves", 'axes', $side->moves);
+        }
     }
 
     public function write(object $entry): array

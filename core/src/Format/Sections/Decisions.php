@@ -5,15 +5,16 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Choosing\Decision;
 use Magpie\Core\Machine\Choosing\Opinion;
 use Magpie\Core\Machine\Choosing\Rejection;
 use Magpie\Core\Machine\Choosing\Schools;
 
-/** @implements Section<Decision> */
-final class Decisions implements Section
+/** @implements Linking<Decision> */
+final class Decisions implements Linking
 {
     public function key(): string
     {
@@ -66,6 +67,18 @@ final class Decisions implements Section
         $node->close();
 
         return $decision;
+    }
+
+    public function said(object $entry): string
+    {
+        return "decision \"{$entry->question}\"";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::to('need', 'needs', $entry->need);
+        $about = ['part' => 'parts', 'route' => 'routes'][$entry->about] ?? null;
+        yield from $about === null ? [] : Link::to('choice', $about, $entry->choice);
     }
 
     public function write(object $entry): array

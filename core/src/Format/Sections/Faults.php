@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Work\Fault;
 use Magpie\Core\Quantity\Dimension;
 
-/** @implements Section<Fault> */
-final class Faults implements Section
+/** @implements Linking<Fault> */
+final class Faults implements Linking
 {
     public function key(): string
     {
@@ -41,6 +42,17 @@ final class Faults implements Section
         $node->close();
 
         return $fault;
+    }
+
+    public function said(object $entry): string
+    {
+        return "fault {$entry->what}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::to('need', 'needs', $entry->need);
+        yield from Link::to('step', 'steps', $entry->step);
     }
 
     public function write(object $entry): array

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Conductor;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
@@ -14,8 +15,8 @@ use Magpie\Core\Machine\LeadEnd;
 use Magpie\Core\Machine\PortRef;
 use Magpie\Core\Quantity\Dimension;
 
-/** @implements Section<Lead> */
-final class Leads implements Section
+/** @implements Linking<Lead> */
+final class Leads implements Linking
 {
     public function key(): string
     {
@@ -53,6 +54,22 @@ final class Leads implements Section
         $node->close();
 
         return $lead;
+    }
+
+    public function said(object $entry): string
+    {
+        return "lead {$entry->ref}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield new Link('from', 'needs', $entry->from->need);
+        yield new Link('to', 'needs', $entry->to->need);
+        yield from Link::to('protection', 'needs', $entry->protection);
+        yield from Link::to('chain', 'needs', $entry->chain, ['cable_chain'], 'cable chain');
+        foreach ($entry->ends as $i => $end) {
+            yield from Link::to("ends/{$i}/contact", 'parts', $end->contact);
+        }
     }
 
     public function write(object $entry): array

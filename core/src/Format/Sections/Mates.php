@@ -5,16 +5,17 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Mate;
 use Magpie\Core\Machine\ScrewStack;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
-/** @implements Section<Mate> */
-final class Mates implements Section
+/** @implements Linking<Mate> */
+final class Mates implements Linking
 {
     public function key(): string
     {
@@ -37,6 +38,19 @@ final class Mates implements Section
         $node->close();
 
         return $mate;
+    }
+
+    public function said(object $entry): string
+    {
+        return "mate {$entry->ref}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::each('between', 'needs', $entry->between);
+        foreach ($entry->screws as $i => $stack) {
+            yield from Link::to("screws/{$i}/screw", 'needs', $stack->screw);
+        }
     }
 
     public function write(object $entry): array

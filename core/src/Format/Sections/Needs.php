@@ -5,16 +5,17 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Piece;
 use Magpie\Core\Machine\Scale;
 use Magpie\Core\Quantity\Dimension;
 
-/** @implements Section<Need> */
-final class Needs implements Section
+/** @implements Linking<Need> */
+final class Needs implements Linking
 {
     public function key(): string
     {
@@ -108,6 +109,18 @@ final class Needs implements Section
         $node->close();
 
         return $scale;
+    }
+
+    public function said(object $entry): string
+    {
+        return "need {$entry->role}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::each('candidates', 'parts', $entry->candidates);
+        yield from Link::to('choice', 'parts', $entry->choice);
+        yield from Link::to('sits_in', 'needs', $entry->host());
     }
 
     public function write(object $entry): array

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Buying\Offer;
 
-/** @implements Section<Offer> */
-final class Offers implements Section
+/** @implements Linking<Offer> */
+final class Offers implements Linking
 {
     public function key(): string
     {
@@ -35,6 +36,17 @@ final class Offers implements Section
         $node->close();
 
         return $offer;
+    }
+
+    public function said(object $entry): string
+    {
+        return "price {$entry->ref}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield new Link('part', 'parts', $entry->part);
+        yield new Link('supplier', 'suppliers', $entry->supplier);
     }
 
     public function write(object $entry): array

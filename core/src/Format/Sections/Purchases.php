@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Buying\Purchase;
 
-/** @implements Section<Purchase> */
-final class Purchases implements Section
+/** @implements Linking<Purchase> */
+final class Purchases implements Linking
 {
     public function key(): string
     {
@@ -36,6 +37,17 @@ final class Purchases implements Section
         $node->close();
 
         return $purchase;
+    }
+
+    public function said(object $entry): string
+    {
+        return "price {$entry->ref}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield new Link('part', 'parts', $entry->part);
+        yield new Link('supplier', 'suppliers', $entry->supplier);
     }
 
     public function write(object $entry): array

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Revision;
 
-/** @implements Section<Revision> */
-final class Revisions implements Section
+/** @implements Linking<Revision> */
+final class Revisions implements Linking
 {
     public function key(): string
     {
@@ -33,6 +34,16 @@ final class Revisions implements Section
         $node->close();
 
         return $revision;
+    }
+
+    public function said(object $entry): string
+    {
+        return "revision {$entry->name} {$entry->revision}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::to('part', 'parts', $entry->part);
     }
 
     public function write(object $entry): array

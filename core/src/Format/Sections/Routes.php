@@ -6,16 +6,17 @@ namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Choosing\Route;
 use Magpie\Core\Machine\Choosing\RouteLine;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
-/** @implements Section<Route> */
-final class Routes implements Section
+/** @implements Linking<Route> */
+final class Routes implements Linking
 {
     public function key(): string
     {
@@ -54,6 +55,19 @@ final class Routes implements Section
         $node->close();
 
         return $route;
+    }
+
+    public function said(object $entry): string
+    {
+        return "route {$entry->name}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::each('needs', 'needs', $entry->needs);
+        foreach ($entry->lines as $i => $line) {
+            yield from Link::to("lines/{$i}/supplier", 'suppliers', $line->supplier);
+        }
     }
 
     public function write(object $entry): array

@@ -6,14 +6,15 @@ namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
-/** @implements Section<Scenario> */
-final class Scenarios implements Section
+/** @implements Linking<Scenario> */
+final class Scenarios implements Linking
 {
     public function key(): string
     {
@@ -41,6 +42,18 @@ final class Scenarios implements Section
         $node->close();
 
         return $scenario;
+    }
+
+    public function said(object $entry): string
+    {
+        return "scenario {$entry->name}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        foreach (array_keys($entry->loads) as $need) {
+            yield new Link("loads/{$need}", 'needs', (string) $need);
+        }
     }
 
     public function write(object $entry): array

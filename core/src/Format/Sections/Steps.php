@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Work\Cautions;
 use Magpie\Core\Machine\Work\Step;
 use Magpie\Core\Machine\Work\StepCheck;
@@ -15,8 +16,8 @@ use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
 
-/** @implements Section<Step> */
-final class Steps implements Section
+/** @implements Linking<Step> */
+final class Steps implements Linking
 {
     /** What a bench reading may measure, tried in this order. */
     private const READINGS = [
@@ -91,6 +92,19 @@ final class Steps implements Section
         $node->close();
 
         return $step;
+    }
+
+    public function said(object $entry): string
+    {
+        return "step {$entry->title}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::each('after', 'steps', $entry->after);
+        foreach (array_keys($entry->uses) as $need) {
+            yield new Link("uses/{$need}", 'needs', (string) $need);
+        }
     }
 
     public function write(object $entry): array

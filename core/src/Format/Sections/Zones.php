@@ -6,14 +6,15 @@ namespace Magpie\Core\Format\Sections;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Context;
+use Magpie\Core\Format\Link;
+use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Zone;
 use Magpie\Core\Quantity\Dimension;
 
-/** @implements Section<Zone> */
-final class Zones implements Section
+/** @implements Linking<Zone> */
+final class Zones implements Linking
 {
     public function key(): string
     {
@@ -34,6 +35,17 @@ final class Zones implements Section
         $node->close();
 
         return $zone;
+    }
+
+    public function said(object $entry): string
+    {
+        return "zone {$entry->name}";
+    }
+
+    public function links(object $entry): iterable
+    {
+        yield from Link::to('box', 'needs', $entry->box, ['cabinet'], 'cabinet');
+        yield from Link::each('holds', 'needs', $entry->holds);
     }
 
     public function write(object $entry): array
