@@ -178,4 +178,21 @@ final class HarnessTest extends TestCase
             }
         }
     }
+
+    public function test_what_sits_in_a_slot_is_drawn_with_what_it_takes(): void
+    {
+        $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
+        $seats = (new WiringMap(Rules::inspector()->inspect($build)))->toArray()['seats'];
+
+        self::assertSame(
+            [
+                'board.drv-a' => 'drv-a.power',
+                'board.drv-b' => 'drv-b.power',
+                'board.drv-z' => 'drv-z.power',
+                'board.drv-e' => 'drv-e.power',
+            ],
+            array_column($seats, 'to', 'from'),
+        );
+        self::assertEqualsWithDelta(0.6, ((array) $seats[0]['amps'])['everything-on'] ?? 0.0, 1e-6);
+    }
 }

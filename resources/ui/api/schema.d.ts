@@ -4184,6 +4184,16 @@ export interface components {
             }[];
             ports: components["schemas"]["WiringPort"][];
             leads: components["schemas"]["WiringLead"][];
+            /** @description What is fed through the slot it sits in, with no lead. */
+            seats: {
+                ref: string;
+                from: string;
+                to: string;
+                /** @description By scenario. */
+                amps: {
+                    [key: string]: number;
+                };
+            }[];
             loads: components["schemas"]["WiringLoad"][];
             volts: {
                 [key: string]: {

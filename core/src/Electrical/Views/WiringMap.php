@@ -82,6 +82,7 @@ final readonly class WiringMap
                     $build->leads,
                 ),
             ),
+            'seats' => $this->seats($flows),
             'loads' => $this->loads($flows),
             'volts' => (object) $volts,
             'unsolved' => array_values(array_unique($why)),
@@ -110,6 +111,9 @@ final readonly class WiringMap
         foreach ($build->leads as $lead) {
             $used[$lead->from->text()] = $used[$lead->to->text()] = true;
         }
+        foreach ($this->seated() as [$from, $to]) {
+            $used[$from] = $used[$to] = true;
+        }
         foreach ($build->allFitted() as $ref => $fitted) {
             foreach ($fitted->part->ports as $port) {
                 if (isset($used["{$ref}.{$port->name}"])) {
@@ -125,6 +129,45 @@ final readonly class WiringMap
         }
 
         return $ports;
+    }
+
+    /**
+     * What is fed through the slot it sits in.
+     *
+     * @return array<string, array{string, string}> joint → port it is fed from, its own
+     */
+    private function seated(): array
+    {
+        $topology = Circuits::of($this->inspection->survey)->topology;
+        $name = static function (int $node) use ($topology): string {
+            [$fitted, $port] = $topology->at($node);
+
+            return "{$fitted->need->ref}.{$port->name}";
+        };
+
+        return array_map(
+            static fn (Joint $joint): array => [$name($joint->a), $name($joint->b)],
+            array_filter($topology->joints, static fn (Joint $joint): bool => $joint->seat),
+        );
+    }
+
+    /**
+     * @param  list<Flow>  $flows
+     * @return list<array{ref: string, from: string, to: string, amps: object}>
+     */
+    private function seats(array $flows): array
+    {
+        $seats = [];
+        foreach ($this->seated() as $joint => [$from, $to]) {
+            $amps = [];
+            foreach ($flows as $flow) {
+                $current = $flow->current((string) $joint);
+                $amps += $current === null ? [] : [$flow->scenario->ref => round($current->in('A'), 3)];
+            }
+            $seats[] = ['ref' => (string) $joint, 'from' => $from, 'to' => $to, 'amps' => (object) $amps];
+        }
+
+        return $seats;
     }
 
     /**

@@ -60,11 +60,16 @@ const leads = computed(() => new Map((map.value?.leads ?? []).map((lead) => [lea
 const shown = computed(
   () =>
     new Set(
-      (map.value?.leads ?? [])
+      [...(map.value?.leads ?? []), ...(map.value?.seats ?? []).map((seat) => ({ ...seat, use: 'power' as const }))]
         .filter((lead) => seen.value[lead.use] && (volts.value === '' || levelOf(lead.from) === volts.value))
         .map((lead) => lead.ref),
     ),
 )
+const seats = computed(() => new Map((map.value?.seats ?? []).map((seat) => [seat.ref, seat])))
+function open(ref: string): void {
+  const seat = seats.value.get(ref)
+  panel.show(seat === undefined ? { kind: 'lead', ref } : { kind: 'part', ref: seat.to.split('.')[0]! })
+}
 const { drawing, busy } = useSchematic(map, shown)
 
 /** From the wall: the way to a load goes on through the supply that feeds it. */
@@ -230,12 +235,16 @@ const printed = () => window.print()
           :class="[
             loadClass(leads.get(run.ref)?.load ?? null),
             leads.get(run.ref)?.use,
-            { off: walked !== null && !onWay.has(run.ref), way: onWay.has(run.ref) },
+            {
+              off: walked !== null && !onWay.has(run.ref),
+              way: onWay.has(run.ref),
+              seat: seats.has(run.ref),
+            },
           ]"
           tabindex="0"
           role="button"
-          @click="panel.show({ kind: 'lead', ref: run.ref })"
-          @keydown.enter="panel.show({ kind: 'lead', ref: run.ref })"
+          @click="open(run.ref)"
+          @keydown.enter="open(run.ref)"
         >
           <path class="hit" :d="path(run.points)" />
           <path
@@ -243,15 +252,17 @@ const printed = () => window.print()
             :d="path(run.points)"
             :stroke-width="widthOf(leads.get(run.ref)?.fill ?? null, leads.get(run.ref)?.use ?? '')"
             :stroke-dasharray="
-              leads.get(run.ref)?.proven || !['power', 'mains'].includes(leads.get(run.ref)?.use ?? '')
+              seats.has(run.ref) ||
+              leads.get(run.ref)?.proven ||
+              !['power', 'mains'].includes(leads.get(run.ref)?.use ?? '')
                 ? undefined
                 : '6 4'
             "
           />
           <text :x="run.label.x" :y="run.label.y" text-anchor="middle">
-            {{ run.ref }}
-            <template v-if="leads.get(run.ref)?.amps[scenario] !== undefined">
-              {{ `  ${(leads.get(run.ref)!.amps[scenario] as number).toFixed(1)} A` }}
+            {{ seats.has(run.ref) ? 'slot' : run.ref }}
+            <template v-if="(seats.get(run.ref) ?? leads.get(run.ref))?.amps[scenario] !== undefined">
+              {{ `  ${((seats.get(run.ref) ?? leads.get(run.ref))!.amps[scenario] as number).toFixed(1)} A` }}
             </template>
           </text>
         </g>
@@ -382,6 +393,11 @@ const printed = () => window.print()
 }
 .run.earth .line {
   stroke: rgb(var(--v-theme-holds));
+}
+.run.seat .line {
+  stroke: rgb(var(--v-theme-on-surface));
+  stroke-width: 1;
+  opacity: 0.55;
 }
 .run.off {
   opacity: 0.18;

@@ -24,7 +24,7 @@ function machine(supplies: number, loads: number): Wiring {
     }
   }
 
-  return { scenarios: [], ports, leads, loads: [], volts: {}, unsolved: [], worse: [] }
+  return { scenarios: [], ports, leads, seats: [], loads: [], volts: {}, unsolved: [], worse: [] }
 }
 
 async function lay(map: Wiring, shown = new Set(map.leads.map((one) => one.ref))) {

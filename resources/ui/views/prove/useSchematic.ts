@@ -60,7 +60,8 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     const mine = ++turn
     busy.value = true
     layout ??= await layouts()
-    const leads = wiring.leads.filter((lead) => shown.value.has(lead.ref))
+    const leads = [...wiring.leads, ...wiring.seats].filter((lead) => shown.value.has(lead.ref))
+    const begins = new Set(leads.map((lead) => lead.from))
     const used = new Set(leads.flatMap((lead) => [lead.from, lead.to]))
     const ports = wiring.ports.filter((port) => used.has(port.ref))
     const needs = [...new Set(ports.map((port) => port.need))]
@@ -86,7 +87,9 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
             14 *
               Math.max(
                 ...['EAST', 'WEST'].map(
-                  (side) => ports.filter((port) => port.need === need && sideOf(port.kind) === side).length,
+                  (side) =>
+                    ports.filter((port) => port.need === need && sideOf(port.kind, begins.has(port.ref)) === side)
+                      .length,
                 ),
               ),
         ),
@@ -97,7 +100,7 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
             id: port.ref,
             width: 0,
             height: 0,
-            layoutOptions: { 'elk.port.side': sideOf(port.kind) },
+            layoutOptions: { 'elk.port.side': sideOf(port.kind, begins.has(port.ref)) },
           })),
       })),
       edges: leads.map((lead) => ({ id: lead.ref, sources: [lead.from], targets: [lead.to] })),
@@ -133,8 +136,9 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
   return { drawing, busy }
 }
 
-function sideOf(kind: string): 'EAST' | 'WEST' {
-  return kind === 'inlet' || kind === 'phase' ? 'WEST' : 'EAST'
+/** What takes something in stands at the left; phases stand where their lead goes on. */
+function sideOf(kind: string, begins: boolean): 'EAST' | 'WEST' {
+  return kind === 'inlet' || (kind === 'phase' && !begins) ? 'WEST' : 'EAST'
 }
 
 /**
