@@ -23,13 +23,7 @@ final class Ampacity
      */
     public static function of(Inquiry $inquiry, Lead $lead): Quantity
     {
-        $size = $inquiry->given(
-            "conductor size of {$lead->ref}",
-            'A',
-            $lead->conductor->size,
-            $lead->conductor->evidence,
-            "leads/{$lead->ref}/conductor/size",
-        );
+        $size = PowerLeads::size($inquiry, $lead);
         $air = LeadAir::of($inquiry->build, $lead);
         $zone = $air->zone;
         $ambient =

@@ -54,6 +54,22 @@ final class PowerLeads
         return new Subject('lead', $ref, $label, array_values(array_unique([$from->need, $to->need])));
     }
 
+    /**
+     * Cross-section of one conductor of a lead.
+     *
+     * @throws \Magpie\Core\Inspection\InputMissing when it is not known
+     */
+    public static function size(Inquiry $inquiry, Lead $lead): Quantity
+    {
+        return $inquiry->given(
+            "conductor size of {$lead->ref}",
+            'A',
+            $lead->conductor->size,
+            $lead->conductor->evidence,
+            "leads/{$lead->ref}/conductor/size",
+        );
+    }
+
     public static function named(Inquiry $inquiry): Lead
     {
         return $inquiry->build->lead($inquiry->subject->ref) ?? $inquiry->lack('this lead');

@@ -41,9 +41,7 @@ final class ContactHousing extends Family
             ])->moreIsBetter(),
             SpecField::quantity('ways', 'Ways', Dimension::Ratio, '', ['1', '64']),
             SpecField::quantity('pitch', 'Pitch', Dimension::Length, 'mm', ['0.5 mm', '20 mm']),
-            SpecField::quantity('wire_from', 'Thinnest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '16 mm²']),
-            SpecField::quantity('wire_to', 'Thickest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '25 mm²']),
-            SpecField::quantity('voltage_rating', 'Rated for', Dimension::Voltage, 'V', ['12 V', '1 kV']),
+            ...SpecField::conductors(),
             SpecField::flag('latching', 'Latches'),
             SpecField::note('crimp_tool', 'Crimp tool'),
         ];

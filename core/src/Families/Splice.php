@@ -44,9 +44,7 @@ final class Splice extends Family
             ])->moreIsBetter(),
             SpecField::choice('kind', 'Kind', ['crimped', 'soldered', 'lever', 'screw', 'twist-on']),
             SpecField::quantity('per_terminal', 'Conductors it takes', Dimension::Ratio, '', ['2', '12']),
-            SpecField::quantity('wire_from', 'Thinnest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '16 mm²']),
-            SpecField::quantity('wire_to', 'Thickest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '50 mm²']),
-            SpecField::quantity('voltage_rating', 'Rated for', Dimension::Voltage, 'V', ['12 V', '1 kV']),
+            ...SpecField::conductors(),
         ];
     }
 

@@ -119,6 +119,33 @@ final readonly class SpecField
         ];
     }
 
+    /**
+     * What a contact or terminal takes of conductors and voltage.
+     *
+     * @return list<self>
+     */
+    public static function conductors(): array
+    {
+        return [
+            self::quantity('wire_from', 'Thinnest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '16 mm²']),
+            self::quantity('wire_to', 'Thickest conductor', Dimension::Area, 'mm²', ['0.03 mm²', '50 mm²']),
+            self::quantity('voltage_rating', 'Rated for', Dimension::Voltage, 'V', ['12 V', '1 kV']),
+        ];
+    }
+
+    /** How many separate circuits go through a plug or a row of terminals. */
+    public static function circuits(): self
+    {
+        return self::quantity(
+            'circuits',
+            'Circuits through it',
+            Dimension::Ratio,
+            '',
+            ['1', '64'],
+            'Each is out and back, and has a place of its own for leads to end at.',
+        );
+    }
+
     /** The nearest size anyone has seen: an efficiency cannot be off by so much that it exceeds one. */
     public function nearest(Quantity $value): Quantity
     {

@@ -6,6 +6,7 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\LeadsTogether;
+use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -308,17 +309,11 @@ final class Junctions implements Curable
         }
         foreach ($leads as $lead) {
             if ($lead->conductor->size === null) {
-                $inquiry->miss("conductor size of {$lead->ref}", "leads/{$lead->ref}/size");
+                $inquiry->miss("conductor size of {$lead->ref}", "leads/{$lead->ref}/conductor/size");
 
                 continue;
             }
-            $size = $inquiry->given(
-                "conductor size of {$lead->ref}",
-                'A',
-                $lead->conductor->size,
-                $lead->conductor->evidence,
-                "leads/{$lead->ref}/size",
-            );
+            $size = PowerLeads::size($inquiry, $lead);
             if ($to !== null && $size->exceeds($to)) {
                 $wrong[] = "{$lead->ref} ({$size->text()}) is too thick for it: at most {$to}";
             } elseif ($from !== null && $size->isBelow($from)) {

@@ -102,13 +102,7 @@ final class VoltageDrop implements Curable
 
                 continue;
             }
-            $size = $inquiry->given(
-                "conductor size of {$lead->ref}",
-                'A',
-                $lead->conductor->size,
-                $lead->conductor->evidence,
-                "leads/{$lead->ref}/conductor/size",
-            );
+            $size = PowerLeads::size($inquiry, $lead);
             $length = $inquiry->given(
                 "length of {$lead->ref}",
                 'l',
