@@ -29,7 +29,7 @@ final readonly class RemedySearch
     private const MOST = 8;
 
     /** Remedies that spoil something, of which what mends that is looked for. */
-    private const PAIRED = 8;
+    private const PAIRED = 3;
 
     /** Proposals inspected at the most; what is beyond is said. */
     public const TRIED = 60;
