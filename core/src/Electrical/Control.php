@@ -53,11 +53,7 @@ final readonly class Control
     {
         $held = array_filter($pressed, fn (string $stop): bool => $this->stays($stop));
 
-        return (new self($this->topology, [], $this->dropped + array_fill_keys($held, true), $this->orders))->settled(
-            $pressed,
-            $welded,
-            $broken,
-        );
+        return $this->dropping(array_fill_keys($held, true))->settled($pressed, $welded, $broken);
     }
 
     /** After the power was away. */
@@ -73,7 +69,7 @@ final readonly class Control
             }
         }
 
-        return (new self($this->topology, [], $this->dropped + $forgets, $this->orders))->settled([], [], []);
+        return $this->dropping($forgets)->settled([], [], []);
     }
 
     /** A driver reports a fault: it stands, and a board that hears of it halts. */
@@ -82,14 +78,13 @@ final readonly class Control
         $halted = [$driver => true];
         foreach ($this->topology->build()->linked() as [$from, $to]) {
             foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
-                $hears = $this->topology->build()->fitted($other->need)?->part->can(Ability::HasChannels) === true;
-                if ($hears && $one->need === $driver && $one->port === 'fault') {
+                if ($one->need === $driver && $one->port === 'fault' && $this->isBoard($other->need)) {
                     $halted[$other->need] = true;
                 }
             }
         }
 
-        return (new self($this->topology, [], $this->dropped + $halted, $this->orders))->settled([], [], []);
+        return $this->dropping($halted)->settled([], [], []);
     }
 
     public function isFed(Fitted $fitted): bool
@@ -160,6 +155,16 @@ final readonly class Control
         } while (count($open) + count($dropped) > $before);
 
         return new self($this->topology, $now->fed, $dropped, $this->orders, $broken);
+    }
+
+    /**
+     * What waits for its reset, and more of it; what is fed then is not worked out yet.
+     *
+     * @param  array<string, true>  $more
+     */
+    private function dropping(array $more): self
+    {
+        return new self($this->topology, [], $this->dropped + $more, $this->orders);
     }
 
     private static function remembers(Fitted $fitted): bool

@@ -44,7 +44,7 @@ final readonly class DriveLoad
     /**
      * Inertia of mass and turning parts, reflected to the motor's shaft, with its lines of working.
      *
-     * @return array{Quantity, bool} inertia, and whether the screw's was worked out from its size
+     * @return array{Quantity, bool, Quantity} inertia, whether the screw's was worked out from its size, moving mass
      */
     public static function inertia(Inquiry $inquiry, AxisMotion $motion): array
     {
@@ -119,12 +119,13 @@ final readonly class DriveLoad
                 ? $moved
                 : $inquiry->work('Load at the shaft of the motor', $formula, $terms, $sum, 'kg cm²'),
             $guessed,
+            $mass,
         ];
     }
 
     public static function of(Inquiry $inquiry, AxisMotion $motion, bool $withRotor = true): self
     {
-        [$load, $guessed] = self::inertia($inquiry, $motion);
+        [$load, $guessed, $mass] = self::inertia($inquiry, $motion);
         $drive = $motion->axis->drive;
         $rotor = null;
         if ($withRotor) {
@@ -138,7 +139,6 @@ final readonly class DriveLoad
         $efficiency = $motion->given($inquiry, 'efficiency', 'efficiency', 'η', $drive->efficiency);
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $drive->incline);
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F_p', $drive->force);
-        $mass = $motion->mass($inquiry);
         $travel = $motion->perTurn($inquiry);
         $weight = $mass->times(Quantity::of(self::G * sin($incline->in('rad')), 'm/s²'))->to('N');
         $turn = static fn (Quantity $f): Quantity => $f

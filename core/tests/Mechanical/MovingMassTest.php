@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Inspection\WorkingStep;
 use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
@@ -33,6 +34,27 @@ final class MovingMassTest extends TestCase
             2.6,
             self::mass(self::axis(['mass' => '2 kg', 'carries' => ['plate', 'motor']]))->in('kg'),
             1e-9,
+        );
+    }
+
+    public function test_the_sum_is_worked_out_once_in_what_rests_on_it(): void
+    {
+        $sample = self::axis([
+            'carries' => ['plate', 'motor'],
+            'acceleration' => '1 m/s²',
+            'top_speed' => '50 mm/s',
+            'friction' => '5 N',
+            'efficiency' => '90 %',
+            'incline' => '0 °',
+            'force' => '0 N',
+        ]);
+        [$inquiry, $motion] = self::asked($sample);
+        DriveLoad::of($inquiry, $motion, false);
+        $told = $inquiry->conclude(Verdict::Holds, 'It moves.')->working;
+
+        $this->assertCount(
+            1,
+            array_filter($told, static fn (WorkingStep $step): bool => str_starts_with($step->label, 'Moving mass')),
         );
     }
 
