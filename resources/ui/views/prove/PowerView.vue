@@ -93,7 +93,7 @@ const chart = computed(() => {
       type: 'value' as const,
       min: 0,
       max: top,
-      axisLabel: { formatter: '{value} %', color: look.value.quiet },
+      axisLabel: { formatter: '{value} %', color: look.value.quiet, showMaxLabel: top % 50 === 0 },
       splitLine: { lineStyle: { color: look.value.rule } },
     },
     yAxis: {
