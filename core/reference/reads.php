@@ -7,11 +7,7 @@ declare(strict_types=1);
  * Written by bin/magpie docs.
  */
 return [
-    'E01' => [
-        'heater.rated_power',
-        'heater.rated_voltage',
-        'power_supply.output_voltage',
-    ],
+    'E01' => ['heater.rated_power', 'heater.rated_voltage', 'power_supply.output_voltage'],
     'E02' => [
         'contact_housing.contact_rating',
         'controller_board.input_terminal_rating',
@@ -227,39 +223,40 @@ return [
         'controller_board.switch_inputs',
         'controller_board.thermistor_inputs',
     ],
-    'E12-fan' => [
-        'fan.job',
-    ],
+    'E12-fan' => ['fan.job'],
     'E13' => [
+        'controller_board.fuse_kind',
         'controller_board.input_fuse',
         'controller_board.own_current',
         'dc_converter.efficiency',
+        'dc_converter.on_short',
         'dc_converter.output_voltage',
         'dc_converter.rated_current',
         'display.rated_current',
         'fan.rated_current',
+        'fuse.kind',
         'fuse.rated_current',
+        'fuse.speed',
         'heater.rated_power',
         'heater.rated_voltage',
         'host_computer.rated_current',
         'lamp.rated_current',
+        'mains_inlet.fuse_kind',
         'mains_inlet.fuse_rating',
+        'mains_inlet.speed',
         'motor_driver.set_current',
         'motor_driver.supply_current',
         'power_supply.efficiency',
+        'power_supply.on_short',
         'power_supply.output_voltage',
         'power_supply.peak_current',
         'power_supply.power_factor',
         'power_supply.rated_current',
-        'probe.rated_current',
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
     ],
-    'E14' => [
-        'mains_inlet.fuse_rating',
-        'mains_inlet.switch',
-    ],
+    'E14' => ['mains_inlet.fuse_rating', 'mains_inlet.switch'],
     'E14-hands' => [],
     'E15' => [
         'controller_board.own_current',
@@ -363,11 +360,7 @@ return [
         'switching_module.kind',
         'switching_module.on_resistance',
     ],
-    'E24' => [
-        'lamp.rated_current',
-        'power_supply.least_load',
-        'power_supply.start_line',
-    ],
+    'E24' => ['lamp.rated_current', 'power_supply.least_load', 'power_supply.start_line'],
     'E25' => [
         'controller_board.own_current',
         'dc_converter.efficiency',
@@ -409,10 +402,7 @@ return [
         'terminal_block.wire_from',
         'terminal_block.wire_to',
     ],
-    'M01' => [
-        'linear_rail.block_length',
-        'linear_rail.length',
-    ],
+    'M01' => ['linear_rail.block_length', 'linear_rail.length'],
     'M03' => [
         'drive_screw.diameter',
         'drive_screw.lead',
@@ -433,12 +423,7 @@ return [
         'stepper_motor.step_angle',
         'stepper_motor.torque_curve',
     ],
-    'M03-drop' => [
-        'drive_screw.lead',
-        'servo_motor.brake',
-        'stepper_motor.brake',
-        'stepper_motor.holding_torque',
-    ],
+    'M03-drop' => ['drive_screw.lead', 'servo_motor.brake', 'stepper_motor.brake', 'stepper_motor.holding_torque'],
     'M04' => [
         'drive_screw.diameter',
         'drive_screw.lead',
@@ -464,10 +449,7 @@ return [
         'servo_motor.rated_torque',
         'stepper_motor.holding_torque',
     ],
-    'M16' => [
-        'drive_screw.backlash',
-        'drive_screw.end_play',
-    ],
+    'M16' => ['drive_screw.backlash', 'drive_screw.end_play'],
     'M06' => [
         'belt.pitch',
         'belt.width',
@@ -479,10 +461,7 @@ return [
         'stepper_motor.shaft_diameter',
         'stepper_motor.shaft_form',
     ],
-    'M07' => [
-        'linear_rail.dynamic_load',
-        'linear_rail.static_load',
-    ],
+    'M07' => ['linear_rail.dynamic_load', 'linear_rail.static_load'],
     'M17' => [
         'arc_source.air_flow',
         'arc_source.air_pressure',
@@ -490,9 +469,7 @@ return [
         'compressor.flow',
         'compressor.pressure',
     ],
-    'M18' => [
-        'arc_source.cut_chart',
-    ],
+    'M18' => ['arc_source.cut_chart'],
     'M08' => [
         'cutter.diameter',
         'cutter.flutes',
@@ -504,10 +481,7 @@ return [
         'spindle.rated_power',
         'spindle.top_speed',
     ],
-    'M08-flow' => [
-        'hot_end.flow',
-        'hot_end.nozzle',
-    ],
+    'M08-flow' => ['hot_end.flow', 'hot_end.nozzle'],
     'M09' => [
         'bearing.bore',
         'coupling.bore_a',
@@ -522,11 +496,7 @@ return [
         'stepper_motor.holding_torque',
         'stepper_motor.shaft_diameter',
     ],
-    'M09-grip' => [
-        'coupling.grip',
-        'servo_motor.shaft_form',
-        'stepper_motor.shaft_form',
-    ],
+    'M09-grip' => ['coupling.grip', 'servo_motor.shaft_form', 'stepper_motor.shaft_form'],
     'M09-cutout' => [
         'display.cut_out',
         'fan.cut_out',
@@ -536,15 +506,8 @@ return [
         'panel.width',
         'stop_button.cut_out',
     ],
-    'M10' => [
-        'screw.head',
-        'screw.length',
-        'screw.thread',
-    ],
-    'M11' => [
-        'linear_rail.block_length',
-        'linear_rail.length',
-    ],
+    'M10' => ['screw.head', 'screw.length', 'screw.thread'],
+    'M11' => ['linear_rail.block_length', 'linear_rail.length'],
     'M11-box' => [
         'cabinet.depth',
         'cabinet.height',
@@ -583,21 +546,9 @@ return [
         'terminal_block.body_length',
         'terminal_block.body_width',
     ],
-    'M12' => [
-        'extrusion.length',
-        'extrusion.material',
-        'extrusion.second_moment',
-    ],
-    'M13' => [
-        'printed_part.glass_transition',
-        'printed_part.material',
-        'printed_part.service_temperature',
-    ],
-    'M13-recipe' => [
-        'printed_part.infill',
-        'printed_part.top_bottom_layers',
-        'printed_part.walls',
-    ],
+    'M12' => ['extrusion.length', 'extrusion.material', 'extrusion.second_moment'],
+    'M13' => ['printed_part.glass_transition', 'printed_part.material', 'printed_part.service_temperature'],
+    'M13-recipe' => ['printed_part.infill', 'printed_part.top_bottom_layers', 'printed_part.walls'],
     'M13-print' => [
         'filament.chamber_temperature',
         'filament.door',
@@ -623,21 +574,9 @@ return [
         'printed_part.volume',
         'printed_part.wall_share',
     ],
-    'M15' => [
-        'build_sheet.length',
-        'build_sheet.width',
-        'heater.heated_depth',
-        'heater.heated_width',
-        'heater.place',
-    ],
-    'M15-surface' => [
-        'build_sheet.surface',
-        'filament.material',
-    ],
-    'M10-rust' => [
-        'screw.coating',
-        'screw.grade',
-    ],
+    'M15' => ['build_sheet.length', 'build_sheet.width', 'heater.heated_depth', 'heater.heated_width', 'heater.place'],
+    'M15-surface' => ['build_sheet.surface', 'filament.material'],
+    'M10-rust' => ['screw.coating', 'screw.grade'],
     'T01' => [
         'heater.heated_depth',
         'heater.heated_width',
@@ -674,16 +613,10 @@ return [
         'probe.heat_limit',
     ],
     'M02' => [],
-    'M02-air' => [
-        'filament.material',
-        'printed_part.material',
-    ],
+    'M02-air' => ['filament.material', 'printed_part.material'],
     'M02-ready' => [],
     'S01' => [],
-    'S14' => [
-        'fan.rated_current',
-        'motor_driver.supply_current',
-    ],
+    'S14' => ['fan.rated_current', 'motor_driver.supply_current'],
     'S15' => [],
     'S07' => [],
 ];

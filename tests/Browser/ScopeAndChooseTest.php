@@ -312,9 +312,9 @@ final class ScopeAndChooseTest extends BrowserTestCase
 
         $b->open("/builds/{$build}/prove/fit");
         $b->press('Fix several');
-        foreach (['W10', 'W11'] as $lead) {
+        foreach (['W3', 'W6'] as $lead) {
             $b->click(
-                "//section[@aria-label=\"Fixes together\"]//label[contains(., \"E13\")][contains(., \"{$lead}:\")]",
+                "//section[@aria-label=\"Fixes together\"]//label[contains(., \"E03\")][contains(., \"{$lead}:\")]",
             );
         }
         $b->press('Find the cheapest set');

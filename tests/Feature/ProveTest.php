@@ -224,7 +224,7 @@ final class ProveTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->dunlin();
-        $keys = ['E13/W10', 'E13/W11', 'E02/W4'];
+        $keys = ['E03/W3', 'E03/W6', 'E02/W4'];
         $offers = [];
         foreach ($keys as $key) {
             foreach ($this->getJson("/api/builds/{$build->id}/remedies/{$key}")->json('remedies') as $remedy) {

@@ -223,7 +223,7 @@ final class ScopeTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->linnet();
-        foreach (['E06/drv-x.power', 'E13/W16', 'E03/W8', 'E02/W8', 'M10/rz/0'] as $key) {
+        foreach (['E06/drv-x.power', 'E13/F48.out', 'E03/W8', 'E02/W8', 'M10/rz/0'] as $key) {
             foreach (
                 $this->getJson("/api/builds/{$build->id}/remedies/{$key}")
                     ->assertOk()

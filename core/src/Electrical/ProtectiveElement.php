@@ -9,105 +9,136 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\FuseBands;
 
-/** The fuse, breaker or limited output that protects a lead, with the leads whose currents go through it together. */
+/** The fuse, breaker or limited output that protects leads, with the leads whose currents go through it together. */
 final readonly class ProtectiveElement
 {
+    /** How many times what it may carry a conductor bears for an hour (IEC 60364-4-43 §433.1). */
+    public const FOR_AN_HOUR = 1.45;
+
     /**
-     * @param  list<string>  $leads  refs of the leads that carry, together, what it carries
-     * @param  string  $kind  "fuse", or "limit" of an output that limits itself
+     * @param  bool  $opens  it opens at more than its rating, as a fuse does; else it holds its current there
+     * @param  non-empty-list<string>  $bands  of FuseBands, that it may have by what is known of it
+     * @param  string|null  $asks  where its kind would be written, when more than one band is left
      */
     private function __construct(
+        public string $key,
         public Quantity $rating,
-        public string $where,
         public Fitted $fitted,
-        public array $leads,
-        public string $kind = 'fuse',
+        public bool $opens,
+        public array $bands,
+        public ?string $asks,
     ) {
     }
 
     /**
-     * The nearest one before a lead: named in it, drawn in the line, or in the part it comes from.
+     * @param  string  $key  as ProtectionZones has it
+     * @return self|null null for a source that has none
      *
-     * @throws \Magpie\Core\Inspection\InputMissing when a fuse is named whose part or rating is not known
+     * @throws \Magpie\Core\Inspection\InputMissing when its part or its rating is not known
      */
-    public static function before(Inquiry $inquiry, Survey $survey, Lead $lead): ?self
+    public static function of(Inquiry $inquiry, string $key): ?self
     {
-        $topology = Circuits::of($survey)->topology;
-        $named = self::named($inquiry, $survey, $lead);
-        if ($named !== null) {
-            return $named;
-        }
-        $node = $topology->nearEnd($lead->ref);
-        while (true) {
-            [$fitted, $port] = $topology->at($node);
-            foreach (['fuse_rating' => 'fuse', 'limits_at' => 'limit'] as $key => $kind) {
-                $rating = $inquiry->tryPort($fitted, $port, $key, 'I_r', Bound::Highest);
-                if ($rating?->isPositive() === true) {
-                    $through = self::through($topology, $node, $port->kind);
-
-                    return new self($rating, $fitted->need->role, $fitted, $through, $kind);
-                }
-            }
-            $index = $topology->upstream($node);
-            if ($index === null) {
-                return null;
-            }
-            $joint = $topology->joints[$index];
-            $node = $joint->a === $node ? $joint->b : $joint->a;
-            $upstream = $topology->leadOf($joint);
-            $named = $upstream === null ? null : self::named($inquiry, $survey, $upstream);
-            if ($named !== null) {
-                return $named;
-            }
-        }
-    }
-
-    private static function named(Inquiry $inquiry, Survey $survey, Lead $lead): ?self
-    {
-        if ($lead->protection === null) {
+        [$need, $name] = ProtectionZones::placeOf($key);
+        $fitted = $inquiry->build->fitted($need) ?? $inquiry->lack("a part for {$inquiry->build->roleOf($need)}");
+        $port = $name === null ? null : $fitted->part->ports[$name] ?? null;
+        if ($port === null) {
+            $rating = $inquiry->read($fitted, 'rated_current', 'I_n', Bound::Highest);
+        } elseif (! ProtectionZones::protects($fitted, $port)) {
             return null;
+        } else {
+            $fuse = $inquiry->tryPort($fitted, $port, 'fuse_rating', 'I_n', Bound::Highest);
+            $limit =
+                $fuse?->isPositive() === true
+                    ? null
+                    : $inquiry->tryPort($fitted, $port, 'limits_at', 'I_n', Bound::Highest);
+            if ($limit?->isPositive() === true) {
+                return new self($key, $limit, $fitted, false, ['blade'], null);
+            }
+            $rating =
+                $fuse?->isPositive() === true
+                    ? $fuse
+                    : $inquiry->port($fitted, $port, 'fuse_rating', 'I_n', Bound::Highest);
         }
-        $fuse =
-            $inquiry->build->fitted($lead->protection) ??
-            $inquiry->lack("a part for {$inquiry->build->roleOf($lead->protection)}");
+        if (! $rating->isPositive()) {
+            $inquiry->lack("a rating of {$fitted->need->role} above nought");
+        }
+        [$bands, $asks] = self::bands($inquiry, $fitted, $port);
 
-        return new self(
-            $inquiry->read($fuse, 'rated_current', 'I_r', Bound::Highest),
-            $fuse->need->role,
-            $fuse,
-            self::sharing($survey, $fuse, $lead),
-        );
+        return new self($key, $rating, $fitted, true, $bands, $asks);
     }
 
     /**
-     * Leads that name the same fuse side by side. One behind another carries nothing the first does not; where there are
-     * as many pieces as leads, each has its own; where there are fewer, the worst that one piece may get.
-     *
-     * @return list<string>
+     * @return array{non-empty-list<string>, string|null}
      */
-    private static function sharing(Survey $survey, Fitted $fuse, Lead $lead): array
+    private static function bands(Inquiry $inquiry, Fitted $fitted, ?Port $port): array
+    {
+        $own = $port === null ? null : $inquiry->tryPortWord($fitted, $port, 'fuse_kind')?->choice();
+        $field = $fitted->part->family->field('fuse_kind') === null ? 'kind' : 'fuse_kind';
+        $kind = $own ?? $inquiry->tryChoice($fitted, $field);
+        $speed = $inquiry->tryChoice($fitted, 'speed');
+        $bands = FuseBands::bands($kind, $speed);
+        $asked = $kind === null ? $field : 'speed';
+        $onSheet = $fitted->part->family->field($asked) !== null;
+        $where = $onSheet
+            ? "parts/{$fitted->part->ref}/specs/{$asked}"
+            : "parts/{$fitted->part->ref}/ports/".($port->name ?? '').'/specs/fuse_kind';
+
+        return [$bands, count($bands) > 1 ? $where : null];
+    }
+
+    /** What it is called: "10 A fuse (main fuse)". */
+    public function named(): string
+    {
+        return "{$this->rating} ".($this->opens ? 'fuse' : 'limit')." ({$this->fitted->need->role})";
+    }
+
+    /** Whether it keeps every current that lasts below what a lead may carry, or opens within the hour (§433.1, §435.1). */
+    public function coversOverload(Quantity $ampacity): bool
+    {
+        if ($this->rating->exceeds($ampacity)) {
+            return false;
+        }
+        $opensAt = max(array_map(FuseBands::surely(...), $this->bands));
+
+        return ! $this->opens || ! $this->rating->times($opensAt)->exceeds($ampacity->times(self::FOR_AN_HOUR));
+    }
+
+    /**
+     * Leads whose sum goes through it: away from an outlet, to an inlet, and those that name it. Of such leads one behind
+     * another only the first counts. Where there are as many pieces as leads that name it, each has its own; with fewer, the
+     * worst that one piece may get.
+     *
+     * @return list<list<string>> what each piece carries
+     */
+    public function loads(Survey $survey): array
     {
         $topology = Circuits::of($survey)->topology;
-        $naming = array_values(array_filter(FusedLeads::of($survey)->by($fuse->need->ref), $topology->carries(...)));
-        $heads = [];
-        foreach ($naming as $ref) {
+        $node = $topology->node($this->key);
+        $through = $node === null ? [] : self::through($topology, $node);
+        $naming = ProtectionZones::of($survey)->naming($this->fitted->need->ref);
+        $all = array_values(array_unique([...$through, ...$naming]));
+        $first = [];
+        foreach ($all as $ref) {
             $before = array_map(
                 static fn (Joint $joint): ?string => $joint->lead,
                 $topology->wayBack($topology->nearEnd($ref)),
             );
-            if (array_intersect($naming, $before) === []) {
-                $heads[] = $ref;
+            if (array_intersect($all, $before) === []) {
+                $first[] = $ref;
             }
         }
-        if ($fuse->need->quantity >= count($heads)) {
-            return [$lead->ref];
+        $pieces = $this->fitted->need->quantity;
+        if (array_diff($first, $naming) === [] && count($first) <= $pieces) {
+            return array_map(static fn (string $ref): array => [$ref], $first);
         }
-        usort($heads, static fn (string $a, string $b): int => self::most($survey, $b) <=> self::most($survey, $a));
+        usort($first, static fn (string $a, string $b): int => self::most($survey, $b) <=> self::most($survey, $a));
 
-        return array_slice($heads, 0, count($heads) - $fuse->need->quantity + 1);
+        return [array_slice($first, 0, max(1, count($first) - $pieces + 1))];
     }
 
     private static function most(Survey $survey, string $lead): float
@@ -120,17 +151,46 @@ final readonly class ProtectiveElement
     /**
      * @return list<string> leads that carry what goes through a port: away from a source or an outlet, to an inlet
      */
-    private static function through(Topology $topology, int $node, PortKind $kind): array
+    private static function through(Topology $topology, int $node): array
     {
+        $kind = $topology->at($node)[1]->kind;
         $feeding = $topology->upstream($node);
         $leads = [];
         foreach (array_keys($topology->around($node)) as $joint) {
-            $isLead = $topology->joints[$joint]->lead !== null;
-            if ($isLead && ($kind === PortKind::Inlet) === ((string) $joint === $feeding)) {
-                $leads[] = (string) $joint;
+            $lead = $topology->joints[$joint]->lead;
+            if ($lead !== null && ($kind === PortKind::Inlet) === ((string) $joint === $feeding)) {
+                $leads[] = $lead;
             }
         }
 
         return $leads;
+    }
+
+    /**
+     * Elements between a lead's own and its source, nearest first.
+     *
+     * @return iterable<self>
+     */
+    public static function beyond(Inquiry $inquiry, Survey $survey, Lead $lead, string $own): iterable
+    {
+        $topology = Circuits::of($survey)->topology;
+        $node = $topology->nearEnd($lead->ref);
+        while (true) {
+            [$fitted, $port] = $topology->at($node);
+            $found = ["{$fitted->need->ref}.{$port->name}"];
+            $index = $topology->upstream($node);
+            $joint = $index === null ? null : $topology->joints[$index];
+            $found[] = $joint === null ? null : ProtectionZones::ofLead($topology, $topology->leadOf($joint));
+            foreach (array_filter($found) as $key) {
+                $element = $key === $own ? null : self::of($inquiry, $key);
+                if ($element !== null) {
+                    yield $element;
+                }
+            }
+            if ($joint === null) {
+                return;
+            }
+            $node = $joint->a === $node ? $joint->b : $joint->a;
+        }
     }
 }

@@ -75,4 +75,22 @@ final class SupplyLimit
             'A',
         );
     }
+
+    /**
+     * What a supply output goes on giving into a short: what it is rated for, and the most until it shuts down.
+     *
+     * @return array{Quantity, Quantity}
+     *
+     * @throws \Magpie\Core\Inspection\InputMissing when its rating is not known
+     */
+    public static function intoShort(Inquiry $inquiry, Fitted $fitted, Port $port): array
+    {
+        $rated = $inquiry->port($fitted, $port, 'rated_current', 'I_r');
+        $peak =
+            $fitted->part->family->field('peak_current') === null
+                ? null
+                : $inquiry->tryRead($fitted, 'peak_current', 'I_p');
+
+        return [$rated, Quantity::max($rated, $peak ?? $rated->times(FaultCurrent::OVER_RATING))];
+    }
 }

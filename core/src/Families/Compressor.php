@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
@@ -28,6 +29,11 @@ final class Compressor extends Family
     public function trade(): Trade
     {
         return Trade::Workshop;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Overloads];
     }
 
     public function sheet(): array

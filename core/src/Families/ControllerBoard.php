@@ -53,6 +53,7 @@ final class ControllerBoard extends Family
                 '60 A',
             ]),
             SpecField::quantity('input_fuse', 'Fuse on its power input', Dimension::Current, 'A', ['1 A', '60 A']),
+            SpecField::choice('fuse_kind', 'Kind of fuse on its input', ['blade', 'glass', 'ceramic', 'resettable']),
             SpecField::quantity('logic_voltage', 'Logic level', Dimension::Voltage, 'V', ['1.8 V', '5 V']),
             SpecField::quantity('driver_slots', 'Driver slots', Dimension::Ratio, '', ['0', '16']),
             SpecField::quantity('heater_outputs', 'Heater outputs', Dimension::Ratio, '', ['0', '16']),

@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\PortSheet;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Dimension;
@@ -47,6 +48,7 @@ final class DcConverter extends Family
                 '0.1 A',
                 '60 A',
             ])->moreIsBetter(),
+            SpecField::choice('on_short', 'Into a short circuit', PortSheet::ON_SHORT),
             SpecField::range('input_voltage', 'Input voltage', Dimension::Voltage, 'V', ['1 V', '100 V']),
             SpecField::quantity('min_input', 'Lowest input', Dimension::Voltage, 'V', ['1 V', '100 V']),
             SpecField::quantity('max_input', 'Highest input', Dimension::Voltage, 'V', ['1 V', '100 V']),

@@ -44,6 +44,8 @@ final class MainsInlet extends Family
             ])->moreIsBetter(),
             SpecField::quantity('rated_voltage', 'Rated for', Dimension::Voltage, 'V', ['100 V', '480 V']),
             SpecField::quantity('fuse_rating', 'Fuse fitted', Dimension::Current, 'A', ['0.5 A', '63 A']),
+            SpecField::choice('fuse_kind', 'Kind of fuse fitted', ['glass', 'ceramic', 'breaker']),
+            SpecField::choice('speed', 'Speed of the fuse fitted', ['fast', 'medium', 'slow']),
             SpecField::flag('switch', 'Switch built in'),
             SpecField::flag('filter', 'Filter built in'),
             SpecField::quantity('poles_switched', 'Poles switched', Dimension::Ratio, '', ['0', '4']),

@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\PortSheet;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Dimension;
@@ -56,6 +57,7 @@ final class PowerSupply extends Family
                 '3 kW',
             ])->moreIsBetter(),
             SpecField::quantity('peak_current', 'Peak output current', Dimension::Current, 'A', ['0.3 A', '200 A']),
+            SpecField::choice('on_short', 'Into a short circuit', PortSheet::ON_SHORT),
             SpecField::range('input_voltage', 'Input voltage', Dimension::Voltage, 'V', ['12 V', '480 V']),
             SpecField::choice('mains_selector', 'Mains selector', ['none', '115 V', '230 V', 'automatic']),
             SpecField::quantity('efficiency', 'Efficiency at full load', Dimension::Ratio, '%', [

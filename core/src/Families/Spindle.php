@@ -33,7 +33,7 @@ final class Spindle extends Family
 
     public function abilities(): array
     {
-        return [Ability::Hurts];
+        return [Ability::Hurts, Ability::Overloads];
     }
 
     public function hazard(): Hazard

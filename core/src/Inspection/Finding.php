@@ -22,6 +22,7 @@ final readonly class Finding
      * @param  array<string, string>  $wanted  of what is missing: where it would be written
      * @param  array<string, array{string, Quantity}>  $figures  what a builder asks for beside the verdict: label and value, by a
      *     key of the check's own
+     * @param  list<string>  $leads  it speaks of, where its subject is none
      * @param  string|null  $trouble  why the rule itself could not be carried through, and where, for the log
      */
     public function __construct(
@@ -39,6 +40,7 @@ final readonly class Finding
         public array $wanted = [],
         public ?string $trouble = null,
         public array $figures = [],
+        public array $leads = [],
     ) {
     }
 
@@ -91,6 +93,7 @@ final readonly class Finding
                 'ref' => $this->subject->ref,
                 'label' => $this->subject->label,
                 'needs' => $this->subject->needs,
+                'leads' => $this->leads,
             ],
             'verdict' => $this->verdict->value,
             'otherwise' => $this->otherwise?->value,

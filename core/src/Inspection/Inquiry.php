@@ -42,6 +42,9 @@ final class Inquiry
 
     private ?string $scenario = null;
 
+    /** @var list<string> */
+    private array $leads = [];
+
     /**
      * @param  Throwable|null  $broken  what kept the check from saying what it is about
      */
@@ -366,6 +369,16 @@ final class Inquiry
         };
     }
 
+    /**
+     * Leads it speaks of, where its subject is none.
+     *
+     * @param  list<string>  $leads
+     */
+    public function naming(array $leads): void
+    {
+        $this->leads = $leads;
+    }
+
     /** A figure a builder asks for beside the verdict, shown with it and read by views by its key. */
     public function figure(string $key, string $label, Quantity $value): Quantity
     {
@@ -418,6 +431,7 @@ final class Inquiry
             $otherwise,
             $this->wanted,
             figures: $this->figures,
+            leads: $this->leads,
         );
     }
 
@@ -440,6 +454,7 @@ final class Inquiry
             $this->scenario,
             wanted: $this->wanted,
             figures: $this->figures,
+            leads: $this->leads,
         );
     }
 

@@ -40,6 +40,9 @@ enum Ability: string
     /** Joins the leads that end on it: a plug and its socket, a terminal, a splice. */
     case Joins = 'joins';
 
+    /** Takes more than it is rated for when it is stalled or overloaded, for as long as that lasts. */
+    case Overloads = 'overloads';
+
     /** Small, and lost, stripped or blown. */
     case GetsLost = 'gets lost';
 

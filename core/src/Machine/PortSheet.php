@@ -11,6 +11,9 @@ final class PortSheet
 {
     public const USES = ['motor', 'heater', 'fan', 'light', 'thermistor', 'switch', 'probe', 'signal'];
 
+    /** What a source does when it is shorted: gives nothing for as long as that lasts, or goes on giving. */
+    public const ON_SHORT = ['shuts down and tries again', 'goes on giving'];
+
     /**
      * @return list<SpecField>
      */
@@ -33,6 +36,7 @@ final class PortSheet
             SpecField::quantity('contact_rating', 'Rating of one contact', Dimension::Current, 'A', ['0.1 A', '100 A']),
             SpecField::quantity('contacts_per_pole', 'Contacts per pole', Dimension::Ratio, '', ['1', '24']),
             SpecField::quantity('fuse_rating', 'Fuse on this port', Dimension::Current, 'A', ['0.1 A', '100 A']),
+            SpecField::choice('fuse_kind', 'Kind of that fuse', ['blade', 'glass', 'ceramic', 'breaker', 'resettable']),
             SpecField::quantity(
                 'limits_at',
                 'Limits itself to',
@@ -41,6 +45,7 @@ final class PortSheet
                 ['0.05 A', '200 A'],
                 'An output that shuts down or holds its current protects all behind it.',
             ),
+            SpecField::choice('on_short', 'Into a short circuit', self::ON_SHORT),
             SpecField::quantity('resistance', 'Resistance from inlet to outlet', Dimension::Resistance, 'mΩ', [
                 '0.1 mΩ',
                 '10 Ω',

@@ -395,51 +395,6 @@ final class LimitsTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{string, string, string|null, Verdict}>
-     */
-    public static function fuses(): iterable
-    {
-        // A 10 A fuse: I_load ≤ I_n ≤ I_z.
-        yield 'it carries the load and protects' => ['190 W', '2.5 mm²', 'F1', Verdict::Holds];
-        yield 'little to spare' => ['195 W', '2.5 mm²', 'F1', Verdict::Tight];
-        yield 'it opens in use' => ['245 W', '2.5 mm²', 'F1', Verdict::Fails];
-        yield 'at the lead\'s own limit' => ['100 W', '16 AWG', 'F1', Verdict::Tight];
-        yield 'above the lead\'s limit' => ['100 W', '18 AWG', 'F1', Verdict::Danger];
-        yield 'none, before a large supply' => ['100 W', '2.5 mm²', null, Verdict::Danger];
-    }
-
-    #[DataProvider('fuses')]
-    public function test_a_fuse_between_its_load_and_its_lead(
-        string $watts,
-        string $size,
-        ?string $fuse,
-        Verdict $verdict,
-    ): void {
-        $lead = array_filter([
-            'conductor' => ['size' => $size, 'evidence' => 'datasheet'],
-            'length' => '1 mm',
-            'protection' => $fuse,
-        ]);
-
-        self::assertSame($verdict, self::heater($watts, $lead)->finding('E13/W1')->verdict);
-    }
-
-    public function test_a_small_supply_protects_a_stout_lead_by_itself(): void
-    {
-        // 1.5 × 2 A = 3 A into 18 AWG (7 A).
-        $lead = ['conductor' => ['size' => '18 AWG', 'evidence' => 'datasheet'], 'length' => '1 mm'];
-
-        self::assertSame(
-            Verdict::Holds,
-            self::heater('24 W', $lead, ['rated_current' => '2 A'])->finding('E13/W1')->verdict,
-        );
-        self::assertSame(
-            Verdict::Danger,
-            self::heater('24 W', $lead, ['rated_current' => '5 A'])->finding('E13/W1')->verdict,
-        );
-    }
-
-    /**
      * @return iterable<string, array{string, Verdict}>
      */
     public static function heaters(): iterable
@@ -507,7 +462,7 @@ final class LimitsTest extends TestCase
                 'E01/bed' => 'rated power of bed',
                 'E03/W1' => 'rated power of bed',
                 'E05/psu.out' => 'rated current of psu, port out',
-                'E13/W1' => 'rated power of bed',
+                'E13/psu.out' => 'rated current of psu, port out',
                 'E06/bed.power' => 'highest voltage bed accepts',
             ] as $key => $missing
         ) {

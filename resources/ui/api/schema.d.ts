@@ -3218,6 +3218,8 @@ export interface components {
             ref: string;
             label: string;
             needs: string[];
+            /** @description Leads it speaks of, where it is none itself. */
+            leads: string[];
         };
         FindingSummary: {
             key: string;

@@ -51,8 +51,8 @@ beforeEach(() => {
 })
 
 describe('findings by what they are about', () => {
-  const finding = (check: string, kind: string, of: string, needs: string[] = []) =>
-    ({ key: `${check}/${of}`, check, subject: { kind, ref: of, needs } }) as unknown as FindingSummary
+  const finding = (check: string, kind: string, of: string, needs: string[] = [], leads: string[] = []) =>
+    ({ key: `${check}/${of}`, check, subject: { kind, ref: of, needs, leads } }) as unknown as FindingSummary
 
   it('gives each need the worst, each lead all that is said of it, and a page those of its topic', () => {
     held.overview.value = {
@@ -60,6 +60,7 @@ describe('findings by what they are about', () => {
         finding('E02', 'lead', 'W1', ['psu', 'bed']),
         finding('E04', 'port', 'bed.power', ['bed']),
         finding('E03', 'lead', 'W1', ['psu', 'bed']),
+        finding('E13', 'port', 'F1.out', ['F1'], ['W1', 'W2']),
       ],
     }
     held.catalogue.value = {
@@ -72,7 +73,8 @@ describe('findings by what they are about', () => {
     const { worstOfNeed, ofLead, ofNeed, about } = useFindings()
 
     expect(worstOfNeed.value.get('bed')?.check).toBe('E02')
-    expect(ofLead.value.get('W1')?.map((one) => one.check)).toEqual(['E02', 'E03'])
+    expect(ofLead.value.get('W1')?.map((one) => one.check)).toEqual(['E02', 'E03', 'E13'])
+    expect(ofLead.value.get('W2')?.map((one) => one.check)).toEqual(['E13'])
     expect(ofNeed('bed').map((one) => one.check)).toEqual(['E02', 'E04', 'E03'])
     expect(about('contacts').map((one) => one.check)).toEqual(['E02', 'E04'])
     expect(about('stops')).toEqual([])

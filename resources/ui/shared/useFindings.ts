@@ -21,8 +21,9 @@ export function useFindings() {
   const ofLead = computed(() => {
     const found = new Map<string, FindingSummary[]>()
     for (const finding of findings.value) {
-      if (finding.subject.kind === 'lead') {
-        found.set(finding.subject.ref, [...(found.get(finding.subject.ref) ?? []), finding])
+      const { kind, ref, leads } = finding.subject
+      for (const lead of kind === 'lead' ? [ref] : leads) {
+        found.set(lead, [...(found.get(lead) ?? []), finding])
       }
     }
 

@@ -36,13 +36,7 @@ final readonly class FuseInLead implements Cure
                 }
             }
             $need = Adopting::free("F-{$lead->ref}", $at->build->needs);
-            $fuses = $at->shelf('fuse');
-            usort(
-                $fuses,
-                static fn (Entry $a, Entry $b): int => ($a->part->spec('rated_current')?->nominal()?->in('A') ?? 0) <=>
-                    ($b->part->spec('rated_current')?->nominal()?->in('A') ?? 0),
-            );
-            foreach ($fuses as $entry) {
+            foreach (self::bySize($at) as $entry) {
                 yield new Remedy(
                     "{$entry->part->name} in {$lead->ref}, at {$at->build->roleOf($lead->from->need)}",
                     [
@@ -56,5 +50,20 @@ final readonly class FuseInLead implements Cure
                 );
             }
         }
+    }
+
+    /**
+     * @return list<Entry> fuses of the shelf, the smallest first
+     */
+    public static function bySize(Repair $at): array
+    {
+        $fuses = $at->shelf('fuse');
+        usort(
+            $fuses,
+            static fn (Entry $a, Entry $b): int => ($a->part->spec('rated_current')?->nominal()?->in('A') ?? 0) <=>
+                ($b->part->spec('rated_current')?->nominal()?->in('A') ?? 0),
+        );
+
+        return $fuses;
     }
 }

@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Lead;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
@@ -48,7 +49,11 @@ final readonly class LargerConductor implements Cure
 
     public function remedies(Finding $finding, Repair $at): iterable
     {
-        foreach (LeadsAt::of($finding, $at) as $lead) {
+        $leads = LeadsAt::of($finding, $at);
+        if ($finding->subject->kind !== 'lead' && count($leads) > 1) {
+            yield from $this->all($leads);
+        }
+        foreach ($leads as $lead) {
             $size = $lead->conductor->size;
             if ($size === null) {
                 continue;
@@ -76,6 +81,35 @@ final readonly class LargerConductor implements Cure
                 $lead->ref,
                 ['conductor', 'parallel'],
                 $lead->conductor->parallel + 1,
+                true,
+            );
+        }
+    }
+
+    /**
+     * All of them in one size, where all are thinner.
+     *
+     * @param  non-empty-list<Lead>  $leads
+     * @return iterable<Remedy>
+     */
+    private function all(array $leads): iterable
+    {
+        foreach (self::METRIC as $size) {
+            $thin = array_filter(
+                $leads,
+                static fn (Lead $l): bool => $l->conductor->size?->isBelow(Quantity::parse($size, Dimension::Area)) ===
+                    true,
+            );
+            if (count($thin) < count($leads)) {
+                continue;
+            }
+            $refs = array_map(static fn (Lead $l): string => $l->ref, $leads);
+            yield new Remedy(
+                "{$size} for ".implode(', ', $refs),
+                array_map(
+                    static fn (string $ref): array => Remedy::set('leads', $ref, ['conductor', 'size'], $size),
+                    $refs,
+                ),
                 true,
             );
         }

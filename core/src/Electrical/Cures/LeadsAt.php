@@ -9,7 +9,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Machine\Lead;
 
-/** The lead a finding is about, or those on the way to its port. */
+/** The leads a finding names, or those on the way to its port. */
 final class LeadsAt
 {
     /**
@@ -20,6 +20,9 @@ final class LeadsAt
         $lead = $at->build->leads[$finding->subject->ref] ?? null;
         if ($finding->subject->kind === 'lead' && $lead !== null) {
             return [$lead];
+        }
+        if ($finding->leads !== []) {
+            return array_values(array_intersect_key($at->build->leads, array_fill_keys($finding->leads, true)));
         }
         $topology = Circuits::of($at->survey)->topology;
         $node = $finding->subject->kind === 'port' ? $topology->node($finding->subject->ref) : null;

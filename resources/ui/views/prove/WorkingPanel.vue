@@ -30,6 +30,7 @@ const thresholds = computed(() =>
 const changing = ref<string | null>(null)
 const wanted = ref({ value: '', reason: '' })
 const reason = ref('')
+const leadsOf = (subject: Finding['subject']) => (subject.kind === 'lead' ? [subject.ref] : subject.leads.slice(0, 12))
 const evidenceLabel = (key: string) => catalogue.value?.evidence.find((one) => one.key === key)?.label ?? key
 const ownLimit = (key: string) =>
   build.value?.limits?.find((limit) => limit.check === finding.value?.check && limit.key === key)
@@ -199,10 +200,10 @@ function openLimit(key: string, standard: string): void {
           the joint
         </button></template
       >
-      <template v-if="finding.subject.kind === 'lead'">
+      <template v-for="lead in leadsOf(finding.subject)" :key="lead">
         ·
-        <button type="button" class="plain link" @click="panel.show({ kind: 'lead', ref: finding.subject.ref })">
-          lead {{ finding.subject.ref }}
+        <button type="button" class="plain link" @click="panel.show({ kind: 'lead', ref: lead })">
+          lead {{ lead }}
         </button></template
       >
     </p>
