@@ -19,7 +19,7 @@ use Magpie\Core\Reference\FuseBands;
 final readonly class LeadProtection
 {
     /** Points at which a short between the near end and the far one is judged. */
-    private const POINTS = 16;
+    private const POINTS = 8;
 
     private const AN_HOUR = 3600.0;
 
@@ -185,14 +185,17 @@ final readonly class LeadProtection
     {
         $found = [-INF, $least];
         $most = max($least, $most);
+        if ($elements === [] || $most <= $limits[0]) {
+            return [$most / $limits[0], $most];
+        }
         for ($i = 0; $i <= self::POINTS; $i++) {
             $amps = $least * ($most / $least) ** ($i / self::POINTS);
             $heat = $amps / $limits[0];
             foreach ($heat <= 1 ? [] : $elements as $element) {
-                $heats = array_map(
-                    static fn (string $band): float => self::heat($element, $band, $amps, $limits),
-                    $element->bands,
-                );
+                $heats = [];
+                foreach ($element->bands as $band) {
+                    $heats[] = self::heat($element, $band, $amps, $limits);
+                }
                 $heat = min($heat, $slow ? max($heats) : min($heats));
             }
             $found = $heat > $found[0] ? [$heat, $amps] : $found;
@@ -211,9 +214,9 @@ final readonly class LeadProtection
         if (! $element->opens) {
             return min($amps, $rating) / $ampacity;
         }
-        $energy = FuseBands::letsThrough($band, $rating, $amps);
         $seconds = FuseBands::slowest($band, $amps / $rating);
-        if ($energy === null || $seconds === null) {
+        $energy = $seconds === null ? null : FuseBands::letsThrough($band, $rating, $amps, $seconds);
+        if ($energy === null) {
             return $amps / $ampacity;
         }
         $forAnHour = ProtectiveElement::FOR_AN_HOUR * $ampacity;

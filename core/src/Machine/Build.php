@@ -298,7 +298,7 @@ final readonly class Build
     {
         $this->reads?->note('zones');
         foreach ($this->zones as $zone) {
-            if (in_array($need, $zone->holds, true)) {
+            if ($zone->holds($need)) {
                 return $zone;
             }
         }

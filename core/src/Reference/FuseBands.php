@@ -74,10 +74,12 @@ final class FuseBands
 
     /**
      * The most I²t it lets through at a current, in A²s; null where it need not open.
+     *
+     * @param  float|null  $seconds  in which it opens, where that is known
      */
-    public static function letsThrough(string $band, float $rating, float $amps): ?float
+    public static function letsThrough(string $band, float $rating, float $amps, ?float $seconds = null): ?float
     {
-        $seconds = self::slowest($band, $amps / $rating);
+        $seconds ??= self::slowest($band, $amps / $rating);
         if ($seconds === null) {
             return null;
         }
