@@ -58,6 +58,7 @@ final class Schema
                     Column::whole('scale_plus', 'scale.plus'),
                     Column::text('scale_longer', 'scale.longer'),
                     Column::text('sits_in'),
+                    Column::text('opening'),
                 ],
                 [
                     'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
@@ -95,6 +96,8 @@ final class Schema
                             Column::whole('contacts_per_pole'),
                             Column::flag('strain_relief'),
                             Column::whole('conductors'),
+                            Column::flag('made'),
+                            Column::text('pulled'),
                         ]),
                     ),
                 ],
@@ -251,6 +254,7 @@ final class Schema
                     Column::text('name'),
                     Column::text('along'),
                     Column::link('rail_id', 'needs', 'rail'),
+                    Column::link('guides_id', 'needs', 'guides'),
                     Column::text('span'),
                     Column::text('span_evidence'),
                     Column::whole('blocks'),
@@ -279,6 +283,7 @@ final class Schema
                         'end_play',
                         'turning_torque',
                         'shock',
+                        'hand_wheel',
                     ]),
                     Column::text('homing_by', 'homing.by'),
                     Column::flag('homing_both_ends', 'homing.both_ends'),
@@ -429,6 +434,7 @@ final class Schema
                 Column::flag('done'),
                 Column::text('notes'),
                 Column::text('planned'),
+                Column::text('made'),
             ]),
         ];
     }
@@ -487,6 +493,7 @@ final class Schema
                     'helper',
                     'wanted_by',
                     'notes',
+                    'cut_direction',
                 ]),
                 Column::decimal('brief_hour', 'hour'),
                 ...self::under('size', ['x', 'y', 'z']),

@@ -7,7 +7,11 @@ declare(strict_types=1);
  * Written by bin/magpie docs.
  */
 return [
-    'E01' => ['heater.rated_power', 'heater.rated_voltage', 'power_supply.output_voltage'],
+    'E01' => [
+        'heater.rated_power',
+        'heater.rated_voltage',
+        'power_supply.output_voltage',
+    ],
     'E02' => [
         'contact_housing.contact_rating',
         'controller_board.input_terminal_rating',
@@ -223,7 +227,9 @@ return [
         'controller_board.switch_inputs',
         'controller_board.thermistor_inputs',
     ],
-    'E12-fan' => ['fan.job'],
+    'E12-fan' => [
+        'fan.job',
+    ],
     'E13' => [
         'controller_board.fuse_kind',
         'controller_board.input_fuse',
@@ -256,7 +262,10 @@ return [
         'spindle.efficiency',
         'spindle.rated_power',
     ],
-    'E14' => ['mains_inlet.fuse_rating', 'mains_inlet.switch'],
+    'E14' => [
+        'mains_inlet.fuse_rating',
+        'mains_inlet.switch',
+    ],
     'E14-hands' => [],
     'E15' => [
         'controller_board.own_current',
@@ -360,7 +369,11 @@ return [
         'switching_module.kind',
         'switching_module.on_resistance',
     ],
-    'E24' => ['lamp.rated_current', 'power_supply.least_load', 'power_supply.start_line'],
+    'E24' => [
+        'lamp.rated_current',
+        'power_supply.least_load',
+        'power_supply.start_line',
+    ],
     'E25' => [
         'controller_board.own_current',
         'dc_converter.efficiency',
@@ -402,7 +415,10 @@ return [
         'terminal_block.wire_from',
         'terminal_block.wire_to',
     ],
-    'M01' => ['linear_rail.block_length', 'linear_rail.length'],
+    'M01' => [
+        'linear_rail.block_length',
+        'linear_rail.length',
+    ],
     'M03' => [
         'drive_screw.diameter',
         'drive_screw.lead',
@@ -423,7 +439,12 @@ return [
         'stepper_motor.step_angle',
         'stepper_motor.torque_curve',
     ],
-    'M03-drop' => ['drive_screw.lead', 'servo_motor.brake', 'stepper_motor.brake', 'stepper_motor.holding_torque'],
+    'M03-drop' => [
+        'drive_screw.lead',
+        'servo_motor.brake',
+        'stepper_motor.brake',
+        'stepper_motor.holding_torque',
+    ],
     'M04' => [
         'drive_screw.diameter',
         'drive_screw.lead',
@@ -449,7 +470,13 @@ return [
         'servo_motor.rated_torque',
         'stepper_motor.holding_torque',
     ],
-    'M16' => ['drive_screw.backlash', 'drive_screw.end_play'],
+    'M16' => [
+        'drive_screw.backlash',
+        'drive_screw.end_play',
+    ],
+    'M19' => [
+        'drive_screw.lead',
+    ],
     'M06' => [
         'belt.pitch',
         'belt.width',
@@ -461,7 +488,10 @@ return [
         'stepper_motor.shaft_diameter',
         'stepper_motor.shaft_form',
     ],
-    'M07' => ['linear_rail.dynamic_load', 'linear_rail.static_load'],
+    'M07' => [
+        'linear_rail.dynamic_load',
+        'linear_rail.static_load',
+    ],
     'M17' => [
         'arc_source.air_flow',
         'arc_source.air_pressure',
@@ -469,7 +499,9 @@ return [
         'compressor.flow',
         'compressor.pressure',
     ],
-    'M18' => ['arc_source.cut_chart'],
+    'M18' => [
+        'arc_source.cut_chart',
+    ],
     'M08' => [
         'cutter.diameter',
         'cutter.flutes',
@@ -481,7 +513,10 @@ return [
         'spindle.rated_power',
         'spindle.top_speed',
     ],
-    'M08-flow' => ['hot_end.flow', 'hot_end.nozzle'],
+    'M08-flow' => [
+        'hot_end.flow',
+        'hot_end.nozzle',
+    ],
     'M09' => [
         'bearing.bore',
         'coupling.bore_a',
@@ -496,7 +531,11 @@ return [
         'stepper_motor.holding_torque',
         'stepper_motor.shaft_diameter',
     ],
-    'M09-grip' => ['coupling.grip', 'servo_motor.shaft_form', 'stepper_motor.shaft_form'],
+    'M09-grip' => [
+        'coupling.grip',
+        'servo_motor.shaft_form',
+        'stepper_motor.shaft_form',
+    ],
     'M09-cutout' => [
         'display.cut_out',
         'fan.cut_out',
@@ -506,8 +545,15 @@ return [
         'panel.width',
         'stop_button.cut_out',
     ],
-    'M10' => ['screw.head', 'screw.length', 'screw.thread'],
-    'M11' => ['linear_rail.block_length', 'linear_rail.length'],
+    'M10' => [
+        'screw.head',
+        'screw.length',
+        'screw.thread',
+    ],
+    'M11' => [
+        'linear_rail.block_length',
+        'linear_rail.length',
+    ],
     'M11-box' => [
         'cabinet.depth',
         'cabinet.height',
@@ -546,9 +592,21 @@ return [
         'terminal_block.body_length',
         'terminal_block.body_width',
     ],
-    'M12' => ['extrusion.length', 'extrusion.material', 'extrusion.second_moment'],
-    'M13' => ['printed_part.glass_transition', 'printed_part.material', 'printed_part.service_temperature'],
-    'M13-recipe' => ['printed_part.infill', 'printed_part.top_bottom_layers', 'printed_part.walls'],
+    'M12' => [
+        'extrusion.length',
+        'extrusion.material',
+        'extrusion.second_moment',
+    ],
+    'M13' => [
+        'printed_part.glass_transition',
+        'printed_part.material',
+        'printed_part.service_temperature',
+    ],
+    'M13-recipe' => [
+        'printed_part.infill',
+        'printed_part.top_bottom_layers',
+        'printed_part.walls',
+    ],
     'M13-print' => [
         'filament.chamber_temperature',
         'filament.door',
@@ -574,9 +632,21 @@ return [
         'printed_part.volume',
         'printed_part.wall_share',
     ],
-    'M15' => ['build_sheet.length', 'build_sheet.width', 'heater.heated_depth', 'heater.heated_width', 'heater.place'],
-    'M15-surface' => ['build_sheet.surface', 'filament.material'],
-    'M10-rust' => ['screw.coating', 'screw.grade'],
+    'M15' => [
+        'build_sheet.length',
+        'build_sheet.width',
+        'heater.heated_depth',
+        'heater.heated_width',
+        'heater.place',
+    ],
+    'M15-surface' => [
+        'build_sheet.surface',
+        'filament.material',
+    ],
+    'M10-rust' => [
+        'screw.coating',
+        'screw.grade',
+    ],
     'T01' => [
         'heater.heated_depth',
         'heater.heated_width',
@@ -613,10 +683,16 @@ return [
         'probe.heat_limit',
     ],
     'M02' => [],
-    'M02-air' => ['filament.material', 'printed_part.material'],
+    'M02-air' => [
+        'filament.material',
+        'printed_part.material',
+    ],
     'M02-ready' => [],
     'S01' => [],
-    'S14' => ['fan.rated_current', 'motor_driver.supply_current'],
+    'S14' => [
+        'fan.rated_current',
+        'motor_driver.supply_current',
+    ],
     'S15' => [],
     'S07' => [],
 ];

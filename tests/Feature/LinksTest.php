@@ -10,6 +10,7 @@ use App\Builds\Table;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
+use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Machine\Build;
 use PHPUnit\Framework\TestCase;
 
@@ -91,6 +92,12 @@ final class LinksTest extends TestCase
             (string) file_get_contents(dirname(__DIR__, 2)."/demo/{$name}.json"),
         );
 
-        return [$demo('linnet'), $demo('dunlin')];
+        $rollers = Examples::file(
+            [Examples::part('rollers', 'bearing', [])],
+            ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'guides' => 'rollers']]],
+        );
+        $other = ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'Other', 'kind' => 'plotter', 'currency' => 'GBP']];
+
+        return [$demo('linnet'), $demo('dunlin'), BuildFile::build($other + $rollers)];
     }
 }

@@ -62,6 +62,7 @@ final class Rules
         Mechanical\ScrewSpeed::class,
         Mechanical\ScrewPreload::class,
         Mechanical\LostMotion::class,
+        Mechanical\HandWheel::class,
         Mechanical\BeltDrive::class,
         Mechanical\GuideLoad::class,
         Mechanical\AirSupply::class,

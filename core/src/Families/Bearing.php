@@ -37,6 +37,10 @@ final class Bearing extends Family
                 '20 N',
                 '500000 N',
             ])->moreIsBetter(),
+            SpecField::quantity('static_load', 'Static load rating', Dimension::Force, 'N', [
+                '10 N',
+                '500000 N',
+            ])->moreIsBetter(),
             SpecField::flag('sealed', 'Sealed'),
         ];
     }

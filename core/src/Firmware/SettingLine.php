@@ -18,6 +18,9 @@ final readonly class SettingLine
     /** It differs, and what it is to be set to is decided: it has to be read back once more. */
     public const PLANNED = 'to be set';
 
+    /** It was set as it should be, and has not been read back since. */
+    public const MADE = 'set, not read back';
+
     /**
      * @param  string  $key  "axis.x.steps_per_mm"
      * @param  string  $kind  setting, link or temporary
@@ -26,6 +29,7 @@ final readonly class SettingLine
      * @param  string  $why  what that follows from
      * @param  bool  $grave  wrong, it hurts or breaks something
      * @param  bool  $atMost  what it should be is the most it may be
+     * @param  list<string>  $or  what would do as well
      */
     public function __construct(
         public string $key,
@@ -37,20 +41,46 @@ final readonly class SettingLine
         public bool $grave = false,
         public ?Setting $set = null,
         public bool $atMost = false,
+        public array $or = [],
     ) {
     }
 
     public function state(): string
     {
-        if ($this->set?->value === null || $this->wants === null) {
-            return $this->set?->done === true ? self::AGREES : self::OPEN;
-        }
-
         return match (true) {
-            SettingValue::suits($this->set->value, $this->wants, $this->atMost) => self::AGREES,
-            $this->set->planned !== null && SettingValue::suits($this->set->planned, $this->wants, $this->atMost) => self::PLANNED,
+            $this->set === null => self::OPEN,
+            $this->set->done && ($this->set->value === null || $this->wants === null) => self::AGREES,
+            $this->wants === null => self::OPEN,
+            $this->set->value !== null && $this->suits($this->set->value) => self::AGREES,
+            $this->suits($this->set->made) => self::MADE,
+            $this->suits($this->set->planned) => self::PLANNED,
+            $this->set->value === null => self::OPEN,
             default => self::DIFFERS,
         };
+    }
+
+    /** How what it is set to is held against what it should be. */
+    public function sense(): string
+    {
+        return match (true) {
+            $this->atMost => 'at most',
+            $this->or !== [] => 'one of',
+            default => 'equal',
+        };
+    }
+
+    private function suits(?string $value): bool
+    {
+        if ($value === null || $this->wants === null) {
+            return false;
+        }
+        foreach ([$this->wants, ...$this->or] as $wanted) {
+            if (SettingValue::suits($value, $wanted, $this->atMost)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -64,11 +94,14 @@ final readonly class SettingLine
             'of' => ['kind' => $this->of[0], 'ref' => $this->of[1]],
             'label' => $this->label,
             'wants' => $this->wants,
+            'sense' => $this->sense(),
+            'or' => $this->or,
             'why' => $this->why,
             'grave' => $this->grave,
             'state' => $this->state(),
             'setting' => $this->set?->ref,
             'planned' => $this->set?->planned,
+            'made' => $this->set?->made,
             'value' => $this->set?->value,
             'done' => $this->set->done ?? false,
             'until' => $this->set?->until,

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Firmware;
 
+use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\DrivenMotor;
 use Magpie\Core\Electrical\PortAllocation;
+use Magpie\Core\Electrical\SpindleLine;
 use Magpie\Core\Electrical\VoltageSelectors;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
@@ -140,6 +142,7 @@ final readonly class SettingsAudit implements Carried
 
     /**
      * @param  array{string, string}  $of
+     * @param  list<string>  $or
      */
     private function line(
         string $key,
@@ -150,6 +153,7 @@ final readonly class SettingsAudit implements Carried
         bool $grave = false,
         string $kind = 'setting',
         bool $atMost = false,
+        array $or = [],
     ): SettingLine {
         return new SettingLine(
             $key,
@@ -161,6 +165,7 @@ final readonly class SettingsAudit implements Carried
             $grave,
             $this->noted[$key] ?? null,
             $atMost,
+            $or,
         );
     }
 
@@ -197,6 +202,15 @@ final readonly class SettingsAudit implements Carried
                 "Speed source of {$drive->need->role}",
                 $drive->part->spec('speed_command')?->choice(),
                 'a start word without a speed word turns nothing',
+            );
+            $spindle = SpindleLine::spindleOf(Circuits::of($this->survey)->topology, (string) $ref);
+            $lines[] = $this->line(
+                "drive.{$ref}.full_scale",
+                $of,
+                "Power word for full speed of {$drive->need->role}",
+                $spindle?->part->spec('top_speed')?->nominal()?->text(),
+                'the speed at which the spindle is told to turn its fastest; another turns it too fast or too slow',
+                true,
             );
         }
 
@@ -351,6 +365,7 @@ final readonly class SettingsAudit implements Carried
                     "{$fan->need->role} watched",
                     $sensed ? 'speed signal' : 'spin check before each run',
                     $sensed ? 'it reports its speed' : 'it can die unseen',
+                    or: $sensed ? ['spin check before each run'] : [],
                 );
             }
         }

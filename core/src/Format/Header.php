@@ -159,6 +159,7 @@ final class Header
             $node->optionalMoney('hour', $currency),
             $node->optionalText('wanted_by') === null ? null : $node->day('wanted_by'),
             $node->optionalText('notes', 4000),
+            $node->optionalOneOf('cut_direction', Brief::CUT_DIRECTIONS),
         );
         $outline->close();
         if ($brief->weekly?->exceeds(Quantity::of(168, 'h')) === true) {
@@ -182,6 +183,7 @@ final class Header
             'accuracy' => $brief->accuracy?->text(),
             'margin' => $brief->margin?->text(),
             'flow' => $brief->flow?->text(),
+            'cut_direction' => $brief->cutDirection,
             'duty' => $brief->duty?->text(),
             'weekly' => $brief->weekly?->text(),
             'spindle_power' => $brief->spindlePower?->text(),

@@ -13,6 +13,7 @@ final readonly class Axis
 
     /**
      * @param  string|null  $rail  need of the rail it runs on; its length is what there is to begin with
+     * @param  string|null  $guides  need of the bearings that carry it where it runs on no rail: rollers on a plate or a tube
      * @param  Quantity|null  $span  length to begin with where no rail gives it, such as the clearance under a gantry
      * @param  Quantity|null  $blockPitch  between the middles of neighbouring blocks of one rail
      * @param  list<AxisTaker>  $takes  stops, brackets, collet, tool, spoilboard, clamping
@@ -31,6 +32,7 @@ final readonly class Axis
         public ?Quantity $advertised = null,
         public AxisDrive $drive = new AxisDrive,
         public Homing $homing = new Homing,
+        public ?string $guides = null,
     ) {
     }
 }

@@ -33,6 +33,7 @@ final readonly class AxisDrive
      * @param  list<TurningBody>  $turning  what turns with the screw or pulley besides it
      * @param  Quantity|null  $endPlay  axial play of the screw as it is built in, measured
      * @param  Quantity|null  $turningTorque  to turn the screw as it is built in, motor uncoupled, measured
+     * @param  Quantity|null  $handWheel  radius at which a hand turns its screw, where one does
      * @param  Quantity|null  $shock  how many times the steady load the guides feel; 1 when not given
      */
     public function __construct(
@@ -61,6 +62,7 @@ final readonly class AxisDrive
         public ?Quantity $endPlay = null,
         public ?Quantity $turningTorque = null,
         public ?Quantity $shock = null,
+        public ?Quantity $handWheel = null,
     ) {
     }
 }

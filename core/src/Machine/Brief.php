@@ -16,11 +16,15 @@ final readonly class Brief
 
     public const EXPERIENCE = ['none', 'some', 'practised'];
 
+    /** With the feed or against it. */
+    public const CUT_DIRECTIONS = ['climb', 'conventional', 'either'];
+
     public const WISHES = ['tool', 'project'];
 
     /**
      * @param  Quantity|null  $margin  free travel wanted beyond a workpiece, each side
      * @param  Quantity|null  $flow  what the hot end melts or the cutter removes while it works
+     * @param  string|null  $cutDirection  which way its cutters are fed, one of CUT_DIRECTIONS
      * @param  Quantity|null  $duty  share of its hours in which it works
      * @param  Quantity|null  $weekly  hours a week the machine may run
      * @param  array{x: Quantity|null, y: Quantity|null, z: Quantity|null}  $size  working size the builder settled on
@@ -47,6 +51,7 @@ final readonly class Brief
         public ?Money $hour = null,
         public ?string $wantedBy = null,
         public ?string $notes = null,
+        public ?string $cutDirection = null,
     ) {
     }
 

@@ -110,7 +110,11 @@ final readonly class AxisMotion
 
                 continue;
             }
-            $one = $fitted === null ? null : $inquiry->tryRead($fitted, 'mass', "m_{$ref}", Bound::Highest);
+            $one =
+                $fitted === null
+                    ? null
+                    : $inquiry->tryRead($fitted, 'mass', "m_{$ref}", Bound::Highest) ??
+                        SheetMass::of($inquiry, $fitted, "m_{$ref}");
             if ($fitted === null || $one === null) {
                 $missing["mass of {$inquiry->build->roleOf($ref)}"] =
                     $fitted === null ? "needs/{$ref}/choice" : "parts/{$fitted->part->ref}/specs/mass";

@@ -4296,12 +4296,16 @@ export interface components {
             why: string;
             grave: boolean;
             /** @enum {string} */
-            state: "agrees" | "differs" | "to be set" | "not read";
+            state: "agrees" | "differs" | "to be set" | "not read" | "set, not read back";
             setting: string | null;
             value: string | null;
             done: boolean;
             until: string | null;
             planned: string | null;
+            /** @enum {string} */
+            sense: "equal" | "at most" | "one of";
+            or: string[];
+            made: string | null;
         };
         RemedySetRequest: {
             keys: string[];
@@ -4684,6 +4688,8 @@ export interface components {
                 /** @description what is printed on it or its bag */
                 batch?: string;
             }[];
+            /** @description Opening that was cut for it, measured. */
+            opening?: string;
         };
         conductor: {
             /** @description cross-section, or gauge; a quantity as a builder writes it, such as "24 V" */
@@ -4703,6 +4709,9 @@ export interface components {
             contacts_per_pole?: number;
             strain_relief?: boolean;
             conductors?: number;
+            made?: boolean;
+            /** @description Force it stood when it was pulled. */
+            pulled?: string;
         };
         /** @description What runs between two ports, from the source towards the load */
         lead: {
@@ -4948,6 +4957,8 @@ export interface components {
             /** Format: date */
             wanted_by?: string;
             notes?: string;
+            /** @enum {string} */
+            cut_direction?: "climb" | "conventional" | "either";
         };
         workpiece: {
             ref: string;
@@ -5027,6 +5038,8 @@ export interface components {
             /** @description needs of all that moves with the axis, for its mass when that is not given */
             carries?: string[];
             turning?: components["schemas"]["turningBody"][];
+            /** @description Radius at which a hand turns its screw, where one does. */
+            hand_wheel?: string;
         };
         homing: {
             /** @enum {string} */
@@ -5053,6 +5066,8 @@ export interface components {
             advertised?: string;
             drive?: components["schemas"]["axisDrive"];
             homing?: components["schemas"]["homing"];
+            /** @description Need of the bearings that carry it where it runs on no rail. */
+            guides?: string;
         };
         routeLine: {
             what: string;
@@ -5186,12 +5201,15 @@ export interface components {
             /** @enum {string} */
             kind: "setting" | "link" | "temporary";
             about: string;
+            /** @description As it was read back. Of a secret only yes or no: whether it is set. */
             value?: string;
             until?: string;
             done?: boolean;
             notes?: string;
             /** @description What it is to be set to; until it is read back the machine is as it was. */
             planned?: string;
+            /** @description As it was set by hand, until it is read back. */
+            made?: string;
         };
     };
     responses: never;

@@ -13,7 +13,9 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
 
 /** E20: what the conductors of a power lead end in. */
@@ -38,7 +40,8 @@ final class Terminations implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $lead = PowerLeads::named($inquiry);
-        $weak = [];
+        $weak = $weaker = [];
+        $pull = Conductors::pull($lead->conductor->size?->text() ?? '');
         foreach ($lead->ends as $side => $end) {
             $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
             if ($end->termination === null) {
@@ -48,10 +51,28 @@ final class Terminations implements Curable
             } else {
                 $inquiry->remark("At {$at}: {$end->termination}.");
             }
+            if ($end->pulled !== null) {
+                $stood = $inquiry->given(
+                    "pull at {$at}",
+                    'F',
+                    $end->pulled,
+                    Evidence::Measured,
+                    "leads/{$lead->ref}/ends/{$side}/pulled",
+                );
+                if ($pull !== null && $stood->isBelow(Quantity::of($pull, 'N'))) {
+                    $weaker[] = "at {$at} it came off at {$stood}";
+                }
+            }
         }
-        $pull = Conductors::pull($lead->conductor->size?->text() ?? '');
         if ($pull !== null) {
             $inquiry->remark("A crimp on {$lead->conductor->size?->text()} must stand {$pull} N.");
+        }
+
+        if ($weaker !== []) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                ucfirst(implode(', ', $weaker)).": it must stand {$pull} N. Make it again.",
+            );
         }
 
         return $weak === []

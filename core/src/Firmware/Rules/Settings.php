@@ -77,9 +77,11 @@ final class Settings implements Curable
             } elseif ($line->kind === 'temporary' && $line->set?->done === false) {
                 $worst = Verdict::worst($worst, Verdict::Tight);
                 $says[] = "{$line->label} must be undone {$line->set->until}";
-            } elseif ($state === SettingLine::PLANNED) {
+            } elseif (in_array($state, [SettingLine::PLANNED, SettingLine::MADE], true)) {
                 $inquiry->miss(
-                    "{$line->label}, read back once it is set to {$line->set?->planned}",
+                    $state === SettingLine::MADE
+                        ? "{$line->label}, read back: it was set to {$line->set?->made}"
+                        : "{$line->label}, read back once it is set to {$line->set?->planned}",
                     "settings/{$line->key}",
                 );
             } elseif ($state === SettingLine::DIFFERS) {

@@ -36,6 +36,7 @@ final class Axes implements Linking
         'end_play' => 'endPlay',
         'turning_torque' => 'turningTorque',
         'shock' => 'shock',
+        'hand_wheel' => 'handWheel',
     ];
 
     public function key(): string
@@ -67,6 +68,7 @@ final class Axes implements Linking
             $node->optionalLength('advertised'),
             $this->drive($node->part('drive')),
             $this->homing($node->part('homing')),
+            $node->optionalRef('guides'),
         );
         $node->close();
 
@@ -82,6 +84,7 @@ final class Axes implements Linking
     {
         $drive = $entry->drive;
         yield from Link::to('rail', 'needs', $entry->rail, ['linear_rail'], 'rail');
+        yield from Link::to('guides', 'needs', $entry->guides, ['bearing'], 'bearing');
         yield from Link::to('drive/by', 'needs', $drive->by, ['drive_screw', 'pulley']);
         yield from Link::to('drive/board', 'needs', $drive->board, ['controller_board']);
         yield from Link::to('drive/beam', 'needs', $drive->beam, ['extrusion']);
@@ -98,6 +101,7 @@ final class Axes implements Linking
                 'name' => $entry->name,
                 'along' => $entry->along,
                 'rail' => $entry->rail,
+                'guides' => $entry->guides,
                 'span' => $entry->span?->text(),
                 'span_evidence' => $entry->spanEvidence?->value,
                 'blocks' => $entry->blocks,
@@ -174,6 +178,7 @@ final class Axes implements Linking
             $node->optionalQuantity('end_play', Dimension::Length),
             $node->optionalQuantity('turning_torque', Dimension::Torque),
             $node->optionalWithin('shock', Dimension::Ratio, '1', '5'),
+            $node->optionalLength('hand_wheel'),
         );
         foreach (array_keys(self::MEASURES) as $key) {
             $value = $drive->{self::MEASURES[$key]};

@@ -144,6 +144,8 @@ final class Leads implements Linking
             $node->optionalWhole('contacts_per_pole', 1, 24),
             $node->optionalFlag('strain_relief'),
             $node->optionalWhole('conductors', 1, 12),
+            $node->optionalFlag('made') ?? false,
+            $node->optionalQuantity('pulled', Dimension::Force),
         );
         $node->close();
 
@@ -162,6 +164,8 @@ final class Leads implements Linking
                 'contacts_per_pole' => $end->contactsPerPole,
                 'strain_relief' => $end->strainRelief,
                 'conductors' => $end->conductors,
+                'made' => $end->made ? true : null,
+                'pulled' => $end->pulled?->text(),
             ],
             static fn (mixed $v): bool => $v !== null,
         );

@@ -52,6 +52,7 @@ final class Needs implements Linking
             $weights,
             $node->has('sits_in') ? $this->seat($node) : null,
             $this->pieces($node),
+            $node->optionalLength('opening'),
         );
         $node->member('scale');
         $node->close();
@@ -151,6 +152,7 @@ final class Needs implements Linking
                         ),
                 'weights' => $entry->weights,
                 'sits_in' => $entry->seat,
+                'opening' => $entry->opening?->text(),
                 'pieces' => array_map(
                     static fn (Piece $p): array => array_filter(
                         ['name' => $p->name, 'batch' => $p->batch],

@@ -28,7 +28,13 @@ final class Settings implements Section
             $node->optionalFlag('done') ?? false,
             $node->optionalText('notes', 4000),
             $node->optionalText('planned'),
+            $node->optionalText('made'),
         );
+        foreach (Setting::isSecret($setting->about) ? ['value', 'planned', 'made'] : [] as $key) {
+            if (! in_array($setting->{$key}, [null, 'yes', 'no'], true)) {
+                $node->fail('is a secret, which is not kept here: say "yes" or "no", whether it is set.', $key);
+            }
+        }
         if ($setting->kind === 'temporary' && $setting->until === null) {
             $node->fail('is missing; say by when it must be undone, such as "before main power".', 'until');
         }
@@ -45,6 +51,7 @@ final class Settings implements Section
                 'kind' => $entry->kind,
                 'about' => $entry->about,
                 'planned' => $entry->planned,
+                'made' => $entry->made,
                 'value' => $entry->value,
                 'until' => $entry->until,
                 'done' => $entry->done ? true : null,

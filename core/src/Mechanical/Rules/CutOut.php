@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -32,7 +33,8 @@ final class CutOut implements Check
             'Cut-out',
             'Has the part that goes into this opening been measured, and does the opening leave enough of the panel?',
             Trade::Mechanical,
-            'Measure the part in hand before cutting; 10 mm left on either side of an opening: common practice, no source',
+            'Measure the part in hand before cutting; 10 mm left on either side of an opening, and 1.5 mm of play in it: common practice, no source',
+            ['play' => new Threshold('most an opening may be larger than its part needs', Quantity::of(1.5, 'mm'))],
         );
     }
 
@@ -70,6 +72,39 @@ final class CutOut implements Check
             $side->minus($opening)->times(0.5),
             'mm',
         );
+        $cut = $part->need->opening;
+        if ($cut !== null) {
+            $made = $inquiry->given(
+                "opening cut for {$part->need->role}",
+                'o',
+                $cut,
+                Evidence::Measured,
+                "needs/{$part->need->ref}/opening",
+            );
+            $over = $inquiry->work(
+                'Play of the opening as cut',
+                'p = o − c',
+                ['o' => $made, 'c' => $opening],
+                $made->minus($opening),
+                'mm',
+            );
+            if (! $over->isPositive() && ! $over->isZero()) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "The opening was cut to {$made}; {$part->need->role} needs {$opening}: it does not go in. File it out.",
+                    $inquiry->margin($opening, $made),
+                    "{$opening}",
+                );
+            }
+            if ($over->exceeds($inquiry->threshold('play'))) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "The opening was cut to {$made}, {$over} more than {$part->need->role} needs: it falls through, or stands loose.",
+                    null,
+                    "{$opening} to ".$opening->plus($inquiry->threshold('play')),
+                );
+            }
+        }
         $verdict = match (true) {
             ! $web->isPositive() => Verdict::Fails,
             Quantity::of(self::WEB, 'mm')->exceeds($web) => Verdict::Tight,

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\MoreBlocks;
 use Magpie\Core\Motion\AxisMotion;
@@ -30,7 +31,7 @@ final class GuideLoad implements Curable
             'Guide load',
             'Do the blocks carry weight, thrust and their lever, with enough to spare?',
             Trade::Mechanical,
-            'ISO 14728-1: L10 = (C/P)³ × 100 km; static safety of 3 with vibration: common practice, no source',
+            'ISO 14728-1: L10 = (C/P)³ × 100 km; of bearings that roll, ISO 281: (C/P)³ × 10⁶ turns; static safety of 3 with vibration: common practice, no source',
             topics: [Topic::Axes],
         );
     }
@@ -38,8 +39,11 @@ final class GuideLoad implements Curable
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->axes as $axis) {
-            if ($axis->rail !== null && ($axis->drive->mass !== null || $axis->drive->carries !== [])) {
-                yield Subject::ofAxis($axis, [$axis->rail]);
+            if (
+                ($axis->rail ?? $axis->guides) !== null &&
+                ($axis->drive->mass !== null || $axis->drive->carries !== [])
+            ) {
+                yield Subject::ofAxis($axis, array_values(array_filter([$axis->rail ?? $axis->guides])));
             }
         }
     }
@@ -47,7 +51,8 @@ final class GuideLoad implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
-        $rail = $inquiry->build->fitted($axis->rail ?? '') ?? $inquiry->lack("a rail for {$axis->name}");
+        $rail =
+            $inquiry->build->fitted($axis->rail ?? ($axis->guides ?? '')) ?? $inquiry->lack("a rail for {$axis->name}");
         $motion = AxisMotion::of($inquiry->survey, $axis);
         $drive = $axis->drive;
         $mass = $motion->mass($inquiry);
@@ -55,13 +60,16 @@ final class GuideLoad implements Curable
         $lever = $motion->given($inquiry, 'lever', 'height of load and force above the guides', 'h', $drive->lever);
         $acceleration = $motion->given($inquiry, 'acceleration', 'acceleration', 'a', $drive->acceleration);
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F_p', $drive->force);
-        $blocks = $axis->blocks * $rail->need->quantity;
+        // Rollers are counted as they are; of rails, the blocks on each.
+        $rollers = $axis->rail === null;
+        $onOne = $rollers ? $rail->need->quantity : $axis->blocks;
+        $blocks = $rollers ? $onOne : $onOne * $rail->need->quantity;
         $g = Quantity::of(DriveLoad::G, 'm/s²');
         $weight = $mass->times($g)->to('N');
         $along = $mass->times($acceleration)->plus($force)->plus($weight->times(sin($incline->in('rad'))));
         $flat = $weight->times(abs(cos($incline->in('rad'))))->over($blocks);
         $symbols = ['m' => $mass, 'a' => $acceleration, 'F_p' => $force, 'h' => $lever];
-        if ($axis->blocks > 1) {
+        if ($onOne > 1) {
             $spread = $motion->given($inquiry, 'spread', 'distance of the outer blocks', 'l', $drive->spread);
             $load = $inquiry->work(
                 'Load on the worst block',
@@ -107,31 +115,20 @@ final class GuideLoad implements Curable
             ['C_0' => $static, 'P' => $load],
             $static->over($load),
         );
-        $life = Quantity::of(($dynamic->in('N') / max(1e-6, $load->in('N'))) ** 3 * 100, 'm')->times(1000);
-        $inquiry->figure(
-            'life',
-            'travel until one block in ten is worn out',
-            $inquiry->work(
-                'Travel until one block in ten is worn out',
-                'L_10 = (C / P)³ × 100 km',
-                ['C' => $dynamic, 'P' => $load],
-                $life,
-                'km',
-            ),
-        );
-        if ($axis->blocks > 1) {
+        $this->life($inquiry, $rail, $rollers, $dynamic, $load);
+        if ($onOne > 1) {
             // The others on its rail take its whole share: of a pair, the survivor.
             $left = $inquiry->work(
                 'Static safety with one block lost',
                 'f₁ = f × (n_r − 1) / n_r',
-                ['f' => $safety, 'n_r' => Quantity::ratio($axis->blocks)],
-                $safety->times(($axis->blocks - 1) / $axis->blocks),
+                ['f' => $safety, 'n_r' => Quantity::ratio($onOne)],
+                $safety->times(($onOne - 1) / $onOne),
             );
             if ($left->isBelow(Quantity::ratio(1))) {
                 $inquiry->remark('One block lost, and the others give way.');
             }
         }
-        if ($rail->need->quantity > 2) {
+        if (! $rollers && $rail->need->quantity > 2) {
             $inquiry->remark('More than two rails over-constrain: they bind unless they are true.');
         }
         $verdict = match (true) {
@@ -142,10 +139,42 @@ final class GuideLoad implements Curable
 
         return $inquiry->conclude(
             $verdict,
-            "{$load} on the worst of {$blocks} blocks: {$safety} times below what it stands at rest (3 with vibration).",
+            "{$load} on the worst of {$blocks} ".
+                ($rollers ? 'bearings' : 'blocks').
+                ": {$safety} times below what it stands at rest (3 with vibration).",
             $inquiry->margin(Quantity::ratio(3), $safety),
             'static safety of 3',
         );
+    }
+
+    /** Travel until one in ten is worn out: of a block by its rail's rating, of a roller by its turns. */
+    private function life(Inquiry $inquiry, Fitted $rail, bool $rollers, Quantity $dynamic, Quantity $load): void
+    {
+        $times = ($dynamic->in('N') / max(1e-6, $load->in('N'))) ** 3;
+        if (! $rollers) {
+            $life = $inquiry->work(
+                'Travel until one block in ten is worn out',
+                'L_10 = (C / P)³ × 100 km',
+                ['C' => $dynamic, 'P' => $load],
+                Quantity::of($times * 100, 'm')->times(1000),
+                'km',
+            );
+            $inquiry->figure('life', 'travel until one block in ten is worn out', $life);
+
+            return;
+        }
+        $across = $inquiry->tryRead($rail, 'outer_diameter', 'D', Bound::Lowest);
+        if ($across === null) {
+            return;
+        }
+        $life = $inquiry->work(
+            'Travel until one bearing in ten is worn out',
+            'L_10 = (C / P)³ × 10⁶ × π × D',
+            ['C' => $dynamic, 'P' => $load, 'D' => $across],
+            $across->times($times * 1e6 * M_PI),
+            'km',
+        );
+        $inquiry->figure('life', 'travel until one bearing in ten is worn out', $life);
     }
 
     public function cures(): array

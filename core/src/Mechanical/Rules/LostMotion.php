@@ -19,6 +19,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
+use Magpie\Core\Quantity\Quantity;
 
 /** M16: what an axis loses when it turns back, against the accuracy wanted. */
 final class LostMotion implements Curable
@@ -30,10 +31,11 @@ final class LostMotion implements Curable
             'Lost motion',
             'Is what this axis loses when it turns back small against the accuracy wanted?',
             Trade::Mechanical,
-            'Backlash of the nut and axial play of the screw add up (ISO 230-2 calls it reversal error); half of the accuracy for them: common practice, no source',
+            'Backlash of the nut and axial play of the screw add up (ISO 230-2 calls it reversal error); half of the accuracy for them, and at most 0.02 mm where cutters climb: common practice, no source',
             [
                 'holds' => Threshold::share('share of the accuracy that turning back may cost', 0.5),
                 'tight' => Threshold::share('share above which it fails', 1.0),
+                'climb' => new Threshold('most that may be lost where cutters climb', Quantity::of(0.02, 'mm')),
             ],
             topics: [Topic::Axes],
         );
@@ -99,12 +101,20 @@ final class LostMotion implements Curable
             Verdict::Fails,
         );
 
+        $grabs = $inquiry->build->brief->cutDirection === 'climb' && $lost->exceeds($inquiry->threshold('climb'));
+        if ($grabs && $verdict === Verdict::Holds) {
+            $verdict = Verdict::Tight;
+        }
+
         return $inquiry->conclude(
             $verdict,
             "{$lost} is lost when it turns back; the brief wants {$accuracy}".
                 ($verdict === Verdict::Fails
                     ? ': a preloaded nut, or less play. Compensation in software does not hold against a cutter.'
-                    : '.'),
+                    : '.').
+                ($grabs
+                    ? ' Climb cutting pulls the work into the cutter by as much: cut conventionally, or take up the play.'
+                    : ''),
             $inquiry->margin($lost, $accuracy),
             "{$inquiry->threshold('holds')->to('%')} of {$accuracy}",
         );

@@ -235,6 +235,17 @@ async function remove(): Promise<void> {
         :save="(text, was) => set(`Seat of ${need!.role}`, 'needs', need!.ref, ['sits_in'], was, text || null)"
       />
     </p>
+    <p v-if="family?.fields.some((field) => field.key === 'cut_out')" class="small">
+      Opening cut for it
+      <EditCell
+        figure
+        label="Opening cut for it"
+        :value="need.opening"
+        unit="mm"
+        placeholder="not cut"
+        :save="(text, was) => set(`Opening of ${need!.role}`, 'needs', need!.ref, ['opening'], was, text || null)"
+      />
+    </p>
     <p v-if="need.reason" class="quiet">“{{ need.reason }}”</p>
     <template v-if="part">
       <p><EditCell label="Name of the part" :value="part.name" :save="storePart('Name', 'name')" /></p>

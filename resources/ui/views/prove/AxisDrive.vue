@@ -29,6 +29,7 @@ const measures = [
   ['lever', 'Height above guides', 'mm'],
   ['spread', 'Outer blocks apart', 'mm'],
   ['shock', 'Shock on the guides, times', ''],
+  ['hand_wheel', 'Hand wheel, radius', 'mm'],
 ] as const
 const measured = [
   ['end_play', 'Axial play of the screw', 'µm'],
@@ -131,6 +132,16 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
           :options="needsOf('controller_board')"
           placeholder="none"
           :save="save('Board', ['drive', 'board'])"
+        />
+      </dd>
+      <dt>Bearings it runs on, without a rail</dt>
+      <dd>
+        <EditCell
+          :label="`Bearings ${axis.name} runs on`"
+          :value="axis.guides"
+          :options="needsOf('bearing')"
+          placeholder="none"
+          :save="save('Bearings', ['guides'])"
         />
       </dd>
       <dt>Beam its rails lie on</dt>

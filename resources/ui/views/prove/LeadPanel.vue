@@ -222,6 +222,27 @@ async function drop(): Promise<void> {
             :save="storeFlag(lead, 'Strain relief', ['ends', side, 'strain_relief'])"
           />
         </dd>
+        <dt>Made</dt>
+        <dd>
+          <EditCell
+            :label="`Made, end ${side + 1}`"
+            :value="yes(lead.ends?.[side]?.made)"
+            :options="yesNo"
+            placeholder="no"
+            :save="storeFlag(lead, 'Made', ['ends', side, 'made'])"
+          />
+        </dd>
+        <dt>Stood a pull of</dt>
+        <dd>
+          <EditCell
+            figure
+            :label="`Stood a pull of, end ${side + 1}`"
+            :value="lead.ends?.[side]?.pulled"
+            unit="N"
+            placeholder="not pulled"
+            :save="store(lead, 'Pull', ['ends', side, 'pulled'])"
+          />
+        </dd>
       </dl>
     </template>
     <h3>Notes</h3>

@@ -35,22 +35,31 @@ const shown = computed(() =>
       only.value === 'all' ||
       (only.value === 'differs'
         ? line.state === 'differs'
-        : line.state === 'not read' || (line.kind === 'temporary' && !line.done)),
+        : !['agrees', 'differs'].includes(line.state) || (line.kind === 'temporary' && !line.done)),
   ),
 )
 const count = (state: string) => (lines.value ?? []).filter((line) => line.state === state).length
-const marks = { agrees: 'holds', differs: 'danger', 'to be set': 'unproven', 'not read': 'unproven' } as const
+const marks = {
+  agrees: 'holds',
+  differs: 'danger',
+  'to be set': 'unproven',
+  'set, not read back': 'unproven',
+  'not read': 'unproven',
+} as const
 
 /** The note of a line is made with its first word, and changed after that. */
-const read = (line: SettingLine) => (text: string, was: unknown) =>
-  line.setting === null
-    ? edit(`${line.label} read`, [
+const note = (line: SettingLine, member: 'value' | 'made') => (text: string, was: unknown) => {
+  const what = `${line.label} ${member === 'made' ? 'set' : 'read'}`
+
+  return line.setting === null
+    ? edit(what, [
         {
           section: 'settings',
-          create: { ref: nextRef('S-', build.value?.settings), kind: line.kind, about: line.key, value: text },
+          create: { ref: nextRef('S-', build.value?.settings), kind: line.kind, about: line.key, [member]: text },
         },
       ])
-    : set(`${line.label} read`, 'settings', line.setting, ['value'], was, text === '' ? null : text)
+    : set(what, 'settings', line.setting, [member], was, text === '' ? null : text)
+}
 function tick(line: SettingLine, done: boolean): void {
   const work =
     line.setting === null
@@ -127,7 +136,8 @@ const printed = () => window.print()
               <th class="tickoff">Done</th>
               <th>{{ kind === 'temporary' ? 'State' : 'What' }}</th>
               <th>{{ kind === 'temporary' ? 'Gone by' : 'Should be' }}</th>
-              <th v-if="kind !== 'temporary'">Is</th>
+              <th v-if="kind !== 'temporary'">Set to</th>
+              <th v-if="kind !== 'temporary'">Read back</th>
               <th>State</th>
               <th v-if="kind !== 'temporary'" class="wide-only">Follows from</th>
             </tr>
@@ -145,10 +155,28 @@ const printed = () => window.print()
                 />
               </td>
               <td>{{ line.label }}</td>
-              <td class="figure">{{ kind === 'temporary' ? line.until : (line.wants ?? 'not known') }}</td>
+              <td class="figure">
+                {{
+                  kind === 'temporary'
+                    ? line.until
+                    : `${line.sense === 'at most' ? 'at most ' : ''}${[line.wants ?? 'not known', ...line.or].join(' or ')}`
+                }}
+              </td>
               <td v-if="kind !== 'temporary'">
-                <EditCell :label="`${line.label} is`" :value="line.value" placeholder="not read" :save="read(line)" />
-                <span v-if="line.planned" class="quiet small">to be set to {{ line.planned }}</span>
+                <EditCell
+                  :label="`${line.label} was set to`"
+                  :value="line.made"
+                  :placeholder="line.planned ? `to be set to ${line.planned}` : 'not set'"
+                  :save="note(line, 'made')"
+                />
+              </td>
+              <td v-if="kind !== 'temporary'">
+                <EditCell
+                  :label="`${line.label} is`"
+                  :value="line.value"
+                  placeholder="not read"
+                  :save="note(line, 'value')"
+                />
               </td>
               <td :class="kind === 'temporary' ? (line.done ? 'holds' : 'tight') : marks[line.state]">
                 {{ kind === 'temporary' ? (line.done ? 'undone' : 'still there') : line.state }}

@@ -177,6 +177,12 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
             <HeaderField of="brief" :path="['accuracy']" label="Accuracy wanted" unit="mm" />
             <HeaderField
               of="brief"
+              :path="['cut_direction']"
+              label="Cutters fed"
+              :options="['climb', 'conventional', 'either']"
+            />
+            <HeaderField
+              of="brief"
               :path="['margin']"
               label="Free travel around a piece, each side"
               unit="mm"
