@@ -108,6 +108,9 @@ final readonly class FaultCurrent
         foreach ($way as $joint) {
             $lead = $circuits->topology->leadOf($joint);
             if ($lead === null) {
+                [$fitted, $port] = $circuits->topology->at($joint->b);
+                $known += $inquiry->tryPort($fitted, $port, 'resistance', 'R')?->in('Ω') ?? 0.0;
+
                 continue;
             }
             $resistance = $circuits->loopResistance($lead);

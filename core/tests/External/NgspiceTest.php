@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\External;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\FaultCurrent;
 use Magpie\Core\Electrical\Netlist;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
 use PHPUnit\Framework\TestCase;
 
 /** Against ngspice (Debian package ngspice): the same network, solved by a program that knows nothing of machines. */
@@ -183,6 +187,48 @@ final class NgspiceTest extends TestCase
             $flow->delivered((int) $circuits->topology->node('psu.out'))->in('A'),
             16e-3,
         );
+    }
+
+    public function test_a_short_at_the_far_end_of_a_lead_agrees(): void
+    {
+        $lead = static fn (string $ref, string $from, string $to, string $size, string $length): array => [
+            'ref' => $ref,
+            'from' => $from,
+            'to' => $to,
+            'conductor' => ['size' => $size, 'evidence' => 'datasheet'],
+            'length' => $length,
+        ];
+        $build = BuildFile::build(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '200 A']),
+                    Examples::part('fuse', 'fuse', ['rated_current' => '10 A', 'resistance' => '8 mΩ']),
+                    Examples::part('bed', 'heater', ['rated_power' => '100 W', 'rated_voltage' => '24 V']),
+                ],
+                [
+                    'leads' => [
+                        $lead('A', 'psu.out', 'fuse.in', '1.5 mm²', '0.6 m'),
+                        $lead('B', 'fuse.out', 'bed.power', '0.5 mm²', '2 m'),
+                    ],
+                ],
+            ) + [
+                'site' => ['ambient' => '20 °C'],
+                'magpie' => 1,
+                'build' => ['name' => 'N', 'kind' => 'n', 'currency' => 'GBP'],
+            ],
+        );
+        $survey = new Survey($build);
+        $inquiry = Inquiry::forFigures($survey, new Subject('lead', 'B', 'B'));
+        $fault = FaultCurrent::of($inquiry, $survey, $build->leads['B']);
+        $spice = $this->ngspice(
+            "short\nV1 1 0 24\nRA 1 2 ".
+                13.3e-3 * 2 * 0.6.
+                "\nRF 2 3 0.008\nRB 3 4 ".
+                39.0e-3 * 2 * 2 .
+                "\nRS 4 0 1e-9\n.op\n.control\nrun\nprint i(V1)\nquit\n.endc\n.end\n",
+        );
+
+        self::assertEqualsWithDelta(-$spice['i(v1)'], $fault->least, 0.1);
     }
 
     public function test_the_netlists_of_the_demos_give_every_load_the_same_volts(): void
