@@ -21,6 +21,7 @@ return [
         'display.rated_current',
         'fan.rated_current',
         'heater.contact_rating',
+        'heater.contacts_per_pole',
         'heater.rated_power',
         'heater.rated_voltage',
         'host_computer.rated_current',
@@ -261,6 +262,7 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
+        'switching_module.on_resistance',
     ],
     'E14' => [
         'mains_inlet.fuse_rating',
@@ -617,6 +619,7 @@ return [
         'hot_end.lining_limit',
     ],
     'M14' => [
+        'filament.colour',
         'filament.density',
         'filament.diameter',
         'filament.mass',

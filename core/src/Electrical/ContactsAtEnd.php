@@ -107,14 +107,7 @@ final readonly class ContactsAtEnd
     /** Voltage a housing is rated for; null when its sheet does not say. */
     public static function voltage(Inquiry $inquiry, Part $housing): ?Quantity
     {
-        $spec = $housing->spec('voltage_rating');
-        if ($spec !== null) {
-            $inquiry->absorb([
-                Input::ofSpec($housing, $spec, 'Rated for', "parts/{$housing->ref}/specs/voltage_rating", 'V_r'),
-            ]);
-        }
-
-        return $spec?->lowest();
+        return $inquiry->tryPart($housing, 'voltage_rating', 'V_r', Bound::Lowest);
     }
 
     private static function ofHousing(Inquiry $inquiry, Lead $lead, int $side, LeadEnd $end, string $place): ?self
@@ -123,16 +116,12 @@ final readonly class ContactsAtEnd
         if ($housing === null) {
             return null;
         }
-        $spec = $housing->spec('contact_rating');
-        $rating = $spec?->lowest();
-        if ($spec === null || $rating === null) {
-            $inquiry->miss("contact rating of {$housing->name}");
+        $rating = $inquiry->tryPart($housing, 'contact_rating', 'I_c', Bound::Lowest);
+        if ($rating === null) {
+            $inquiry->missSize("contact rating of {$housing->name}", "parts/{$housing->ref}/specs/contact_rating");
 
             return null;
         }
-        $inquiry->absorb([
-            Input::ofSpec($housing, $spec, 'Contact rating', "parts/{$housing->ref}/specs/contact_rating", 'I_c'),
-        ]);
 
         return new self($place, $rating, self::count($inquiry, $lead, $side, $end, null), kind: 'plug');
     }
@@ -147,7 +136,7 @@ final readonly class ContactsAtEnd
         }
         $rating = $inquiry->tryPort($fitted, $port, 'contact_rating', 'I_c', Bound::Lowest);
         if ($rating === null) {
-            $inquiry->miss("contact rating at {$place}");
+            $inquiry->missSize("contact rating at {$place}", Inquiry::whereOf($fitted, $port, 'contact_rating'));
 
             return null;
         }

@@ -208,7 +208,9 @@ final class FlowSolver
                 ? $this->converter($node)
                 : $this->circuits->demand($node, $this->scenario);
 
-        return $demand->resistance === null ? $demand : $demand->resting($this->circuits->restOf($source));
+        return $demand->resistance === null && $demand->power === null
+            ? $demand
+            : $demand->resting($this->circuits->restOf($source));
     }
 
     /**

@@ -16,7 +16,7 @@ use Magpie\Core\Quantity\Quantity;
  * so it is worked out once and kept.
  *
  * @phpstan-type Sum array{scenario: string, current: Quantity, terms: array<string, Quantity>,
- *     inputs: array<string, Input>, missing: list<string>}
+ *     inputs: array<string, Input>, shares: list<array{Quantity, list<Input>}>, missing: list<string>}
  */
 final class LeadsTogether implements Carried
 {
@@ -61,7 +61,7 @@ final class LeadsTogether implements Carried
             "All that goes through {$where} in \"{$sum['scenario']}\"",
             'I = '.implode(' + ', array_keys($sum['terms'])),
             $sum['terms'],
-            $sum['current'],
+            $inquiry->leaning($sum['current'], static fn (): array => $sum['shares']),
             'A',
         );
     }
@@ -108,8 +108,9 @@ final class LeadsTogether implements Carried
         if ($worst === null || $most === null) {
             return null;
         }
-        $terms = $inputs = [];
+        $terms = $inputs = $shares = [];
         foreach ($leads as $ref) {
+            array_push($shares, ...PowerLeads::shares($worst, $worst->behind($ref)));
             foreach ($worst->behind($ref) as $demand) {
                 foreach ($demand->inputs as $input) {
                     $inputs[$input->where] ??= $input;
@@ -128,6 +129,7 @@ final class LeadsTogether implements Carried
             'current' => $most,
             'terms' => $terms,
             'inputs' => $inputs,
+            'shares' => $shares,
             'missing' => array_map(strval(...), array_keys($missing)),
         ];
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
@@ -106,7 +107,10 @@ final class PowerLeads
                 $terms[] = [$symbol, $survey->build->roleOf($demand->need)];
             }
         }
-        $current = $flow->current($lead->ref) ?? $inquiry->lack('its current');
+        $current = $inquiry->leaning(
+            $flow->current($lead->ref) ?? $inquiry->lack('its current'),
+            static fn (): array => self::shares($flow, $behind),
+        );
         if ($terms === []) {
             // Nothing it feeds is known to run: no current is not one of 0 A.
             if (! $inquiry->isIncomplete()) {
@@ -123,6 +127,25 @@ final class PowerLeads
             (count($terms) > 6 ? ' and '.(count($terms) - 6).' more' : '');
 
         return $inquiry->work($label, 'I = '.implode(' + ', array_column($terms, 0)), $symbols, $current, 'A');
+    }
+
+    /**
+     * What each of some loads takes, with what that rests on.
+     *
+     * @param  list<Demand>  $demands
+     * @return list<array{Quantity, list<Input>}>
+     */
+    public static function shares(Flow $flow, array $demands): array
+    {
+        $shares = [];
+        foreach ($demands as $demand) {
+            $taken = $flow->taken($demand);
+            if ($taken !== null) {
+                $shares[] = [$taken, $demand->inputs];
+            }
+        }
+
+        return $shares;
     }
 
     /**

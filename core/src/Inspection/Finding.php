@@ -20,8 +20,12 @@ final readonly class Finding
      * @param  list<string>  $missing  what must be known before the check can pass
      * @param  Verdict|null  $otherwise  what it would be if its evidence were strong enough
      * @param  array<string, string>  $wanted  of what is missing: where it would be written
+     * @param  array<string, true>  $sizes  of what is missing: sizes of things that are there
      * @param  array<string, array{string, Quantity}>  $figures  what a builder asks for beside the verdict: label and value, by a
      *     key of the check's own
+     * @param  string|null  $said  the headline without what keeps it from being proven
+     * @param  list<array{label: string, where: string, from: Quantity, to: Quantity}>  $whatever  what it stands for, whatever
+     *     that is between two bounds
      * @param  list<string>  $leads  it speaks of, where its subject is none
      * @param  string|null  $trouble  why the rule itself could not be carried through, and where, for the log
      */
@@ -41,6 +45,9 @@ final readonly class Finding
         public ?string $trouble = null,
         public array $figures = [],
         public array $leads = [],
+        public array $whatever = [],
+        public ?string $said = null,
+        public array $sizes = [],
     ) {
     }
 
@@ -124,6 +131,15 @@ final readonly class Finding
             'working' => array_map(static fn (WorkingStep $s): array => $s->toArray(), $this->working),
             'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
             'missing' => $this->missing,
+            'whatever' => array_map(
+                static fn (array $w): array => [
+                    'label' => $w['label'],
+                    'where' => $w['where'],
+                    'from' => (string) $w['from'],
+                    'to' => (string) $w['to'],
+                ],
+                $this->whatever,
+            ),
         ];
     }
 }

@@ -50,6 +50,12 @@ final readonly class Input
         );
     }
 
+    /** Its size; null of a word or a flag. */
+    public function quantity(): ?Quantity
+    {
+        return $this->given instanceof Spec ? $this->given->nominal() : $this->given;
+    }
+
     /**
      * @return array<string, string|null>
      */

@@ -40,12 +40,19 @@ final class Inquiry
     /** @var array<string, string> what is missing → where it would be written */
     private array $wanted = [];
 
+    /** @var array<string, true> of what is missing, values of things that are there: all that is not known is their size */
+    private array $sizes = [];
+
+    /** @var array<string, true> where inputs stand that a solved value was leant by */
+    private array $leant = [];
+
     private ?string $scenario = null;
 
     /** @var list<string> */
     private array $leads = [];
 
     /**
+     * @param  Supposition|null  $supposed  values it is asked with in place of those that are not known well
      * @param  Throwable|null  $broken  what kept the check from saying what it is about
      */
     public function __construct(
@@ -53,6 +60,7 @@ final class Inquiry
         public readonly Card $card,
         public readonly Subject $subject,
         public readonly ?Throwable $broken = null,
+        private readonly ?Supposition $supposed = null,
     ) {
         $this->build = $survey->build;
     }
@@ -87,7 +95,7 @@ final class Inquiry
         foreach ($keys as $symbol => $key) {
             $quantity = $this->tryRead($fitted, $key, $symbol, $bound);
             if ($quantity === null) {
-                $this->miss(
+                $this->missSize(
                     lcfirst($fitted->part->family->field($key)->label ?? $key).' of '.$fitted->need->role,
                     "parts/{$fitted->part->ref}/specs/{$key}",
                 );
@@ -108,7 +116,7 @@ final class Inquiry
         $spec = $fitted->part->spec($key);
 
         return $spec === null
-            ? null
+            ? $this->supposed?->value("parts/{$fitted->part->ref}/specs/{$key}")
             : $this->take(
                 $fitted->part,
                 $spec,
@@ -117,6 +125,17 @@ final class Inquiry
                 $bound,
                 $fitted->part->family->field($key)->label ?? $key,
             );
+    }
+
+    /** As tryRead(), of a part that fills no need, such as the housing on a lead's end. */
+    public function tryPart(Part $part, string $key, string $symbol, Bound $bound = Bound::Nominal): ?Quantity
+    {
+        $where = "parts/{$part->ref}/specs/{$key}";
+        $spec = $part->spec($key);
+
+        return $spec === null
+            ? $this->supposed?->value($where)
+            : $this->take($part, $spec, $where, $symbol, $bound, $part->family->field($key)->label ?? $key);
     }
 
     /** A choice, or a free text such as the points of a curve; null when it is not there. */
@@ -197,7 +216,7 @@ final class Inquiry
     ): ?Quantity {
         $spec = $fitted->part->portSpec($port, $key);
         if ($spec === null) {
-            return null;
+            return $this->supposed?->value(self::whereOf($fitted, $port, $key));
         }
         $where = isset($port->specs[$key])
             ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}"
@@ -223,17 +242,24 @@ final class Inquiry
     ): Quantity {
         $found = $this->tryPort($fitted, $port, $key, $symbol, $bound);
         if ($found === null) {
-            $own = $port->lends[$key] ?? null;
-            $this->miss(
+            $this->missSize(
                 str_replace('_', ' ', $key)." of {$fitted->need->role}, port {$port->name}",
-                $own === null
-                    ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}"
-                    : "parts/{$fitted->part->ref}/specs/{$own}",
+                self::whereOf($fitted, $port, $key),
             );
             throw new InputMissing;
         }
 
         return $found;
+    }
+
+    /** Where a port's value would be written that nobody has: on its part's sheet, where that lends it. */
+    public static function whereOf(Fitted $fitted, Port $port, string $key): string
+    {
+        $own = $port->lends[$key] ?? null;
+
+        return $own === null
+            ? "parts/{$fitted->part->ref}/ports/{$port->name}/specs/{$key}"
+            : "parts/{$fitted->part->ref}/specs/{$own}";
     }
 
     /**
@@ -243,6 +269,7 @@ final class Inquiry
      */
     public function given(string $label, string $symbol, ?Quantity $value, ?Evidence $evidence, string $where): Quantity
     {
+        $value = $this->supposed?->value($where) ?? $value;
         if ($value === null) {
             $this->miss($label, $where);
             throw new InputMissing;
@@ -303,6 +330,13 @@ final class Inquiry
         }
 
         return null;
+    }
+
+    /** As miss(), of the size of something that is there: it is one of those its family has seen. */
+    public function missSize(string $what, string $where): void
+    {
+        $this->miss($what, $where);
+        $this->sizes[$what] = true;
     }
 
     public function isIncomplete(): bool
@@ -398,8 +432,9 @@ final class Inquiry
             $verdict = Verdict::Tight;
         }
         $otherwise = null;
+        $said = $headline;
         if ($verdict->passes()) {
-            $weak = array_filter($this->inputs, fn (Input $i): bool => $i->evidence->isWeakerThan($this->card->asks));
+            $weak = array_filter($this->inputs, $this->isWeak(...));
             if ($this->missing !== []) {
                 [$verdict, $otherwise] = [Verdict::Unproven, $verdict];
                 $headline .= ' Not known yet: '.implode('; ', $this->missing).'.';
@@ -430,9 +465,50 @@ final class Inquiry
             $this->scenario,
             $otherwise,
             $this->wanted,
+            sizes: $this->sizes,
             figures: $this->figures,
             leads: $this->leads,
+            said: $said,
         );
+    }
+
+    /** Whether an input rests on less than the check asks, and nothing was supposed in its place. */
+    private function isWeak(Input $input): bool
+    {
+        return ! $this->card->informs &&
+            $input->evidence->isWeakerThan($this->card->asks) &&
+            $this->supposed?->has($input->where) !== true &&
+            ! isset($this->leant[$input->where]);
+    }
+
+    /**
+     * What was solved from values that may be off, leant to the side that is supposed.
+     *
+     * @param  callable(): list<array{Quantity, list<Input>}>  $shares  of what it is made up, each with what that rests on
+     */
+    public function leaning(Quantity $value, callable $shares): Quantity
+    {
+        if ($this->supposed === null) {
+            return $value;
+        }
+        [$said, $off] = [0.0, 0.0];
+        foreach ($shares() as [$share, $inputs]) {
+            $times = 1.0;
+            foreach ($inputs as $input) {
+                if ($input->evidence->isWeakerThan($this->card->asks)) {
+                    $by = Plausible::times($this->build, $input);
+                    if ($by !== null) {
+                        $this->leant[$input->where] = true;
+                        $times *= $by;
+                    }
+                }
+            }
+            $size = abs($share->in($value->unit->symbol));
+            $said += $size;
+            $off += $size * $times ** $this->supposed->lean;
+        }
+
+        return $said > 0 ? $value->times($off / $said) : $value;
     }
 
     /** The finding of a judgement that was left early. */
@@ -453,6 +529,7 @@ final class Inquiry
             $this->missing,
             $this->scenario,
             wanted: $this->wanted,
+            sizes: $this->sizes,
             figures: $this->figures,
             leads: $this->leads,
         );
@@ -498,7 +575,7 @@ final class Inquiry
             $this->noteSpec($part, $spec, $where, $symbol, $label);
         }
 
-        return $quantity;
+        return $quantity === null ? null : $this->supposed?->value($where) ?? $quantity;
     }
 
     private function noteSpec(Part $part, Spec $spec, string $where, string $symbol, string $label): void

@@ -103,6 +103,27 @@ final readonly class Inspector
 
     public function ask(Check $check, Inquiry $inquiry, Survey $survey): Finding
     {
+        $finding = self::judged($check, $inquiry, $survey);
+
+        return $finding->verdict === Verdict::Unproven && $finding->trouble === null
+            ? Whatever::of($finding, $survey, $this->judging($check, $inquiry, $survey)) ?? $finding
+            : $finding;
+    }
+
+    /**
+     * @return callable(Supposition): Finding the same check of the same subject, with some values supposed
+     */
+    public function judging(Check $check, Inquiry $inquiry, Survey $survey): callable
+    {
+        return static fn (Supposition $supposed): Finding => self::judged(
+            $check,
+            new Inquiry($survey, $inquiry->card, $inquiry->subject, null, $supposed),
+            $survey,
+        );
+    }
+
+    private static function judged(Check $check, Inquiry $inquiry, Survey $survey): Finding
+    {
         try {
             return $inquiry->broken === null ? $check->judge($inquiry, $survey) : $inquiry->troubled($inquiry->broken);
         } catch (InputMissing) {

@@ -11,6 +11,9 @@ final class PortSheet
 {
     public const USES = ['motor', 'heater', 'fan', 'light', 'thermistor', 'switch', 'probe', 'signal'];
 
+    /** What the circuits are solved with, beside being read: of these a check cannot suppose another value by itself. */
+    public const SOLVED = ['voltage', 'resistance'];
+
     /** What a source does when it is shorted: gives nothing for as long as that lasts, or goes on giving. */
     public const ON_SHORT = ['shuts down and tries again', 'goes on giving'];
 

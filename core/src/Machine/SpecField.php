@@ -146,13 +146,22 @@ final readonly class SpecField
         );
     }
 
+    /**
+     * @return array{Quantity, Quantity}|null lowest and highest size anyone has seen
+     */
+    public function plausible(): ?array
+    {
+        return $this->plausible === null ? null : $this->bounds($this->plausible);
+    }
+
     /** The nearest size anyone has seen: an efficiency cannot be off by so much that it exceeds one. */
     public function nearest(Quantity $value): Quantity
     {
-        if ($this->plausible === null) {
+        $plausible = $this->plausible();
+        if ($plausible === null) {
             return $value;
         }
-        [$low, $high] = $this->bounds($this->plausible);
+        [$low, $high] = $plausible;
 
         return Quantity::min(Quantity::max($value, $low), $high)->to($value->unit->symbol);
     }

@@ -22,11 +22,18 @@ use Magpie\Core\Quantity\Money;
 /**
  * The cheapest fix: every proposal is made to the whole build and the whole build is inspected again. Kept is what
  * betters the finding and leaves no verdict anywhere worse than it was.
+ *
+ * @phpstan-import-type Change from Changes
+ *
+ * @phpstan-type Offer array{changes: list<Change>, ...}
  */
 final readonly class RemedySearch
 {
     /** Remedies handed on. */
     private const MOST = 8;
+
+    /** Other parts for one place that are handed on before everything else is. */
+    private const ALIKE = 4;
 
     /** Remedies that spoil something, of which what mends that is looked for. */
     private const PAIRED = 3;
@@ -126,10 +133,50 @@ final readonly class RemedySearch
             'tried' => $tried,
             'remedies' => array_map(
                 static fn (array $r): array => array_diff_key($r, ['order' => 0]),
-                array_slice($kept, 0, self::MOST),
+                array_slice(self::varied($kept), 0, self::MOST),
             ),
             'left_out' => $left,
         ];
+    }
+
+    /**
+     * Of other parts for one place the first few, so that other ways are seen beside them; the rest come last.
+     *
+     * @param  list<Offer>  $kept  the best first
+     * @return list<Offer>
+     */
+    private static function varied(array $kept): array
+    {
+        $first = $last = $parts = [];
+        foreach ($kept as $offer) {
+            $place = self::placeOf($offer['changes']);
+            $parts[$place] = ($parts[$place] ?? 0) + 1;
+            if ($place !== '' && $parts[$place] > self::ALIKE) {
+                $last[] = $offer;
+            } else {
+                $first[] = $offer;
+            }
+        }
+
+        return [...$first, ...$last];
+    }
+
+    /**
+     * The need that gets another part; '' where none does.
+     *
+     * @param  list<Change>  $changes
+     */
+    private static function placeOf(array $changes): string
+    {
+        foreach ($changes as $change) {
+            foreach ($change['set'] ?? [] as $set) {
+                if ($change['section'] === 'needs' && $set['path'] === ['choice']) {
+                    return $change['ref'] ?? '';
+                }
+            }
+        }
+
+        return '';
     }
 
     /** The build with a remedy carried out; null where that betters nothing or the format refuses it. */
@@ -184,7 +231,7 @@ final readonly class RemedySearch
      * @param  array<string, Verdict>  $turned
      * @param  array{planned: string, open: list<mixed>, baskets: list<array<string, mixed>>, ...}  $money  of the build as
      *     it is
-     * @return array<string, mixed>
+     * @return Offer
      */
     private function offer(Finding $finding, Remedy $remedy, array $turned, array $money, Standing $after): array
     {

@@ -459,7 +459,6 @@ final class LimitsTest extends TestCase
 
         foreach (
             [
-                'E01/bed' => 'rated power of bed',
                 'E03/W1' => 'rated power of bed',
                 'E05/psu.out' => 'rated current of psu, port out',
                 'E13/psu.out' => 'rated current of psu, port out',

@@ -3264,6 +3264,13 @@ export interface components {
                 label: string;
                 value: string;
             }[];
+            /** @description What is not known well and turns nothing, and between what it may lie. */
+            whatever: {
+                label: string;
+                where: string;
+                from: string;
+                to: string;
+            }[];
         } & {
             [key: string]: unknown;
         });

@@ -176,6 +176,13 @@ final class BoardOutput implements Curable
             ),
         );
 
-        return $worst ?? $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
+        if ($worst !== null) {
+            [$sum, $symbols, $flow] = $worst;
+            $demands = array_merge(...array_map($flow->behind(...), $joints));
+
+            return [$inquiry->leaning($sum, static fn (): array => PowerLeads::shares($flow, $demands)), $symbols, $flow];
+        }
+
+        return $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');
     }
 }

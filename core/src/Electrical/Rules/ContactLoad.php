@@ -196,7 +196,7 @@ final class ContactLoad implements Curable
         }
         if (! $contacts->counted || $contacts->shared === []) {
             // Asked only where it matters.
-            $most = self::mostAt($survey, $at);
+            $most = self::mostAt($inquiry, $survey, $at);
             if (
                 $most?->exceeds($contacts->rating->times($inquiry->threshold('holds'))) === true &&
                 $most->exceeds($alone)
@@ -223,20 +223,35 @@ final class ContactLoad implements Curable
     }
 
     /** All that goes through a port, in the scenario in which it is most: what leaves a source, or all leads at it. */
-    private static function mostAt(Survey $survey, PortRef $at): ?Quantity
+    private static function mostAt(Inquiry $inquiry, Survey $survey, PortRef $at): ?Quantity
     {
         $circuits = Circuits::of($survey);
         $node = $circuits->topology->node($at->text());
-        $most = null;
         if ($node === null) {
             return null;
         }
+        $worst = $most = null;
         foreach ($circuits->flows() as $flow) {
             $through = $flow->through($node);
-            $most = $through === null || $most?->exceeds($through) === true ? $most : $through;
+            if ($through !== null && ($most === null || $through->exceeds($most))) {
+                [$worst, $most] = [$flow, $through];
+            }
+        }
+        if ($worst === null || $most === null || $circuits->topology->countAt($at->text()) < 2) {
+            return $most;
+        }
+        $demands = [];
+        foreach ($circuits->topology->outward($node) as $joint) {
+            array_push($demands, ...$worst->behind($joint));
+        }
+        foreach ($demands as $demand) {
+            $inquiry->absorb($demand->inputs);
+            foreach ($demand->missing as $missing) {
+                $inquiry->miss($missing);
+            }
         }
 
-        return $most;
+        return $inquiry->leaning($most, static fn (): array => PowerLeads::shares($worst, $demands));
     }
 
     /** Whether an end is held by a plug, terminal or splice of its own, which E27 judges for all leads together. */

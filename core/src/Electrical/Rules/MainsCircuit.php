@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
@@ -81,7 +82,10 @@ final class MainsCircuit implements Check
                     $inquiry->miss($missing);
                 }
             }
-            $taken = $flow->delivered($node) ?? $inquiry->lack("what {$role} takes");
+            $taken = $inquiry->leaning(
+                $flow->delivered($node) ?? $inquiry->lack("what {$role} takes"),
+                static fn (): array => PowerLeads::shares($flow, $flow->demands($node)),
+            );
             $symbols['I_'.(count($symbols) + 1)] = $taken;
             $sum = $sum->plus($taken);
         }

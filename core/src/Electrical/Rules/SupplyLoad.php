@@ -91,6 +91,7 @@ final class SupplyLoad implements Curable
             }
             $inquiry->lack('a load that runs on it in some scenario');
         }
+        $load = $inquiry->leaning($load, static fn (): array => PowerLeads::shares($worst, $worst->demands($node)));
         $inquiry->work(
             "Load in \"{$worst->scenario->name}\": ".implode(', ', $names),
             'I = '.implode(' + ', array_keys($symbols)),

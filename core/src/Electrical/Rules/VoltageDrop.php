@@ -139,11 +139,13 @@ final class VoltageDrop implements Curable
             // The network was solved in the air it lies in: what its own load warms it by is taken off what arrives.
             $arrives = $arrives->minus($current->times($loop)->times($more - 1));
         }
+        $lost = $inquiry->leaning($held->minus($arrives), static fn (): array => PowerLeads::shares($worst, $worst->demands($source)));
+        $arrives = $held->minus($lost);
         $drop = $inquiry->work(
             'Lost on the way',
             'U = V − V_a',
             ['V' => $held, 'V_a' => $arrives],
-            $held->minus($arrives),
+            $lost,
             'V',
         );
         $share = $inquiry->work(
