@@ -59,6 +59,7 @@ final class Schema
                     Column::text('scale_longer', 'scale.longer'),
                     Column::text('sits_in'),
                     Column::text('opening'),
+                    Column::text('stage'),
                 ],
                 [
                     'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
@@ -436,6 +437,13 @@ final class Schema
                 Column::text('planned'),
                 Column::text('made'),
             ]),
+            'accepted' => new Table('accepted', [
+                Column::text('finding'),
+                Column::text('why'),
+                Column::text('who'),
+                Column::text('of'),
+                Column::text('until'),
+            ]),
         ];
     }
 
@@ -457,6 +465,7 @@ final class Schema
                 Column::text('contingency'),
                 Column::text('weekly'),
                 Column::text('pace'),
+                Column::text('stage'),
             ],
             'site' => [
                 Column::text('mains_voltage'),

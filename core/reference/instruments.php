@@ -52,6 +52,11 @@ return [
         'output_voltage' => ['multimeter', 'At the terminals, at full load.', '1 %'],
         'service_temperature' => ['thermocouple', 'Taped to the part after an hour at work.', '2 %'],
         'skin_temperature' => ['thermocouple', 'Taped to the housing after an hour at work.', '2 %'],
+        'strain_relief' => ['a look and a tug', 'Pull gently at the lead: the joint must not move.', '0 %'],
+        'termination' => ['a look', 'Ferrule, fork, ring or crimp; never bare or tinned strands under a screw.', '0 %'],
+        'bond' => ['low-resistance meter', 'Unplugged, from the pin of the plug to bare metal.', '10 %'],
+        'end_play' => ['dial indicator', 'On the end of the screw, pushed and pulled by hand.', '5 %'],
+        'turning_torque' => ['spring scale on an arm', 'Motor uncoupled; pull at right angles, force times arm.', '10 %'],
         'runout' => ['dial indicator', 'On a gauge pin in the collet, turned by hand, drive unplugged.', '5 %'],
     ],
     'by_dimension' => [
@@ -98,6 +103,10 @@ return [
         'control_min',
         'control_max',
         'contacts_per_pole',
+        'on_short',
+        'fuse_kind',
+        'kind',
+        'speed',
     ],
     'limit' => [
         'the maker\'s sheet',

@@ -39,6 +39,7 @@ return [
         'sensor.rated_current',
         'spindle.efficiency',
         'spindle.rated_power',
+        'stop_button.rated_current',
         'switching_module.contact_rating',
     ],
     'E02-open' => [
@@ -299,6 +300,8 @@ return [
         'switching_module.on_resistance',
     ],
     'E17' => [
+        'mains_inlet.switch',
+        'power_supply.own_switch',
         'relay.holds_itself',
         'relay.kind',
         'relay.normally',

@@ -24,7 +24,7 @@ final class JourneyTest extends BrowserTestCase
         $b->sees('No account has this e-mail address and password.');
         $b->type('Password', 'magpie-demo');
         $b->press('Sign in');
-        $b->sees('what matters most first');
+        $b->sees('worst consequence first');
 
         // A new build.
         $build = $this->begin($b, 'Bench trial', 'printer');
@@ -79,6 +79,8 @@ final class JourneyTest extends BrowserTestCase
         $b->find('//button[@aria-label="Hottest air: 30 °C. Edit"]');
         $b->press('Fit');
         $b->find('//tr[contains(., "E13") and contains(., "Danger") and contains(., "No fuse")]');
+
+        $b->press('by verdict');
         $b->click('//button[contains(., "E04") and contains(., "Voltage drop")]');
         $b->find('//aside//h3[contains(., "Working")]');
         $working = str_replace("\u{a0}", ' ', $b->text('//aside'));
@@ -94,6 +96,18 @@ final class JourneyTest extends BrowserTestCase
         $b->sees('Done again: Hottest air of the site');
         $b->key('h');
         $b->sees('Import parts-list.csv');
+        $b->key(WebDriverKeys::ESCAPE);
+
+        // Accepted with a reason it is counted apart, and comes back when that is taken back.
+        $b->press('by cause');
+        $b->click('//tr[contains(., "E13")]//button[contains(., "Protection of leads")]');
+        $b->press('Accept it as it is, with a reason');
+        $b->type('Why it may stand', 'On the bench only, and never alone.');
+        $b->type('Who accepts it', 'Robin');
+        $b->press('Accept it');
+        $b->find('//section[@aria-label="Accepted"]//tr[contains(., "On the bench only") and contains(., "Robin")]');
+        $b->press('No longer accept it');
+        $b->find('//tr[contains(., "E13") and contains(., "Danger") and contains(., "No fuse")]');
         $b->key(WebDriverKeys::ESCAPE);
 
         // Power: a scenario, and headroom in amps and percent.
@@ -283,7 +297,7 @@ final class JourneyTest extends BrowserTestCase
         $b = $this->browser();
         $this->enter($b);
         $b->open('/builds/1/prove/fit');
-        $b->sees('what matters most first');
+        $b->sees('worst consequence first');
         $b->key('f');
         $field = $b->find('//input[@role="combobox"]');
         usleep(200_000);
@@ -330,7 +344,7 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/2/choose/library' => 'example',
                 '/builds/1/choose/parts' => 'Belts',
                 '/builds/1/choose/import' => 'Choose a CSV file',
-                '/builds/1/prove/fit' => 'what matters most first',
+                '/builds/1/prove/fit' => 'worst consequence first',
                 '/builds/1/prove/leads' => 'W12',
                 '/builds/1/prove/wiring' => 'not known; broken',
                 '/builds/1/prove/harness' => 'Wire to have',

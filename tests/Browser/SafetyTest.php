@@ -48,12 +48,12 @@ final class SafetyTest extends BrowserTestCase
         $b->sees('"neither" is not a family');
         $write(str_replace('no_such_family', 'belt', $typed));
         $b->press('Store the entry');
-        $b->sees('what matters most first');
+        $b->sees('worst consequence first');
 
         // Undo does not break it again: what would leave it unreadable stays, and is named.
         $b->key('u');
         $b->sees('Left as it is: needs belt');
-        $b->sees('what matters most first');
+        $b->sees('worst consequence first');
         $client->send('DELETE', "/api/builds/{$build}");
     }
 

@@ -162,17 +162,17 @@ final class ScopeAndChooseTest extends BrowserTestCase
 
         // Measure first: a reading is written where it stands and its line is done.
         $b->open("/builds/{$build}/choose/measure");
-        $b->find('//tr[contains(., "light strip")][contains(., "clamp meter")]');
-        $b->click('//tr[contains(., "light strip")]//button[starts-with(@aria-label, "Reading of")]');
+        $b->find('//tr[contains(., "host computer")][contains(., "clamp meter")]');
+        $b->click('//tr[contains(., "host computer")][contains(., "clamp meter")]//button[starts-with(@aria-label, "Reading of")]');
         $b->driver->switchTo()->activeElement()->sendKeys('0.31 V')->sendKeys(WebDriverKeys::ENTER);
         $b->sees('a current is wanted here');
         $b->driver
             ->switchTo()
             ->activeElement()
             ->sendKeys([WebDriverKeys::CONTROL, 'a'])
-            ->sendKeys('0.31')
+            ->sendKeys('1.4')
             ->sendKeys(WebDriverKeys::ENTER);
-        $b->waitUntilGone('//tr[contains(., "Rated current of 24 V light strip")]');
+        $b->waitUntilGone('//tr[contains(., "Highest current of Single-board host computer")]');
 
         // Two variants line by line.
         $b->open("/builds/{$build}/scope/variants");

@@ -70,7 +70,16 @@ final class CheckCommandTest extends TestCase
         $data = json_decode($out, true, 64, JSON_THROW_ON_ERROR);
 
         self::assertSame(1, $status);
-        self::assertSame([1, 'Bed', true], [$data['magpie_inspection'], $data['build'], $data['power_forbidden']]);
+        self::assertSame([2, 'Bed', true], [$data['magpie_inspection'], $data['build'], $data['power_forbidden']]);
+        self::assertSame('E02/W1', $data['causes'][0]['key']);
+        self::assertSame([[], []], [$data['later'], $data['accepted']]);
+        foreach ($data['causes'] as $cause) {
+            self::assertSame(
+                [],
+                Schemas::breaks((string) json_encode($cause), 'api/openapi.json#/components/schemas/Cause'),
+                $cause['key'],
+            );
+        }
         foreach ($data['findings'] as $finding) {
             self::assertSame(
                 [],

@@ -96,7 +96,10 @@ final class LinksTest extends TestCase
             [Examples::part('rollers', 'bearing', [])],
             ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'guides' => 'rollers']]],
         );
-        $other = ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'Other', 'kind' => 'plotter', 'currency' => 'GBP']];
+        $other = [
+            'magpie' => BuildFile::VERSION,
+            'build' => ['name' => 'Other', 'kind' => 'plotter', 'currency' => 'GBP'],
+        ];
 
         return [$demo('linnet'), $demo('dunlin'), BuildFile::build($other + $rollers)];
     }

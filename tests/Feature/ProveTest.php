@@ -147,9 +147,9 @@ final class ProveTest extends FeatureTestCase
             ->assertOk()
             ->json('verdict');
         self::assertSame(
-            ['unproven', 'unproven'],
+            ['holds', 'unproven'],
             [$verdict('M05-preload/x'), $verdict('M05-preload/y')],
-            'Of X the motor is known from a listing only, of Y nothing was measured.',
+            'Of X the motor is known from a listing only, which turns nothing; of Y nothing was measured.',
         );
         self::assertMatchesRegularExpression(
             '/of 1\.07\sN\sm/u',
@@ -218,6 +218,47 @@ final class ProveTest extends FeatureTestCase
             $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         }
         self::assertSame($file, $this->get("/api/builds/{$build->id}/file")->getContent());
+    }
+
+    public function test_a_finding_is_accepted_with_a_reason_and_comes_back_when_it_changes(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $overview = fn (): array => $this->getJson("/api/builds/{$build->id}")->assertOk()->json('overview');
+        $before = $overview();
+        $finding = $this->getJson("/api/builds/{$build->id}/findings/E02/W4")->assertOk()->json();
+        $accept = static fn (string $why): array => [
+            [
+                'section' => 'accepted',
+                'create' => ['ref' => 'A-1', 'finding' => 'E02/W4', 'why' => $why, 'who' => 'Isla', 'of' => $finding['digest']],
+            ],
+        ];
+        $this->edit($build, $accept('ok'))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/accepted/A-1/why');
+        $this->edit($build, $accept('A larger plug is on its way; it is not powered until then.'))->assertOk();
+
+        $after = $overview();
+        self::assertSame($before['tally']['danger'] - 1, $after['tally']['danger']);
+        self::assertSame(['E02/W4', 'Isla'], [$after['accepted'][0]['finding'], $after['accepted'][0]['who']]);
+        self::assertContains('E02/W4', array_column($after['findings'], 'key'), 'It still shows where it concerns somebody.');
+        self::assertNotContains('E02/W4', array_merge(...array_column($after['causes'], 'findings')));
+
+        $this->edit($build, self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '300 W', '288 W'))->assertOk();
+        self::assertSame([], $overview()['accepted']);
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertCount(1, $overview()['accepted']);
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertSame($before['tally'], $overview()['tally']);
+    }
+
+    public function test_what_is_told_later_follows_how_far_the_build_is(): void
+    {
+        $this->as($this->isla());
+        $build = $this->linnet();
+        $later = fn (): int => $this->getJson("/api/builds/{$build->id}")->assertOk()->json('overview.later');
+        self::assertSame(0, $later());
+        $this->edit($build, self::setting('build', '', ['stage'], 'planned', null))->assertOk();
+        self::assertGreaterThan(10, $later());
+        $this->edit($build, self::setting('build', '', ['stage'], 'finished', 'planned'))->assertStatus(422);
     }
 
     public function test_several_findings_are_cured_together(): void

@@ -67,7 +67,12 @@ final class BuildController
             ? BuildFile::read($data['file'])
             : BuildFile::build([
                 'magpie' => BuildFile::VERSION,
-                'build' => ['name' => $data['name'], 'kind' => $data['kind'], 'currency' => $data['currency']],
+                'build' => [
+                    'name' => $data['name'],
+                    'kind' => $data['kind'],
+                    'currency' => $data['currency'],
+                    'stage' => 'planned',
+                ],
             ]);
 
         return new JsonResponse(['id' => Workspace::add($workshop, $machine)->id], 201);

@@ -23,8 +23,11 @@ use Magpie\Core\Work\Reading;
  */
 final readonly class Overview
 {
-    public function __construct(private Inspection $inspection, private DateTimeImmutable $now)
+    private Inspection $inspection;
+
+    public function __construct(Inspection $inspection, private DateTimeImmutable $now)
     {
+        $this->inspection = $inspection->on($now->format('Y-m-d'));
     }
 
     /**
@@ -35,7 +38,7 @@ final readonly class Overview
     {
         $build = $this->inspection->survey->build;
         $money = MoneyLedger::of($this->inspection->survey)->toArray(false);
-        $doubts = $this->doubts();
+        $doubts = Doubts::aboutAll($build);
         $tally = $this->inspection->tally();
         $steps = Sequence::order($build->steps);
         $ready = array_values(
@@ -81,23 +84,13 @@ final readonly class Overview
                 'buy' => count($money['open']),
                 'build' => count($ready) + $openFaults,
             ],
+            'causes' => array_map(static fn (Cause $c): array => $c->toArray(), Causes::of($this->inspection)),
+            'later' => count($this->inspection->later()),
+            'accepted' => InspectionReport::accepted($this->inspection),
             'findings' => array_map(
                 static fn (Finding $f): array => $f->summary(),
                 $withFindings ? $this->inspection->findings : [],
             ),
         ];
-    }
-
-    /**
-     * @return list<Doubt>
-     */
-    private function doubts(): array
-    {
-        $doubts = [];
-        foreach ($this->inspection->survey->build->parts as $part) {
-            array_push($doubts, ...Doubts::about($part));
-        }
-
-        return $doubts;
     }
 }

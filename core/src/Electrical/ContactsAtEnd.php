@@ -8,6 +8,7 @@ use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\LeadEnd;
@@ -135,6 +136,12 @@ final readonly class ContactsAtEnd
             return null;
         }
         $rating = $inquiry->tryPort($fitted, $port, 'contact_rating', 'I_c', Bound::Lowest);
+        if ($rating === null && $port->draw !== null && $port->draw !== Draw::Resistive) {
+            // What a bought part takes in by terminals of its own is its maker's business; of a heater it is not.
+            $inquiry->remark("{$place}: its own terminals, for what it takes itself.");
+
+            return null;
+        }
         if ($rating === null) {
             $inquiry->missSize("contact rating at {$place}", Inquiry::whereOf($fitted, $port, 'contact_rating'));
 

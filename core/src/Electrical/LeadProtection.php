@@ -53,7 +53,7 @@ final readonly class LeadProtection
     ): self {
         $ampacity = Ampacity::quiet($inquiry, $lead);
         Ampacity::askForAir($inquiry, $lead);
-        $load = self::overloading($survey, $lead);
+        $load = self::overloading($inquiry, $survey, $lead, $ampacity);
         if ($element !== null && $element->coversOverload($ampacity)) {
             return new self(
                 $lead,
@@ -81,18 +81,52 @@ final readonly class LeadProtection
         return self::inAShort($inquiry, $survey, $lead, $element, $key, $ampacity);
     }
 
-    /** A load behind a lead that may take more than it is rated for. */
-    private static function overloading(Survey $survey, Lead $lead): ?string
+    /**
+     * A load behind a lead that may take more than it is rated for, and more than the lead may carry: none that has a fuse of
+     * its own on the way, which may stand anywhere along it (§433.2.2).
+     */
+    private static function overloading(Inquiry $inquiry, Survey $survey, Lead $lead, Quantity $ampacity): ?string
     {
         foreach (Circuits::of($survey)->flows() as $flow) {
             foreach ($flow->behind($lead->ref) as $demand) {
-                if ($survey->build->fitted($demand->need)?->part->can(Ability::Overloads) === true) {
+                if (
+                    $survey->build->fitted($demand->need)?->part->can(Ability::Overloads) === true &&
+                    ! self::fusedBehind($inquiry, $survey, $lead, $demand, $ampacity)
+                ) {
                     return $survey->build->roleOf($demand->need);
                 }
             }
         }
 
         return null;
+    }
+
+    private static function fusedBehind(
+        Inquiry $inquiry,
+        Survey $survey,
+        Lead $lead,
+        Demand $demand,
+        Quantity $ampacity,
+    ): bool {
+        $topology = Circuits::of($survey)->topology;
+        $node = $demand->node;
+        foreach ($topology->wayBack($node) as $joint) {
+            if ($joint->lead === $lead->ref) {
+                return false;
+            }
+            $before = $joint->a === $node ? $joint->b : $joint->a;
+            [$fitted, $port] = $topology->at($before);
+            $found = [ProtectionZones::ofLead($topology, $topology->leadOf($joint))];
+            $found[] = ProtectionZones::protects($fitted, $port) ? "{$fitted->need->ref}.{$port->name}" : null;
+            foreach (array_filter($found) as $key) {
+                if (ProtectiveElement::of($inquiry, $key)?->rating->exceeds($ampacity) === false) {
+                    return true;
+                }
+            }
+            $node = $before;
+        }
+
+        return false;
     }
 
     private static function inAShort(

@@ -65,7 +65,6 @@ final class Compressor extends Family
                 PortKind::Inlet,
                 mains: true,
                 draw: Draw::Power,
-                lends: ['min_voltage' => 'rated_voltage', 'max_voltage' => 'rated_voltage'],
             ),
             new Port('earth', PortKind::Earth, mains: true),
         ];

@@ -65,8 +65,13 @@ final class StopButton extends Family
     public function ports(): array
     {
         return [
-            new Port('in', PortKind::Inlet),
-            new Port('out', PortKind::Outlet, fedFrom: 'in', lends: ['rated_current' => 'rated_current']),
+            new Port('in', PortKind::Inlet, lends: ['contact_rating' => 'rated_current']),
+            new Port(
+                'out',
+                PortKind::Outlet,
+                fedFrom: 'in',
+                lends: ['rated_current' => 'rated_current', 'contact_rating' => 'rated_current'],
+            ),
         ];
     }
 }

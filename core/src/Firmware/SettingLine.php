@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Firmware;
 
 use Magpie\Core\Machine\Setting;
+use Magpie\Core\Machine\Stage;
 
 /** One line of the settings audit: what the fitted parts ask for, and what the machine is set to. */
 final readonly class SettingLine
@@ -57,6 +58,12 @@ final readonly class SettingLine
             $this->set->value === null => self::OPEN,
             default => self::DIFFERS,
         };
+    }
+
+    /** How far a build must be before it can be told: a link can be looked at, a setting is read from a running machine. */
+    public function asked(): Stage
+    {
+        return $this->kind === 'link' ? Stage::Made : Stage::Powered;
     }
 
     /** How what it is set to is held against what it should be. */

@@ -39,7 +39,7 @@ final class BuildFile
                 new Sections\Suppliers, new Sections\Offers, new Sections\Rates, new Sections\Purchases,
                 new Sections\Steps, new Sections\Faults, new Sections\Limits,
                 new Sections\Workpieces, new Sections\Axes, new Sections\Routes, new Sections\Decisions, new Sections\Revisions,
-                new Sections\Zones, new Sections\Clearances, new Sections\Settings,
+                new Sections\Zones, new Sections\Clearances, new Sections\Settings, new Sections\Accepted,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;

@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Outline;
 use Magpie\Core\Machine\Plan;
 use Magpie\Core\Machine\Site;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
@@ -28,6 +29,7 @@ final class Header
             $node->optionalWithin('contingency', Dimension::Ratio, '0 %', '1000 %'),
             $node->optionalWithin('weekly', Dimension::Time, '1 min', '168 h'),
             $node->optionalWithin('pace', Dimension::Ratio, '1 %', '10000 %'),
+            $node->optionalEnum('stage', Stage::class),
         );
         $node->close();
 
@@ -49,6 +51,7 @@ final class Header
             'contingency' => $plan->contingency?->text(),
             'weekly' => $plan->weekly?->text(),
             'pace' => $plan->pace?->text(),
+            'stage' => $plan->stage?->value,
         ]);
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Inspection;
 
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -20,6 +21,9 @@ final readonly class Finding
      * @param  list<string>  $missing  what must be known before the check can pass
      * @param  Verdict|null  $otherwise  what it would be if its evidence were strong enough
      * @param  array<string, string>  $wanted  of what is missing: where it would be written
+     * @param  Stage|null  $later  how far the build must be before what is missing can be told; null when that is now
+     * @param  Verdict|null  $could  the worst it may come to once what is missing is known
+     * @param  string|null  $cause  what it shares with other findings that have the same cause, where its rule says so
      * @param  array<string, true>  $sizes  of what is missing: sizes of things that are there
      * @param  array<string, array{string, Quantity}>  $figures  what a builder asks for beside the verdict: label and value, by a
      *     key of the check's own
@@ -48,6 +52,9 @@ final readonly class Finding
         public array $whatever = [],
         public ?string $said = null,
         public array $sizes = [],
+        public ?Stage $later = null,
+        public ?Verdict $could = null,
+        public ?string $cause = null,
     ) {
     }
 
@@ -74,6 +81,23 @@ final readonly class Finding
         }
 
         return $this->otherwise;
+    }
+
+    /** What it says and what that rests on, in short: the same as long as both are. */
+    public function digest(): string
+    {
+        $inputs = array_map(static fn (Input $i): string => "{$i->where}={$i->value()}", $this->inputs);
+        sort($inputs);
+
+        return substr(sha1(implode("\n", [$this->verdict->value, ...$inputs, ...$this->missing])), 0, 16);
+    }
+
+    /** The same doubt, with the worst it may come to. */
+    public function coming(Verdict $could): self
+    {
+        $all = get_object_vars($this);
+
+        return new self(...['could' => $could] + $all); // @phpstan-ignore argument.type (its own members)
     }
 
     public function weakest(): ?Evidence
@@ -108,6 +132,8 @@ final readonly class Finding
             'margin' => $this->margin === null ? null : round($this->margin->in(''), 4),
             'weakest' => $this->weakest()?->value,
             'scenario' => $this->scenario,
+            'later' => $this->later?->value,
+            'could' => $this->could?->value,
         ];
     }
 
@@ -130,6 +156,7 @@ final readonly class Finding
             ),
             'working' => array_map(static fn (WorkingStep $s): array => $s->toArray(), $this->working),
             'inputs' => array_map(static fn (Input $i): array => $i->toArray(), $this->inputs),
+            'digest' => $this->digest(),
             'missing' => $this->missing,
             'whatever' => array_map(
                 static fn (array $w): array => [

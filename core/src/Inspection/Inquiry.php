@@ -10,6 +10,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\Spec;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 use Throwable;
@@ -50,6 +51,11 @@ final class Inquiry
 
     /** @var list<string> */
     private array $leads = [];
+
+    /** @var array<string, Stage> of what is missing: how far a build must be before it can be told */
+    private array $stages = [];
+
+    private ?string $cause = null;
 
     /**
      * @param  Supposition|null  $supposed  values it is asked with in place of those that are not known well
@@ -339,6 +345,43 @@ final class Inquiry
         $this->sizes[$what] = true;
     }
 
+    /** As miss(), of what can only be told once the build is so far. */
+    public function missUntil(Stage $stage, string $what, ?string $where = null): null
+    {
+        $this->miss($what, $where);
+        $this->stages[$what] = $stage;
+
+        return null;
+    }
+
+    /** What this finding shares with others that have the same cause. */
+    public function because(string $cause): void
+    {
+        $this->cause = $cause;
+    }
+
+    /** How far the build must be before all that is missing can be told; null when some of it can be told now. */
+    private function later(): ?Stage
+    {
+        if ($this->missing === [] || array_diff_key(array_flip($this->missing), $this->stages) !== []) {
+            return null;
+        }
+        $now = Stage::earlier(
+            Stage::Powered,
+            ...array_map($this->build->stageOf(...), $this->subject->needs === [] ? [''] : $this->subject->needs),
+        );
+        $earliest = null;
+        foreach ($this->missing as $what) {
+            $stage = $this->stages[$what];
+            if (! $now->isBefore($stage)) {
+                return null;
+            }
+            $earliest = $earliest === null || $stage->isBefore($earliest) ? $stage : $earliest;
+        }
+
+        return $earliest;
+    }
+
     public function isIncomplete(): bool
     {
         return $this->missing !== [];
@@ -469,6 +512,8 @@ final class Inquiry
             figures: $this->figures,
             leads: $this->leads,
             said: $said,
+            later: $verdict === Verdict::Unproven ? $this->later() : null,
+            cause: $this->cause,
         );
     }
 
@@ -530,6 +575,8 @@ final class Inquiry
             $this->scenario,
             wanted: $this->wanted,
             sizes: $this->sizes,
+            later: $this->later(),
+            cause: $this->cause,
             figures: $this->figures,
             leads: $this->leads,
         );

@@ -115,11 +115,9 @@ final readonly class Inspector
      */
     public function judging(Check $check, Inquiry $inquiry, Survey $survey): callable
     {
-        return static fn (Supposition $supposed): Finding => self::judged(
-            $check,
-            new Inquiry($survey, $inquiry->card, $inquiry->subject, null, $supposed),
-            $survey,
-        );
+        return static fn (
+            Supposition $supposed,
+        ): Finding => self::judged($check, new Inquiry($survey, $inquiry->card, $inquiry->subject, null, $supposed), $survey);
     }
 
     private static function judged(Check $check, Inquiry $inquiry, Survey $survey): Finding

@@ -61,7 +61,10 @@ final class Plausible
         // Of the two, where its family has seen nothing so small or so large.
         return $seen === null
             ? null
-            : [Quantity::min($value, Quantity::max($low, $seen[0])), Quantity::max($value, Quantity::min($high, $seen[1]))];
+            : [
+                Quantity::min($value, Quantity::max($low, $seen[0])),
+                Quantity::max($value, Quantity::min($high, $seen[1])),
+            ];
     }
 
     /** By how many times it may be off, either way; null where nothing bounds it. */
@@ -81,7 +84,9 @@ final class Plausible
     /** How many there are of something is looked at and counted. */
     private static function isCount(SpecField $field): bool
     {
-        return $field->dimension === Dimension::Ratio && $field->unit === '' && ! in_array($field->key, self::SHARES, true);
+        return $field->dimension === Dimension::Ratio &&
+            $field->unit === '' &&
+            ! in_array($field->key, self::SHARES, true);
     }
 
     /** Whether circuits are solved with it, too: what they give would not follow. */

@@ -39,6 +39,11 @@ enum Verdict: string
         return $this === self::Holds || $this === self::Tight;
     }
 
+    public function isSound(): bool
+    {
+        return $this === self::Holds;
+    }
+
     public static function worst(self $first, self ...$others): self
     {
         foreach ($others as $other) {

@@ -36,11 +36,7 @@ final class Whatever
             foreach ([Supposition::MOST, Supposition::LEAST] as $lean) {
                 $supposed = new Supposition($corner + array_column($unknown, 'from', 'where'), $lean);
                 $then = $judging($supposed);
-                if (
-                    $then->verdict === Verdict::Unproven ||
-                    array_diff_key($supposed->used(), $corner) !== [] ||
-                    $then->verdict !== ($found[0] ?? $then)->verdict
-                ) {
+                if ($then->verdict === Verdict::Unproven || array_diff_key($supposed->used(), $corner) !== []) {
                     return null;
                 }
                 $found[] = $then;
@@ -48,6 +44,13 @@ final class Whatever
         }
         usort($found, static fn (Finding $a, Finding $b): int => self::badness($a) <=> self::badness($b));
         $worst = $found[0];
+        if (
+            array_unique(array_map(static fn (Finding $f): string => $f->verdict->value, $found)) !== [
+                $worst->verdict->value,
+            ]
+        ) {
+            return $worst->verdict->rank() < Verdict::Tight->rank() ? $finding->coming($worst->verdict) : null;
+        }
         // Where all of it is known if only roughly, it is shown as it is said; else as it is at worst.
         $shown = $finding->missing === [] && $finding->otherwise === $worst->verdict ? $finding : $worst;
 
@@ -82,7 +85,8 @@ final class Whatever
 
         return ($atWorst ? ' So at worst, whatever ' : ' So it is whatever ').
             implode(', and whatever ', $names).
-            ($more > 0 ? ', and so for '.($more === 1 ? 'one more value' : "{$more} more") : '').'.';
+            ($more > 0 ? ', and so for '.($more === 1 ? 'one more value' : "{$more} more") : '').
+            '.';
     }
 
     /**

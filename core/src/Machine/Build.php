@@ -40,6 +40,7 @@ use Magpie\Core\Machine\Work\Step;
  * @property-read array<string, Zone> $zones
  * @property-read array<string, Clearance> $clearances
  * @property-read array<string, Setting> $settings
+ * @property-read array<string, Acceptance> $accepted
  */
 final readonly class Build
 {
@@ -64,6 +65,7 @@ final readonly class Build
      * @param  array<string, Zone>  $zones
      * @param  array<string, Clearance>  $clearances
      * @param  array<string, Setting>  $settings
+     * @param  array<string, Acceptance>  $accepted
      * @param  Reads|null  $reads  who is told what is read
      */
     public function __construct(
@@ -90,6 +92,7 @@ final readonly class Build
         private array $zones = [],
         private array $clearances = [],
         private array $settings = [],
+        private array $accepted = [],
         private ?Reads $reads = null,
     ) {
     }
@@ -291,6 +294,14 @@ final readonly class Build
                 yield $ref => $fitted;
             }
         }
+    }
+
+    /** How far a need is: as far as is said of it, or of the build; where nobody says, all may be asked. */
+    public function stageOf(string $need): Stage
+    {
+        $this->reads?->note('plan');
+
+        return $this->need($need)->stage ?? ($this->plan->stage ?? Stage::Powered);
     }
 
     /** The place with an air of its own that a need stands in. */

@@ -28,6 +28,7 @@ final readonly class Differences
         'zones',
         'clearances',
         'settings',
+        'accepted',
     ];
 
     /** The cell that has changed when something is joined otherwise than before. */

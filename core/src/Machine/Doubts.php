@@ -32,6 +32,14 @@ final class Doubts
         return $doubts;
     }
 
+    /**
+     * @return list<Doubt>
+     */
+    public static function aboutAll(Build $build): array
+    {
+        return array_merge([], ...array_values(array_map(self::about(...), $build->parts)));
+    }
+
     public static function aboutSpec(Part $part, Spec $spec): ?Doubt
     {
         self::$asked ??= new WeakMap;

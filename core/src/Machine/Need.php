@@ -18,6 +18,7 @@ final readonly class Need
      * @param  Quantity|null  $spares  share bought on top for loss and wear
      * @param  string|null  $purpose  why it is there, one of PURPOSES
      * @param  array<string, int>  $weights  how much each compared value matters to the builder, 0 to 5
+     * @param  Stage|null  $stage  how far it is, where that is not as far as the build
      * @param  Quantity|null  $opening  that was cut for it, measured
      * @param  list<Piece>  $pieces  of the quantity, those that have a name; in their order
      * @param  string|null  $seat  what it sits in: a hot end or plate, "hot-end", or one place of it, "board.drv-x"
@@ -38,6 +39,7 @@ final readonly class Need
         public ?string $seat = null,
         public array $pieces = [],
         public ?Quantity $opening = null,
+        public ?Stage $stage = null,
     ) {
     }
 

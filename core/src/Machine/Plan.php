@@ -15,6 +15,7 @@ final readonly class Plan
     /**
      * @param  Quantity|null  $contingency  share of the planned money kept back
      * @param  Quantity|null  $weekly  hours a week the builder can give
+     * @param  Stage|null  $stage  how far it is; where nobody says, all may be asked
      * @param  Quantity|null  $pace  own hours over guide hours
      */
     public function __construct(
@@ -27,6 +28,7 @@ final readonly class Plan
         public ?Quantity $contingency = null,
         public ?Quantity $weekly = null,
         public ?Quantity $pace = null,
+        public ?Stage $stage = null,
     ) {
     }
 

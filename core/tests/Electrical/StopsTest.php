@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Electrical;
 use Magpie\Core\Electrical\Rules\MainStop;
 use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
@@ -579,5 +580,37 @@ final class StopsTest extends TestCase
         self::assertSame($verdict, $finding->verdict, $finding->headline);
         self::assertStringContainsString($says, $finding->headline);
         self::assertSame(Verdict::Fails, $build('main.out')->finding('E17/hold')->verdict, 'It stops nothing.');
+    }
+
+    public function test_without_a_stop_the_kind_of_machine_decides(): void
+    {
+        $machine = static fn (array $load, array $drive = [], bool $switch = true): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('inlet', 'mains_inlet', ['switch' => $switch, 'rated_current' => '10 A']),
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+                    Examples::part('load', ...$load),
+                ],
+                [
+                    'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => $drive]],
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
+                        ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'load.power'],
+                    ],
+                ],
+            ),
+        ))->finding('E17/stops');
+        $heater = ['heater', ['rated_power' => '100 W', 'rated_voltage' => '24 V']];
+
+        // Small and of low voltage, with one switch for all of it.
+        $this->assertSame(Verdict::Tight, $machine($heater)->verdict);
+        $this->assertStringContainsString('within reach', $machine($heater)->headline);
+        $this->assertSame(Verdict::Danger, $machine($heater, [], false)->verdict, 'No switch either.');
+        // A spindle, a heavy axis and a fast one want a stop.
+        $spindle = ['spindle', ['rated_power' => '100 W', 'rated_voltage' => '24 V']];
+        $this->assertSame(Verdict::Danger, $machine($spindle)->verdict);
+        $this->assertSame(Verdict::Danger, $machine($heater, ['mass' => '10.1 kg'])->verdict);
+        $this->assertSame(Verdict::Tight, $machine($heater, ['mass' => '10 kg'])->verdict);
+        $this->assertSame(Verdict::Danger, $machine($heater, ['top_speed' => '510 mm/s'])->verdict);
     }
 }

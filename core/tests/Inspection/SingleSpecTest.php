@@ -84,10 +84,16 @@ final class SingleSpecTest extends TestCase
                             true,
                         )
                     ) {
-                        $silent[] = "{$finding} turns with {$part->ref}.{$key} (".implode(', ', $how).') and does not say that it rests on it';
+                        $silent[] =
+                            "{$finding} turns with {$part->ref}.{$key} (".
+                            implode(', ', $how).
+                            ') and does not say that it rests on it';
                     }
                     $now = $weakened[$finding] ?? null;
-                    if ($now?->verdict->passes() === true && ! self::allows($now, "parts/{$part->ref}/specs/{$key}", $how)) {
+                    if (
+                        $now?->verdict->passes() === true &&
+                        ! self::allows($now, "parts/{$part->ref}/specs/{$key}", $how)
+                    ) {
                         $silent[] = "{$finding} passes on an assumed {$part->ref}.{$key}";
                     }
                 }

@@ -29,13 +29,20 @@ final class WhateverTest extends TestCase
     private static function plugged(string $watts, array $plug): Finding
     {
         $file = ContactLoad::bedOn(1);
-        $file['parts'][1]['specs']['rated_power'] = ['value' => $watts, 'confirmed' => true] + $file['parts'][1]['specs']['rated_power'];
+        $file['parts'][1]['specs']['rated_power'] =
+            ['value' => $watts, 'confirmed' => true] + $file['parts'][1]['specs']['rated_power'];
         $file['parts'][2]['specs']['contact_rating'] = $plug;
 
-        return (new SampleBuild(array_filter(array_replace($file, ['parts' => array_map(
-            static fn (array $p): array => ['specs' => array_filter($p['specs'])] + $p,
-            $file['parts'],
-        )]))))->finding('E02/W1');
+        return (new SampleBuild(
+            array_filter(
+                array_replace($file, [
+                    'parts' => array_map(
+                        static fn (array $p): array => ['specs' => array_filter($p['specs'])] + $p,
+                        $file['parts'],
+                    ),
+                ]),
+            ),
+        ))->finding('E02/W1');
     }
 
     public function test_a_contact_at_a_few_per_cent_of_any_is_not_asked_about(): void
@@ -112,10 +119,7 @@ final class WhateverTest extends TestCase
     public static function builds(): iterable
     {
         foreach (['linnet', 'dunlin'] as $name) {
-            yield $name => [
-                BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")),
-                1,
-            ];
+            yield $name => [BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")), 1];
         }
         foreach (Rules::inspector()->checks as $check) {
             yield $check->card()->id => [$check->examples()->holding(), 9];
@@ -144,7 +148,12 @@ final class WhateverTest extends TestCase
                     $bounds = Plausible::of($build, $input->where, $input);
                     [$section, $ref, $specs, $key] = explode('/', $input->where) + ['', '', '', ''];
                     $id = "{$finding->card->id} {$key}";
-                    if ($value === null || $bounds === null || "{$section}/{$specs}" !== 'parts/specs' || ($seen[$id] ?? 0) >= $each) {
+                    if (
+                        $value === null ||
+                        $bounds === null ||
+                        "{$section}/{$specs}" !== 'parts/specs' ||
+                        ($seen[$id] ?? 0) >= $each
+                    ) {
                         continue;
                     }
                     $seen[$id] = ($seen[$id] ?? 0) + 1;
@@ -157,7 +166,11 @@ final class WhateverTest extends TestCase
                     $so = self::so($data, $ref, $key, $other, $finding->key());
                     if ($so !== null) {
                         $compared++;
-                        self::assertSame(self::said($so), self::said($as), "{$finding->key()} with {$input->where} {$other}");
+                        self::assertSame(
+                            self::said($so),
+                            self::said($as),
+                            "{$finding->key()} with {$input->where} {$other}",
+                        );
                     }
                 }
             }

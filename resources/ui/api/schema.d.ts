@@ -3212,6 +3212,7 @@ export interface components {
             zones?: components["schemas"]["zone"][];
             clearances?: components["schemas"]["clearance"][];
             settings?: components["schemas"]["setting"][];
+            accepted?: components["schemas"]["acceptance"][];
         };
         Subject: {
             kind: string;
@@ -3233,6 +3234,10 @@ export interface components {
             margin: number | null;
             weakest: string | null;
             scenario: string | null;
+            /** @description How far the build must be before it can be told; null when that is now. */
+            later: ("bought" | "made" | "powered") | null;
+            /** @description The worst it may come to once what is missing is known. */
+            could: string | null;
         } & {
             [key: string]: unknown;
         };
@@ -3271,6 +3276,8 @@ export interface components {
                 from: string;
                 to: string;
             }[];
+            /** @description What an acceptance of it holds to. */
+            digest: string;
         } & {
             [key: string]: unknown;
         });
@@ -3330,6 +3337,9 @@ export interface components {
             };
             findings: components["schemas"]["FindingSummary"][];
             decisions: components["schemas"]["DecisionState"][];
+            causes: components["schemas"]["Cause"][];
+            later: number;
+            accepted: components["schemas"]["AcceptedFinding"][];
         };
         Build: {
             id: number;
@@ -4532,6 +4542,24 @@ export interface components {
             /** @description keys of findings that are no longer made */
             gone: string[];
         };
+        /** @description One thing to put right or to find out, and all that is said because of it. */
+        Cause: {
+            key: string;
+            verdict: string;
+            could: string | null;
+            says: string;
+            asks: string | null;
+            findings: string[];
+        };
+        AcceptedFinding: {
+            ref: string;
+            finding: string;
+            verdict: string;
+            headline: string;
+            why: string;
+            who: string;
+            until: string | null;
+        };
         plan: {
             name: string;
             kind: string;
@@ -4548,6 +4576,11 @@ export interface components {
             weekly?: string;
             /** @description own over guide hours; a quantity as a builder writes it, such as "24 V" */
             pace?: string;
+            /**
+             * @description How far it is: what may be asked of it now.
+             * @enum {string}
+             */
+            stage?: "planned" | "bought" | "made" | "powered";
         };
         site: {
             /** @description nominal; a quantity as a builder writes it, such as "24 V" */
@@ -4697,6 +4730,11 @@ export interface components {
             }[];
             /** @description Opening that was cut for it, measured. */
             opening?: string;
+            /**
+             * @description How far it is, where that is not as far as the build.
+             * @enum {string}
+             */
+            stage?: "planned" | "bought" | "made" | "powered";
         };
         conductor: {
             /** @description cross-section, or gauge; a quantity as a builder writes it, such as "24 V" */
@@ -5217,6 +5255,17 @@ export interface components {
             planned?: string;
             /** @description As it was set by hand, until it is read back. */
             made?: string;
+        };
+        acceptance: {
+            ref: string;
+            /** @description Key of the finding: "E02/W4". */
+            finding: string;
+            why: string;
+            who: string;
+            /** @description Digest of what was accepted: it is void once that changes. */
+            of: string;
+            /** @description Day from which it is void. */
+            until?: string;
         };
     };
     responses: never;

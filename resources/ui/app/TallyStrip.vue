@@ -29,6 +29,20 @@ const base = computed(() => `/builds/${id.value}`)
         >{{ overview.tally[verdict] }}</span
       >
     </router-link>
+    <router-link
+      v-if="overview.later + overview.accepted.length > 0"
+      :to="`${base}/prove/fit`"
+      class="sum"
+      title="Not counted: what can only be told later, and what is accepted with a reason"
+    >
+      <span class="label">Apart</span>
+      <span class="figure"
+        >{{ overview.later }}<span class="unit">later</span
+        ><template v-if="overview.accepted.length">
+          {{ overview.accepted.length }}<span class="unit">accepted</span></template
+        ></span
+      >
+    </router-link>
     <router-link :to="`${base}/buy/money`" class="sum">
       <span class="label">Planned</span>
       <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }"

@@ -180,7 +180,11 @@ final class BoardOutput implements Curable
             [$sum, $symbols, $flow] = $worst;
             $demands = array_merge(...array_map($flow->behind(...), $joints));
 
-            return [$inquiry->leaning($sum, static fn (): array => PowerLeads::shares($flow, $demands)), $symbols, $flow];
+            return [
+                $inquiry->leaning($sum, static fn (): array => PowerLeads::shares($flow, $demands)),
+                $symbols,
+                $flow,
+            ];
         }
 
         return $inquiry->lack($circuits->flows()[0]->whyUnsolved($node) ?? 'what it feeds');

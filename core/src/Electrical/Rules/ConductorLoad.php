@@ -45,6 +45,7 @@ final class ConductorLoad implements Curable
         $lead = PowerLeads::named($inquiry);
         $current = PowerLeads::current($inquiry, $survey, $lead);
         $ampacity = Ampacity::of($inquiry, $lead);
+        $inquiry->because("leads/{$lead->ref}/conductor/size");
         Ampacity::askForAir($inquiry, $lead);
         $verdict = $inquiry->band(
             $current,

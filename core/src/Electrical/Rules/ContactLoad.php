@@ -22,6 +22,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -270,10 +271,16 @@ final class ContactLoad implements Curable
         foreach ($lead->route === 'flexing' ? $lead->ends : [] as $side => $end) {
             $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
             if ($end->strainRelief === false) {
+                $inquiry->because("leads/{$lead->ref}/ends/{$side}/strain_relief");
+
                 return $at;
             }
             if ($end->strainRelief === null) {
-                $inquiry->miss("strain relief at {$at}");
+                $inquiry->missUntil(
+                    Stage::Made,
+                    "strain relief at {$at}",
+                    "leads/{$lead->ref}/ends/{$side}/strain_relief",
+                );
             }
         }
 

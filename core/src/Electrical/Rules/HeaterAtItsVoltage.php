@@ -67,6 +67,9 @@ final class HeaterAtItsVoltage implements Curable
             $share->isBelow($inquiry->threshold('weak')) => Verdict::Tight,
             default => Verdict::Holds,
         };
+        if (in_array($verdict, [Verdict::Danger, Verdict::Fails], true)) {
+            $inquiry->because("parts/{$heater->part->ref}/specs/rated_voltage");
+        }
         $says = "Rated {$power} at {$rated}; on {$real->supply} ({$held}) it gives {$gives}, {$share} of that.";
         $says .= match (true) {
             $verdict === Verdict::Danger => ' Far too much: it burns.',

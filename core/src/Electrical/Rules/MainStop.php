@@ -17,11 +17,18 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
 
 /** E17: what the stops leave live, and whether the main one is a stop at all. */
 final class MainStop implements Curable
 {
+    /** Moving mass in kg, and speed in m/s, from which an axis wants a stop. Common practice, no source. */
+    private const HEAVY = 10.0;
+
+    private const FAST = 0.5;
+
     public function card(): Card
     {
         return new Card(
@@ -29,7 +36,7 @@ final class MainStop implements Curable
             'Stops',
             'Does the main stop leave no motion, spindle, torch or heater live, and does nothing start again by itself?',
             Trade::Electrical,
-            'ISO 13850 (latching, positive-opening, normally closed); IEC 60204-1 §9.2.3 (from memory): releasing a stop must not restart anything',
+            'ISO 13850 (latching, positive-opening, normally closed); IEC 60204-1 §9.2.3 (from memory): releasing a stop must not restart anything; a switch in its place on a small machine of low voltage: common practice, no source',
             topics: [Topic::Stops],
         );
     }
@@ -70,10 +77,7 @@ final class MainStop implements Curable
                     '.',
             );
 
-            return $inquiry->conclude(
-                Verdict::Danger,
-                'There is no stop, and '.count($stops->hazards()).' loads that can hurt.',
-            );
+            return $this->without($inquiry, $survey, $stops);
         }
         $stop = $stops->buttons()[$main];
         $wrong = [];
@@ -115,6 +119,57 @@ final class MainStop implements Curable
         }
 
         return $inquiry->conclude(Verdict::Holds, "{$stop->need->role} leaves nothing that can hurt live.{$held}");
+    }
+
+    /**
+     * No stop at all: a danger where a spindle, torch, arc, mains heat or a heavy or fast axis is to be stopped; on a small
+     * machine of low voltage a switch within reach that takes the power from everything is what is usual.
+     */
+    private function without(Inquiry $inquiry, Survey $survey, Stops $stops): Finding
+    {
+        $count = count($stops->hazards());
+        $grave = [];
+        foreach ($stops->hazards() as $ref => $fitted) {
+            $mains = array_filter($fitted->part->ports, static fn (Port $p): bool => $p->mains && $p->kind->carriesPower());
+            if ($fitted->part->family->hazard()?->strikes() === true || $mains !== []) {
+                $grave[] = $fitted->need->role;
+            }
+        }
+        foreach ($inquiry->build->axes as $axis) {
+            if (
+                $axis->drive->mass?->exceeds(Quantity::of(self::HEAVY, 'kg')) === true ||
+                $axis->drive->topSpeed?->exceeds(Quantity::of(self::FAST, 'm/s')) === true
+            ) {
+                $grave[] = $axis->name;
+            }
+        }
+        $switch = $this->switchOfAll($inquiry, $survey);
+        if ($grave !== [] || $switch === null) {
+            return $inquiry->conclude(
+                Verdict::Danger,
+                "There is no stop, and {$count} loads that can hurt".
+                    ($grave === [] ? ', nor a switch that takes the power from all of them.' : ': '.implode(', ', $grave).' among them.'),
+            );
+        }
+
+        return $inquiry->conclude(
+            Verdict::Tight,
+            "There is no stop. {$switch} takes the power from all {$count} loads that can hurt, as is usual on a machine so small: keep it within reach of whoever stands at it.",
+        );
+    }
+
+    /** The one switch behind which everything stands: in the inlet, or on the only supply. */
+    private function switchOfAll(Inquiry $inquiry, Survey $survey): ?string
+    {
+        foreach (['mains_inlet' => 'switch', 'power_supply' => 'own_switch'] as $family => $key) {
+            $all = [...$survey->build->fittedOf($family)];
+            $one = reset($all);
+            if (count($all) === 1 && $one !== false && $inquiry->tryFlag($one, $key) === true) {
+                return "The switch of {$one->need->role}";
+            }
+        }
+
+        return null;
     }
 
     /** A stop beside the main one: it may leave much alive, but what it stops must stay stopped. */

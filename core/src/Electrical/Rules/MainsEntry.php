@@ -20,6 +20,7 @@ use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -135,7 +136,8 @@ final class MainsEntry implements Curable
     private function bond(Inquiry $inquiry, Lead $earth, Fitted $fitted, array &$without): void
     {
         if ($earth->bond === null) {
-            $inquiry->miss(
+            $inquiry->missUntil(
+                Stage::Made,
                 "bond of {$fitted->need->role}, read along {$earth->ref} with power off",
                 "leads/{$earth->ref}/bond",
             );

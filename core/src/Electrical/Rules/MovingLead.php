@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 
 /** E19: conductors that move must be stranded. */
@@ -53,8 +54,14 @@ final class MovingLead implements Curable
         foreach ($lead->ends as $side => $end) {
             $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
             if ($end->strainRelief === null) {
-                $inquiry->miss("strain relief at {$at}");
+                $inquiry->missUntil(
+                    Stage::Made,
+                    "strain relief at {$at}",
+                    "leads/{$lead->ref}/ends/{$side}/strain_relief",
+                );
             } elseif ($end->strainRelief === false) {
+                $inquiry->because("leads/{$lead->ref}/ends/{$side}/strain_relief");
+
                 return $inquiry->conclude(
                     Verdict::Fails,
                     "It moves, and at {$at} nothing takes the pull off its joint.",

@@ -20,6 +20,7 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -175,7 +176,8 @@ final class Signals implements Curable
                         "{$volts} into a protected input, and the pair was tested.",
                     );
                 }
-                $inquiry->miss(
+                $inquiry->missUntil(
+                    Stage::Powered,
                     "a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips",
                     "{$where}/tested",
                 );
@@ -298,7 +300,8 @@ final class Signals implements Curable
             );
         }
         if ($level->isBelow($wanted->times(0.9))) {
-            $inquiry->miss(
+            $inquiry->missUntil(
+                Stage::Powered,
                 "a test that {$line->to->need->role} takes every step at {$level}; a level shifter settles it",
                 "parts/{$line->to->part->ref}/specs/signal_voltage",
             );

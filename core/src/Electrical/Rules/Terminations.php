@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
@@ -45,7 +46,11 @@ final class Terminations implements Curable
         foreach ($lead->ends as $side => $end) {
             $at = $inquiry->build->roleOf($side === 0 ? $lead->from->need : $lead->to->need);
             if ($end->termination === null) {
-                $inquiry->miss("what {$lead->ref} ends in at {$at}");
+                $inquiry->missUntil(
+                    Stage::Made,
+                    "what {$lead->ref} ends in at {$at}",
+                    "leads/{$lead->ref}/ends/{$side}/termination",
+                );
             } elseif (in_array($end->termination, ['bare', 'tinned'], true)) {
                 $weak[] = "{$end->termination} strands at {$at}";
             } else {

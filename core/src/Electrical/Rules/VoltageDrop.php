@@ -8,6 +8,7 @@ use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\Flow;
+use Magpie\Core\Electrical\InputWindow;
 use Magpie\Core\Electrical\LeadAir;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
@@ -88,6 +89,7 @@ final class VoltageDrop implements Curable
         $inquiry->in($worst->scenario->name);
         $inquiry->absorb($circuits->restOf($source));
         $unsaid = [];
+        $most = Quantity::of(0, 'V');
         foreach (array_reverse($circuits->topology->wayBack($node)) as $joint) {
             $lead = $circuits->topology->leadOf($joint);
             if ($joint->seat) {
@@ -133,21 +135,22 @@ final class VoltageDrop implements Curable
                     'r' => $line->times($more),
                     'n' => Quantity::ratio($lead->effectiveConductors()),
                 ],
-                $current->times($loop)->times($more),
+                $lost = $current->times($loop)->times($more),
                 'V',
             );
+            if ($lost->exceeds($most)) {
+                $most = $lost;
+                $inquiry->because("leads/{$lead->ref}/conductor/size");
+            }
             // The network was solved in the air it lies in: what its own load warms it by is taken off what arrives.
             $arrives = $arrives->minus($current->times($loop)->times($more - 1));
         }
-        $lost = $inquiry->leaning($held->minus($arrives), static fn (): array => PowerLeads::shares($worst, $worst->demands($source)));
-        $arrives = $held->minus($lost);
-        $drop = $inquiry->work(
-            'Lost on the way',
-            'U = V − V_a',
-            ['V' => $held, 'V_a' => $arrives],
-            $lost,
-            'V',
+        $lost = $inquiry->leaning(
+            $held->minus($arrives),
+            static fn (): array => PowerLeads::shares($worst, $worst->demands($source)),
         );
+        $arrives = $held->minus($lost);
+        $drop = $inquiry->work('Lost on the way', 'U = V − V_a', ['V' => $held, 'V_a' => $arrives], $lost, 'V');
         $share = $inquiry->work(
             'Share of the supply',
             'u = U / V',
@@ -200,6 +203,6 @@ final class VoltageDrop implements Curable
 
     private function least(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
     {
-        return $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', \Magpie\Core\Inspection\Bound::LeastNeeded);
+        return InputWindow::lowest($inquiry, $fitted, $port);
     }
 }

@@ -6,10 +6,10 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\OtherSource;
+use Magpie\Core\Electrical\InputWindow;
 use Magpie\Core\Electrical\SpindleLine;
 use Magpie\Core\Electrical\Topology;
 use Magpie\Core\Electrical\VoltageSelectors;
-use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -32,6 +32,9 @@ use Magpie\Core\Quantity\Quantity;
 /** E06: does what a source holds lie inside what an input stands; and is each input fed once. */
 final class VoltageWindow implements Curable
 {
+    /** How many times what a part stands surely burns it: below that it may, or may live short. Common practice, no source. */
+    private const SURELY = 1.1;
+
     public function card(): Card
     {
         return new Card(
@@ -49,7 +52,12 @@ final class VoltageWindow implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach (Circuits::of($survey)->topology->each() as [$fitted, $port]) {
+        $topology = Circuits::of($survey)->topology;
+        foreach ($topology->each() as $node => [$fitted, $port]) {
+            if ($port->draw === null && ! $topology->isReached($node)) {
+                // A contact nothing feeds: what hangs behind it says so, or it switches signals.
+                continue;
+            }
             if (
                 $port->kind === PortKind::Inlet &&
                 ($port->draw !== null || $fitted->part->portSpec($port, 'max_voltage') !== null)
@@ -92,8 +100,11 @@ final class VoltageWindow implements Curable
             $supply->need->role,
             ...$this->held($inquiry, $supply, $out),
         ];
-        $max = $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood);
-        $min = $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded);
+        if (! $out->mains) {
+            $inquiry->because(Inquiry::whereOf($supply, $out, 'voltage'));
+        }
+        $max = InputWindow::highest($inquiry, $fitted, $port);
+        $min = InputWindow::lowest($inquiry, $fitted, $port);
         if ($max === null) {
             $inquiry->miss("highest voltage {$fitted->need->role} accepts");
         }
@@ -133,7 +144,8 @@ final class VoltageWindow implements Curable
                 ? Verdict::Danger
                 : Verdict::Holds);
         $says = match (true) {
-            $high->exceeds($max) => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
+            $high->exceeds($max->times(self::SURELY)) => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
+            $high->exceeds($max) => "{$at}; the weakest part here stands {$max} ({$share}): more than it is made for.",
             $verdict === Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). What the motors push back when they brake can burn it.",
             $verdict === Verdict::Tight => "{$at}; the weakest part here stands {$max}: {$share} of it is used.",
             default => "{$at}; this input stands {$max}.",

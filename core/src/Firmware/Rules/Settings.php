@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\UsableTravel;
 
@@ -78,7 +79,8 @@ final class Settings implements Curable
                 $worst = Verdict::worst($worst, Verdict::Tight);
                 $says[] = "{$line->label} must be undone {$line->set->until}";
             } elseif (in_array($state, [SettingLine::PLANNED, SettingLine::MADE], true)) {
-                $inquiry->miss(
+                $inquiry->missUntil(
+                    $line->asked(),
                     $state === SettingLine::MADE
                         ? "{$line->label}, read back: it was set to {$line->set?->made}"
                         : "{$line->label}, read back once it is set to {$line->set?->planned}",
@@ -88,7 +90,8 @@ final class Settings implements Curable
                 $worst = Verdict::worst($worst, $line->grave ? Verdict::Danger : Verdict::Fails);
                 $says[] = "{$line->label} is {$line->set?->value}, and should be {$line->wants}";
             } elseif ($state === SettingLine::OPEN) {
-                $inquiry->miss(
+                $inquiry->missUntil(
+                    $line->wants === null ? Stage::Planned : $line->asked(),
                     $line->wants === null
                         ? "what {$line->label} should be, and what it is"
                         : "{$line->label}, as it is now",

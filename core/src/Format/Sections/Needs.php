@@ -12,6 +12,7 @@ use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Piece;
 use Magpie\Core\Machine\Scale;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Linking<Need> */
@@ -53,6 +54,7 @@ final class Needs implements Linking
             $node->has('sits_in') ? $this->seat($node) : null,
             $this->pieces($node),
             $node->optionalLength('opening'),
+            $node->optionalEnum('stage', Stage::class),
         );
         $node->member('scale');
         $node->close();
@@ -153,6 +155,7 @@ final class Needs implements Linking
                 'weights' => $entry->weights,
                 'sits_in' => $entry->seat,
                 'opening' => $entry->opening?->text(),
+                'stage' => $entry->stage?->value,
                 'pieces' => array_map(
                     static fn (Piece $p): array => array_filter(
                         ['name' => $p->name, 'batch' => $p->batch],

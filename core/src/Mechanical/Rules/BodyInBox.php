@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -88,7 +89,7 @@ final class BodyInBox implements Check
             $covered = $covered->plus($terms["A_{$ref}"]);
         }
         foreach ($unknown as $part => $role) {
-            $inquiry->miss("size of {$role}", "parts/{$part}/specs/".self::BODY[0]);
+            $inquiry->missUntil(Stage::Bought, "size of {$role}", "parts/{$part}/specs/".self::BODY[0]);
         }
         if ($outside !== []) {
             return $inquiry->conclude(Verdict::Fails, ucfirst(implode('; ', $outside)).'.');

@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\MatedParts;
 use Magpie\Core\Quantity\Quantity;
@@ -58,7 +59,8 @@ final class CutOut implements Check
         [$panel, $part] = [$met->first, $met->second];
         $opening = $inquiry->read($part, 'cut_out', 'c', Bound::Highest);
         if ($inquiry->evidenceOf($part, 'cut_out') !== Evidence::Measured) {
-            $inquiry->miss(
+            $inquiry->missUntil(
+                Stage::Bought,
                 "the cut-out of {$part->need->role}, measured on the part in hand: hold the cut until then",
                 "parts/{$part->part->ref}/specs/cut_out",
             );

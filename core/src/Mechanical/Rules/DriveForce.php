@@ -56,6 +56,10 @@ final class DriveForce implements Curable
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->axes as $axis) {
+            if ($axis->drive->handWheel !== null && $axis->drive->motors === []) {
+                // A hand turns it: what that takes is asked by M19.
+                continue;
+            }
             yield Subject::ofAxis($axis, [...$axis->drive->motors, ...array_filter([$axis->drive->by])]);
         }
     }

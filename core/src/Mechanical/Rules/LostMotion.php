@@ -17,6 +17,7 @@ use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Quantity\Quantity;
@@ -81,7 +82,8 @@ final class LostMotion implements Curable
             default => null,
         };
         if ($play === null) {
-            $inquiry->miss(
+            $inquiry->missUntil(
+                Stage::Made,
                 "axial play of {$screw->need->role} as built (dial indicator on the screw's end, pushed and pulled by hand)",
                 $motion->where('end_play'),
             );

@@ -68,6 +68,8 @@ final class PrintRecipe implements Curable
                 default => ', as a loaded part wants.',
             };
 
+        $inquiry->because('print recipes');
+
         return $inquiry->conclude($verdict, $says, null, '4 walls, 40 %');
     }
 

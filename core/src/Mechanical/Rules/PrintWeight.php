@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -51,7 +52,11 @@ final class PrintWeight implements Check
         [$volume, $walls, $infill] = $inquiry->readAll($part, ['V' => 'volume', 'w' => 'wall_share', 'i' => 'infill']);
         $mass = $inquiry->read($part, 'mass', 'm', Bound::Lowest);
         if ($inquiry->evidenceOf($part, 'mass') !== Evidence::Measured) {
-            $inquiry->miss("{$part->need->role} on the scales", "parts/{$part->part->ref}/specs/mass");
+            $inquiry->missUntil(
+                Stage::Made,
+                "{$part->need->role} on the scales",
+                "parts/{$part->part->ref}/specs/mass",
+            );
         }
         $given = $inquiry->work(
             'Weight by its recipe',

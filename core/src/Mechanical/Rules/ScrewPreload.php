@@ -17,6 +17,7 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Quantity\Quantity;
@@ -157,7 +158,11 @@ final class ScrewPreload implements Check
             return $inquiry->tryRead($screw, $key, $symbol, Bound::Highest);
         }
 
-        return $inquiry->miss("{$name} of {$screw->need->role} as built ({$how})", $motion->where($key));
+        return $inquiry->missUntil(
+            Stage::Made,
+            "{$name} of {$screw->need->role} as built ({$how})",
+            $motion->where($key),
+        );
     }
 
     /**

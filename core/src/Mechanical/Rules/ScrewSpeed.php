@@ -42,6 +42,10 @@ final class ScrewSpeed implements Curable
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->axes as $axis) {
+            if ($axis->drive->handWheel !== null && $axis->drive->motors === []) {
+                // A hand turns it: what that takes is asked by M19.
+                continue;
+            }
             if ($axis->drive->by !== null && $survey->build->need($axis->drive->by)?->family === 'drive_screw') {
                 yield Subject::ofAxis($axis, [$axis->drive->by]);
             }

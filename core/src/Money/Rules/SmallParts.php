@@ -63,6 +63,7 @@ final class SmallParts implements Curable
             $least,
         );
         $verdict = $spare->isBelow($least) ? Verdict::Tight : Verdict::Holds;
+        $inquiry->because('spares');
 
         return $inquiry->conclude(
             $verdict,

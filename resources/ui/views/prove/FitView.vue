@@ -9,19 +9,23 @@ import { useFindings } from '@/shared/useFindings'
 import { useFirst } from '@/shared/useFirst'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import CauseList from './CauseList.vue'
 import RemedyTogether from './RemedyTogether.vue'
 
 const { id, overview, roleOf } = useBuild()
 const { findings } = useFindings()
 const route = useRoute()
 const panel = usePanel()
-const by = ref<'verdict' | 'part' | 'trade'>('verdict')
+const by = ref<'cause' | 'verdict' | 'part' | 'trade'>('cause')
 const verdict = ref<Verdict | null>(null)
 const words = ref('')
 const together = ref(false)
 watch(
   () => route.query.verdict,
-  (asked) => (verdict.value = verdictOrder.find((one) => one === asked) ?? null),
+  (asked) => {
+    verdict.value = verdictOrder.find((one) => one === asked) ?? null
+    if (verdict.value === 'holds') by.value = 'verdict'
+  },
   { immediate: true },
 )
 
@@ -36,6 +40,12 @@ const shown = computed(() => {
       ),
   )
 })
+
+/** What holds has no cause: it is listed by itself. */
+function only(one: Verdict): void {
+  verdict.value = one
+  if (one === 'holds') by.value = 'verdict'
+}
 
 /** Thousands of findings come onto the page as they are scrolled to. */
 const end = ref<HTMLElement | null>(null)
@@ -87,7 +97,11 @@ const groups = computed(() => {
   <div class="view">
     <div class="view-head">
       <h1>Fit</h1>
-      <span class="quiet">{{ shown.length }} of {{ findings.length }} findings, what matters most first</span>
+      <span v-if="by === 'cause'" class="quiet"
+        >{{ overview?.causes.length ?? 0 }} to look at, worst consequence first;
+        {{ overview?.tally.holds ?? 0 }} findings hold</span
+      >
+      <span v-else class="quiet">{{ shown.length }} of {{ findings.length }} findings, what matters most first</span>
       <span class="push tools">
         <v-btn
           v-if="findings.some((one) => ['danger', 'fails'].includes(one.verdict))"
@@ -110,14 +124,14 @@ const groups = computed(() => {
             type="button"
             class="plain"
             :aria-pressed="verdict === one"
-            @click="verdict = one"
+            @click="only(one)"
           >
             <VerdictMark :verdict="one" word :size="11" />
           </button>
         </span>
         <span class="choices" role="group" aria-label="Grouped by">
           <button
-            v-for="one in ['verdict', 'part', 'trade'] as const"
+            v-for="one in ['cause', 'verdict', 'part', 'trade'] as const"
             :key="one"
             type="button"
             class="plain"
@@ -135,6 +149,7 @@ const groups = computed(() => {
       <router-link class="link" :to="`/builds/${id}/choose/parts`">add parts</router-link>, then
       <router-link class="link" :to="`/builds/${id}/prove/leads`">leads between them</router-link>.
     </p>
+    <CauseList v-else-if="by === 'cause'" :verdict="verdict" :words="words" />
     <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>
     <table v-else class="ledger findings">
       <thead>
@@ -170,7 +185,7 @@ const groups = computed(() => {
         </tr>
       </tbody>
     </table>
-    <p v-if="first < shown.length" ref="end">
+    <p v-if="by !== 'cause' && first < shown.length" ref="end">
       <button type="button" class="plain link small" @click="first += 150">
         {{ shown.length - first }} more: show the next
       </button>

@@ -7,6 +7,7 @@ import { margin } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import AcceptForm from './AcceptForm.vue'
 import RemedyList from './RemedyList.vue'
 import WorkingLines from '@/shared/WorkingLines.vue'
 
@@ -27,6 +28,11 @@ const card = computed(() => catalogue.value?.checks.find((check) => check.id ===
 const thresholds = computed(() =>
   Object.entries(Array.isArray(card.value?.thresholds) ? {} : (card.value?.thresholds ?? {})),
 )
+const tellable = {
+  bought: 'once its part is in hand',
+  made: 'once it is made',
+  powered: 'once it is under power',
+} as const
 const changing = ref<string | null>(null)
 const wanted = ref({ value: '', reason: '' })
 const reason = ref('')
@@ -125,6 +131,17 @@ function openLimit(key: string, standard: string): void {
         <li v-for="one in finding.missing" :key="one">{{ one }}</li>
       </ul>
     </template>
+    <template v-if="finding.whatever.length">
+      <h3>Whatever it is</h3>
+      <ul class="missing">
+        <li v-for="one in finding.whatever" :key="one.where">
+          <button type="button" class="plain input" @click="go(one.where)">{{ one.label }}</button>
+          <span class="figure"> {{ one.from }} to {{ one.to }}</span>
+        </li>
+      </ul>
+    </template>
+    <p v-if="finding.later" class="quiet small">It can be told {{ tellable[finding.later] }}.</p>
+    <AcceptForm v-if="finding.verdict !== 'holds'" :finding="finding" />
     <dl class="facts mt-3">
       <template v-if="finding.limit"
         ><dt>Limit</dt>

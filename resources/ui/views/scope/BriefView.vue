@@ -173,6 +173,12 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
             />
           </div>
           <dl class="facts">
+            <HeaderField
+              of="build"
+              :path="['stage']"
+              label="How far it is"
+              :options="['planned', 'bought', 'made', 'powered']"
+            />
             <HeaderField of="brief" :path="['process']" label="Process" :options="catalogue?.processes ?? []" />
             <HeaderField of="brief" :path="['accuracy']" label="Accuracy wanted" unit="mm" />
             <HeaderField
