@@ -26,9 +26,11 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
     Route::delete('session', [SessionController::class, 'destroy']);
     Route::put('session/password', [SessionController::class, 'password']);
     Route::get('catalogue', [CatalogueController::class, 'show']);
+    Route::get('doubt', [CatalogueController::class, 'doubt']);
     Route::get('belt-loop', [MechanicsController::class, 'belt']);
     Route::get('cutting-data', [MechanicsController::class, 'cutting']);
     Route::post('turning-parts', [MechanicsController::class, 'turning']);
+    Route::get('starters', [BuildController::class, 'starters']);
     Route::get('builds', [BuildController::class, 'index']);
     Route::post('builds', [BuildController::class, 'store']);
     Route::prefix('builds/{build}')
@@ -70,6 +72,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('routes', [ScopeController::class, 'routes']);
             Route::get('measure-first', [ScopeController::class, 'measureFirst']);
             Route::get('needs/{need}/comparison', [ChoiceController::class, 'comparison']);
+            Route::post('needs', [ChoiceController::class, 'place']);
             Route::post('needs/{need}/candidates', [ChoiceController::class, 'adopt']);
             Route::get('variants', [VariantController::class, 'index']);
             Route::post('variants', [VariantController::class, 'store']);

@@ -56,7 +56,11 @@ return [
         'termination' => ['a look', 'Ferrule, fork, ring or crimp; never bare or tinned strands under a screw.', '0 %'],
         'bond' => ['low-resistance meter', 'Unplugged, from the pin of the plug to bare metal.', '10 %'],
         'end_play' => ['dial indicator', 'On the end of the screw, pushed and pulled by hand.', '5 %'],
-        'turning_torque' => ['spring scale on an arm', 'Motor uncoupled; pull at right angles, force times arm.', '10 %'],
+        'turning_torque' => [
+            'spring scale on an arm',
+            'Motor uncoupled; pull at right angles, force times arm.',
+            '10 %',
+        ],
         'runout' => ['dial indicator', 'On a gauge pin in the collet, turned by hand, drive unplugged.', '5 %'],
     ],
     'by_dimension' => [

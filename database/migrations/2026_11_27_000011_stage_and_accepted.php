@@ -11,7 +11,7 @@ return new class extends Migration
 {
     public function up(): void
     {
-        Schema::table('builds', static fn (Blueprint $table) => $table->string('stage', 12)->nullable());
+        Schema::table('builds', static fn (Blueprint $table) => $table->string('stage', 70)->nullable());
         Schema::table('needs', static fn (Blueprint $table) => $table->string('stage', 12)->nullable());
         Schema::create('accepted', static function (Blueprint $table): void {
             $table->id();

@@ -64,9 +64,12 @@ abstract class BrowserTestCase extends TestCase
         $b->press('New build');
         $b->type('Name', $name);
         $b->type('Kind of machine', $kind);
-        $b->press('Begin');
+        $b->click('//form//button[normalize-space(.)="Begin"]');
+        $b->sees('What comes next');
+        $build = preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+        $b->open("/builds/{$build}/prove/fit");
         $b->sees('Nothing to judge yet');
 
-        return preg_match('#/builds/(\d+)/#', $b->path(), $m) === 1 ? (int) $m[1] : 0;
+        return $build;
     }
 }

@@ -231,6 +231,15 @@ final class JourneyTest extends BrowserTestCase
         $b->type('Reading', '0.2');
         $b->press('Store');
         $b->find('//form//*[contains(@class, "fails")][contains(., "Fails")]');
+        // A hold point out of its tolerance is not passed without a reason, which stays with the step.
+        $b->press('Done');
+        $b->sees('is out of its tolerance');
+        $b->type('Why it goes on without', 'shimmed tomorrow');
+        $b->press('Done all the same');
+        $b->waitUntilGone('//input[@aria-label="Why it goes on without"]');
+        $b->open('/builds/1/build/bench/d9');
+        $b->sees('shimmed tomorrow');
+        $b->press('Open again');
         $b->press('Read the simulated one');
         $b->sees('This reading is simulated.');
     }

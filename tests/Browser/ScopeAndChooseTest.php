@@ -163,7 +163,9 @@ final class ScopeAndChooseTest extends BrowserTestCase
         // Measure first: a reading is written where it stands and its line is done.
         $b->open("/builds/{$build}/choose/measure");
         $b->find('//tr[contains(., "host computer")][contains(., "clamp meter")]');
-        $b->click('//tr[contains(., "host computer")][contains(., "clamp meter")]//button[starts-with(@aria-label, "Reading of")]');
+        $b->click(
+            '//tr[contains(., "host computer")][contains(., "clamp meter")]//button[starts-with(@aria-label, "Reading of")]',
+        );
         $b->driver->switchTo()->activeElement()->sendKeys('0.31 V')->sendKeys(WebDriverKeys::ENTER);
         $b->sees('a current is wanted here');
         $b->driver
@@ -210,7 +212,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->type('What is wrong with it', 'Head too wide for its slot');
         $b->click('//aside//form[.//input[@aria-label="What is wrong with it"]]//button');
         $b->find('//aside//li[contains(., "Head too wide for its slot")]');
-        $b->press('Take back');
+        $b->press('Undo the last change');
         $b->waitUntilGone('//aside//li[contains(., "Head too wide for its slot")]');
 
         // A part of one's own, its price and its way into a build.

@@ -92,11 +92,48 @@ final class BuildTest extends FeatureTestCase
         self::assertShape($shape, $this->getJson("/api/builds/{$this->dunlin()->id}{$path}")->assertOk());
     }
 
+    public function test_a_build_begins_with_a_starter(): void
+    {
+        $this->actingAs($this->isla());
+        $starters = $this->getJson('/api/starters')->assertOk()->json();
+        self::assertCount(5, $starters);
+        foreach ($starters as $starter) {
+            self::assertNotSame('', $starter['says']);
+        }
+        $new = ['workshop' => $this->dunlin()->workshop_id, 'name' => 'Mine', 'kind' => 'router', 'currency' => 'USD'];
+        $id = $this->postJson('/api/builds', ['starter' => 'router'] + $new)
+            ->assertCreated()
+            ->json('id');
+        $made = $this->getJson("/api/builds/{$id}")->assertOk();
+
+        $made->assertJsonPath('document.build.name', 'Mine')->assertJsonPath('document.build.currency', 'USD');
+        self::assertCount(array_column($starters, 'needs', 'key')['router'], $made->json('document.needs'));
+        self::assertSame([0, 0], [$made->json('overview.tally.danger'), $made->json('overview.tally.fails')]);
+        $this->postJson('/api/builds', ['starter' => '../linnet'] + $new)->assertStatus(422);
+        $this->postJson('/api/builds', ['starter' => null] + $new)->assertCreated();
+    }
+
+    public function test_a_reading_is_simulated_in_the_demo_only(): void
+    {
+        $this->actingAs($this->isla());
+        $build = $this->dunlin();
+        $build->workshop->update(['demo' => false]);
+
+        $this->getJson("/api/builds/{$build->id}/steps/d6/simulated-reading")->assertForbidden();
+        $this->getJson("/api/builds/{$build->id}")
+            ->assertOk()
+            ->assertJsonPath('demo', false);
+    }
+
     public function test_lists_keep_to_the_contract_too(): void
     {
         $this->actingAs($this->isla());
         foreach (
-            [['/api/builds', 'WorkshopBuilds'], ["/api/builds/{$this->dunlin()->id}/power", 'PowerScenario']] as [$path, $shape]
+            [
+                ['/api/builds', 'WorkshopBuilds'],
+                ['/api/starters', 'Starter'],
+                ["/api/builds/{$this->dunlin()->id}/power", 'PowerScenario'],
+            ] as [$path, $shape]
         ) {
             foreach ($this->getJson($path)->assertOk()->json() as $item) {
                 self::assertSame(

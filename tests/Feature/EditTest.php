@@ -397,4 +397,27 @@ final class EditTest extends FeatureTestCase
             ->assertOk()
             ->assertJsonPath('overview.danger_faults', 1);
     }
+
+    public function test_a_size_nobody_has_seen_is_asked_about_before_it_is_stored(): void
+    {
+        $this->as($this->isla());
+        $ask = fn (string $value, string $key = 'rated_power'): ?string => $this->getJson(
+            '/api/doubt?'.http_build_query(['family' => 'heater', 'key' => $key, 'value' => $value]),
+        )
+            ->assertOk()
+            ->json('question');
+
+        self::assertStringContainsString('unusually large', str_replace("\u{a0}", ' ', (string) $ask('60 kW')));
+        self::assertNull($ask('60 W'));
+        self::assertStringContainsString(
+            'unusually',
+            (string) $ask('60000'),
+            'A bare number takes the unit of the field.',
+        );
+        // What cannot be read is refused when it is stored, and a word has no size.
+        self::assertNull($ask('many'));
+        self::assertNull($ask('bed', 'place'));
+        self::assertNull($ask('1', 'nothing_such'));
+        $this->getJson('/api/doubt?family=heater')->assertStatus(422);
+    }
 }

@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Models\Build;
 use App\Models\LibraryPart;
 use App\Models\Workshop;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /** The workshop's library: found, changed, taken into a build, and kept from being lost. */
@@ -212,5 +213,34 @@ final class LibraryTest extends FeatureTestCase
                 static fn (array $l): bool => $l['example'],
             ),
         );
+    }
+
+    public function test_a_part_goes_straight_into_a_build_and_is_one_edit(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $item = DB::table('library_parts')
+            ->where('workshop_id', $build->workshop_id)
+            ->where('family', 'fan')
+            ->value('id');
+        $before = $this->getJson("/api/builds/{$build->id}")->json('document');
+        $add = fn (int $pieces): \Illuminate\Testing\TestResponse => $this->postJson("/api/builds/{$build->id}/needs", [
+            'library' => $item,
+            'pieces' => $pieces,
+            'key' => (string) Str::uuid(),
+        ]);
+        $add(2)->assertCreated();
+        $add(1)->assertCreated();
+        $after = $this->getJson("/api/builds/{$build->id}")->json('document');
+
+        self::assertCount(count($before['needs']) + 2, $after['needs']);
+        self::assertCount(count($before['parts']) + 1, $after['parts'], 'The sheet is there once.');
+        $new = array_slice($after['needs'], -2);
+        self::assertSame([2, 1], array_column($new, 'quantity'));
+        self::assertSame($new[0]['choice'], $new[1]['choice']);
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertSame($before, $this->getJson("/api/builds/{$build->id}")->json('document'));
+        $add(0)->assertStatus(422);
     }
 }

@@ -224,13 +224,23 @@ final class ProveTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->dunlin();
-        $overview = fn (): array => $this->getJson("/api/builds/{$build->id}")->assertOk()->json('overview');
+        $overview = fn (): array => $this->getJson("/api/builds/{$build->id}")
+            ->assertOk()
+            ->json('overview');
         $before = $overview();
-        $finding = $this->getJson("/api/builds/{$build->id}/findings/E02/W4")->assertOk()->json();
+        $finding = $this->getJson("/api/builds/{$build->id}/findings/E02/W4")
+            ->assertOk()
+            ->json();
         $accept = static fn (string $why): array => [
             [
                 'section' => 'accepted',
-                'create' => ['ref' => 'A-1', 'finding' => 'E02/W4', 'why' => $why, 'who' => 'Isla', 'of' => $finding['digest']],
+                'create' => [
+                    'ref' => 'A-1',
+                    'finding' => 'E02/W4',
+                    'why' => $why,
+                    'who' => 'Isla',
+                    'of' => $finding['digest'],
+                ],
             ],
         ];
         $this->edit($build, $accept('ok'))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/accepted/A-1/why');
@@ -239,10 +249,17 @@ final class ProveTest extends FeatureTestCase
         $after = $overview();
         self::assertSame($before['tally']['danger'] - 1, $after['tally']['danger']);
         self::assertSame(['E02/W4', 'Isla'], [$after['accepted'][0]['finding'], $after['accepted'][0]['who']]);
-        self::assertContains('E02/W4', array_column($after['findings'], 'key'), 'It still shows where it concerns somebody.');
+        self::assertContains(
+            'E02/W4',
+            array_column($after['findings'], 'key'),
+            'It still shows where it concerns somebody.',
+        );
         self::assertNotContains('E02/W4', array_merge(...array_column($after['causes'], 'findings')));
 
-        $this->edit($build, self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '300 W', '288 W'))->assertOk();
+        $this->edit(
+            $build,
+            self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '300 W', '288 W'),
+        )->assertOk();
         self::assertSame([], $overview()['accepted']);
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         self::assertCount(1, $overview()['accepted']);
@@ -254,7 +271,9 @@ final class ProveTest extends FeatureTestCase
     {
         $this->as($this->isla());
         $build = $this->linnet();
-        $later = fn (): int => $this->getJson("/api/builds/{$build->id}")->assertOk()->json('overview.later');
+        $later = fn (): int => $this->getJson("/api/builds/{$build->id}")
+            ->assertOk()
+            ->json('overview.later');
         self::assertSame(0, $later());
         $this->edit($build, self::setting('build', '', ['stage'], 'planned', null))->assertOk();
         self::assertGreaterThan(10, $later());

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Builds\Document;
 use App\Builds\Judging;
 use App\Builds\Listing;
+use App\Builds\Starters;
 use App\Builds\Workspace;
 use App\Models\Build;
 use App\Models\User;
@@ -16,6 +17,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Storage;
+use Illuminate\Validation\ValidationException;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\PartsList\PartsListExport;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
@@ -57,6 +59,7 @@ final class BuildController
                 'name' => ['required_without:file', 'string', 'max:120'],
                 'kind' => ['required_without:file', 'string', 'max:60'],
                 'currency' => ['required_without:file', 'string', 'regex:/^[A-Z]{3}$/'],
+                'starter' => ['sometimes', 'nullable', 'string', 'max:64'],
             ],
             ['currency.regex' => 'A currency is three capital letters, such as GBP.'],
         );
@@ -65,17 +68,39 @@ final class BuildController
             ->findOrFail((int) $data['workshop']);
         $machine = isset($data['file'])
             ? BuildFile::read($data['file'])
-            : BuildFile::build([
-                'magpie' => BuildFile::VERSION,
-                'build' => [
-                    'name' => $data['name'],
-                    'kind' => $data['kind'],
-                    'currency' => $data['currency'],
-                    'stage' => 'planned',
+            : BuildFile::build(
+                self::begun($data) ?? [
+                    'magpie' => BuildFile::VERSION,
+                    'build' => [
+                        'name' => $data['name'],
+                        'kind' => $data['kind'],
+                        'currency' => $data['currency'],
+                        'stage' => 'planned',
+                    ],
                 ],
-            ]);
+            );
 
         return new JsonResponse(['id' => Workspace::add($workshop, $machine)->id], 201);
+    }
+
+    /** What a build may begin with. */
+    public function starters(): JsonResponse
+    {
+        return new JsonResponse(Starters::all());
+    }
+
+    /**
+     * @param  array{name: string, kind: string, currency: string, starter?: string|null, ...}  $data
+     * @return array<string, mixed>|null null for an empty one
+     */
+    private static function begun(array $data): ?array
+    {
+        $starter = $data['starter'] ?? null;
+
+        return $starter === null
+            ? null
+            : Starters::begun($starter, $data['name'], $data['kind'], $data['currency']) ??
+                    throw ValidationException::withMessages(['starter' => 'There is no such starter.']);
     }
 
     public function show(Build $build): Response
@@ -91,6 +116,8 @@ final class BuildController
                 $build->id.
                 ',"workshop":'.
                 $build->workshop_id.
+                ',"demo":'.
+                json_encode($build->workshop?->demo === true).
                 ',"revision":'.
                 $build->revision.
                 ',"document":'.

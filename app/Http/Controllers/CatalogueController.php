@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Magpie\Core\Assembly\Recorded;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Families\Catalogue;
@@ -36,6 +37,20 @@ use Magpie\Core\Scope\Countries;
 /** What the interface needs to know of the trade: families with their sheets, checks, and the words of each list. */
 final class CatalogueController
 {
+    /** What should be asked about a size before it is stored; null when it is a usual one, or cannot be read at all. */
+    public function doubt(Request $request): JsonResponse
+    {
+        /** @var array{family: string, key: string, value: string} $asked */
+        $asked = $request->validate([
+            'family' => ['required', 'string', 'max:64'],
+            'key' => ['required', 'string', 'max:64'],
+            'value' => ['required', 'string', 'max:200'],
+        ]);
+        $field = Catalogue::standard()->find($asked['family'])?->field($asked['key']);
+
+        return new JsonResponse(['question' => $field?->question($asked['value'])]);
+    }
+
     public function show(): JsonResponse
     {
         return (new JsonResponse([

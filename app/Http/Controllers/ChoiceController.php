@@ -14,6 +14,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Magpie\Core\Choice\Comparison;
+use Magpie\Core\Format\Adopting;
 use Magpie\Core\Machine\Build as Machine;
 
 /** The candidates of a need. */
@@ -25,6 +26,29 @@ final class ChoiceController
         abort_if(! isset($document->machine()->needs[$need]), 404, 'This build has no such need.');
 
         return new JsonResponse((new Comparison($document->standing(), $need))->toArray());
+    }
+
+    /** A part of the library straight into the build, as a place of its own. */
+    public function place(Request $request, Build $build): Response
+    {
+        $data = $request->validate([
+            'library' => ['required', 'integer'],
+            'pieces' => ['sometimes', 'integer', 'min:1', 'max:100000'],
+            'key' => ['required', 'uuid'],
+        ]);
+        $item = LibraryPart::query()->where('workshop_id', $build->workshop_id)->findOrFail((int) $data['library']);
+        $user = $request->user();
+        $result = (new Editor($build, $user instanceof User ? $user : null))->apply(
+            $data['key'],
+            "{$item->name} added from the library",
+            static fn (Machine $machine): array => Adopting::place(
+                $machine,
+                $item->read(),
+                (int) ($data['pieces'] ?? 1),
+            ),
+        );
+
+        return BuildController::jsonText($result->json(), 201);
     }
 
     public function adopt(Request $request, Build $build, string $need): Response

@@ -45,6 +45,8 @@ final class InspectionController
     /** A reading off the simulated bench instrument, for trying a step without one. */
     public function reading(Build $build, string $step): JsonResponse
     {
+        // A made-up reading in the record of a real machine would be one for ever.
+        abort_unless($build->workshop?->demo === true, 403, 'Readings are simulated in the demo only.');
         $found = Document::of($build)->machine()->steps[$step] ?? abort(404, 'There is no such step.');
         $check = $found->check ?? abort(404, 'This step has nothing to measure.');
 

@@ -83,7 +83,13 @@ final class Causes
 
         return array_map(
             strval(...),
-            array_keys(array_filter($wrong, static fn (int $n, string $where): bool => 2 * $n > $said[$where], ARRAY_FILTER_USE_BOTH)),
+            array_keys(
+                array_filter(
+                    $wrong,
+                    static fn (int $n, string $where): bool => 2 * $n > $said[$where],
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            ),
         );
     }
 

@@ -64,7 +64,10 @@ final class InspectionReport
             'tally' => $inspection->tally(),
             'power_forbidden' => $inspection->survey->build->forbidsPower() || $inspection->worst() === Verdict::Danger,
             'causes' => array_map(static fn (Cause $c): array => $c->toArray(), Causes::of($inspection)),
-            'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), Doubts::aboutAll($inspection->survey->build)),
+            'doubts' => array_map(
+                static fn (Doubt $d): array => $d->toArray(),
+                Doubts::aboutAll($inspection->survey->build),
+            ),
             'later' => array_map(static fn (Finding $f): string => $f->key(), $inspection->later()),
             'accepted' => self::accepted($inspection),
             'findings' => array_map(static fn (Finding $f): array => $f->toArray(), $inspection->findings),

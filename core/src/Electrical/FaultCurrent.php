@@ -35,7 +35,8 @@ final readonly class FaultCurrent
      * @param  float  $least  A, at its far end, with ten metres for every lead whose length is not known
      * @param  float  $leastKnown  the same with nothing for them
      * @param  float  $most  A, at its near end
-     * @param  bool  $shutsDown  the source stops at any short of it
+     * @param  bool  $shutsDown  the source stops at any short of it, however long what is not known is
+     * @param  bool  $mayShutDown  it does if that is short
      * @param  list<string>  $unknown  leads whose length or size is not known: it may be anything up to ten metres
      */
     private function __construct(
@@ -43,6 +44,7 @@ final readonly class FaultCurrent
         public float $leastKnown,
         public float $most,
         public bool $shutsDown,
+        public bool $mayShutDown,
         public array $unknown,
     ) {
     }
@@ -79,6 +81,7 @@ final readonly class FaultCurrent
                 $volts / ($source + $known),
                 $volts / ($volts / self::MOST_AT_OUTLET + $before),
                 false,
+                false,
                 [...$unknown, ...$ownUnknown],
             );
         }
@@ -87,13 +90,15 @@ final readonly class FaultCurrent
         $flows = $far > 0 ? $volts / $far : INF;
         $onShort =
             $inquiry->tryPortWord($supply, $out, 'on_short')?->choice() ?? $inquiry->tryChoice($supply, 'on_short');
-        $shutsDown = $flows > $most->in('A') && $onShort === PortSheet::ON_SHORT[0];
+        $stops = $onShort === PortSheet::ON_SHORT[0];
+        $short = $known > 0 ? $volts / $known : INF;
 
         return new self(
             min($flows, $rated->in('A')),
-            min($known > 0 ? $volts / $known : INF, $rated->in('A')),
+            min($short, $rated->in('A')),
             min($before > 0 ? $volts / $before : INF, $most->in('A')),
-            $shutsDown,
+            $stops && $flows > $most->in('A'),
+            $stops && $short > $most->in('A'),
             [...$unknown, ...$ownUnknown],
         );
     }

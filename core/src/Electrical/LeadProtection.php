@@ -184,6 +184,11 @@ final readonly class LeadProtection
             return new self($lead, $ampacity, Verdict::Holds, $margin, $says, $amps);
         }
         [$anyhow, $at] = self::scan($fault->leastKnown, $fault->most, $limits, $elements, false);
+        if ($anyhow > 1 && $fault->mayShutDown) {
+            self::missLengths($inquiry, $fault);
+
+            return new self($lead, $ampacity, Verdict::Unproven, $margin, $says, $amps);
+        }
         if ($anyhow > 1) {
             $burns = $at > ProtectiveElement::FOR_AN_HOUR * $ampacity->in('A');
             $verdict = $burns ? Verdict::Danger : Verdict::Fails;
@@ -192,9 +197,7 @@ final readonly class LeadProtection
             return new self($lead, $ampacity, $verdict, $margin, self::says($elements, $at, $ampacity), $at);
         }
         if (self::scan($fault->least, $fault->most, $limits, $elements, false)[0] > 1) {
-            foreach ($fault->unknown as $ref) {
-                $inquiry->miss("length of {$ref}", "leads/{$ref}/length");
-            }
+            self::missLengths($inquiry, $fault);
         }
         if (self::scan($fault->leastKnown, $fault->most, $limits, $elements, true)[0] > 1) {
             foreach ($elements as $element) {
@@ -205,6 +208,13 @@ final readonly class LeadProtection
         }
 
         return new self($lead, $ampacity, Verdict::Unproven, $margin, $says, $amps);
+    }
+
+    private static function missLengths(Inquiry $inquiry, FaultCurrent $fault): void
+    {
+        foreach ($fault->unknown as $ref) {
+            $inquiry->miss("length of {$ref}", "leads/{$ref}/length");
+        }
     }
 
     /**

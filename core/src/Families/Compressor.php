@@ -60,12 +60,7 @@ final class Compressor extends Family
     public function ports(): array
     {
         return [
-            new Port(
-                'mains',
-                PortKind::Inlet,
-                mains: true,
-                draw: Draw::Power,
-            ),
+            new Port('mains', PortKind::Inlet, mains: true, draw: Draw::Power),
             new Port('earth', PortKind::Earth, mains: true),
         ];
     }

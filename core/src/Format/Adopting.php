@@ -64,6 +64,18 @@ final class Adopting
     }
 
     /**
+     * A library entry as a place of its own, under its own name, chosen.
+     *
+     * @return list<Change>
+     */
+    public static function place(Build $build, Entry $entry, int $pieces): array
+    {
+        $ref = self::free($entry->part->ref, $build->needs);
+
+        return self::need($build, $entry, $ref, $entry->part->name, $pieces === 1 ? [] : ['quantity' => $pieces]);
+    }
+
+    /**
      * @param  array<string, mixed>  $taken
      */
     public static function free(string $stem, array $taken): string

@@ -6,6 +6,7 @@ namespace Magpie\Core\Machine;
 
 use Magpie\Core\Quantity\Bounds;
 use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Quantity\Range;
 
@@ -209,6 +210,19 @@ final readonly class SpecField
         return $value->exceeds($most) || ($value->isPositive() && $value->isBelow($least))
             ? "{$this->label} cannot be {$value->text()}; from {$least} to {$most} can be taken ({$usual})."
             : Bounds::refusal($value);
+    }
+
+    /** The same of a size as it is typed; null, too, of what cannot be read: that is refused, not asked about. */
+    public function question(string $typed): ?string
+    {
+        if ($this->dimension === null || $this->kind !== FieldKind::Quantity) {
+            return null;
+        }
+        try {
+            return $this->doubt(Quantity::parse($typed, $this->dimension, $this->unit));
+        } catch (CannotReadQuantity) {
+            return null;
+        }
     }
 
     /** Why this size should be asked about before it is believed, or null when it is a usual one. */

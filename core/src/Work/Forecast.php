@@ -14,6 +14,14 @@ use Magpie\Core\Quantity\Quantity;
  */
 final readonly class Forecast
 {
+    /** Steps done, and guide hours of them, from which a builder's own pace is taken. Common practice, no source. */
+    private const STEPS = 3;
+
+    private const HOURS = 1.0;
+
+    /** Nobody takes less than a fifth of what a guide gives. */
+    private const QUICKEST = 0.2;
+
     private function __construct(
         public Quantity $left,
         public Quantity $pace,
@@ -30,20 +38,24 @@ final readonly class Forecast
     public static function of(array $steps, Plan $plan, DateTimeImmutable $now): self
     {
         $guide = $worked = $left = Quantity::of(0, 'h');
-        $unguided = 0;
+        $unguided = $done = 0;
         foreach ($steps as $step) {
             $spent = $step->worked($now->getTimestamp())->to('h');
             if ($step->state === 'done' && $step->guide !== null && $spent->isPositive()) {
                 $guide = $guide->plus($step->guide);
                 $worked = $worked->plus($spent);
+                $done++;
             }
             if ($step->state === 'open') {
                 $left = $step->guide === null ? $left : $left->plus($step->guide);
                 $unguided += $step->guide === null ? 1 : 0;
             }
         }
+        // A step or two says nothing of a pace, nor does a clock that was started and stopped.
+        $known = $done >= self::STEPS && $guide->exceeds(Quantity::of(self::HOURS, 'h'));
+        $own = $known ? Quantity::max(Quantity::ratio(self::QUICKEST), $worked->over($guide)) : null;
         [$pace, $from] = match (true) {
-            $guide->isPositive() => [$worked->over($guide), 'own hours'],
+            $own !== null => [$own, 'own hours'],
             $plan->pace !== null => [$plan->pace, 'the plan'],
             default => [Quantity::ratio(1), 'the guide'],
         };

@@ -42,7 +42,13 @@ final class CausesTest extends TestCase
      */
     private static function fans(array $stand): array
     {
-        $parts = [Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A', 'contact_rating' => '10 A'])];
+        $parts = [
+            Examples::part('psu', 'power_supply', [
+                'output_voltage' => '24 V',
+                'rated_current' => '10 A',
+                'contact_rating' => '10 A',
+            ]),
+        ];
         $leads = [];
         foreach ($stand as $i => $volts) {
             $parts[] = Examples::part("fan{$i}", 'fan', [
@@ -70,7 +76,9 @@ final class CausesTest extends TestCase
 
         // One fan of three is a fan that is wrong.
         $alone = self::inspect(self::fans(['12 V', '27 V', '27 V']));
-        $danger = array_values(array_filter(Causes::of($alone), static fn (Cause $c): bool => $c->verdict() === Verdict::Danger));
+        $danger = array_values(
+            array_filter(Causes::of($alone), static fn (Cause $c): bool => $c->verdict() === Verdict::Danger),
+        );
         self::assertSame([['E06/fan0.power']], array_map(self::keys(...), $danger));
     }
 
@@ -160,7 +168,11 @@ final class CausesTest extends TestCase
         self::assertFalse($later($at(null)), 'Where nobody says how far it is, all is asked.');
         // The screw is in its place before the rest is.
         self::assertFalse($later($at('planned', ['stage' => 'made'])));
-        self::assertSame(2, $at('made')->tally()['unproven'] - $at('planned')->tally()['unproven'], 'Play and preload.');
+        self::assertSame(
+            2,
+            $at('made')->tally()['unproven'] - $at('planned')->tally()['unproven'],
+            'Play and preload.',
+        );
     }
 
     public function test_an_accepted_finding_is_counted_apart_until_what_it_rests_on_changes(): void

@@ -157,6 +157,11 @@ final class ProtectionTest extends TestCase
         self::assertSays(Verdict::Holds, 'shuts down', $on($shuts, ['length' => '10 m']));
         self::assertSame(Verdict::Danger, $on($shuts, ['length' => '100 m'])->verdict);
         self::assertSame(Verdict::Danger, $on(['on_short' => 'goes on giving'] + $shuts)->verdict);
+        self::assertSays(
+            Verdict::Unproven,
+            'length of W1',
+            $on(['rated_current' => '20 A'] + $shuts, ['length' => '']),
+        );
     }
 
     public function test_a_load_that_can_be_overloaded_wants_a_fuse_its_lead_can_carry(): void

@@ -36,22 +36,46 @@ final class Faults
     private static function ofAny(): array
     {
         return [
-            'an inlet fuse too small for its load' => ['E13', static fn (array $f): ?array => self::spec($f, 'inlet', 'fuse_rating', '0.1 A')],
-            'a rail the board does not stand' => ['E06', static fn (array $f): ?array => self::spec($f, 'psu', 'output_voltage', '70 V')],
+            'an inlet fuse too small for its load' => [
+                'E13',
+                static fn (array $f): ?array => self::spec($f, 'inlet', 'fuse_rating', '0.1 A'),
+            ],
+            'a rail the board does not stand' => [
+                'E06',
+                static fn (array $f): ?array => self::spec($f, 'psu', 'output_voltage', '70 V'),
+            ],
             'a supply too small' => [
                 'E05',
-                static fn (array $f): ?array => self::spec(self::spec($f, 'psu', 'rated_current', '1.1 A'), 'psu', 'rated_power', '3000 W'),
+                static fn (array $f): ?array => self::spec(
+                    self::spec($f, 'psu', 'rated_current', '1.1 A'),
+                    'psu',
+                    'rated_power',
+                    '3000 W',
+                ),
             ],
-            'bare terminals' => ['E05-kit', static fn (array $f): ?array => self::spec($f, 'psu', 'terminal_cover', false)],
+            'bare terminals' => [
+                'E05-kit',
+                static fn (array $f): ?array => self::spec($f, 'psu', 'terminal_cover', false),
+            ],
             'no earth to the supply' => ['E14', static fn (array $f): ?array => self::without($f, 'psu.earth')],
-            'a bond nobody would trust' => ['E14', static fn (array $f): ?array => self::lead($f, 'psu.earth', ['bond' => '1.2 Ω'])],
-            'no residual-current protection' => ['E14', static fn (array $f): array => self::site($f, 'residual_current_device', false)],
+            'a bond nobody would trust' => [
+                'E14',
+                static fn (array $f): ?array => self::lead($f, 'psu.earth', ['bond' => '1.2 Ω']),
+            ],
+            'no residual-current protection' => [
+                'E14',
+                static fn (array $f): array => self::site($f, 'residual_current_device', false),
+            ],
             'an outlet too small' => ['E15', static fn (array $f): array => self::site($f, 'other_load', '31 A')],
-            'a main feed too thin' => ['E03', static fn (array $f): ?array => self::lead(
-                $f,
-                self::has($f, 'drv-x') && ! self::has($f, 'stop') || self::has($f, 'bed') ? 'board.power' : 'stop.in',
-                ['conductor' => ['size' => '28 AWG']],
-            ),
+            'a main feed too thin' => [
+                'E03',
+                static fn (array $f): ?array => self::lead(
+                    $f,
+                    (self::has($f, 'drv-x') && ! self::has($f, 'stop')) || self::has($f, 'bed')
+                        ? 'board.power'
+                        : 'stop.in',
+                    ['conductor' => ['size' => '28 AWG']],
+                ),
             ],
             'a piece larger than the machine' => [
                 'M01',
@@ -61,8 +85,14 @@ final class Faults
                     return $f;
                 },
             ],
-            'steps for another screw' => ['E21', static fn (array $f): ?array => self::setting($f, '/^axis\..*\.steps_per_mm$/', '37')],
-            'no driver current read as it should be' => ['E21', static fn (array $f): ?array => self::setting($f, '/^driver\..*\.current$/', '5 A')],
+            'steps for another screw' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^axis\..*\.steps_per_mm$/', '37'),
+            ],
+            'no driver current read as it should be' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^driver\..*\.current$/', '5 A'),
+            ],
             'an axis that stalls' => [
                 'M03',
                 static function (array $f): array {
@@ -90,16 +120,39 @@ final class Faults
     private static function ofSome(): array
     {
         return [
-            'a motor driven too hard' => ['E08', static fn (array $f): ?array => self::spec($f, 'motor-x', 'rated_current', '0.6 A')],
-            'a heater for another voltage' => ['E01', static fn (array $f): ?array => self::spec($f, 'cartridge', 'rated_voltage', '12 V')],
+            'a motor driven too hard' => [
+                'E08',
+                static fn (array $f): ?array => self::spec($f, 'motor-x', 'rated_current', '0.6 A'),
+            ],
+            'a heater for another voltage' => [
+                'E01',
+                static fn (array $f): ?array => self::spec($f, 'cartridge', 'rated_voltage', '12 V'),
+            ],
             'a lined hot end too hot' => [
                 'T03',
-                static fn (array $f): ?array => self::spec(self::spec($f, 'hot-end', 'lined', true) ?? [], 'hot-end', 'lining_limit', '220 °C'),
+                static fn (array $f): ?array => self::spec(
+                    self::spec($f, 'hot-end', 'lined', true) ?? [],
+                    'hot-end',
+                    'lining_limit',
+                    '220 °C',
+                ),
             ],
-            'no thermal-runaway protection' => ['E21', static fn (array $f): ?array => self::setting($f, '/^firmware\.runaway$/', 'absent')],
-            'a limit above what a sensor stands' => ['E21', static fn (array $f): ?array => self::setting($f, '/^thermistor\.th-hot\.top$/', '400 °C')],
-            'the wrong table for a sensor' => ['E21', static fn (array $f): ?array => self::setting($f, '/^thermistor\.th-bed\.table$/', 'type K')],
-            'a fan for half the voltage' => ['E06', static fn (array $f): ?array => self::spec($f, 'fan-part', 'max_voltage', '13.8 V')],
+            'no thermal-runaway protection' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^firmware\.runaway$/', 'absent'),
+            ],
+            'a limit above what a sensor stands' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^thermistor\.th-hot\.top$/', '400 °C'),
+            ],
+            'the wrong table for a sensor' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^thermistor\.th-bed\.table$/', 'type K'),
+            ],
+            'a fan for half the voltage' => [
+                'E06',
+                static fn (array $f): ?array => self::spec($f, 'fan-part', 'max_voltage', '13.8 V'),
+            ],
             'two fans on one pin' => [
                 'E12-fan',
                 static function (array $f): ?array {
@@ -116,24 +169,59 @@ final class Faults
                     return $found ? $f : null;
                 },
             ],
-            'a bed plug that burns' => ['E02', static fn (array $f): ?array => self::spec($f, 'bed', 'contact_rating', '2 A')],
-            'a bed lead too thin' => ['E03', static fn (array $f): ?array => self::lead($f, 'bed.power', ['conductor' => ['size' => '22 AWG']])],
-            'solid wire in a lead that moves' => ['E19', static fn (array $f): ?array => self::moving($f, ['conductor' => ['stranding' => 'solid']])],
-            'no strain relief where it moves' => ['E19', static fn (array $f): ?array => self::moving($f, ['ends' => [1 => ['strain_relief' => false]]])],
-            'tinned ends under a screw' => ['E20', static fn (array $f): ?array => self::lead($f, 'board.power', ['ends' => [['termination' => 'tinned']]])],
+            'a bed plug that burns' => [
+                'E02',
+                static fn (array $f): ?array => self::spec($f, 'bed', 'contact_rating', '2 A'),
+            ],
+            'a bed lead too thin' => [
+                'E03',
+                static fn (array $f): ?array => self::lead($f, 'bed.power', ['conductor' => ['size' => '22 AWG']]),
+            ],
+            'solid wire in a lead that moves' => [
+                'E19',
+                static fn (array $f): ?array => self::moving($f, ['conductor' => ['stranding' => 'solid']]),
+            ],
+            'no strain relief where it moves' => [
+                'E19',
+                static fn (array $f): ?array => self::moving($f, ['ends' => [1 => ['strain_relief' => false]]]),
+            ],
+            'tinned ends under a screw' => [
+                'E20',
+                static fn (array $f): ?array => self::lead($f, 'board.power', ['ends' => [['termination' => 'tinned']]]),
+            ],
             'a crimp that came off' => [
                 'E20',
-                static fn (array $f): ?array => self::lead($f, 'bed.power', ['conductor' => ['size' => '16 AWG'], 'ends' => [1 => ['pulled' => '20 N']]]),
+                static fn (array $f): ?array => self::lead($f, 'bed.power', [
+                    'conductor' => ['size' => '16 AWG'],
+                    'ends' => [1 => ['pulled' => '20 N']],
+                ]),
             ],
-            'a long thin lead' => ['E04', static fn (array $f): ?array => self::has($f, 'bed-relay') ? null : self::lead($f, 'bed.power', ['length' => '40 m'])],
-            'a printed part too near the heat' => ['M13', static fn (array $f): ?array => self::spec($f, 'duct', 'service_temperature', '105 °C')],
-            'a stop that does not latch' => ['E17', static fn (array $f): ?array => self::spec($f, 'stop', 'latching', false)],
-            'a stop that closes when pressed' => ['E17', static fn (array $f): ?array => self::spec($f, 'stop', 'normally', 'open')],
+            'a long thin lead' => [
+                'E04',
+                static fn (array $f): ?array => self::has($f, 'bed-relay')
+                    ? null
+                    : self::lead($f, 'bed.power', ['length' => '40 m']),
+            ],
+            'a printed part too near the heat' => [
+                'M13',
+                static fn (array $f): ?array => self::spec($f, 'duct', 'service_temperature', '105 °C'),
+            ],
+            'a stop that does not latch' => [
+                'E17',
+                static fn (array $f): ?array => self::spec($f, 'stop', 'latching', false),
+            ],
+            'a stop that closes when pressed' => [
+                'E17',
+                static fn (array $f): ?array => self::spec($f, 'stop', 'normally', 'open'),
+            ],
             'a stop wired past the board' => [
                 'E17',
                 static function (array $f): ?array {
                     foreach ($f['leads'] as &$lead) {
-                        if ($lead['from'] === 'stop.out' && in_array($lead['to'], ['board.power', 'drv-x.power'], true)) {
+                        if (
+                            $lead['from'] === 'stop.out' &&
+                            in_array($lead['to'], ['board.power', 'drv-x.power'], true)
+                        ) {
                             $lead['from'] = 'psu.out';
 
                             return $f;
@@ -149,8 +237,12 @@ final class Faults
                     if (! self::has($f, 'stop') || ! (self::has($f, 'spindle') || self::has($f, 'arc'))) {
                         return null;
                     }
-                    $f['needs'] = array_values(array_filter($f['needs'], static fn (array $n): bool => $n['ref'] !== 'stop'));
-                    $f['leads'] = array_values(array_filter($f['leads'], static fn (array $l): bool => $l['to'] !== 'stop.in'));
+                    $f['needs'] = array_values(
+                        array_filter($f['needs'], static fn (array $n): bool => $n['ref'] !== 'stop'),
+                    );
+                    $f['leads'] = array_values(
+                        array_filter($f['leads'], static fn (array $l): bool => $l['to'] !== 'stop.in'),
+                    );
                     foreach ($f['leads'] as &$lead) {
                         $lead['from'] = $lead['from'] === 'stop.out' ? 'psu.out' : $lead['from'];
                     }
@@ -158,10 +250,18 @@ final class Faults
                     return $f;
                 },
             ],
-            'no bore for the pulley' => ['M06', static fn (array $f): ?array => self::spec($f, 'pulley-x', 'bore', '8 mm')],
+            'no bore for the pulley' => [
+                'M06',
+                static fn (array $f): ?array => self::spec($f, 'pulley-x', 'bore', '8 mm'),
+            ],
             'belts of another pitch' => [
                 'M06',
-                static fn (array $f): ?array => self::spec(self::spec($f, 'belt-x', 'pitch', '3 mm'), 'belt-y', 'pitch', '3 mm'),
+                static fn (array $f): ?array => self::spec(
+                    self::spec($f, 'belt-x', 'pitch', '3 mm'),
+                    'belt-y',
+                    'pitch',
+                    '3 mm',
+                ),
             ],
             'a screw that whips' => [
                 'M05',
@@ -193,25 +293,64 @@ final class Faults
                     return null;
                 },
             ],
-            'a cutter turned too fast' => ['M08', static fn (array $f): ?array => self::spec($f, 'cutter', 'top_speed', '2000 rpm')],
-            'a shank too large for its collet' => ['M08', static fn (array $f): ?array => self::spec($f, 'cutter', 'shank', '12 mm')],
-            'reverse not locked' => ['E21', static fn (array $f): ?array => self::setting($f, '/^drive\..*\.reverse$/', 'not locked')],
-            'a power word of another spindle' => ['E21', static fn (array $f): ?array => self::setting($f, '/^drive\..*\.full_scale$/', '12000 rpm')],
-            'a drive too small' => ['E22', static fn (array $f): ?array => self::spec($f, 'drive', 'output_current', '1 A')],
+            'a cutter turned too fast' => [
+                'M08',
+                static fn (array $f): ?array => self::spec($f, 'cutter', 'top_speed', '2000 rpm'),
+            ],
+            'a shank too large for its collet' => [
+                'M08',
+                static fn (array $f): ?array => self::spec($f, 'cutter', 'shank', '12 mm'),
+            ],
+            'reverse not locked' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^drive\..*\.reverse$/', 'not locked'),
+            ],
+            'a power word of another spindle' => [
+                'E21',
+                static fn (array $f): ?array => self::setting($f, '/^drive\..*\.full_scale$/', '12000 rpm'),
+            ],
+            'a drive too small' => [
+                'E22',
+                static fn (array $f): ?array => self::spec($f, 'drive', 'output_current', '1 A'),
+            ],
             'an alternating relay on direct current' => [
                 'E16',
                 static fn (array $f): ?array => self::has($f, 'torch-relay')
-                    ? self::spec(self::spec($f, 'torch-relay', 'kind', 'solid state, AC') ?? [], 'torch-relay', 'on_resistance', '10 mΩ')
+                    ? self::spec(
+                        self::spec($f, 'torch-relay', 'kind', 'solid state, AC') ?? [],
+                        'torch-relay',
+                        'on_resistance',
+                        '10 mΩ',
+                    )
                     : null,
             ],
-            'a direct-current relay on the mains' => ['E16', static fn (array $f): ?array => self::spec($f, 'bed-relay', 'kind', 'solid state, DC')],
-            'a mains bed without earth' => ['E14', static fn (array $f): ?array => self::has($f, 'bed-relay') ? self::without($f, 'bed.earth') : null],
+            'a direct-current relay on the mains' => [
+                'E16',
+                static fn (array $f): ?array => self::spec($f, 'bed-relay', 'kind', 'solid state, DC'),
+            ],
+            'a mains bed without earth' => [
+                'E14',
+                static fn (array $f): ?array => self::has($f, 'bed-relay') ? self::without($f, 'bed.earth') : null,
+            ],
             'a high-frequency start beside a board' => [
                 'E18',
-                static fn (array $f): ?array => self::spec(self::spec($f, 'arc', 'start', 'high frequency') ?? [], 'arc', 'isolated', false),
+                static fn (array $f): ?array => self::spec(
+                    self::spec($f, 'arc', 'start', 'high frequency') ?? [],
+                    'arc',
+                    'isolated',
+                    false,
+                ),
             ],
-            'too little air' => ['M17', static fn (array $f): ?array => self::spec($f, 'compressor', 'flow', '40 L/min')],
-            'no extraction for fumes' => ['M02-air', static fn (array $f): ?array => self::has($f, 'arc') || ($f['workpieces'][0]['material'] ?? '') === 'ASA' ? self::site($f, 'ventilation', 'none') : null],
+            'too little air' => [
+                'M17',
+                static fn (array $f): ?array => self::spec($f, 'compressor', 'flow', '40 L/min'),
+            ],
+            'no extraction for fumes' => [
+                'M02-air',
+                static fn (array $f): ?array => self::has($f, 'arc') || ($f['workpieces'][0]['material'] ?? '') === 'ASA'
+                    ? self::site($f, 'ventilation', 'none')
+                    : null,
+            ],
             'no fire watch' => [
                 'M02-ready',
                 static function (array $f): ?array {

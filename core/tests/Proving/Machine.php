@@ -95,11 +95,11 @@ final class Machine
             'name' => ucfirst(str_replace('-', ' ', $ref)),
             'specs' => $sheet($specs),
             'ports' => $ports === null
-                ? null
-                : array_map(
-                    static fn (array $p): array => isset($p['specs']) ? ['specs' => $sheet($p['specs'])] + $p : $p,
-                    $ports,
-                ),
+                    ? null
+                    : array_map(
+                        static fn (array $p): array => isset($p['specs']) ? ['specs' => $sheet($p['specs'])] + $p : $p,
+                        $ports,
+                    ),
         ]);
         $this->file['needs'][] = $need + [
             'ref' => $ref,
@@ -209,7 +209,10 @@ final class Machine
                 'start_line' => 'none',
             ])
             ->lead('inlet.out', 'psu.mains', '1 mm²', '0.3 m')
-            ->lead('inlet.earth', 'psu.earth', '1.5 mm²', '0.3 m', ['bond' => '0.03 Ω', 'conductor' => ['insulation' => 'green and yellow PVC']]);
+            ->lead('inlet.earth', 'psu.earth', '1.5 mm²', '0.3 m', [
+                'bond' => '0.03 Ω',
+                'conductor' => ['insulation' => 'green and yellow PVC'],
+            ]);
     }
 
     /**
@@ -290,8 +293,19 @@ final class Machine
     public function belted(string $ref, string $along, array $drive, array $axis): self
     {
         return $this->motor($ref)
-            ->part("pulley-{$ref}", 'pulley', ['teeth' => '20', 'pitch' => '2 mm', 'bore' => '5 mm', 'grub_screws' => '2', 'width' => '6 mm'])
-            ->part("belt-{$ref}", 'belt', ['pitch' => '2 mm', 'width' => '6 mm', 'core' => 'glass fibre', 'closed' => false])
+            ->part("pulley-{$ref}", 'pulley', [
+                'teeth' => '20',
+                'pitch' => '2 mm',
+                'bore' => '5 mm',
+                'grub_screws' => '2',
+                'width' => '6 mm',
+            ])
+            ->part("belt-{$ref}", 'belt', [
+                'pitch' => '2 mm',
+                'width' => '6 mm',
+                'core' => 'glass fibre',
+                'closed' => false,
+            ])
             ->axis($ref, $along, $drive + ['by' => "pulley-{$ref}"], $axis)
             ->set("axis.{$ref}.steps_per_mm", '80');
     }
@@ -306,21 +320,30 @@ final class Machine
     public function screwed(string $ref, string $along, array $drive, array $axis, array $screw = []): self
     {
         return $this->motor($ref)
-            ->part("screw-{$ref}", 'drive_screw', $screw + [
-                'kind' => 'lead screw',
-                'diameter' => '8 mm',
-                'root_diameter' => '6.2 mm',
-                'lead' => '8 mm',
-                'length' => '350 mm',
-                'backlash' => '20 µm',
-            ])
-            ->axis($ref, $along, $drive + [
-                'by' => "screw-{$ref}",
-                'support' => 'fixed-supported',
-                'unsupported' => '300 mm',
-                'end_play' => '10 µm',
-                'turning_torque' => '0.01 N m',
-            ], $axis)
+            ->part(
+                "screw-{$ref}",
+                'drive_screw',
+                $screw + [
+                    'kind' => 'lead screw',
+                    'diameter' => '8 mm',
+                    'root_diameter' => '6.2 mm',
+                    'lead' => '8 mm',
+                    'length' => '350 mm',
+                    'backlash' => '20 µm',
+                ],
+            )
+            ->axis(
+                $ref,
+                $along,
+                $drive + [
+                    'by' => "screw-{$ref}",
+                    'support' => 'fixed-supported',
+                    'unsupported' => '300 mm',
+                    'end_play' => '10 µm',
+                    'turning_torque' => '0.01 N m',
+                ],
+                $axis,
+            )
             ->set("axis.{$ref}.steps_per_mm", (string) (3200 / (float) ($screw['lead'] ?? '8 mm')));
     }
 
@@ -347,31 +370,39 @@ final class Machine
      */
     public function axis(string $ref, string $along, array $drive, array $axis): self
     {
-        $this->part("switch-{$ref}", 'limit_switch', ['kind' => 'lever', 'normally' => 'closed', 'contact_rating' => '1 A', 'max_voltage' => '30 V'])
+        $this->part("switch-{$ref}", 'limit_switch', [
+            'kind' => 'lever',
+            'normally' => 'closed',
+            'contact_rating' => '1 A',
+            'max_voltage' => '30 V',
+        ])
             ->lead("switch-{$ref}.signal", "board.in-{$ref}", '24 AWG', '0.8 m')
-            ->add('axes', $axis + [
-                'ref' => $ref,
-                'name' => strtoupper($ref),
-                'along' => $along,
-                'blocks' => 2,
-                'block_pitch' => '80 mm',
-                'drive' => $drive + [
-                    'motors' => ["motor-{$ref}"],
-                    'top_speed' => '150 mm/s',
-                    'acceleration' => '2000 mm/s²',
-                    'force' => '0 N',
-                    'friction' => '3 N',
-                    'efficiency' => '90 %',
-                    'incline' => '0 °',
-                    'inertia' => '0.02 kg cm²',
-                    'board' => 'board',
-                    'closed_loop' => false,
-                    'lever' => '30 mm',
-                    'spread' => '80 mm',
-                    'evidence' => 'measured',
+            ->add(
+                'axes',
+                $axis + [
+                    'ref' => $ref,
+                    'name' => strtoupper($ref),
+                    'along' => $along,
+                    'blocks' => 2,
+                    'block_pitch' => '80 mm',
+                    'drive' => $drive + [
+                        'motors' => ["motor-{$ref}"],
+                        'top_speed' => '150 mm/s',
+                        'acceleration' => '2000 mm/s²',
+                        'force' => '0 N',
+                        'friction' => '3 N',
+                        'efficiency' => '90 %',
+                        'incline' => '0 °',
+                        'inertia' => '0.02 kg cm²',
+                        'board' => 'board',
+                        'closed_loop' => false,
+                        'lever' => '30 mm',
+                        'spread' => '80 mm',
+                        'evidence' => 'measured',
+                    ],
+                    'homing' => ['by' => 'switch', 'sensors' => ["switch-{$ref}"], 'both_ends' => false],
                 ],
-                'homing' => ['by' => 'switch', 'sensors' => ["switch-{$ref}"], 'both_ends' => false],
-            ])
+            )
             ->set("axis.{$ref}.direction", 'tried by hand')
             ->set("axis.{$ref}.homing", 'switch');
 
@@ -387,16 +418,21 @@ final class Machine
     /** A stop in the line from the supply, before all that can hurt: what `$from` fed it feeds now. */
     public function stopped(string $from = 'psu.out', string $size = '2.5 mm²'): self
     {
-        $this->part('stop', 'stop_button', [
-            'latching' => true,
-            'positive_opening' => true,
-            'normally' => 'closed',
-            'rated_current' => '20 A',
-            'voltage_rating' => '400 V',
-            'dc_voltage' => '125 V',
-            'contacts' => '2',
-            'separate_reset' => true,
-        ], ['purpose' => 'safety']);
+        $this->part(
+            'stop',
+            'stop_button',
+            [
+                'latching' => true,
+                'positive_opening' => true,
+                'normally' => 'closed',
+                'rated_current' => '20 A',
+                'voltage_rating' => '400 V',
+                'dc_voltage' => '125 V',
+                'contacts' => '2',
+                'separate_reset' => true,
+            ],
+            ['purpose' => 'safety'],
+        );
         foreach ($this->file['leads'] as &$lead) {
             if ($lead['from'] === $from && ! str_ends_with($lead['to'], '.earth')) {
                 $lead['from'] = 'stop.out';

@@ -44,7 +44,13 @@ final class Machines
                 'name' => "heater{$i}",
                 'kind' => 'outlet',
                 'fed_from' => 'power',
-                'specs' => ['rated_current' => '12 A', 'contact_rating' => '15 A', 'contacts_per_pole' => '1', 'use' => 'heater', 'control' => 'switched'],
+                'specs' => [
+                    'rated_current' => '12 A',
+                    'contact_rating' => '15 A',
+                    'contacts_per_pole' => '1',
+                    'use' => 'heater',
+                    'control' => 'switched',
+                ],
             ];
         }
         for ($i = 0; $i < $fans; $i++) {
@@ -52,7 +58,14 @@ final class Machines
                 'name' => "fan{$i}",
                 'kind' => 'outlet',
                 'fed_from' => 'power',
-                'specs' => ['rated_current' => '1 A', 'contact_rating' => '3 A', 'contacts_per_pole' => '1', 'use' => 'fan', 'control' => 'speed', 'pin' => "F{$i}"],
+                'specs' => [
+                    'rated_current' => '1 A',
+                    'contact_rating' => '3 A',
+                    'contacts_per_pole' => '1',
+                    'use' => 'fan',
+                    'control' => 'speed',
+                    'pin' => "F{$i}",
+                ],
             ];
         }
         foreach (['th0', 'th1'] as $name) {
@@ -76,7 +89,18 @@ final class Machines
             ->controlled(['x', 'y', 'z', 'e'], self::ports(['x', 'y', 'z', 'e']))
             ->belted('x', 'x', ['mass' => '0.5 kg'], ['span' => '260 mm', 'span_evidence' => 'measured', 'blocks' => 1])
             ->belted('y', 'y', ['mass' => '1.2 kg'], ['span' => '260 mm', 'span_evidence' => 'measured'])
-            ->screwed('z', 'z', ['mass' => '1.5 kg', 'incline' => '90 °', 'top_speed' => '10 mm/s', 'acceleration' => '100 mm/s²', 'efficiency' => '40 %'], ['span' => '280 mm', 'span_evidence' => 'measured'])
+            ->screwed(
+                'z',
+                'z',
+                [
+                    'mass' => '1.5 kg',
+                    'incline' => '90 °',
+                    'top_speed' => '10 mm/s',
+                    'acceleration' => '100 mm/s²',
+                    'efficiency' => '40 %',
+                ],
+                ['span' => '280 mm', 'span_evidence' => 'measured'],
+            )
             ->motor('e')
             ->part('bed', 'heater', [
                 'rated_power' => '220 W',
@@ -102,24 +126,63 @@ final class Machines
                 'lined' => false,
                 'filament_diameter' => '1.75 mm',
             ])
-            ->part('cartridge', 'heater', [
-                'rated_power' => '40 W',
-                'rated_voltage' => '24 V',
-                'min_voltage' => '20 V',
-                'max_voltage' => '26 V',
-                'place' => 'hot end',
-                'target' => '230 °C',
-                'contact_rating' => '5 A',
-                'contacts_per_pole' => '1',
-            ], ['sits_in' => 'hot-end'])
+            ->part(
+                'cartridge',
+                'heater',
+                [
+                    'rated_power' => '40 W',
+                    'rated_voltage' => '24 V',
+                    'min_voltage' => '20 V',
+                    'max_voltage' => '26 V',
+                    'place' => 'hot end',
+                    'target' => '230 °C',
+                    'contact_rating' => '5 A',
+                    'contacts_per_pole' => '1',
+                ],
+                ['sits_in' => 'hot-end'],
+            )
             ->driven('heater1', 'cartridge', '18 AWG', 'flexing')
-            ->part('th-bed', 'thermistor', ['resistance_25' => '100 kΩ', 'beta' => '3950 K', 'highest_temperature' => '250 °C', 'table' => '100k, B 3950'], ['sits_in' => 'bed'])
+            ->part(
+                'th-bed',
+                'thermistor',
+                [
+                    'resistance_25' => '100 kΩ',
+                    'beta' => '3950 K',
+                    'highest_temperature' => '250 °C',
+                    'table' => '100k, B 3950',
+                ],
+                ['sits_in' => 'bed'],
+            )
             ->lead('th-bed.signal', 'board.th0', '24 AWG', '0.8 m', ['route' => 'flexing'])
-            ->part('th-hot', 'thermistor', ['resistance_25' => '100 kΩ', 'beta' => '3950 K', 'highest_temperature' => '300 °C', 'table' => '100k, B 3950'], ['sits_in' => 'hot-end'])
+            ->part(
+                'th-hot',
+                'thermistor',
+                [
+                    'resistance_25' => '100 kΩ',
+                    'beta' => '3950 K',
+                    'highest_temperature' => '300 °C',
+                    'table' => '100k, B 3950',
+                ],
+                ['sits_in' => 'hot-end'],
+            )
             ->lead('th-hot.signal', 'board.th1', '24 AWG', '0.8 m', ['route' => 'flexing'])
-            ->part('fan-hot', 'fan', ['rated_voltage' => '24 V', 'min_voltage' => '15 V', 'max_voltage' => '27 V', 'rated_current' => '0.08 A', 'job' => 'hot end', 'speed_sense' => true])
+            ->part('fan-hot', 'fan', [
+                'rated_voltage' => '24 V',
+                'min_voltage' => '15 V',
+                'max_voltage' => '27 V',
+                'rated_current' => '0.08 A',
+                'job' => 'hot end',
+                'speed_sense' => true,
+            ])
             ->driven('fan0', 'fan-hot', '24 AWG', 'flexing')
-            ->part('fan-part', 'fan', ['rated_voltage' => '24 V', 'min_voltage' => '15 V', 'max_voltage' => '27 V', 'rated_current' => '0.15 A', 'job' => 'part', 'speed_sense' => false])
+            ->part('fan-part', 'fan', [
+                'rated_voltage' => '24 V',
+                'min_voltage' => '15 V',
+                'max_voltage' => '27 V',
+                'rated_current' => '0.15 A',
+                'job' => 'part',
+                'speed_sense' => false,
+            ])
             ->driven('fan1', 'fan-part', '24 AWG', 'flexing')
             ->set('firmware.runaway', 'present')
             ->set('heater.bed.crossed', 'tried')
@@ -129,7 +192,16 @@ final class Machines
             ->set('thermistor.th-hot.table', '100k, B 3950')
             ->set('thermistor.th-hot.top', '260 °C')
             ->set('fan.fan-hot.watched', 'speed signal')
-            ->add('workpieces', ['ref' => 'box', 'name' => 'Box', 'length' => '200 mm', 'width' => '150 mm', 'height' => '120 mm', 'material' => 'PLA', 'per_week' => 2, 'volume' => '90 cm³']);
+            ->add('workpieces', [
+                'ref' => 'box',
+                'name' => 'Box',
+                'length' => '200 mm',
+                'width' => '150 mm',
+                'height' => '120 mm',
+                'material' => 'PLA',
+                'per_week' => 2,
+                'volume' => '90 cm³',
+            ]);
     }
 
     /** What a printer has beside its axes. */
@@ -147,22 +219,27 @@ final class Machines
         $hot = $work === 'ASA' ? ['230 °C', '265 °C'] : ['230 °C', '230 °C'];
 
         return $machine
-            ->part('bed', 'heater', $bed + [
-                'rated_power' => $bedWatts,
-                'rated_voltage' => '24 V',
-                'min_voltage' => '20 V',
-                'max_voltage' => '26 V',
-                'place' => 'bed',
-                'heated_width' => '235 mm',
-                'heated_depth' => '235 mm',
-                'target' => '80 °C',
-                'plate_mass' => '0.6 kg',
-                'plate_material' => 'aluminium',
-                'material_limit' => '150 °C',
-                'thermal_fuse' => '125 °C',
-                'contact_rating' => '15 A',
-                'contacts_per_pole' => '1',
-            ], $bedNeed)
+            ->part(
+                'bed',
+                'heater',
+                $bed + [
+                    'rated_power' => $bedWatts,
+                    'rated_voltage' => '24 V',
+                    'min_voltage' => '20 V',
+                    'max_voltage' => '26 V',
+                    'place' => 'bed',
+                    'heated_width' => '235 mm',
+                    'heated_depth' => '235 mm',
+                    'target' => '80 °C',
+                    'plate_mass' => '0.6 kg',
+                    'plate_material' => 'aluminium',
+                    'material_limit' => '150 °C',
+                    'thermal_fuse' => '125 °C',
+                    'contact_rating' => '15 A',
+                    'contacts_per_pole' => '1',
+                ],
+                $bedNeed,
+            )
             ->part('hot-end', 'hot_end', [
                 'nozzle' => '0.4 mm',
                 'flow' => '15 mm³/s',
@@ -170,24 +247,53 @@ final class Machines
                 'lined' => false,
                 'filament_diameter' => '1.75 mm',
             ])
-            ->part('cartridge', 'heater', [
-                'rated_power' => '40 W',
-                'rated_voltage' => '24 V',
-                'min_voltage' => '20 V',
-                'max_voltage' => '26 V',
-                'place' => 'hot end',
-                'target' => $hot[1],
-                'contact_rating' => '5 A',
-                'contacts_per_pole' => '1',
-            ], ['sits_in' => 'hot-end'])
+            ->part(
+                'cartridge',
+                'heater',
+                [
+                    'rated_power' => '40 W',
+                    'rated_voltage' => '24 V',
+                    'min_voltage' => '20 V',
+                    'max_voltage' => '26 V',
+                    'place' => 'hot end',
+                    'target' => $hot[1],
+                    'contact_rating' => '5 A',
+                    'contacts_per_pole' => '1',
+                ],
+                ['sits_in' => 'hot-end'],
+            )
             ->driven('heater1', 'cartridge', '18 AWG', 'flexing')
-            ->part('th-bed', 'thermistor', ['highest_temperature' => '250 °C', 'table' => '100k, B 3950'], ['sits_in' => 'bed'])
+            ->part(
+                'th-bed',
+                'thermistor',
+                ['highest_temperature' => '250 °C', 'table' => '100k, B 3950'],
+                ['sits_in' => 'bed'],
+            )
             ->lead('th-bed.signal', 'board.th0', '24 AWG', '0.8 m', ['route' => 'flexing'])
-            ->part('th-hot', 'thermistor', ['highest_temperature' => '300 °C', 'table' => '100k, B 3950'], ['sits_in' => 'hot-end'])
+            ->part(
+                'th-hot',
+                'thermistor',
+                ['highest_temperature' => '300 °C', 'table' => '100k, B 3950'],
+                ['sits_in' => 'hot-end'],
+            )
             ->lead('th-hot.signal', 'board.th1', '24 AWG', '0.8 m', ['route' => 'flexing'])
-            ->part('fan-hot', 'fan', ['rated_voltage' => '24 V', 'min_voltage' => '15 V', 'max_voltage' => '27 V', 'rated_current' => '0.08 A', 'job' => 'hot end', 'speed_sense' => true])
+            ->part('fan-hot', 'fan', [
+                'rated_voltage' => '24 V',
+                'min_voltage' => '15 V',
+                'max_voltage' => '27 V',
+                'rated_current' => '0.08 A',
+                'job' => 'hot end',
+                'speed_sense' => true,
+            ])
             ->driven('fan0', 'fan-hot', '24 AWG', 'flexing')
-            ->part('fan-part', 'fan', ['rated_voltage' => '24 V', 'min_voltage' => '15 V', 'max_voltage' => '27 V', 'rated_current' => '0.15 A', 'job' => 'part', 'speed_sense' => false])
+            ->part('fan-part', 'fan', [
+                'rated_voltage' => '24 V',
+                'min_voltage' => '15 V',
+                'max_voltage' => '27 V',
+                'rated_current' => '0.15 A',
+                'job' => 'part',
+                'speed_sense' => false,
+            ])
             ->driven('fan1', 'fan-part', '24 AWG', 'flexing')
             ->set('firmware.runaway', 'present')
             ->set('heater.bed.crossed', 'tried')
@@ -197,19 +303,33 @@ final class Machines
             ->set('thermistor.th-hot.table', '100k, B 3950')
             ->set('thermistor.th-hot.top', '280 °C')
             ->set('fan.fan-hot.watched', 'speed signal')
-            ->add('workpieces', ['ref' => 'box', 'name' => 'Box', 'length' => '200 mm', 'width' => '150 mm', 'height' => '120 mm', 'material' => $work, 'per_week' => 2, 'volume' => '90 cm³']);
+            ->add('workpieces', [
+                'ref' => 'box',
+                'name' => 'Box',
+                'length' => '200 mm',
+                'width' => '150 mm',
+                'height' => '120 mm',
+                'material' => $work,
+                'per_week' => 2,
+                'volume' => '90 cm³',
+            ]);
     }
 
     /** A coated lift: slow, and heavier than it is fast. */
     private static function lift(Machine $machine, string $mass = '1.5 kg'): Machine
     {
-        return $machine->screwed('z', 'z', [
-            'mass' => $mass,
-            'incline' => '90 °',
-            'top_speed' => '10 mm/s',
-            'acceleration' => '100 mm/s²',
-            'efficiency' => '40 %',
-        ], ['span' => '280 mm', 'span_evidence' => 'measured']);
+        return $machine->screwed(
+            'z',
+            'z',
+            [
+                'mass' => $mass,
+                'incline' => '90 °',
+                'top_speed' => '10 mm/s',
+                'acceleration' => '100 mm/s²',
+                'efficiency' => '40 %',
+            ],
+            ['span' => '280 mm', 'span_evidence' => 'measured'],
+        );
     }
 
     private static function coreBelt(): Machine
@@ -225,31 +345,63 @@ final class Machines
 
         return $machine
             ->stopped()
-            ->part('duct', 'printed_part', ['material' => 'ASA', 'service_temperature' => '60 °C', 'walls' => '4', 'infill' => '40 %', 'top_bottom_layers' => '5'])
-            ->add('zones', ['ref' => 'chamber', 'name' => 'Chamber', 'kind' => 'chamber', 'temperature' => '50 °C', 'evidence' => 'measured', 'holds' => ['bed', 'cartridge', 'hot-end', 'duct', 'fan-hot', 'fan-part']]);
+            ->part('duct', 'printed_part', [
+                'material' => 'ASA',
+                'service_temperature' => '60 °C',
+                'walls' => '4',
+                'infill' => '40 %',
+                'top_bottom_layers' => '5',
+            ])
+            ->add('zones', [
+                'ref' => 'chamber',
+                'name' => 'Chamber',
+                'kind' => 'chamber',
+                'temperature' => '50 °C',
+                'evidence' => 'measured',
+                'holds' => ['bed', 'cartridge', 'hot-end', 'duct', 'fan-hot', 'fan-part'],
+            ]);
     }
 
     private static function mainsBed(): Machine
     {
-        $machine = (new Machine('Dotterel', 'printer with a mains bed', [], ['process' => 'printing', 'flow' => '8 mm³/s']))
+        $machine = (new Machine(
+            'Dotterel',
+            'printer with a mains bed',
+            [],
+            ['process' => 'printing', 'flow' => '8 mm³/s'],
+        ))
             ->supplied('24 V', '10 A', '10 A')
-            ->controlled(['x', 'y', 'z', 'e'], [
-                ...self::ports(['x', 'y', 'z', 'e'], 2),
-                ['name' => 'out-bed', 'kind' => 'signal', 'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA']],
-            ], fuse: '10 A')
+            ->controlled(
+                ['x', 'y', 'z', 'e'],
+                [
+                    ...self::ports(['x', 'y', 'z', 'e'], 2),
+                    [
+                        'name' => 'out-bed',
+                        'kind' => 'signal',
+                        'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA'],
+                    ],
+                ],
+                fuse: '10 A',
+            )
             ->belted('x', 'x', ['mass' => '0.5 kg'], ['span' => '330 mm', 'span_evidence' => 'measured'])
             ->belted('y', 'y', ['mass' => '0.9 kg'], ['span' => '330 mm', 'span_evidence' => 'measured'])
             ->motor('e');
         self::lift($machine, '2.5 kg');
-        self::printing($machine, '600 W', 'PLA', [
-            'rated_voltage' => '230 V',
-            'min_voltage' => '200 V',
-            'max_voltage' => '250 V',
-            'heated_width' => '300 mm',
-            'heated_depth' => '300 mm',
-            'plate_mass' => '1.9 kg',
-            'earthed' => true,
-        ], ['ports' => [['name' => 'power', 'mains' => true]]]);
+        self::printing(
+            $machine,
+            '600 W',
+            'PLA',
+            [
+                'rated_voltage' => '230 V',
+                'min_voltage' => '200 V',
+                'max_voltage' => '250 V',
+                'heated_width' => '300 mm',
+                'heated_depth' => '300 mm',
+                'plate_mass' => '1.9 kg',
+                'earthed' => true,
+            ],
+            ['ports' => [['name' => 'power', 'mains' => true]]],
+        );
 
         return $machine
             ->part('bed-relay', 'relay', [
@@ -265,19 +417,32 @@ final class Machines
             ->part('relay-sink', 'heat_sink', ['thermal_resistance' => '2 K/W'], ['sits_in' => 'bed-relay'])
             ->lead('board.out-bed', 'bed-relay.coil', '24 AWG', '0.4 m')
             ->lead('inlet.out', 'bed-relay.in', '1 mm²', '0.4 m')
-            ->lead('bed-relay.out', 'bed.power', '1 mm²', '1 m', ['route' => 'flexing', 'conductor' => ['insulation' => 'silicone 300/500 V']])
-            ->part('plate', 'plate', ['material' => 'aluminium', 'thickness' => '8 mm', 'width' => '310 mm', 'depth' => '310 mm'])
+            ->lead('bed-relay.out', 'bed.power', '1 mm²', '1 m', [
+                'route' => 'flexing',
+                'conductor' => ['insulation' => 'silicone 300/500 V'],
+            ])
+            ->part('plate', 'plate', [
+                'material' => 'aluminium',
+                'thickness' => '8 mm',
+                'width' => '310 mm',
+                'depth' => '310 mm',
+            ])
             ->earthed('bed')
             ->stopped('inlet.out', '1.5 mm²');
     }
 
     private static function onOneTwenty(): Machine
     {
-        $machine = (new Machine('Junco', 'printer', [
-            'mains_voltage' => '120 V',
-            'mains_frequency' => '60 Hz',
-            'outlet' => '15 A',
-        ], ['process' => 'printing', 'flow' => '8 mm³/s']))
+        $machine = (new Machine(
+            'Junco',
+            'printer',
+            [
+                'mains_voltage' => '120 V',
+                'mains_frequency' => '60 Hz',
+                'outlet' => '15 A',
+            ],
+            ['process' => 'printing', 'flow' => '8 mm³/s'],
+        ))
             ->supplied('24 V', '15 A', '6.3 A')
             ->controlled(['x', 'y', 'z', 'e'], self::ports(['x', 'y', 'z', 'e']))
             ->belted('x', 'x', ['mass' => '1.1 lb'], ['span' => '10.5 in', 'span_evidence' => 'measured'])
@@ -293,21 +458,75 @@ final class Machines
     private static function cutting(Machine $machine): Machine
     {
         return $machine
-            ->part('cutter', 'cutter', ['kind' => 'end mill', 'diameter' => '3.175 mm', 'shank' => '3.175 mm', 'flutes' => '2', 'top_speed' => '30000 rpm', 'material' => 'carbide', 'cutting_length' => '12 mm'])
-            ->add('workpieces', ['ref' => 'sign', 'name' => 'Sign', 'length' => '200 mm', 'width' => '150 mm', 'height' => '12 mm', 'material' => 'plywood', 'per_week' => 2]);
+            ->part('cutter', 'cutter', [
+                'kind' => 'end mill',
+                'diameter' => '3.175 mm',
+                'shank' => '3.175 mm',
+                'flutes' => '2',
+                'top_speed' => '30000 rpm',
+                'material' => 'carbide',
+                'cutting_length' => '12 mm',
+            ])
+            ->add('workpieces', [
+                'ref' => 'sign',
+                'name' => 'Sign',
+                'length' => '200 mm',
+                'width' => '150 mm',
+                'height' => '12 mm',
+                'material' => 'plywood',
+                'per_week' => 2,
+            ]);
     }
 
     private static function smallRouter(): Machine
     {
         $machine = (new Machine('Stint', 'router', [], ['process' => 'cutting']))
             ->supplied('24 V', '20 A')
-            ->controlled(['x', 'y', 'z'], [
-                ...self::ports(['x', 'y', 'z'], 0, 1),
-                ['name' => 'spindle', 'kind' => 'outlet', 'fed_from' => 'power', 'specs' => ['rated_current' => '12 A', 'contact_rating' => '15 A', 'contacts_per_pole' => '1', 'fuse_rating' => '10 A', 'fuse_kind' => 'blade', 'use' => 'heater', 'control' => 'speed']],
-            ])
-            ->screwed('x', 'x', ['mass' => '2 kg', 'force' => '20 N', 'top_speed' => '40 mm/s', 'acceleration' => '400 mm/s²'], ['span' => '330 mm', 'span_evidence' => 'measured'])
-            ->screwed('y', 'y', ['mass' => '3 kg', 'force' => '20 N', 'top_speed' => '40 mm/s', 'acceleration' => '400 mm/s²'], ['span' => '330 mm', 'span_evidence' => 'measured'])
-            ->screwed('z', 'z', ['mass' => '1 kg', 'force' => '20 N', 'incline' => '90 °', 'top_speed' => '10 mm/s', 'acceleration' => '100 mm/s²', 'efficiency' => '40 %'], ['span' => '120 mm', 'span_evidence' => 'measured'])
+            ->controlled(
+                ['x', 'y', 'z'],
+                [
+                    ...self::ports(['x', 'y', 'z'], 0, 1),
+                    [
+                        'name' => 'spindle',
+                        'kind' => 'outlet',
+                        'fed_from' => 'power',
+                        'specs' => [
+                            'rated_current' => '12 A',
+                            'contact_rating' => '15 A',
+                            'contacts_per_pole' => '1',
+                            'fuse_rating' => '10 A',
+                            'fuse_kind' => 'blade',
+                            'use' => 'heater',
+                            'control' => 'speed',
+                        ],
+                    ],
+                ],
+            )
+            ->screwed(
+                'x',
+                'x',
+                ['mass' => '2 kg', 'force' => '20 N', 'top_speed' => '40 mm/s', 'acceleration' => '400 mm/s²'],
+                ['span' => '330 mm', 'span_evidence' => 'measured'],
+            )
+            ->screwed(
+                'y',
+                'y',
+                ['mass' => '3 kg', 'force' => '20 N', 'top_speed' => '40 mm/s', 'acceleration' => '400 mm/s²'],
+                ['span' => '330 mm', 'span_evidence' => 'measured'],
+            )
+            ->screwed(
+                'z',
+                'z',
+                [
+                    'mass' => '1 kg',
+                    'force' => '20 N',
+                    'incline' => '90 °',
+                    'top_speed' => '10 mm/s',
+                    'acceleration' => '100 mm/s²',
+                    'efficiency' => '40 %',
+                ],
+                ['span' => '120 mm', 'span_evidence' => 'measured'],
+            )
             ->part('spindle', 'spindle', [
                 'rated_power' => '120 W',
                 'rated_voltage' => '24 V',
@@ -320,7 +539,10 @@ final class Machines
                 'cooling' => 'own fan',
                 'runout' => '20 µm',
             ])
-            ->lead('board.spindle', 'spindle.power', '2.5 mm²', '1 m', ['route' => 'flexing', 'conductor' => ['screen' => 'one end']]);
+            ->lead('board.spindle', 'spindle.power', '2.5 mm²', '1 m', [
+                'route' => 'flexing',
+                'conductor' => ['screen' => 'one end'],
+            ]);
 
         return self::cutting($machine)->stopped();
     }
@@ -331,8 +553,13 @@ final class Machines
      * @param  array<string, mixed>  $drive
      * @param  array<string, mixed>  $at
      */
-    private static function heavy(Machine $machine, string $axis, array $drive, array $at, string $lead = '10 mm'): Machine
-    {
+    private static function heavy(
+        Machine $machine,
+        string $axis,
+        array $drive,
+        array $at,
+        string $lead = '10 mm',
+    ): Machine {
         return $machine
             ->part("drv-{$axis}", 'motor_driver', [
                 'min_voltage' => '20 V',
@@ -371,18 +598,23 @@ final class Machines
                 'length' => '700 mm',
                 'backlash' => '10 µm',
             ])
-            ->axis($axis, $axis, $drive + [
-                'by' => "screw-{$axis}",
-                'support' => 'fixed-supported',
-                'unsupported' => '600 mm',
-                'end_play' => '5 µm',
-                'turning_torque' => '0.06 N m',
-                'closed_loop' => true,
-                'top_speed' => '80 mm/s',
-                'acceleration' => '500 mm/s²',
-                'friction' => '15 N',
-                'inertia' => '0.1 kg cm²',
-            ], $at)
+            ->axis(
+                $axis,
+                $axis,
+                $drive + [
+                    'by' => "screw-{$axis}",
+                    'support' => 'fixed-supported',
+                    'unsupported' => '600 mm',
+                    'end_play' => '5 µm',
+                    'turning_torque' => '0.06 N m',
+                    'closed_loop' => true,
+                    'top_speed' => '80 mm/s',
+                    'acceleration' => '500 mm/s²',
+                    'friction' => '15 N',
+                    'inertia' => '0.1 kg cm²',
+                ],
+                $at,
+            )
             ->set("axis.{$axis}.steps_per_mm", (string) (1600 / (float) $lead))
             ->set("driver.drv-{$axis}.current", '3.2 A')
             ->set("driver.drv-{$axis}.microsteps", '8')
@@ -398,23 +630,32 @@ final class Machines
     private static function signalling(Machine $machine, array $axes, array $more = [], string $fuse = '10 A'): Machine
     {
         $steps = array_map(
-            static fn (string $axis): array => ['name' => "step-{$axis}", 'kind' => 'signal', 'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA']],
+            static fn (string $axis): array => [
+                'name' => "step-{$axis}",
+                'kind' => 'signal',
+                'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA'],
+            ],
             $axes,
         );
 
         return $machine
             ->supplied('48 V', '15 A', $fuse)
             ->controlled([], [...self::ports($axes, 0, 1), ...$steps, ...$more], '60 V', '2 A')
-            ->part('stop', 'stop_button', [
-                'latching' => true,
-                'positive_opening' => true,
-                'normally' => 'closed',
-                'rated_current' => '20 A',
-                'voltage_rating' => '400 V',
-                'dc_voltage' => '125 V',
-                'contacts' => '2',
-                'separate_reset' => true,
-            ], ['purpose' => 'safety'])
+            ->part(
+                'stop',
+                'stop_button',
+                [
+                    'latching' => true,
+                    'positive_opening' => true,
+                    'normally' => 'closed',
+                    'rated_current' => '20 A',
+                    'voltage_rating' => '400 V',
+                    'dc_voltage' => '125 V',
+                    'contacts' => '2',
+                    'separate_reset' => true,
+                ],
+                ['purpose' => 'safety'],
+            )
             ->lead('psu.out', 'stop.in', '2.5 mm²', '0.6 m');
     }
 
@@ -423,24 +664,51 @@ final class Machines
         $machine = self::signalling(
             new Machine('Plover', 'router', [], ['process' => 'cutting', 'spindle_power' => '800 W']),
             ['x', 'y', 'z'],
-            [['name' => 'run', 'kind' => 'signal', 'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA']]],
+            [
+                [
+                    'name' => 'run',
+                    'kind' => 'signal',
+                    'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA'],
+                ],
+            ],
         );
-        self::heavy($machine, 'x', ['mass' => '6 kg', 'force' => '60 N'], ['span' => '460 mm', 'span_evidence' => 'measured']);
-        self::heavy($machine, 'y', ['mass' => '12 kg', 'force' => '60 N'], ['span' => '560 mm', 'span_evidence' => 'measured']);
-        self::heavy($machine, 'z', ['mass' => '5 kg', 'force' => '60 N', 'incline' => '90 °', 'top_speed' => '30 mm/s'], ['span' => '120 mm', 'span_evidence' => 'measured'], '5 mm');
+        self::heavy(
+            $machine,
+            'x',
+            ['mass' => '6 kg', 'force' => '60 N'],
+            ['span' => '460 mm', 'span_evidence' => 'measured'],
+        );
+        self::heavy(
+            $machine,
+            'y',
+            ['mass' => '12 kg', 'force' => '60 N'],
+            ['span' => '560 mm', 'span_evidence' => 'measured'],
+        );
+        self::heavy(
+            $machine,
+            'z',
+            ['mass' => '5 kg', 'force' => '60 N', 'incline' => '90 °', 'top_speed' => '30 mm/s'],
+            ['span' => '120 mm', 'span_evidence' => 'measured'],
+            '5 mm',
+        );
         self::cutting($machine);
 
         return $machine
-            ->part('main-contactor', 'relay', [
-                'kind' => 'contactor',
-                'coil_voltage' => '48 V',
-                'coil_current' => '60 mA',
-                'contact_rating' => '20 A',
-                'max_voltage' => '400 V',
-                'normally' => 'open',
-                'positive_opening' => true,
-                'holds_itself' => true,
-            ], ['purpose' => 'safety'])
+            ->part(
+                'main-contactor',
+                'relay',
+                [
+                    'kind' => 'contactor',
+                    'coil_voltage' => '48 V',
+                    'coil_current' => '60 mA',
+                    'contact_rating' => '20 A',
+                    'max_voltage' => '400 V',
+                    'normally' => 'open',
+                    'positive_opening' => true,
+                    'holds_itself' => true,
+                ],
+                ['purpose' => 'safety'],
+            )
             ->lead('stop.out', 'main-contactor.coil', '0.75 mm²', '0.8 m')
             ->lead('inlet.out', 'main-contactor.in', '1.5 mm²', '0.4 m')
             ->lead('main-contactor.out', 'drive.mains', '1.5 mm²', '0.6 m')
@@ -470,9 +738,18 @@ final class Machines
                 'cooling' => 'own fan',
                 'runout' => '5 µm',
             ])
-            ->lead('drive.motor', 'spindle.power', '1.5 mm²', '2.5 m', ['route' => 'flexing', 'conductor' => ['screen' => 'both ends']])
+            ->lead('drive.motor', 'spindle.power', '1.5 mm²', '2.5 m', [
+                'route' => 'flexing',
+                'conductor' => ['screen' => 'both ends'],
+            ])
             ->lead('board.run', 'drive.run', '24 AWG', '0.6 m')
-            ->part('box', 'cabinet', ['material' => 'steel', 'width' => '500 mm', 'height' => '600 mm', 'depth' => '250 mm', 'earthed' => true])
+            ->part('box', 'cabinet', [
+                'material' => 'steel',
+                'width' => '500 mm',
+                'height' => '600 mm',
+                'depth' => '250 mm',
+                'earthed' => true,
+            ])
             ->earthed('drive')
             ->earthed('spindle')
             ->set('drive.drive.reverse', 'locked out')
@@ -482,28 +759,97 @@ final class Machines
 
     private static function mill(): Machine
     {
-        $machine = self::signalling(new Machine('Dunnock', 'mill conversion', [], [
-            'process' => 'cutting',
-            'accuracy' => '0.05 mm',
-            'cut_direction' => 'conventional',
-        ]), ['x', 'y', 'z']);
-        self::heavy($machine, 'x', ['mass' => '20 kg', 'force' => '200 N', 'friction' => '60 N', 'top_speed' => '40 mm/s'], ['span' => '300 mm', 'span_evidence' => 'measured'], '5 mm');
-        self::heavy($machine, 'y', ['mass' => '28 kg', 'force' => '200 N', 'friction' => '60 N', 'top_speed' => '40 mm/s'], ['span' => '200 mm', 'span_evidence' => 'measured'], '5 mm');
-        self::heavy($machine, 'z', ['mass' => '25 kg', 'force' => '200 N', 'friction' => '40 N', 'incline' => '90 °', 'top_speed' => '20 mm/s'], ['span' => '250 mm', 'span_evidence' => 'measured'], '5 mm');
+        $machine = self::signalling(
+            new Machine(
+                'Dunnock',
+                'mill conversion',
+                [],
+                [
+                    'process' => 'cutting',
+                    'accuracy' => '0.05 mm',
+                    'cut_direction' => 'conventional',
+                ],
+            ),
+            ['x', 'y', 'z'],
+        );
+        self::heavy(
+            $machine,
+            'x',
+            ['mass' => '20 kg', 'force' => '200 N', 'friction' => '60 N', 'top_speed' => '40 mm/s'],
+            ['span' => '300 mm', 'span_evidence' => 'measured'],
+            '5 mm',
+        );
+        self::heavy(
+            $machine,
+            'y',
+            ['mass' => '28 kg', 'force' => '200 N', 'friction' => '60 N', 'top_speed' => '40 mm/s'],
+            ['span' => '200 mm', 'span_evidence' => 'measured'],
+            '5 mm',
+        );
+        self::heavy(
+            $machine,
+            'z',
+            [
+                'mass' => '25 kg',
+                'force' => '200 N',
+                'friction' => '40 N',
+                'incline' => '90 °',
+                'top_speed' => '20 mm/s',
+            ],
+            ['span' => '250 mm', 'span_evidence' => 'measured'],
+            '5 mm',
+        );
 
-        return $machine->add('workpieces', ['ref' => 'block', 'name' => 'Block', 'length' => '120 mm', 'width' => '80 mm', 'height' => '30 mm', 'material' => 'aluminium', 'per_week' => 1]);
+        return $machine->add('workpieces', [
+            'ref' => 'block',
+            'name' => 'Block',
+            'length' => '120 mm',
+            'width' => '80 mm',
+            'height' => '30 mm',
+            'material' => 'aluminium',
+            'per_week' => 1,
+        ]);
     }
 
     private static function plasma(): Machine
     {
         $machine = self::signalling(
-            new Machine('Curlew', 'plasma table', ['outlet' => '32 A'], ['process' => 'plasma', 'accuracy' => '0.5 mm']),
+            new Machine(
+                'Curlew',
+                'plasma table',
+                ['outlet' => '32 A'],
+                ['process' => 'plasma', 'accuracy' => '0.5 mm'],
+            ),
             ['x', 'y', 'z'],
-            [['name' => 'torch', 'kind' => 'signal', 'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA']]],
+            [
+                [
+                    'name' => 'torch',
+                    'kind' => 'signal',
+                    'specs' => ['use' => 'signal', 'voltage' => '5 V', 'rated_current' => '20 mA'],
+                ],
+            ],
         );
-        self::heavy($machine, 'x', ['mass' => '5 kg', 'top_speed' => '150 mm/s'], ['span' => '700 mm', 'span_evidence' => 'measured'], '20 mm');
-        self::heavy($machine, 'y', ['mass' => '9 kg', 'top_speed' => '150 mm/s'], ['span' => '700 mm', 'span_evidence' => 'measured'], '20 mm');
-        self::heavy($machine, 'z', ['mass' => '2 kg', 'incline' => '90 °', 'top_speed' => '40 mm/s'], ['span' => '100 mm', 'span_evidence' => 'measured'], '5 mm');
+        self::heavy(
+            $machine,
+            'x',
+            ['mass' => '5 kg', 'top_speed' => '150 mm/s'],
+            ['span' => '700 mm', 'span_evidence' => 'measured'],
+            '20 mm',
+        );
+        self::heavy(
+            $machine,
+            'y',
+            ['mass' => '9 kg', 'top_speed' => '150 mm/s'],
+            ['span' => '700 mm', 'span_evidence' => 'measured'],
+            '20 mm',
+        );
+        self::heavy(
+            $machine,
+            'z',
+            ['mass' => '2 kg', 'incline' => '90 °', 'top_speed' => '40 mm/s'],
+            ['span' => '100 mm', 'span_evidence' => 'measured'],
+            '5 mm',
+        );
 
         return $machine
             ->part('torch-relay', 'relay', [
@@ -563,8 +909,22 @@ final class Machines
             ->earthed('arc', 'wall', '6 mm²')
             ->earthed('compressor', 'wall', '6 mm²')
             ->lead('torch-relay.out', 'arc.torch', '1 mm²', '1.5 m', ['conductor' => ['screen' => 'one end']])
-            ->part('box', 'cabinet', ['material' => 'steel', 'width' => '500 mm', 'height' => '600 mm', 'depth' => '250 mm', 'earthed' => true])
-            ->add('workpieces', ['ref' => 'bracket', 'name' => 'Bracket', 'length' => '300 mm', 'width' => '200 mm', 'height' => '2 mm', 'material' => 'steel', 'per_week' => 4]);
+            ->part('box', 'cabinet', [
+                'material' => 'steel',
+                'width' => '500 mm',
+                'height' => '600 mm',
+                'depth' => '250 mm',
+                'earthed' => true,
+            ])
+            ->add('workpieces', [
+                'ref' => 'bracket',
+                'name' => 'Bracket',
+                'length' => '300 mm',
+                'width' => '200 mm',
+                'height' => '2 mm',
+                'material' => 'steel',
+                'per_week' => 4,
+            ]);
     }
 
     private static function plotter(): Machine
@@ -574,17 +934,45 @@ final class Machines
             ->controlled(['x', 'y'], self::ports(['x', 'y'], 0, 1), fuse: '5 A')
             ->belted('x', 'x', ['mass' => '0.3 kg'], ['span' => '450 mm', 'span_evidence' => 'measured'])
             ->belted('y', 'y', ['mass' => '0.8 kg'], ['span' => '320 mm', 'span_evidence' => 'measured'])
-            ->add('workpieces', ['ref' => 'sheet', 'name' => 'Sheet', 'length' => '297 mm', 'width' => '210 mm', 'height' => '1 mm', 'material' => 'paper', 'per_week' => 5]);
+            ->add('workpieces', [
+                'ref' => 'sheet',
+                'name' => 'Sheet',
+                'length' => '297 mm',
+                'width' => '210 mm',
+                'height' => '1 mm',
+                'material' => 'paper',
+                'per_week' => 5,
+            ]);
     }
 
     private static function flattening(): Machine
     {
-        $machine = self::signalling(new Machine('Corncrake', 'flattening gantry', [], ['process' => 'cutting', 'accuracy' => '0.3 mm']), ['x', 'y']);
-        self::heavy($machine, 'x', ['mass' => '8 kg', 'force' => '80 N'], ['span' => '900 mm', 'span_evidence' => 'measured']);
-        self::heavy($machine, 'y', ['mass' => '25 kg', 'force' => '80 N', 'friction' => '30 N'], ['span' => '1600 mm', 'span_evidence' => 'measured']);
+        $machine = self::signalling(
+            new Machine('Corncrake', 'flattening gantry', [], ['process' => 'cutting', 'accuracy' => '0.3 mm']),
+            ['x', 'y'],
+        );
+        self::heavy(
+            $machine,
+            'x',
+            ['mass' => '8 kg', 'force' => '80 N'],
+            ['span' => '900 mm', 'span_evidence' => 'measured'],
+        );
+        self::heavy(
+            $machine,
+            'y',
+            ['mass' => '25 kg', 'force' => '80 N', 'friction' => '30 N'],
+            ['span' => '1600 mm', 'span_evidence' => 'measured'],
+        );
 
         return $machine
-            ->part('height-screw', 'drive_screw', ['kind' => 'lead screw', 'diameter' => '16 mm', 'root_diameter' => '12 mm', 'lead' => '4 mm', 'length' => '200 mm', 'backlash' => '50 µm'])
+            ->part('height-screw', 'drive_screw', [
+                'kind' => 'lead screw',
+                'diameter' => '16 mm',
+                'root_diameter' => '12 mm',
+                'lead' => '4 mm',
+                'length' => '200 mm',
+                'backlash' => '50 µm',
+            ])
             ->add('axes', [
                 'ref' => 'height',
                 'name' => 'Height',
@@ -606,7 +994,15 @@ final class Machines
                     'evidence' => 'measured',
                 ],
             ])
-            ->add('workpieces', ['ref' => 'slab', 'name' => 'Slab', 'length' => '800 mm', 'width' => '600 mm', 'height' => '50 mm', 'material' => 'oak', 'per_week' => 1]);
+            ->add('workpieces', [
+                'ref' => 'slab',
+                'name' => 'Slab',
+                'length' => '800 mm',
+                'width' => '600 mm',
+                'height' => '50 mm',
+                'material' => 'oak',
+                'per_week' => 1,
+            ]);
     }
 
     private static function engraver(): Machine
@@ -617,9 +1013,27 @@ final class Machines
         self::lift($machine, '0.4 kg');
 
         return $machine
-            ->screwed('x', 'x', ['mass' => '0.8 kg', 'top_speed' => '30 mm/s', 'acceleration' => '300 mm/s²'], ['span' => '160 mm', 'span_evidence' => 'measured'])
-            ->screwed('y', 'y', ['mass' => '1.4 kg', 'top_speed' => '30 mm/s', 'acceleration' => '300 mm/s²'], ['span' => '160 mm', 'span_evidence' => 'measured'])
-            ->add('workpieces', ['ref' => 'plate', 'name' => 'Name plate', 'length' => '100 mm', 'width' => '60 mm', 'height' => '3 mm', 'material' => 'brass', 'per_week' => 5]);
+            ->screwed(
+                'x',
+                'x',
+                ['mass' => '0.8 kg', 'top_speed' => '30 mm/s', 'acceleration' => '300 mm/s²'],
+                ['span' => '160 mm', 'span_evidence' => 'measured'],
+            )
+            ->screwed(
+                'y',
+                'y',
+                ['mass' => '1.4 kg', 'top_speed' => '30 mm/s', 'acceleration' => '300 mm/s²'],
+                ['span' => '160 mm', 'span_evidence' => 'measured'],
+            )
+            ->add('workpieces', [
+                'ref' => 'plate',
+                'name' => 'Name plate',
+                'length' => '100 mm',
+                'width' => '60 mm',
+                'height' => '3 mm',
+                'material' => 'brass',
+                'per_week' => 5,
+            ]);
     }
 
     private static function knife(): Machine
@@ -627,12 +1041,35 @@ final class Machines
         $machine = (new Machine('Knot', 'drag-knife cutter', [], ['process' => 'drawing', 'accuracy' => '0.3 mm']))
             ->supplied('24 V', '6.5 A', '3.15 A')
             ->controlled(['x', 'y', 'z'], self::ports(['x', 'y', 'z'], 0, 2), fuse: '7.5 A')
-            ->belted('x', 'x', ['mass' => '0.8 kg', 'force' => '5 N'], ['span' => '700 mm', 'span_evidence' => 'measured'])
-            ->belted('y', 'y', ['mass' => '1.6 kg', 'force' => '5 N', 'acceleration' => '1000 mm/s²'], ['span' => '900 mm', 'span_evidence' => 'measured'])
-            ->part('lamp', 'lamp', ['rated_voltage' => '24 V', 'min_voltage' => '20 V', 'max_voltage' => '27 V', 'rated_current' => '0.4 A'])
+            ->belted(
+                'x',
+                'x',
+                ['mass' => '0.8 kg', 'force' => '5 N'],
+                ['span' => '700 mm', 'span_evidence' => 'measured'],
+            )
+            ->belted(
+                'y',
+                'y',
+                ['mass' => '1.6 kg', 'force' => '5 N', 'acceleration' => '1000 mm/s²'],
+                ['span' => '900 mm', 'span_evidence' => 'measured'],
+            )
+            ->part('lamp', 'lamp', [
+                'rated_voltage' => '24 V',
+                'min_voltage' => '20 V',
+                'max_voltage' => '27 V',
+                'rated_current' => '0.4 A',
+            ])
             ->driven('fan1', 'lamp');
         self::lift($machine, '0.6 kg');
 
-        return $machine->add('workpieces', ['ref' => 'foil', 'name' => 'Foil', 'length' => '600 mm', 'width' => '400 mm', 'height' => '1 mm', 'material' => 'vinyl', 'per_week' => 5]);
+        return $machine->add('workpieces', [
+            'ref' => 'foil',
+            'name' => 'Foil',
+            'length' => '600 mm',
+            'width' => '400 mm',
+            'height' => '1 mm',
+            'material' => 'vinyl',
+            'per_week' => 5,
+        ]);
     }
 }

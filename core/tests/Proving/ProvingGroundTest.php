@@ -77,7 +77,10 @@ final class ProvingGroundTest extends TestCase
         $worse = static fn (Finding $f): bool => $f->verdict->rank() <= Verdict::Tight->rank() &&
             $f->verdict->rank() < ($was[$f->key()] ?? Verdict::Holds->rank() + 1);
 
-        $speaking = array_filter($inspection->findings, static fn (Finding $f): bool => $f->card->id === $check && $worse($f));
+        $speaking = array_filter(
+            $inspection->findings,
+            static fn (Finding $f): bool => $f->card->id === $check && $worse($f),
+        );
         self::assertNotSame([], $speaking, "{$check} says nothing.");
         $raised = array_filter(
             Causes::of($inspection),

@@ -57,23 +57,36 @@ final class WorkTest extends TestCase
 
     public function test_the_forecast_follows_the_builders_own_pace(): void
     {
-        // Guide 2 h, worked 3 h: 150 %. Left 4 h of guide: 6 h at 150 %, at 6 h a week 7 days.
-        $build = (new SampleBuild([
-            'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'weekly' => '6 h', 'pace' => '300 %'],
-            'steps' => [
-                [
-                    'ref' => 'a',
-                    'section' => 's',
-                    'title' => 'A',
-                    'guide' => '2 h',
-                    'state' => 'done',
-                    'timings' => [['start' => 0, 'stop' => 7200], ['start' => 90000, 'stop' => 93600]],
+        // Guide 2 h and twice nothing to speak of, worked 3 h: 150 %. Left 4 h of guide: 6 h at 150 %, at 6 h a week 7 days.
+        $short = static fn (string $ref): array => [
+            'ref' => $ref,
+            'section' => 's',
+            'title' => $ref,
+            'guide' => '1 s',
+            'state' => 'done',
+            'timings' => [['start' => 0, 'stop' => 1]],
+        ];
+        $of = static fn (array ...$more): array => Forecast::of(
+            ($build = (new SampleBuild([
+                'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'weekly' => '6 h', 'pace' => '300 %'],
+                'steps' => [
+                    [
+                        'ref' => 'a',
+                        'section' => 's',
+                        'title' => 'A',
+                        'guide' => '2 h',
+                        'state' => 'done',
+                        'timings' => [['start' => 0, 'stop' => 7200], ['start' => 90000, 'stop' => 93600]],
+                    ],
+                    ['ref' => 'b', 'section' => 's', 'title' => 'B', 'guide' => '240 min'],
+                    ['ref' => 'c', 'section' => 's', 'title' => 'C'],
+                    ...$more,
                 ],
-                ['ref' => 'b', 'section' => 's', 'title' => 'B', 'guide' => '240 min'],
-                ['ref' => 'c', 'section' => 's', 'title' => 'C'],
-            ],
-        ]))->build;
-        $forecast = Forecast::of($build->steps, $build->plan, new DateTimeImmutable('2026-11-25T20:00:00Z'))->toArray();
+            ]))->build)->steps,
+            $build->plan,
+            new DateTimeImmutable('2026-11-25T20:00:00Z'),
+        )->toArray();
+        $forecast = $of($short('d'), $short('e'));
 
         self::assertSame(
             [
@@ -85,6 +98,7 @@ final class WorkTest extends TestCase
             ],
             $forecast,
         );
+        self::assertSame('the plan', $of($short('d'))['pace_from'], 'Two steps say nothing of a pace.');
     }
 
     public function test_an_open_danger_fault_forbids_power_until_it_is_fixed(): void

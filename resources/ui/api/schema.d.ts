@@ -199,6 +199,51 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a build may begin with */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Starter"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -1566,6 +1611,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a part of the library to the build, as a place of its own */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        library: number;
+                        /** Format: uuid */
+                        key: string;
+                        pieces?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EditResult"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{build}/needs/{need}/candidates": {
         parameters: {
             query?: never;
@@ -2818,6 +2921,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/doubt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What should be asked about a size before it is stored */
+        get: {
+            parameters: {
+                query: {
+                    family: string;
+                    key: string;
+                    value: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            question: string | null;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/belt-loop": {
         parameters: {
             query?: never;
@@ -3349,6 +3503,8 @@ export interface components {
             workshop: number;
             trouble: components["schemas"]["Trouble"] | null;
             judging: components["schemas"]["JudgingState"] | null;
+            /** @description It stands in the demo workshop. */
+            demo: boolean;
         };
         BuildCard: {
             id: number;
@@ -3743,6 +3899,8 @@ export interface components {
             name?: string;
             kind?: string;
             currency?: string;
+            /** @description Key of a starter to begin with. */
+            starter?: string | null;
         };
         Credentials: {
             email: string;
@@ -4559,6 +4717,14 @@ export interface components {
             why: string;
             who: string;
             until: string | null;
+        };
+        Starter: {
+            key: string;
+            name: string;
+            kind: string;
+            says: string;
+            needs: number;
+            leads: number;
         };
         plan: {
             name: string;

@@ -11,7 +11,9 @@ import { pointerUp } from './usePointer'
 const props = defineProps<{
   label: string
   value: string | number | null | undefined
-  save: (text: string, was: unknown) => Promise<unknown>
+  save: (text: string, was: unknown, sure?: boolean) => Promise<unknown>
+  /** A question about what was typed, to be answered before it is stored. */
+  ask?: (text: string) => Promise<string | null>
   options?: { value: string; title: string }[]
   unit?: string
   figure?: boolean
@@ -24,6 +26,11 @@ const typed = ref('')
 const reason = ref('')
 const busy = ref(false)
 const clash = ref<{ now: unknown } | null>(null)
+const question = ref('')
+/** A bare number takes this unit, which stands beside it while it is typed. */
+const taken = computed(() =>
+  props.unit !== undefined && props.unit !== '' && /^[\d.,\s]+$/.test(typed.value.trim()) ? props.unit : '',
+)
 const field = ref<HTMLElement | null>(null)
 const back = ref<HTMLButtonElement | null>(null)
 
@@ -37,6 +44,7 @@ async function begin(): Promise<void> {
   typed.value = props.value === null || props.value === undefined ? '' : String(props.value)
   reason.value = ''
   clash.value = null
+  question.value = ''
   editing.value = true
   await nextTick()
   field.value?.focus()
@@ -56,7 +64,7 @@ async function finish(refocus = true): Promise<void> {
   }
 }
 
-async function store(force = false): Promise<void> {
+async function store(force = false, sure = false): Promise<void> {
   let text = typed.value.trim()
   const was = props.value === null || props.value === undefined ? '' : String(props.value)
   if (busy.value || (text === was && !force)) {
@@ -64,12 +72,21 @@ async function store(force = false): Promise<void> {
 
     return
   }
-  if (props.unit !== undefined && props.unit !== '' && /^[\d.,\s]+$/.test(text)) {
-    text = `${text} ${props.unit}`
+  if (taken.value !== '') {
+    text = `${text} ${taken.value}`
   }
   busy.value = true
+  question.value = ''
   try {
-    await props.save(text, force && clash.value !== null ? clash.value.now : (props.value ?? null))
+    const asked = sure || text === '' ? null : await props.ask?.(text)
+    if (asked) {
+      question.value = asked
+      await nextTick()
+      field.value?.focus()
+
+      return
+    }
+    await props.save(text, force && clash.value !== null ? clash.value.now : (props.value ?? null), sure)
     await finish()
   } catch (error) {
     reason.value = reasonOf(error)
@@ -88,7 +105,8 @@ function leave(event: FocusEvent): void {
       event.relatedTarget instanceof HTMLElement &&
       event.relatedTarget.closest('.edit-cell') === (event.currentTarget as HTMLElement)
     ) &&
-    reason.value === ''
+    reason.value === '' &&
+    question.value === ''
   ) {
     if (props.options === undefined) void store()
     else void finish(false)
@@ -141,9 +159,16 @@ function leave(event: FocusEvent): void {
       :aria-label="props.label"
       :aria-invalid="reason !== ''"
       :placeholder="props.unit"
+      @input="question = ''"
       @keydown.enter.prevent="store()"
       @keydown.esc.stop="finish()"
     />
+    <span v-if="taken" class="taken quiet">{{ taken }}</span>
+    <span v-if="question" class="reason unproven" role="alert">
+      {{ question }}
+      <button type="button" class="plain link" @click="store(false, true)">It is right, keep it</button> ·
+      <button type="button" class="plain link" @click="finish()">Leave it as it was</button>
+    </span>
     <span v-if="reason" class="reason danger" role="alert">
       {{ reason }}
       <template v-if="clash !== null">
@@ -184,6 +209,12 @@ textarea {
   background: var(--sheet);
   border: 1px solid var(--live);
   border-radius: 2px;
+}
+.taken {
+  position: absolute;
+  right: 8px;
+  top: 3px;
+  pointer-events: none;
 }
 textarea {
   height: auto;

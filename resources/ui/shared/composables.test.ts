@@ -7,6 +7,7 @@ import type { Change, FindingSummary, Lead, Part, Path, Step } from '@/api/clien
 import { useDecide } from './useDecide'
 import { useFindings } from './useFindings'
 import { useFirst } from './useFirst'
+import { useNext } from './useNext'
 import { useNotices } from './useNotices'
 import { channelFields, powerFields, usePortSpecs } from './usePortSpecs'
 
@@ -78,6 +79,46 @@ describe('findings by what they are about', () => {
     expect(ofNeed('bed').map((one) => one.check)).toEqual(['E02', 'E04', 'E03'])
     expect(about('contacts').map((one) => one.check)).toEqual(['E02', 'E04'])
     expect(about('stops')).toEqual([])
+  })
+})
+
+describe('what comes next', () => {
+  const done = () =>
+    useNext()
+      .next.value.filter((one) => one.done)
+      .map((one) => one.key)
+
+  it('begins with everything open, and ticks itself off', () => {
+    held.catalogue.value = {
+      families: [{ key: 'fan', ports: [{ name: 'power', kind: 'inlet', mains: false, draws: true }] }],
+    }
+    expect(done()).toEqual([])
+
+    held.document.value = {
+      workpieces: [{ ref: 'w' }],
+      site: { mains_voltage: '230 V', outlet: '16 A', ambient: '25 °C' },
+      parts: [{ ref: 'P', specs: { rated_current: { value: '1 A', source: 'starter: put yours in its place' } } }],
+      needs: [{ ref: 'fan', family: 'fan', choice: 'P' }],
+    }
+    held.overview.value = { causes: [{ verdict: 'danger' }] }
+    expect(done()).toEqual(['work', 'site'])
+    expect(useNext().unfed.value.map((need) => need.ref)).toEqual(['fan'])
+
+    held.document.value = {
+      ...held.document.value,
+      parts: [{ ref: 'P', specs: { rated_current: { value: '1 A', source: 'sheet' } } }],
+      leads: [{ ref: 'W1', from: 'psu.out', to: 'fan.power', conductor: { size: '1 mm²', evidence: 'datasheet' } }],
+    }
+    held.overview.value = { causes: [{ verdict: 'tight' }] }
+    expect(done()).toEqual(['work', 'site', 'parts', 'feeds', 'sizes', 'causes'])
+  })
+
+  it('counts what a slot feeds as fed', () => {
+    held.catalogue.value = {
+      families: [{ key: 'motor_driver', ports: [{ name: 'power', kind: 'inlet', mains: false, draws: true }] }],
+    }
+    held.document.value = { needs: [{ ref: 'd', family: 'motor_driver', choice: 'P', sits_in: 'board.x' }] }
+    expect(useNext().unfed.value).toEqual([])
   })
 })
 

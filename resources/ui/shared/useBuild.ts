@@ -69,6 +69,7 @@ export function useBuild() {
   })
   const document = computed<BuildDocument | undefined>(() => query.data.value?.document)
   const overview = computed<Overview | undefined>(() => query.data.value?.overview ?? undefined)
+  const demo = computed(() => query.data.value?.demo === true)
   /** Why it cannot be read or judged; then there is no overview, and the frame offers to mend it. */
   const trouble = computed(() => query.data.value?.trouble ?? undefined)
   /** How far the background is with a build too large to be judged at once; until then the overview is an older one. */
@@ -82,7 +83,7 @@ export function useBuild() {
       .filter((need) => families.includes(need.family))
       .map((need) => ({ value: need.ref, title: need.role }))
 
-  return { id, query, document, overview, trouble, judging, needs, parts, roleOf, needsOf }
+  return { id, query, demo, document, overview, trouble, judging, needs, parts, roleOf, needsOf }
 }
 
 /** What was taken back or done again, and what of it stayed because somebody has gone on from there. */

@@ -130,7 +130,10 @@ final class MainStop implements Curable
         $count = count($stops->hazards());
         $grave = [];
         foreach ($stops->hazards() as $ref => $fitted) {
-            $mains = array_filter($fitted->part->ports, static fn (Port $p): bool => $p->mains && $p->kind->carriesPower());
+            $mains = array_filter(
+                $fitted->part->ports,
+                static fn (Port $p): bool => $p->mains && $p->kind->carriesPower(),
+            );
             if ($fitted->part->family->hazard()?->strikes() === true || $mains !== []) {
                 $grave[] = $fitted->need->role;
             }
@@ -148,7 +151,9 @@ final class MainStop implements Curable
             return $inquiry->conclude(
                 Verdict::Danger,
                 "There is no stop, and {$count} loads that can hurt".
-                    ($grave === [] ? ', nor a switch that takes the power from all of them.' : ': '.implode(', ', $grave).' among them.'),
+                    ($grave === []
+                        ? ', nor a switch that takes the power from all of them.'
+                        : ': '.implode(', ', $grave).' among them.'),
             );
         }
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, reasonOf } from '@/api/client'
+import { api, reasonOf, type FindingSummary } from '@/api/client'
 import { useKeys } from '@/app/useKeys'
 import { clock, words } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import FaultDialog from './FaultDialog.vue'
@@ -16,7 +17,8 @@ import { useSteps } from './useSteps'
  */
 const route = useRoute()
 const router = useRouter()
-const { id, document: build, query, roleOf } = useBuild()
+const { id, demo, document: build, query, roleOf } = useBuild()
+const { ofNeed } = useFindings()
 const { edit, set, undo } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { byRef, rows, runs, worked, clockOf } = useSteps()
@@ -25,6 +27,8 @@ const faulting = ref(false)
 const reading = ref('')
 const reason = ref('')
 const simulated = ref(false)
+const without = ref(false)
+const why = ref('')
 const busy = ref(false)
 
 const at = computed(() => rows.value.findIndex((row) => row.step.ref === route.params.step))
@@ -42,6 +46,8 @@ watch(
     reading.value = step.value?.check?.measured ?? ''
     reason.value = ''
     simulated.value = false
+    without.value = false
+    why.value = ''
   },
   { immediate: true },
 )
@@ -89,14 +95,46 @@ async function simulate(): Promise<void> {
     simulated.value = true
   })
 }
+/** What can hurt or break of what goes in at this step, accepted or not. */
+const grave = computed(() => {
+  const found = new Map<string, FindingSummary>()
+  for (const need of Object.keys(step.value?.uses ?? {})) {
+    for (const one of ofNeed(need)) if (one.verdict === 'danger' || one.verdict === 'fails') found.set(one.key, one)
+  }
+
+  return [...found.values()]
+})
+/** A hold point is not passed unmeasured, or out of its tolerance, without a reason that stays with the step. */
+const held = computed(
+  () =>
+    step.value?.check !== undefined &&
+    (step.value.check.measured === undefined || row.value?.verdict === 'fails' || row.value?.verdict === 'danger'),
+)
 async function finish(state: 'done' | 'open' | 'skipped'): Promise<void> {
   const one = step.value!
+  if (state === 'done' && held.value && why.value.trim().length < 4) {
+    without.value = true
+
+    return
+  }
+  const note =
+    state === 'done' && held.value
+      ? `Done ${one.check!.measured === undefined ? 'without measuring' : `at ${one.check!.measured}`}: ${why.value.trim()}`
+      : null
   const done = await guarded(async () => {
     if (runs(one)) await clockOf(one, false)
     await edit(`“${one.title}” ${state === 'open' ? 'opened again' : state}`, [
-      { section: 'steps', ref: one.ref, set: [{ path: ['state'], was: one.state ?? 'open', to: state }] },
+      {
+        section: 'steps',
+        ref: one.ref,
+        set: [
+          { path: ['state'], was: one.state ?? 'open', to: state },
+          ...(note === null ? [] : [{ path: ['notes'], to: [one.notes, note].filter(Boolean).join('\n') }]),
+        ],
+      },
     ])
   })
+  without.value = false
   if (done && state !== 'open') {
     const following = rows.value
       .slice(at.value + 1)
@@ -151,6 +189,10 @@ useKeys({
         </section>
       </div>
       <p v-if="step.notes" class="notes">{{ step.notes.replaceAll('**', '') }}</p>
+      <section v-if="grave.length" aria-label="Said of what goes in">
+        <h2>Said of what goes in</h2>
+        <p v-for="one in grave" :key="one.key"><VerdictMark :verdict="one.verdict" word /> {{ one.headline }}</p>
+      </section>
       <section v-if="step.check" class="check">
         <h2>Measure</h2>
         <p>
@@ -168,7 +210,7 @@ useKeys({
           <VerdictMark v-if="row.verdict && step.check.measured" :verdict="row.verdict" word :size="26" />
         </form>
         <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
-        <p class="quiet small">
+        <p v-if="demo" class="quiet small">
           No instrument at hand?
           <button type="button" class="plain link sim" @click="simulate()">Read the simulated one</button
           ><template v-if="simulated"> This reading is simulated.</template>
@@ -178,6 +220,18 @@ useKeys({
     <p v-else class="pad">
       There is no such step. <router-link class="link" :to="`/builds/${id}/build/bench`">All steps</router-link>
     </p>
+    <form v-if="without && step" class="pad without" @submit.prevent="finish('done')">
+      <p class="fails">
+        {{
+          step.check?.measured === undefined
+            ? 'Nothing has been measured here, and what comes next rests on it.'
+            : `${step.check.measured} is out of its tolerance.`
+        }}
+      </p>
+      <input v-model="why" aria-label="Why it goes on without" placeholder="why it goes on all the same" />
+      <button type="submit" class="big">Done all the same</button>
+      <button type="button" class="plain link" @click="without = false">Measure first</button>
+    </form>
     <footer v-if="step && row">
       <router-link v-if="at > 0" class="big" :to="place(rows[at - 1]!.step.ref)" aria-label="Step before"
         >‹</router-link

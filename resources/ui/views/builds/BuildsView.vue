@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, Problem, reasonOf, type Verdict, type WorkshopBuilds } from '@/api/client'
+import { api, Problem, reasonOf, type Starter, type Verdict, type WorkshopBuilds } from '@/api/client'
 import { whoIsHere } from '@/shared/session'
 import { day, money, percent } from '@/shared/format'
 import { useNotices } from '@/shared/useNotices'
@@ -22,7 +22,17 @@ const verdicts: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']
 
 const changing = ref(false)
 const making = ref<number | null>(null)
-const form = ref({ name: '', kind: '', currency: 'GBP' })
+const form = ref({ name: '', kind: '', currency: 'GBP', starter: '' })
+const { data: starters } = useQuery({
+  queryKey: ['starters'],
+  queryFn: () => api.get<Starter[]>('/api/starters'),
+  staleTime: Infinity,
+})
+const starter = computed(() => starters.value?.find((one) => one.key === form.value.starter))
+/** A starter brings its kind of machine with it. */
+watch(starter, (chosen) => {
+  if (chosen !== undefined) form.value.kind = chosen.kind
+})
 const reasons = ref<Record<string, string | undefined>>({})
 const fileReason = ref('')
 const removing = ref<{ id: number; name: string } | null>(null)
@@ -30,12 +40,12 @@ const removing = ref<{ id: number; name: string } | null>(null)
 async function make(body: Record<string, unknown>): Promise<void> {
   const { id } = await api.post<{ id: number }>('/api/builds', body)
   await client.invalidateQueries({ queryKey: ['builds'] })
-  await router.push(`/builds/${id}`)
+  await router.push(body.file === undefined ? `/builds/${id}/scope/brief` : `/builds/${id}`)
 }
 
 async function begin(): Promise<void> {
   try {
-    await make({ workshop: making.value, ...form.value })
+    await make({ workshop: making.value, ...form.value, starter: form.value.starter || null })
   } catch (problem) {
     reasons.value =
       problem instanceof Problem
@@ -171,6 +181,20 @@ function beginNew(workshop: typeof making.value): void {
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-4">New build</h2>
         <form @submit.prevent="begin()">
+          <label class="small" for="starter">Begin with</label>
+          <select id="starter" v-model="form.starter" aria-label="Begin with" class="field mb-1 starter">
+            <option value="">an empty build</option>
+            <option v-for="one in starters" :key="one.key" :value="one.key">
+              {{ one.name }}: {{ one.needs }} parts, {{ one.leads }} leads
+            </option>
+          </select>
+          <p class="quiet small mb-3">
+            {{
+              starter
+                ? `${starter.says} Every value in it is only assumed, until you put your own in its place.`
+                : 'Nothing is in it yet.'
+            }}
+          </p>
           <v-text-field v-model="form.name" label="Name" class="mb-3" :error-messages="reasons.name" autofocus />
           <v-text-field
             v-model="form.kind"
@@ -206,6 +230,9 @@ function beginNew(workshop: typeof making.value): void {
   overflow: auto;
   max-width: 1180px;
   margin: 0 auto;
+  width: 100%;
+}
+.starter {
   width: 100%;
 }
 .mark {

@@ -164,7 +164,7 @@ async function remove(): Promise<void> {
     () => {
       panel.close()
       void client.invalidateQueries({ queryKey: ['library'] })
-      notices.say('It is out of the library; “Take back” brings it back.')
+      notices.say('It is out of the library; “Undo the last change” brings it back.')
     },
   )
 }

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, reasonOf, type LibraryItem, type LibraryLine } from '@/api/client'
+import { api, reasonOf, type EditResult, type LibraryItem, type LibraryLine } from '@/api/client'
 import { money, words as plain } from '@/shared/format'
 import { refFrom } from '@/shared/refs'
-import { useBuild, useCatalogue } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import StandardTables from './StandardTables.vue'
 import { useLibrary } from './useLibrary'
 
 /** The workshop's parts over all its builds: sheets, prices, what is known against them; and the standard tables. */
-const { query: held } = useBuild()
+const { id, query: held } = useBuild()
+const { absorb } = useEdit()
 const { data: catalogue } = useCatalogue()
 const panel = usePanel()
 const notices = useNotices()
@@ -56,6 +57,16 @@ async function add(): Promise<void> {
     reason.value = ''
   } catch (error) {
     reason.value = reasonOf(error)
+  }
+}
+
+/** Straight into the build, as a place of its own; which part it is stays to be changed there. */
+async function place(line: LibraryLine): Promise<void> {
+  try {
+    absorb(await api.post<EditResult>(`/api/builds/${id.value}/needs`, { library: line.id, key: crypto.randomUUID() }))
+    notices.say(`${line.name} is in the build.`)
+  } catch (error) {
+    notices.problem(error)
   }
 }
 
@@ -109,7 +120,8 @@ async function examples(): Promise<void> {
         <span class="push"
           ><v-btn color="primary" @click="fresh = fresh ? null : { name: '', family: family || 'fan' }"
             >Add a part</v-btn
-          ><v-btn @click="undo()">Take back</v-btn><v-btn @click="examples()">Put out the examples</v-btn></span
+          ><v-btn @click="undo()">Undo the last change</v-btn
+          ><v-btn @click="examples()">Load the example parts</v-btn></span
         >
       </template>
     </div>
@@ -134,32 +146,39 @@ async function examples(): Promise<void> {
         {{
           words || family
             ? 'No part carries these words.'
-            : 'The shelf is empty. Put out the examples to start with: invented parts of every kind, marked as such; or add your own.'
+            : 'The shelf is empty. Load the example parts to start with: invented parts of every kind, marked as such; or add your own.'
         }}
       </p>
       <v-virtual-scroll v-else :items="lines" :item-height="34" class="list" role="list">
         <template #default="{ item, index }">
-          <button
+          <div
             :key="item.id"
-            type="button"
             role="listitem"
-            class="plain row"
+            class="row"
             :class="{
               picked: panel.open?.kind === 'library' && panel.open.id === item.id,
               first: index === 0 || lines[index - 1]?.family !== item.family,
             }"
             @vue:mounted="walk(item)"
-            @click="panel.show({ kind: 'library', id: item.id })"
           >
             <span class="quiet small kind">{{
               index === 0 || lines[index - 1]?.family !== item.family ? titleOf(item.family) : ''
-            }}</span><span class="name">{{ item.name }}</span
+            }}</span><button type="button" class="plain name" @click="panel.show({ kind: 'library', id: item.id })">
+              {{ item.name }}</button
             ><span class="quiet small specs">{{ item.key_specs }}</span>
             <span class="small"
               ><span v-if="item.faults" class="tight">{{ item.faults }} known against it</span></span
             ><span class="figure">{{ item.price ? money(item.price, item.currency ?? '') : '' }}</span
-            ><span class="quiet small">{{ item.example ? 'example' : '' }}</span>
-          </button>
+            ><span class="quiet small">{{ item.example ? 'example' : '' }}</span
+            ><button
+              type="button"
+              class="plain link small add"
+              :aria-label="`Add to build: ${item.name}`"
+              @click="place(item)"
+            >
+              Add to build
+            </button>
+          </div>
         </template>
       </v-virtual-scroll>
     </template>
@@ -183,7 +202,7 @@ async function examples(): Promise<void> {
 }
 .row {
   display: grid;
-  grid-template-columns: 150px minmax(0, 1.2fr) minmax(0, 1fr) 130px 80px 62px;
+  grid-template-columns: 150px minmax(0, 1.2fr) minmax(0, 1fr) 110px 80px 62px 84px;
   gap: 12px;
   align-items: center;
   width: 100%;
@@ -192,9 +211,23 @@ async function examples(): Promise<void> {
   border-bottom: 1px solid var(--rule);
   text-align: left;
   font-size: 14px;
+  position: relative;
 }
 .row.first {
   border-top: 1px solid var(--ink);
+}
+.row .name {
+  text-align: left;
+}
+/* The name opens it, wherever the row is pressed. */
+.row .name::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+}
+.row .add {
+  position: relative;
+  z-index: 1;
 }
 .row:hover {
   color: var(--live);
@@ -222,7 +255,8 @@ async function examples(): Promise<void> {
   .row > :nth-child(1),
   .row > :nth-child(3),
   .row > :nth-child(4),
-  .row > :nth-child(6) {
+  .row > :nth-child(6),
+  .row > :nth-child(7) {
     display: none;
   }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Doubt, Field, FullSpec, Need, Part } from '@/api/client'
+import { api, type Doubt, type Field, type FullSpec, type Need, type Part } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { money } from '@/shared/format'
@@ -87,12 +87,17 @@ function options(field: Field) {
       : undefined
 }
 function store(field: Field) {
-  return (text: string, was: unknown) => {
+  return (text: string, was: unknown, sure = false) => {
+    const confirmed = sure ? { confirmed: true } : {}
     const value = field.kind === 'flag' ? (text === '' ? null : text === 'yes') : text === '' ? null : text
     const before = field.kind === 'flag' && typeof was === 'string' ? was === 'yes' : was
     const label = `${field.label} of ${part.value!.name}`
     if (specOf(field.key) === undefined) {
-      return set(label, 'parts', part.value!.ref, ['specs', field.key], null, { value, evidence: 'assumed' })
+      return set(label, 'parts', part.value!.ref, ['specs', field.key], null, {
+        value,
+        evidence: 'assumed',
+        ...confirmed,
+      })
     }
 
     return value === null
@@ -112,12 +117,22 @@ function store(field: Field) {
             ref: part.value!.ref,
             set: [
               { path: ['specs', field.key, 'value'], was: before ?? null, to: value },
-              { path: ['specs', field.key, 'confirmed'], to: null },
+              { path: ['specs', field.key, 'confirmed'], to: sure ? true : null },
             ],
           },
         ])
   }
 }
+/** A size nobody has seen is asked about before it is stored. */
+const ask = (field: Field) => async (text: string) =>
+  field.kind === 'quantity'
+    ? (
+        await api.get<{ question: string | null }>(
+          `/api/doubt?${new URLSearchParams({ family: part.value!.family, key: field.key, value: text })}`,
+        )
+      ).question
+    : null
+
 /** Another claim counts, and the one that counted stays beside it. */
 function prefer(field: Field, at: number): void {
   const { rivals = [], ...claim } = specOf(field.key)!
@@ -284,6 +299,7 @@ async function remove(): Promise<void> {
                 :value="shown(field)"
                 :unit="field.unit"
                 :options="options(field)"
+                :ask="ask(field)"
                 :save="store(field)"
               />
               <span v-for="(rival, i) in specOf(field.key)?.rivals" :key="i" class="small quiet rival"

@@ -109,7 +109,7 @@ async function drop(): Promise<void> {
           figure
           label="Length, one way"
           :value="lead.length"
-          unit="m"
+          unit="mm"
           :save="store(lead, 'Length', ['length'])"
         />
       </dd>

@@ -144,7 +144,7 @@ function toggleAdding(): void {
               figure
               :label="`Length of ${lead.ref}`"
               :value="lead.length"
-              unit="m"
+              unit="mm"
               :save="store(lead, 'Length', ['length'])"
             />
           </td>

@@ -9,6 +9,7 @@ import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import WorkingLines from '@/shared/WorkingLines.vue'
+import DoNext from './DoNext.vue'
 import AxisTable from './AxisTable.vue'
 
 const { document: build } = useBuild()
@@ -101,6 +102,7 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
         <h1>Brief</h1>
         <span class="quiet">what everything else is held against</span>
       </div>
+      <DoNext />
       <h2>What it must make</h2>
       <table class="ledger pieces">
         <thead>

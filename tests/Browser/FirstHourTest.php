@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+
+/** The first hour: a starter, what comes next, a part from the shelf, and a value asked about before it is stored. */
+final class FirstHourTest extends BrowserTestCase
+{
+    public function test_from_a_starter_to_a_judged_build_in_six_actions(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+
+        // One to five: a new build, what it begins with, its name, begin, and what is to be looked at.
+        $b->press('New build');
+        $b->find('//select[@aria-label="Begin with"]/option[starts-with(normalize-space(.), "Router:")]');
+        $b->find('//select[@aria-label="Begin with"]')->sendKeys('Router');
+        $b->sees('until you put your own in its place');
+        $b->type('Name', 'Bench router');
+        $b->click('//form//button[normalize-space(.)="Begin"]');
+        $b->sees('What comes next');
+        $b->find('//section[@aria-label="What comes next"]//a[contains(., "Put your own part in")]');
+        $b->press('Prove');
+        $b->sees('worst consequence first');
+        $b->find('//tr[contains(., "Not known well enough")]');
+
+        // What can only be told later is not asked before; what is done ticks itself off.
+        $b->click('//button[contains(., "can be told later")]');
+        $b->find('//section[@aria-label="Later"]//li[contains(., "Settings")][contains(., "under power")]');
+        $b->press('Scope');
+        $b->type('A further workpiece', 'Sign');
+        $b->click('//form[.//input[@aria-label="A further workpiece"]]//button');
+        $b->find(
+            '//section[@aria-label="What comes next"]//li[contains(., "Say what it must make")][contains(@class, "done")]',
+        );
+
+        // A part of the library is in the build in two actions.
+        $b->press('Choose');
+        $b->press('Library');
+        $b->type('Words of the part', 'lamp');
+        $b->click('(//*[@role="listitem"]//button[starts-with(@aria-label, "Add to build: ")])[1]');
+        $b->sees('is in the build.');
+
+        // A size nobody has seen is asked about before it is stored.
+        $b->press('Parts');
+        $b->click('//button[contains(@class, "open")][contains(., "Bed") or contains(., "Spindle, yours")]');
+        $b->edit('Rated power', '900');
+        $b->find('//aside//button[starts-with(@aria-label, "Rated power: 900 W")]');
+        $b->edit('Rated power', '900 kW');
+        $b->sees('unusually large');
+        $b->press('Leave it as it was');
+        $b->find('//aside//button[starts-with(@aria-label, "Rated power: 900 W")]');
+        $b->edit('Rated power', '900 kW');
+        $b->press('It is right, keep it');
+        $b->find('//aside//button[starts-with(@aria-label, "Rated power: 900 kW")]');
+        $b->key(WebDriverKeys::ESCAPE);
+    }
+}
