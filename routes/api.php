@@ -20,6 +20,7 @@ use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
 Route::post('session', [SessionController::class, 'store']);
+Route::post('session/first', [SessionController::class, 'first'])->middleware('throttle:sign-in');
 Route::post('session/demo', [SessionController::class, 'demoStore'])->middleware('throttle:sign-in');
 
 Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): void {

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Accounts\Newcomer;
 use App\Accounts\Password;
 use App\Builds\Document;
 use App\Builds\Judging;
@@ -58,28 +59,13 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (
     string $workshop,
 ): int {
     $password = (string) $this->secret('Password (at least '.Password::SHORTEST.' characters)');
-    $why = match (true) {
-        filter_var($email, FILTER_VALIDATE_EMAIL) === false || strlen($email) > Password::LONGEST_ADDRESS => 'That is no e-mail address.',
-        $name === '' ||
-            mb_strlen($name) > Password::LONGEST_NAME ||
-            $workshop === '' ||
-            mb_strlen($workshop) > Password::LONGEST_NAME => 'A name has up to '.Password::LONGEST_NAME.' characters.',
-        User::query()->where('email', $email)->exists() => 'There is an account of this address already.',
-        default => Password::refusal($password, $name, $email),
-    };
+    $why = Newcomer::refusal($name, $email, $password, $workshop)[1] ?? null;
     if ($why !== null) {
         $this->error($why);
 
         return 1;
     }
-    DB::transaction(static function () use ($name, $email, $workshop, $password): void {
-        $found = Workshop::query()->firstOrCreate(['slug' => str($workshop)->slug()->value()], ['name' => $workshop]);
-        $found
-            ->members()
-            ->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => $password]), [
-                'role' => $found->members()->exists() ? 'member' : 'owner',
-            ]);
-    });
+    Newcomer::make($name, $email, $password, $workshop);
     $this->line("{$name} can sign in to {$workshop}.");
 
     return 0;

@@ -19,13 +19,19 @@ final class Starters
         'plotter' => 'Two belts and a small supply.',
     ];
 
+    /** The demo's builds, to look around in: nothing of them is real, and faults are planted in them. */
+    private const DEMO = [
+        'linnet' => 'The demo: a router being planned, with faults planted in it.',
+        'dunlin' => 'The demo: a printer half built, with faults planted in it.',
+    ];
+
     /**
      * @return list<array{key: string, name: string, kind: string, says: string, needs: int, leads: int}>
      */
     public static function all(): array
     {
         $all = [];
-        foreach (self::ALL as $key => $says) {
+        foreach (self::ALL + self::DEMO as $key => $says) {
             $build = self::named($key);
             if ($build !== null) {
                 $all[] = [
@@ -45,9 +51,13 @@ final class Starters
     /** Null when there is none of that name. */
     public static function named(string $key): ?Build
     {
-        return isset(self::ALL[$key])
-            ? BuildFile::read((string) file_get_contents(base_path("demo/starters/{$key}.json")))
-            : null;
+        $file = match (true) {
+            isset(self::ALL[$key]) => "demo/starters/{$key}.json",
+            isset(self::DEMO[$key]) => "demo/{$key}.json",
+            default => null,
+        };
+
+        return $file === null ? null : BuildFile::read((string) file_get_contents(base_path($file)));
     }
 
     /**
@@ -62,6 +72,11 @@ final class Starters
             return null;
         }
         $data = BuildFile::data($build);
+
+        if (isset(self::DEMO[$key])) {
+            // Its prices and its money are of its own currency.
+            return ['build' => ['name' => $name] + (array) $data['build']] + $data;
+        }
 
         return ['build' => ['name' => $name, 'kind' => $kind, 'currency' => $currency, 'stage' => 'planned']] + $data;
     }

@@ -58,4 +58,29 @@ final class FirstHourTest extends BrowserTestCase
         $b->find('//aside//button[starts-with(@aria-label, "Rated power: 900 kW")]');
         $b->key(WebDriverKeys::ESCAPE);
     }
+
+    public function test_leads_are_typed_one_a_line(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->press('New build');
+        $b->find('//select[@aria-label="Begin with"]/option[starts-with(normalize-space(.), "Pen plotter:")]');
+        $b->find('//select[@aria-label="Begin with"]')->sendKeys('Pen');
+        $b->type('Name', 'Line plotter');
+        $b->click('//form//button[normalize-space(.)="Begin"]');
+        $b->sees('What comes next');
+        $b->press('Prove');
+        $b->press('Leads');
+        $b->sees('leads, from source to load');
+        $leads = count($b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//tbody/tr')));
+
+        $b->type('A lead in one line', 'psu.out > board 1mm2'.WebDriverKeys::ENTER);
+        $b->sees('“board” is no port');
+        $b->type('A lead in one line', 'psu.out > nothing.here 1mm2'.WebDriverKeys::ENTER);
+        $b->find('//p[@role="alert"][contains(., "nothing")]');
+        $b->type('A lead in one line', 'psu.out > board.power 2.5mm2 350mm ferrules fixed'.WebDriverKeys::ENTER);
+        $b->find('//tbody/tr['.($leads + 1).'][contains(., "2.5")][contains(., "350")]');
+        $b->type('A lead in one line', 'psu.out > board.power 2,5 mm2 0.4 m'.WebDriverKeys::ENTER);
+        $b->find('//tbody/tr['.($leads + 2).'][contains(., "0.4")]');
+    }
 }

@@ -96,7 +96,7 @@ final class BuildTest extends FeatureTestCase
     {
         $this->actingAs($this->isla());
         $starters = $this->getJson('/api/starters')->assertOk()->json();
-        self::assertCount(5, $starters);
+        self::assertCount(7, $starters, 'Five, and a copy of each build of the demo.');
         foreach ($starters as $starter) {
             self::assertNotSame('', $starter['says']);
         }
@@ -109,6 +109,13 @@ final class BuildTest extends FeatureTestCase
         $made->assertJsonPath('document.build.name', 'Mine')->assertJsonPath('document.build.currency', 'USD');
         self::assertCount(array_column($starters, 'needs', 'key')['router'], $made->json('document.needs'));
         self::assertSame([0, 0], [$made->json('overview.tally.danger'), $made->json('overview.tally.fails')]);
+        $copy = $this->postJson('/api/builds', ['starter' => 'dunlin'] + $new)
+            ->assertCreated()
+            ->json('id');
+        $this->getJson("/api/builds/{$copy}")
+            ->assertJsonPath('document.build.name', 'Mine')
+            ->assertJsonPath('document.build.currency', 'GBP')
+            ->assertJsonPath('overview.tally.danger', 10);
         $this->postJson('/api/builds', ['starter' => '../linnet'] + $new)->assertStatus(422);
         $this->postJson('/api/builds', ['starter' => null] + $new)->assertCreated();
     }

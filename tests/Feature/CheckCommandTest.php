@@ -50,6 +50,11 @@ final class CheckCommandTest extends TestCase
         [$status, $out] = self::check(self::bed(1));
 
         self::assertSame(1, $status);
+        self::assertStringContainsString(
+            '  1  Danger    W1: psu to bed: One contact carries',
+            $out,
+            'What to look at first.',
+        );
         self::assertStringContainsString('DANGER  E02 Contact load', $out);
         self::assertStringContainsString('Each contact at bed, port power: I_e = I / n = 12 A / 1 = 12 A', $out);
         self::assertStringContainsString('Limit: 80 % of 10 A holds', $out);

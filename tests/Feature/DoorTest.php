@@ -256,7 +256,7 @@ final class DoorTest extends FeatureTestCase
             'label' => 'x',
             'changes' => [['section' => 'needs', 'ref' => 'x', 'delete' => true]],
         ];
-        $open = ['GET /api/session', 'POST /api/session', 'POST /api/session/demo'];
+        $open = ['GET /api/session', 'POST /api/session', 'POST /api/session/demo', 'POST /api/session/first'];
         $tried = ['open' => 0, 'guarded' => 0, 'foreign' => 0];
         /** @var Route $route */
         foreach (Router::getRoutes()->getRoutes() as $route) {
@@ -301,5 +301,32 @@ final class DoorTest extends FeatureTestCase
         ])->assertNotFound();
         $this->as($stranger);
         $this->getJson("/api/builds/{$theirs->id}")->assertOk();
+    }
+
+    public function test_the_first_account_is_made_from_the_door_and_only_the_first(): void
+    {
+        $this->getJson('/api/session')->assertOk()->assertJsonPath('first', true);
+        $new = [
+            'name' => 'Robin Teal',
+            'email' => 'robin@bench.example',
+            'password' => 'three-legged-magpie',
+            'workshop' => 'Bench in the barn',
+        ];
+        $make = fn (array $given) => $this->withHeader('Referer', config('app.url'))->postJson(
+            '/api/session/first',
+            $given,
+        );
+        $make(['password' => 'short'] + $new)
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/password');
+        $make(['email' => 'robin'] + $new)
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/email');
+        $make(['email' => 'isla@thistle-quay.example'] + $new)->assertStatus(422);
+
+        $make($new)->assertOk()->assertJsonPath('user.workshops.0.name', 'Bench in the barn');
+        $this->getJson('/api/builds')->assertOk()->assertJsonPath('0.builds', []);
+        $this->getJson('/api/session')->assertJsonPath('first', false);
+        $make(['email' => 'second@bench.example'] + $new)->assertForbidden();
     }
 }

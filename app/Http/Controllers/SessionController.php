@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Newcomer;
 use App\Accounts\Password;
 use App\Accounts\SignInLimit;
 use App\Models\User;
@@ -13,6 +14,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
@@ -26,6 +28,7 @@ final class SessionController
         return new JsonResponse([
             'user' => $user instanceof User && $user->mayEnter() ? self::who($user) : null,
             'demo' => self::demo() !== null,
+            'first' => Newcomer::isFirst(),
         ]);
     }
 
@@ -62,6 +65,31 @@ final class SessionController
         $limit->succeeded();
 
         return $this->enter($request, $user, (bool) ($given['remember'] ?? false));
+    }
+
+    /** The first account of all, with a workshop of its own; later ones are made by whoever keeps the machine. */
+    public function first(Request $request): JsonResponse
+    {
+        abort_unless($request->hasSession(), 400, 'The first account is made in a browser.');
+        /** @var array{name: string, email: string, password: string, workshop: string} $given */
+        $given = $request->validate([
+            'name' => ['required', 'string', 'max:500'],
+            'email' => ['required', 'string', 'max:500'],
+            'password' => ['required', 'string', 'max:1000'],
+            'workshop' => ['required', 'string', 'max:500'],
+        ]);
+        /** @var User $user */
+        $user = Cache::lock('first-account', 10)->block(5, static function () use ($given): User {
+            abort_unless(Newcomer::isFirst(), 403, 'Somebody has an account here already; ask them for one.');
+            $why = Newcomer::refusal($given['name'], $given['email'], $given['password'], $given['workshop']);
+            if ($why !== null) {
+                throw ValidationException::withMessages([$why[0] => $why[1]]);
+            }
+
+            return Newcomer::make($given['name'], $given['email'], $given['password'], $given['workshop']);
+        });
+
+        return $this->enter($request, $user, false);
     }
 
     /** The one button of the demo: enters its workshop without a password. */
@@ -124,7 +152,7 @@ final class SessionController
         $guard->login($user, $remember);
         $request->session()->regenerate();
 
-        return new JsonResponse(['user' => self::who($user), 'demo' => self::demo() !== null]);
+        return new JsonResponse(['user' => self::who($user), 'demo' => self::demo() !== null, 'first' => false]);
     }
 
     private static function demo(): ?User

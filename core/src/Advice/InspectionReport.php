@@ -26,6 +26,10 @@ final class InspectionReport
         foreach ($causes as $i => $cause) {
             $lines[] = sprintf('%3d  %-8s  %s', $i + 1, $cause->verdict()->label(), $cause->says);
         }
+        foreach (self::accepted($inspection) as $one) {
+            $until = $one['until'] === null ? '' : ", until {$one['until']}";
+            $lines[] = "  ✓  {$one['finding']} accepted by {$one['who']}{$until}: {$one['why']} ({$one['headline']})";
+        }
         if ($causes !== []) {
             array_push($lines, '', 'What they rest on', '');
         }

@@ -140,6 +140,6 @@ final readonly class Inspection
 
     public function worst(): Verdict
     {
-        return ($this->findings[0] ?? null)->verdict ?? Verdict::Holds;
+        return ($this->open()[0] ?? null)->verdict ?? Verdict::Holds;
     }
 }

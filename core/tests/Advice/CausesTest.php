@@ -6,6 +6,7 @@ namespace Magpie\Core\Tests\Advice;
 
 use Magpie\Core\Advice\Cause;
 use Magpie\Core\Advice\Causes;
+use Magpie\Core\Advice\InspectionReport;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Rules\ContactLoad;
 use Magpie\Core\Format\BuildFile;
@@ -193,6 +194,11 @@ final class CausesTest extends TestCase
         self::assertSame($before->tally()['danger'] - 1, $after->tally()['danger']);
         self::assertArrayHasKey('E02/W1', $after->accepted);
         self::assertNotContains('E02/W1', array_merge(...array_map(self::keys(...), Causes::of($after))));
+        self::assertStringContainsString(
+            'E02/W1 accepted by Isla, until 2027-01-01: Runs for a minute',
+            InspectionReport::text($after),
+        );
+        self::assertSame('E02/W1', InspectionReport::data($after)['accepted'][0]['finding'] ?? null);
         self::assertArrayNotHasKey('E02/W1', $after->on('2027-01-01')->accepted, 'Its day is over.');
         self::assertArrayHasKey('E02/W1', $after->on('2026-12-31')->accepted);
 

@@ -65,19 +65,31 @@ export function useNext() {
             ? 'Add the first parts, or bring a list of them'
             : undecided.length > 0
               ? `Choose a part for ${counted(undecided.length, 'place', 'places')}`
-              : `Put your own part in ${counted(stand.length, 'place', 'places')} the starter filled`,
+              : stand.length > 0
+                ? `Put your own part in ${counted(stand.length, 'place', 'places')} the starter filled`
+                : 'Every place has a part',
         to: at('choose/parts'),
         done: needs.length > 0 && undecided.length === 0 && stand.length === 0,
       },
       {
         key: 'feeds',
-        says: `Wire ${counted(unfed.value.length, 'part that has', 'parts that have')} no feed`,
+        says:
+          needs.length === 0
+            ? 'Wire the parts that take power'
+            : unfed.value.length > 0
+              ? `Wire ${counted(unfed.value.length, 'part that has', 'parts that have')} no feed`
+              : 'Every part that takes power is fed',
         to: at('prove/leads'),
         done: needs.length > 0 && unfed.value.length === 0,
       },
       {
         key: 'sizes',
-        says: `Confirm the size of ${counted(unsized.length, 'lead', 'leads')}`,
+        says:
+          leads.length === 0
+            ? 'Give every lead its size'
+            : unsized.length > 0
+              ? `Confirm the size of ${counted(unsized.length, 'lead', 'leads')}`
+              : 'Every lead has a size',
         to: at('prove/leads'),
         done: leads.length > 0 && unsized.length === 0,
       },

@@ -191,7 +191,9 @@ function beginNew(workshop: typeof making.value): void {
           <p class="quiet small mb-3">
             {{
               starter
-                ? `${starter.says} Every value in it is only assumed, until you put your own in its place.`
+                ? starter.says.startsWith('The demo')
+                  ? starter.says
+                  : `${starter.says} Every value in it is only assumed, until you put your own in its place.`
                 : 'Nothing is in it yet.'
             }}
           </p>

@@ -7,14 +7,21 @@ import { whoIsHere } from '@/shared/session'
 const email = ref('')
 const password = ref('')
 const remember = ref(false)
-const reasons = ref<{ email?: string; password?: string; all?: string }>({})
+const reasons = ref<{ email?: string; password?: string; name?: string; workshop?: string; all?: string }>({})
 const demo = ref(false)
+/** Nobody has an account here yet: whoever comes first makes one. */
+const first = ref(false)
+const making = ref(false)
+const own = ref({ name: '', workshop: '' })
 const busy = ref(false)
 const router = useRouter()
 const route = useRoute()
 
 onMounted(async () => {
-  demo.value = (await whoIsHere(true)).demo
+  const session = await whoIsHere(true)
+  demo.value = session.demo
+  first.value = session.first
+  making.value = session.first && !session.demo
 })
 
 async function enter(path: string, body: unknown): Promise<void> {
@@ -30,6 +37,8 @@ async function enter(path: string, body: unknown): Promise<void> {
         ? {
             email: error.at('/email'),
             password: error.at('/password'),
+            name: error.at('/name'),
+            workshop: error.at('/workshop'),
             all: error.body.errors === undefined ? error.message : undefined,
           }
         : { all: reasonOf(error) }
@@ -46,7 +55,29 @@ async function enter(path: string, body: unknown): Promise<void> {
       <h1>Frugal Magpie</h1>
       <p class="quiet">Plan, prove, buy, build and run a machine you make yourself.</p>
     </div>
-    <form @submit.prevent="enter('/api/session', { email, password, remember })">
+    <form
+      @submit.prevent="
+        making
+          ? enter('/api/session/first', { email, password, ...own })
+          : enter('/api/session', { email, password, remember })
+      "
+    >
+      <template v-if="making">
+        <p class="quiet small">Nobody has an account here yet. The first one gets a workshop of its own, empty.</p>
+        <v-text-field
+          v-model="own.name"
+          label="Your name"
+          autocomplete="name"
+          :error-messages="reasons.name"
+          class="mb-3"
+        />
+        <v-text-field
+          v-model="own.workshop"
+          label="Name of the workshop"
+          :error-messages="reasons.workshop"
+          class="mb-3"
+        />
+      </template>
       <v-text-field
         v-model="email"
         label="E-mail address"
@@ -59,15 +90,22 @@ async function enter(path: string, body: unknown): Promise<void> {
         v-model="password"
         label="Password"
         type="password"
-        autocomplete="current-password"
+        :autocomplete="making ? 'new-password' : 'current-password'"
         :error-messages="reasons.password"
         class="mb-3"
       />
-      <label class="stay small"
+      <label v-if="!making" class="stay small"
         ><input v-model="remember" type="checkbox" /> Stay signed in on this computer for 30 days</label
       >
       <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
-      <v-btn type="submit" variant="flat" color="primary" :loading="busy" block>Sign in</v-btn>
+      <v-btn type="submit" variant="flat" color="primary" :loading="busy" block>{{
+        making ? 'Make the first account' : 'Sign in'
+      }}</v-btn>
+      <p v-if="first" class="small or">
+        <button type="button" class="plain link" @click="making = !making">
+          {{ making ? 'Sign in instead' : 'Nobody has an account here yet: make the first one' }}
+        </button>
+      </p>
       <template v-if="demo">
         <p class="quiet small or">This is the demo. Its workshop, people and prices are invented.</p>
         <v-btn variant="outlined" color="primary" :disabled="busy" block @click="enter('/api/session/demo', {})"

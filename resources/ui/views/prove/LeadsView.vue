@@ -5,6 +5,7 @@ import EditCell from '@/shared/EditCell.vue'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
+import { readLead } from './leadLine'
 import { useLeadFields } from './useLeadFields'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -18,6 +19,8 @@ const words = ref('')
 const adding = ref(false)
 const fresh = ref({ from: '', to: '' })
 const reason = ref('')
+const line = ref('')
+const lineReason = ref('')
 
 const rows = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
@@ -53,6 +56,23 @@ async function add(): Promise<void> {
   }
 }
 
+/** One line, one lead; the field stays where it is for the next. */
+async function addLine(): Promise<void> {
+  const read = readLead(line.value)
+  if ('reason' in read) {
+    lineReason.value = read.reason
+
+    return
+  }
+  const ref = nextRef('W', build.value?.leads)
+  try {
+    await edit(`Add lead ${ref}`, [{ section: 'leads', create: { ref, ...read.lead } }])
+    line.value = lineReason.value = ''
+  } catch (error) {
+    lineReason.value = reasonOf(error)
+  }
+}
+
 function toggleAdding(): void {
   adding.value = !adding.value
   reason.value = ''
@@ -78,6 +98,22 @@ function toggleAdding(): void {
       <v-autocomplete v-model="fresh.to" label="To" :items="ports" />
       <v-btn type="submit" variant="flat" color="primary" :disabled="!fresh.from || !fresh.to">Add</v-btn>
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
+    </form>
+    <form class="line" @submit.prevent="addLine()">
+      <input
+        v-model="line"
+        class="field"
+        list="lead-ports"
+        aria-label="A lead in one line"
+        placeholder="psu.out > board.power 1.5mm2 400mm ferrules"
+        :aria-invalid="lineReason !== ''"
+        @input="lineReason = ''"
+      />
+      <datalist id="lead-ports">
+        <option v-for="port in ports" :key="port.value" :value="port.value">{{ port.title }}</option>
+      </datalist>
+      <v-btn type="submit" size="small" :disabled="line.trim() === ''">Add this line</v-btn>
+      <p v-if="lineReason" class="danger small" role="alert">{{ lineReason }}</p>
     </form>
     <p class="caution small quiet">
       Mains leads: unplug and prove dead before touching. Local code and a licensed electrician decide.
@@ -189,6 +225,21 @@ function toggleAdding(): void {
 }
 .adding p {
   grid-column: 1 / -1;
+  margin: 0;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding-bottom: 6px;
+}
+.line input {
+  flex: 1;
+  max-width: 640px;
+}
+.line p {
+  width: 100%;
   margin: 0;
 }
 .caution {

@@ -141,7 +141,6 @@ function openLimit(key: string, standard: string): void {
       </ul>
     </template>
     <p v-if="finding.later" class="quiet small">It can be told {{ tellable[finding.later] }}.</p>
-    <AcceptForm v-if="finding.verdict !== 'holds'" :finding="finding" />
     <dl class="facts mt-3">
       <template v-if="finding.limit"
         ><dt>Limit</dt>
@@ -171,6 +170,7 @@ function openLimit(key: string, standard: string): void {
     </template>
 
     <RemedyList v-if="['danger', 'fails', 'tight'].includes(finding.verdict)" :finding-key="props.findingKey" />
+    <AcceptForm v-if="finding.verdict !== 'holds'" :finding="finding" />
 
     <h3>Source</h3>
     <p class="small">{{ finding.source }}</p>

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts;
+
+use App\Models\User;
+use App\Models\Workshop;
+use Illuminate\Support\Facades\DB;
+
+/** Somebody who gets an account, and a workshop with it. */
+final class Newcomer
+{
+    /** Whether nobody has an account here yet: the people of the demo are not counted. */
+    public static function isFirst(): bool
+    {
+        $own = User::query()->whereDoesntHave('workshops', static fn ($w) => $w->where('demo', true));
+
+        return $own->doesntExist() &&
+            User::query()->whereHas('workshops', static fn ($w) => $w->where('demo', false))->doesntExist();
+    }
+
+    /**
+     * @return array{string, string}|null which of the values is refused, and why
+     */
+    public static function refusal(string $name, string $email, string $password, string $workshop): ?array
+    {
+        $long = 'A name has up to '.Password::LONGEST_NAME.' characters.';
+
+        return match (true) {
+            trim($name) === '' || mb_strlen($name) > Password::LONGEST_NAME => ['name', $long],
+            filter_var($email, FILTER_VALIDATE_EMAIL) === false || strlen($email) > Password::LONGEST_ADDRESS => [
+                'email',
+                'That is no e-mail address.',
+            ],
+            User::query()->where('email', $email)->exists() => [
+                'email',
+                'There is an account of this address already.',
+            ],
+            trim($workshop) === '' || mb_strlen($workshop) > Password::LONGEST_NAME => ['workshop', $long],
+            default => ($why = Password::refusal($password, $name, $email)) === null ? null : ['password', $why],
+        };
+    }
+
+    public static function make(string $name, string $email, string $password, string $workshop): User
+    {
+        return DB::transaction(static function () use ($name, $email, $password, $workshop): User {
+            $found = Workshop::query()->firstOrCreate(
+                ['slug' => str($workshop)->slug()->value()],
+                ['name' => $workshop],
+            );
+            $user = User::query()->create(['name' => $name, 'email' => $email, 'password' => $password]);
+            $found->members()->attach($user, ['role' => $found->members()->exists() ? 'member' : 'owner']);
+
+            return $user;
+        });
+    }
+}
