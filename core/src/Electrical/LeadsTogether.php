@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -16,7 +17,7 @@ use Magpie\Core\Quantity\Quantity;
  * so it is worked out once and kept.
  *
  * @phpstan-type Sum array{scenario: string, current: Quantity, terms: array<string, Quantity>,
- *     inputs: array<string, Input>, shares: list<array{Quantity, list<Input>}>, missing: list<string>}
+ *     inputs: array<string, Input>, weak: list<Input>, shares: list<array{Quantity, list<Input>}>, missing: list<string>}
  */
 final class LeadsTogether implements Carried
 {
@@ -67,6 +68,28 @@ final class LeadsTogether implements Carried
     }
 
     /**
+     * The same where it is only asked whether it matters: what it rests on is noted where that is too little, and not a line of
+     * working. Null when it cannot be told.
+     *
+     * @param  non-empty-list<string>  $leads  refs, side by side
+     */
+    public static function atMost(Inquiry $inquiry, Survey $survey, array $leads): ?Quantity
+    {
+        $sum = self::of($survey)->sum($leads);
+        if ($sum === null) {
+            return null;
+        }
+        foreach ($sum['missing'] as $missing) {
+            $inquiry->miss($missing);
+        }
+        $inquiry->absorb($sum['weak']);
+
+        return $sum['weak'] === []
+            ? $sum['current']
+            : $inquiry->leaning($sum['current'], static fn (): array => $sum['shares']);
+    }
+
+    /**
      * @param  non-empty-list<string>  $leads
      * @return Sum|null null when nothing of it is known
      */
@@ -82,6 +105,12 @@ final class LeadsTogether implements Carried
         }
 
         return $this->known[$key][0];
+    }
+
+    /** Weaker than what a check asks that asks no more than most. */
+    private static function isWeak(Input $input): bool
+    {
+        return $input->evidence->isWeakerThan(Evidence::Manual);
     }
 
     /**
@@ -129,6 +158,7 @@ final class LeadsTogether implements Carried
             'current' => $most,
             'terms' => $terms,
             'inputs' => $inputs,
+            'weak' => array_values(array_filter($inputs, self::isWeak(...))),
             'shares' => $shares,
             'missing' => array_map(strval(...), array_keys($missing)),
         ];

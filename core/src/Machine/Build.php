@@ -44,6 +44,9 @@ use Magpie\Core\Machine\Work\Step;
  */
 final readonly class Build
 {
+    /** @var array<string, Zone> need → the first place that holds it */
+    private array $zoned;
+
     /**
      * @param  array<string, Part>  $parts
      * @param  array<string, Need>  $needs
@@ -95,6 +98,11 @@ final readonly class Build
         private array $accepted = [],
         private ?Reads $reads = null,
     ) {
+        $zoned = [];
+        foreach ($zones as $zone) {
+            $zoned += array_fill_keys($zone->holds, $zone);
+        }
+        $this->zoned = $zoned;
     }
 
     public function __get(string $name): mixed
@@ -116,7 +124,7 @@ final readonly class Build
      */
     public function with(array $members): self
     {
-        return new self(...$members + get_object_vars($this));
+        return new self(...$members + array_diff_key(get_object_vars($this), ['zoned' => true]));
     }
 
     /**
@@ -308,13 +316,8 @@ final readonly class Build
     public function zoneOf(string $need): ?Zone
     {
         $this->reads?->note('zones');
-        foreach ($this->zones as $zone) {
-            if ($zone->holds($need)) {
-                return $zone;
-            }
-        }
 
-        return null;
+        return $this->zoned[$need] ?? null;
     }
 
     public function port(PortRef $ref): ?Port

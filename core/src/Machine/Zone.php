@@ -11,9 +11,6 @@ final readonly class Zone
 {
     public const KINDS = ['cabinet', 'chamber', 'enclosure', 'open'];
 
-    /** @var array<string, true> what it holds, to be found at once */
-    private array $within;
-
     /**
      * @param  string|null  $box  need of the cabinet around it
      * @param  Quantity|null  $temperature  hottest its air gets
@@ -28,11 +25,5 @@ final readonly class Zone
         public ?Evidence $evidence = null,
         public array $holds = [],
     ) {
-        $this->within = array_fill_keys($holds, true);
-    }
-
-    public function holds(string $need): bool
-    {
-        return isset($this->within[$need]);
     }
 }

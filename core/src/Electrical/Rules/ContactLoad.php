@@ -231,28 +231,23 @@ final class ContactLoad implements Curable
         if ($node === null) {
             return null;
         }
-        $worst = $most = null;
+        $feeding = $circuits->topology->upstream($node);
+        $leads = array_values(
+            array_filter(
+                $circuits->topology->outward($node),
+                static fn (string $j): bool => $j !== $feeding && $circuits->topology->joints[$j]->lead !== null,
+            ),
+        );
+        if (count($leads) > 1) {
+            return LeadsTogether::atMost($inquiry, $survey, $leads);
+        }
+        $most = null;
         foreach ($circuits->flows() as $flow) {
             $through = $flow->through($node);
-            if ($through !== null && ($most === null || $through->exceeds($most))) {
-                [$worst, $most] = [$flow, $through];
-            }
-        }
-        if ($worst === null || $most === null || $circuits->topology->countAt($at->text()) < 2) {
-            return $most;
-        }
-        $demands = [];
-        foreach ($circuits->topology->outward($node) as $joint) {
-            array_push($demands, ...$worst->behind($joint));
-        }
-        foreach ($demands as $demand) {
-            $inquiry->absorb($demand->inputs);
-            foreach ($demand->missing as $missing) {
-                $inquiry->miss($missing);
-            }
+            $most = $through === null || $most?->exceeds($through) === true ? $most : $through;
         }
 
-        return $inquiry->leaning($most, static fn (): array => PowerLeads::shares($worst, $demands));
+        return $most;
     }
 
     /** Whether an end is held by a plug, terminal or splice of its own, which E27 judges for all leads together. */
