@@ -21,6 +21,9 @@ use Magpie\Core\Quantity\Quantity;
  */
 final class LeadsTogether implements Carried
 {
+    /** Inputs beyond which only those that rest on too little are noted where it is only asked whether a sum matters. */
+    private const MANY = 100;
+
     /**
      * @param  array<string, array{Sum|null, array<string, true>}>  $known  sum of each set, and the cells it was made from
      */
@@ -68,8 +71,7 @@ final class LeadsTogether implements Carried
     }
 
     /**
-     * The same where it is only asked whether it matters: what it rests on is noted where that is too little, and not a line of
-     * working. Null when it cannot be told.
+     * The same where it is only asked whether it matters, without a line of working. Null when it cannot be told.
      *
      * @param  non-empty-list<string>  $leads  refs, side by side
      */
@@ -82,7 +84,8 @@ final class LeadsTogether implements Carried
         foreach ($sum['missing'] as $missing) {
             $inquiry->miss($missing);
         }
-        $inquiry->absorb($sum['weak']);
+        // Of very many, each noted by each of them, those that keep it from passing do.
+        $inquiry->absorb(count($sum['inputs']) > self::MANY ? $sum['weak'] : $sum['inputs']);
 
         return $sum['weak'] === []
             ? $sum['current']
