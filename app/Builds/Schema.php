@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
-use Magpie\Core\Machine\Brief;
-use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Choosing\OwnWork;
+use Magpie\Core\Machine\Craft;
 use Magpie\Core\Machine\Site;
 
 /**
@@ -323,7 +323,7 @@ final class Schema
                     Column::flag('whole_build'),
                     ...array_map(
                         static fn (string $work): Column => Column::text("hours_{$work}", "hours.{$work}"),
-                        Route::WORK,
+                        OwnWork::words(),
                     ),
                     Column::text('filament'),
                     Column::whole('wait_days'),
@@ -508,7 +508,7 @@ final class Schema
                 ...self::under('size', ['x', 'y', 'z']),
                 ...self::under('kit_size', ['x', 'y', 'z']),
                 ...self::under('outline', ['length', 'width', 'height', 'mass', 'evidence']),
-                ...self::under('experience', Brief::TRADES),
+                ...self::under('experience', Craft::words()),
             ],
         ];
     }

@@ -13,24 +13,31 @@ use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Machine\Ability;
-use Magpie\Core\Machine\Brief;
-use Magpie\Core\Machine\Choosing\Opinion;
-use Magpie\Core\Machine\Choosing\Route;
-use Magpie\Core\Machine\Choosing\RouteLine;
+use Magpie\Core\Machine\Choosing\Interest;
+use Magpie\Core\Machine\Choosing\LineKind;
+use Magpie\Core\Machine\Choosing\RouteKind;
 use Magpie\Core\Machine\Choosing\Schools;
-use Magpie\Core\Machine\Conductor;
+use Magpie\Core\Machine\Craft;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Experience;
 use Magpie\Core\Machine\Family;
-use Magpie\Core\Machine\LeadEnd;
-use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Neighbours;
 use Magpie\Core\Machine\Port;
-use Magpie\Core\Machine\Revision;
-use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Machine\Process;
+use Magpie\Core\Machine\Purpose;
+use Magpie\Core\Machine\RevisionOf;
+use Magpie\Core\Machine\RevisionState;
 use Magpie\Core\Machine\Site;
 use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Machine\Stranding;
+use Magpie\Core\Machine\Termination;
+use Magpie\Core\Machine\ThreadIn;
+use Magpie\Core\Machine\Ventilation;
 use Magpie\Core\Machine\Work\Cautions;
-use Magpie\Core\Machine\Work\Fault;
+use Magpie\Core\Machine\Work\FaultKind;
+use Magpie\Core\Machine\Work\FaultState;
+use Magpie\Core\Machine\Work\Severity;
 use Magpie\Core\Reference\StandardTables;
 use Magpie\Core\Scope\Countries;
 
@@ -61,12 +68,12 @@ final class CatalogueController
                 Evidence::cases(),
             ),
             'cautions' => Cautions::all(),
-            'terminations' => LeadEnd::TERMINATIONS,
-            'strandings' => Conductor::STRANDINGS,
-            'screw_into' => ScrewStack::INTO,
-            'severities' => Fault::SEVERITIES,
-            'fault_states' => Fault::STATES,
-            'fault_kinds' => Fault::KINDS,
+            'terminations' => Termination::words(),
+            'strandings' => Stranding::words(),
+            'screw_into' => ThreadIn::words(),
+            'severities' => Severity::words(),
+            'fault_states' => FaultState::words(),
+            'fault_kinds' => FaultKind::words(),
             'schools' => array_map(
                 static fn (string $key, array $s): array => ['key' => $key] + $s,
                 array_keys(Schools::all()),
@@ -83,17 +90,17 @@ final class CatalogueController
                 Countries::all(),
             ),
             'tables' => StandardTables::all(),
-            'purposes' => Need::PURPOSES,
-            'interests' => Opinion::INTERESTS,
-            'route_kinds' => Route::KINDS,
-            'line_kinds' => RouteLine::KINDS,
-            'revision_of' => Revision::OF,
-            'revision_states' => Revision::STATES,
-            'processes' => Brief::PROCESSES,
-            'experience' => Brief::EXPERIENCE,
-            'trades' => Brief::TRADES,
-            'noise' => Site::NOISE,
-            'ventilation' => Site::VENTILATION,
+            'purposes' => Purpose::words(),
+            'interests' => Interest::words(),
+            'route_kinds' => RouteKind::words(),
+            'line_kinds' => LineKind::words(),
+            'revision_of' => RevisionOf::words(),
+            'revision_states' => RevisionState::words(),
+            'processes' => Process::words(),
+            'experience' => Experience::words(),
+            'trades' => Craft::words(),
+            'noise' => Neighbours::words(),
+            'ventilation' => Ventilation::words(),
             'precautions' => Site::PRECAUTIONS,
         ]))->header('Cache-Control', 'private, max-age=300');
     }

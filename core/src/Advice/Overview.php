@@ -13,6 +13,7 @@ use Magpie\Core\Machine\Doubt;
 use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Work\Sequence;
 use Magpie\Core\Machine\Work\Step;
+use Magpie\Core\Machine\Work\StepState;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Scope\BriefFigures;
 use Magpie\Core\Work\Forecast;
@@ -44,7 +45,7 @@ final readonly class Overview
         $ready = array_values(
             array_filter(
                 $steps,
-                static fn (Step $s): bool => $s->state === 'open' && Sequence::waitsFor($s, $build->steps) === [],
+                static fn (Step $s): bool => $s->state === StepState::Open && Sequence::waitsFor($s, $build->steps) === [],
             ),
         );
         $undecided = count(array_filter($build->needs, static fn ($n): bool => $n->choice === null));

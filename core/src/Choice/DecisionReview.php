@@ -6,6 +6,8 @@ namespace Magpie\Core\Choice;
 
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Machine\Choosing\Decision;
+use Magpie\Core\Machine\Choosing\DecisionAbout;
+use Magpie\Core\Machine\Choosing\DecisionState;
 use Magpie\Core\Routes\RouteComparison;
 
 /** Looks at every decision of a build again: one whose facts have changed since it was made is reopened. */
@@ -23,11 +25,11 @@ final readonly class DecisionReview
     {
         return array_values(
             array_map(function (Decision $decision): array {
-                $changed = $decision->state === 'made' ? $this->changed($decision) : [];
+                $changed = $decision->state === DecisionState::Made ? $this->changed($decision) : [];
 
                 return [
                     'ref' => $decision->ref,
-                    'state' => $changed === [] ? $decision->state : 'reopened',
+                    'state' => $changed === [] ? $decision->state->value : 'reopened',
                     'changed' => $changed,
                 ];
             }, $this->inspection->survey->build->decisions),
@@ -48,7 +50,7 @@ final readonly class DecisionReview
         $build = $this->inspection->survey->build;
         $changed = [];
         $now = $decision->facts;
-        if ($decision->about === 'part') {
+        if ($decision->about === DecisionAbout::Part) {
             $chosen = $build->needs[$decision->need ?? '']->choice ?? null;
             if ($chosen !== $decision->choice) {
                 return [
@@ -63,7 +65,7 @@ final readonly class DecisionReview
                 $decision->facts === [] || $chosen === null
                     ? []
                     : Facts::ofPart($this->inspection, (string) $decision->need, $build->parts[$chosen]);
-        } elseif ($decision->about === 'route') {
+        } elseif ($decision->about === DecisionAbout::Route) {
             $now = $decision->facts === [] ? [] : Facts::ofRoutes((new RouteComparison($build))->ledgers);
         }
         foreach ($decision->facts + $now as $fact => $_) {

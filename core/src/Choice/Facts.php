@@ -7,6 +7,7 @@ namespace Magpie\Core\Choice;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\RevisionState;
 use Magpie\Core\Money\Exchange;
 use Magpie\Core\Routes\RouteLedger;
 
@@ -57,8 +58,8 @@ final class Facts
             }
         }
         foreach ($build->revisions as $revision) {
-            if ($revision->part === $part->ref && $revision->state !== 'superseded') {
-                $facts["Revision of {$revision->name}"] = "{$revision->revision}, {$revision->state}";
+            if ($revision->part === $part->ref && $revision->state !== RevisionState::Superseded) {
+                $facts["Revision of {$revision->name}"] = "{$revision->revision}, {$revision->state->value}";
             }
         }
         ksort($facts);

@@ -16,6 +16,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Reads;
 use Magpie\Core\Machine\Scenario;
+use Magpie\Core\Machine\Stranding;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
 
@@ -152,7 +153,7 @@ final class Circuits implements Carried
             return null;
         }
         $cold =
-            $lead->conductor->stranding === 'solid'
+            $lead->conductor->stranding === Stranding::Solid
                 ? Conductors::resistance($size)
                 : Conductors::strandedResistance($size);
 

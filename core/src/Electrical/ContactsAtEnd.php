@@ -14,6 +14,7 @@ use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\LeadEnd;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Termination;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -47,7 +48,7 @@ final readonly class ContactsAtEnd
     public static function find(Inquiry $inquiry, Survey $survey, Lead $lead, int $side): ?self
     {
         $end = $lead->ends[$side];
-        if ($end->termination === 'soldered' || $end->termination === 'moulded') {
+        if ($end->termination === Termination::Soldered || $end->termination === Termination::Moulded) {
             return null;
         }
         $at = $side === 0 ? $lead->from : $lead->to;
@@ -83,7 +84,7 @@ final readonly class ContactsAtEnd
                 $other->ref !== $lead->ref &&
                 $topology->carries($other->ref) &&
                 $its->contact === $end->contact &&
-                ! in_array($its->termination, ['soldered', 'moulded'], true)
+                ! in_array($its->termination, [Termination::Soldered, Termination::Moulded], true)
             ) {
                 $leads[] = $other->ref;
                 $claimed += $its->contactsPerPole ?? 1;

@@ -7,6 +7,7 @@ namespace Magpie\Core\Electrical;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Zone;
+use Magpie\Core\Machine\ZoneKind;
 use Magpie\Core\Quantity\Quantity;
 
 /** The air a lead lies in: the room's, or that of the warmest place it runs to. */
@@ -34,7 +35,7 @@ final readonly class LeadAir
                 continue;
             }
             if ($zone->temperature === null) {
-                $unknown = in_array($zone->kind, ['cabinet', 'chamber'], true) ? $zone : $unknown;
+                $unknown = in_array($zone->kind, [ZoneKind::Cabinet, ZoneKind::Chamber], true) ? $zone : $unknown;
             } elseif ($known === null || $zone->temperature->exceeds($known)) {
                 [$known, $warmer] = [$zone->temperature, $zone];
             }

@@ -15,8 +15,10 @@ use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\HomingBy;
 use Magpie\Core\Machine\Same;
 use Magpie\Core\Machine\Setting;
+use Magpie\Core\Machine\SettingKind;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\UsableTravel;
 use Magpie\Core\Quantity\Quantity;
@@ -248,7 +250,7 @@ final readonly class SettingsAudit implements Carried
                     "axis.{$ref}.homing",
                     $of,
                     "Homing of {$axis->name}",
-                    $axis->homing->by,
+                    $axis->homing->by->value,
                     'what is fitted there',
                     true,
                 );
@@ -396,7 +398,7 @@ final readonly class SettingsAudit implements Carried
         }
         $homing = [];
         foreach ($this->survey->build->axes as $axis) {
-            foreach ($axis->homing->by === 'sensorless' ? $axis->drive->motors : [] as $motor) {
+            foreach ($axis->homing->by === HomingBy::Sensorless ? $axis->drive->motors : [] as $motor) {
                 $homing[$motor] = true;
             }
         }
@@ -455,7 +457,7 @@ final readonly class SettingsAudit implements Carried
     {
         $lines = [];
         foreach ($this->survey->build->settings as $setting) {
-            if ($setting->kind === 'temporary') {
+            if ($setting->kind === SettingKind::Temporary) {
                 $lines[] = new SettingLine(
                     $setting->about,
                     'temporary',
@@ -483,7 +485,7 @@ final readonly class SettingsAudit implements Carried
         $asked = array_map(static fn (SettingLine $l): string => $l->key, $lines);
         $unknown = [];
         foreach ($this->survey->build->settings as $setting) {
-            if ($setting->kind !== 'temporary' && ! in_array($setting->about, $asked, true)) {
+            if ($setting->kind !== SettingKind::Temporary && ! in_array($setting->about, $asked, true)) {
                 $nearest = null;
                 foreach ($asked as $key) {
                     $far = levenshtein($key, $setting->about);

@@ -5,11 +5,19 @@ declare(strict_types=1);
 namespace Magpie\Core\Format;
 
 use Magpie\Core\Machine\Brief;
+use Magpie\Core\Machine\Craft;
+use Magpie\Core\Machine\CutDirection;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Experience;
+use Magpie\Core\Machine\Neighbours;
 use Magpie\Core\Machine\Outline;
 use Magpie\Core\Machine\Plan;
+use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Site;
 use Magpie\Core\Machine\Stage;
+use Magpie\Core\Machine\UnitSystem;
+use Magpie\Core\Machine\Ventilation;
+use Magpie\Core\Machine\Wish;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
@@ -23,7 +31,7 @@ final class Header
             $node->text('name', 120),
             $node->text('kind', 60),
             $currency,
-            $node->optionalOneOf('units', Plan::UNIT_SYSTEMS) ?? 'metric',
+            $node->optionalEnum('units', UnitSystem::class) ?? UnitSystem::Metric,
             $node->optionalText('purpose', 2000),
             $node->optionalMoney('budget', $currency),
             $node->optionalWithin('contingency', Dimension::Ratio, '0 %', '1000 %'),
@@ -45,7 +53,7 @@ final class Header
             'name' => $plan->name,
             'kind' => $plan->kind,
             'currency' => $plan->currency,
-            'units' => $plan->units,
+            'units' => $plan->units->value,
             'purpose' => $plan->purpose,
             'budget' => $plan->budget?->exactAmount(),
             'contingency' => $plan->contingency?->text(),
@@ -72,8 +80,8 @@ final class Header
             ...self::lengths($node, 'room', ['length', 'width', 'height']),
             service: $node->optionalQuantity('service', Dimension::Length),
             humidity: $node->optionalWithin('humidity', Dimension::Ratio, '0 %', '100 %'),
-            noise: $node->optionalOneOf('noise', Site::NOISE),
-            ventilation: $node->optionalOneOf('ventilation', Site::VENTILATION),
+            noise: $node->optionalEnum('noise', Neighbours::class),
+            ventilation: $node->optionalEnum('ventilation', Ventilation::class),
             ready: self::ready($node->part('ready')),
         );
         $cold = Quantity::of(-60, '°C');
@@ -105,8 +113,8 @@ final class Header
             'room' => self::filled(['length' => $site->roomLength?->text(), 'width' => $site->roomWidth?->text(), 'height' => $site->roomHeight?->text()]),
             'service' => $site->service?->text(),
             'humidity' => $site->humidity?->text(),
-            'noise' => $site->noise,
-            'ventilation' => $site->ventilation,
+            'noise' => $site->noise?->value,
+            'ventilation' => $site->ventilation?->value,
             'ready' => $site->ready,
         ]);
     }
@@ -134,14 +142,14 @@ final class Header
         $outline = $node->part('outline');
         $experience = [];
         foreach ($node->part('experience')->names() as $trade) {
-            if (! in_array($trade, Brief::TRADES, true)) {
-                $node->part('experience')->fail('is no trade of a builder; they are '.implode(', ', Brief::TRADES).'.', $trade);
+            if (! in_array($trade, Craft::words(), true)) {
+                $node->part('experience')->fail('is no trade of a builder; they are '.implode(', ', Craft::words()).'.', $trade);
             }
-            $experience[$trade] = $node->part('experience')->oneOf($trade, Brief::EXPERIENCE);
+            $experience[$trade] = $node->part('experience')->enum($trade, Experience::class);
         }
         $brief = new Brief(
-            $node->optionalOneOf('process', Brief::PROCESSES),
-            $node->optionalOneOf('wish', Brief::WISHES),
+            $node->optionalEnum('process', Process::class),
+            $node->optionalEnum('wish', Wish::class),
             $node->optionalLength('accuracy'),
             $node->optionalQuantity('margin', Dimension::Length),
             $node->optionalQuantity('flow', Dimension::Flow),
@@ -162,7 +170,7 @@ final class Header
             $node->optionalMoney('hour', $currency),
             $node->optionalText('wanted_by') === null ? null : $node->day('wanted_by'),
             $node->optionalText('notes', 4000),
-            $node->optionalOneOf('cut_direction', Brief::CUT_DIRECTIONS),
+            $node->optionalEnum('cut_direction', CutDirection::class),
         );
         $outline->close();
         if ($brief->weekly?->exceeds(Quantity::of(168, 'h')) === true) {
@@ -181,12 +189,12 @@ final class Header
         $outline = $brief->outline;
 
         return self::filled([
-            'process' => $brief->process,
-            'wish' => $brief->wish,
+            'process' => $brief->process?->value,
+            'wish' => $brief->wish?->value,
             'accuracy' => $brief->accuracy?->text(),
             'margin' => $brief->margin?->text(),
             'flow' => $brief->flow?->text(),
-            'cut_direction' => $brief->cutDirection,
+            'cut_direction' => $brief->cutDirection?->value,
             'duty' => $brief->duty?->text(),
             'weekly' => $brief->weekly?->text(),
             'spindle_power' => $brief->spindlePower?->text(),
@@ -196,7 +204,7 @@ final class Header
                 'length' => $outline->length?->text(), 'width' => $outline->width?->text(), 'height' => $outline->height?->text(),
                 'mass' => $outline->mass?->text(), 'evidence' => $outline->evidence?->value,
             ]),
-            'experience' => $brief->experience,
+            'experience' => array_map(static fn (Experience $e): string => $e->value, $brief->experience),
             'helper' => $brief->helper,
             'hour' => $brief->hour?->exactAmount(),
             'wanted_by' => $brief->wantedBy,

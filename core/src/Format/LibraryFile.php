@@ -9,7 +9,7 @@ use Magpie\Core\Library\BookOffer;
 use Magpie\Core\Library\Entry;
 use Magpie\Core\Library\KnownFault;
 use Magpie\Core\Library\Pairing;
-use Magpie\Core\Machine\Work\Fault;
+use Magpie\Core\Machine\Work\Severity;
 use Magpie\Core\Quantity\Dimension;
 
 /** An entry of a library as JSON: a part as a build file has it, and what a workshop knows of it beside. */
@@ -106,7 +106,7 @@ final class LibraryFile
     {
         $fault = new KnownFault(
             $node->text('what', 500),
-            $node->oneOf('severity', Fault::SEVERITIES),
+            $node->enum('severity', Severity::class)->value,
             $node->whole('reports', 1, 1),
             $node->optionalText('fix', 2000),
         );

@@ -391,6 +391,20 @@ final class Node
     }
 
     /**
+     * @template T of BackedEnum
+     *
+     * @param  class-string<T>  $enum
+     * @return T
+     *
+     * @throws CannotReadBuildFile
+     */
+    public function enum(string $key, string $enum): BackedEnum
+    {
+        return $this->optionalEnum($key, $enum) ??
+            $this->fail('is missing; it is one of '.implode(', ', array_column($enum::cases(), 'value')).'.', $key);
+    }
+
+    /**
      * Refuses members nothing has read: a misspelt key must not be lost in silence.
      *
      * @throws CannotReadBuildFile

@@ -9,8 +9,6 @@ use Magpie\Core\Quantity\Quantity;
 /** One direction of travel: what carries it and what takes length away from it. */
 final readonly class Axis
 {
-    public const ALONG = ['x', 'y', 'z'];
-
     /**
      * @param  string|null  $rail  need of the rail it runs on; its length is what there is to begin with
      * @param  string|null  $guides  need of the bearings that carry it where it runs on no rail: rollers on a plate or a tube
@@ -22,7 +20,7 @@ final readonly class Axis
     public function __construct(
         public string $ref,
         public string $name,
-        public string $along,
+        public Along $along,
         public ?string $rail = null,
         public ?Quantity $span = null,
         public ?Evidence $spanEvidence = null,

@@ -9,8 +9,6 @@ use Magpie\Core\Quantity\Quantity;
 /** What moves an axis: motors, the screw or belt they turn, what is carried and how fast it is wanted. */
 final readonly class AxisDrive
 {
-    public const SUPPORTS = ['fixed-free', 'supported', 'fixed-supported', 'fixed-fixed'];
-
     /**
      * @param  list<string>  $motors  needs of the motors that share the work
      * @param  string|null  $by  need of the screw, or of the pulley on the drive side of the belt
@@ -22,7 +20,7 @@ final readonly class AxisDrive
      * @param  Quantity|null  $incline  from level; 90° lifts
      * @param  Quantity|null  $inertia  of coupling, pulleys and all else that turns with the screw
      * @param  string|null  $board  need of the board that sends the steps
-     * @param  string|null  $support  how the screw is held at its ends
+     * @param  ScrewSupport|null  $support  how the screw is held at its ends
      * @param  Quantity|null  $unsupported  length of screw between its bearings
      * @param  Quantity|null  $lever  height of the process force and centre of mass above the guides
      * @param  Quantity|null  $spread  distance of the outer blocks along the travel
@@ -50,7 +48,7 @@ final readonly class AxisDrive
         public ?Quantity $inertia = null,
         public ?string $board = null,
         public ?bool $closedLoop = null,
-        public ?string $support = null,
+        public ?ScrewSupport $support = null,
         public ?Quantity $unsupported = null,
         public ?Quantity $lever = null,
         public ?Quantity $spread = null,

@@ -10,33 +10,22 @@ use Magpie\Core\Quantity\Quantity;
 /** What the machine is wanted for and who will build it: what everything else is held against. */
 final readonly class Brief
 {
-    public const PROCESSES = ['printing', 'cutting', 'plasma', 'drawing'];
-
-    public const TRADES = ['fitting', 'crimping', 'soldering', 'mains', 'printing', 'software'];
-
-    public const EXPERIENCE = ['none', 'some', 'practised'];
-
-    /** With the feed or against it. */
-    public const CUT_DIRECTIONS = ['climb', 'conventional', 'either'];
-
-    public const WISHES = ['tool', 'project'];
-
     /**
      * @param  Quantity|null  $margin  free travel wanted beyond a workpiece, each side
      * @param  Quantity|null  $flow  what the hot end melts or the cutter removes while it works
-     * @param  string|null  $cutDirection  which way its cutters are fed, one of CUT_DIRECTIONS
+     * @param  CutDirection|null  $cutDirection  which way its cutters are fed, one of CUT_DIRECTIONS
      * @param  Quantity|null  $duty  share of its hours in which it works
      * @param  Quantity|null  $weekly  hours a week the machine may run
      * @param  array{x: Quantity|null, y: Quantity|null, z: Quantity|null}  $size  working size the builder settled on
      * @param  array{x: Quantity|null, y: Quantity|null, z: Quantity|null}  $kitSize  size the quantities were written
      * for
-     * @param  array<string, string>  $experience  by trade
+     * @param  array<string, Experience>  $experience  by trade
      * @param  string|null  $helper  who does the mains work when the builder does not
      * @param  Money|null  $hour  what an hour of the builder's is worth to them
      */
     public function __construct(
-        public ?string $process = null,
-        public ?string $wish = null,
+        public ?Process $process = null,
+        public ?Wish $wish = null,
         public ?Quantity $accuracy = null,
         public ?Quantity $margin = null,
         public ?Quantity $flow = null,
@@ -51,7 +40,7 @@ final readonly class Brief
         public ?Money $hour = null,
         public ?string $wantedBy = null,
         public ?string $notes = null,
-        public ?string $cutDirection = null,
+        public ?CutDirection $cutDirection = null,
     ) {
     }
 

@@ -8,22 +8,18 @@ use Magpie\Core\Quantity\Quantity;
 
 final readonly class Conductor
 {
-    public const STRANDINGS = ['solid', 'stranded', 'fine'];
-
-    public const SCREENS = ['none', 'one end', 'both ends'];
-
     /**
      * @param  Quantity|null  $size  cross-section of one conductor, in mm² or as a gauge
      * @param  Evidence|null  $evidence  what the size rests on
-     * @param  string|null  $screen  whether it has a screen, and where that is bonded
+     * @param  Screening|null  $screen  whether it has a screen, and where that is bonded
      */
     public function __construct(
         public ?Quantity $size,
         public ?Evidence $evidence,
-        public ?string $stranding,
+        public ?Stranding $stranding,
         public ?string $insulation,
         public int $parallel = 1,
-        public ?string $screen = null,
+        public ?Screening $screen = null,
     ) {
     }
 }

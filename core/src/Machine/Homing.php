@@ -9,15 +9,13 @@ use Magpie\Core\Quantity\Quantity;
 /** How an axis finds its place at switch-on. */
 final readonly class Homing
 {
-    public const BY = ['switch', 'sensorless', 'probe', 'none'];
-
     /**
      * @param  list<string>  $sensors  needs of the switches or sensors
      * @param  bool|null  $bothEnds  one moving sensor answers at either end
      * @param  Quantity|null  $configured  travel the settings allow
      */
     public function __construct(
-        public ?string $by = null,
+        public ?HomingBy $by = null,
         public array $sensors = [],
         public ?bool $bothEnds = null,
         public ?Quantity $configured = null,

@@ -8,8 +8,6 @@ use Magpie\Core\Quantity\Quantity;
 
 final readonly class LeadEnd
 {
-    public const TERMINATIONS = ['ferrule', 'fork', 'ring', 'crimp', 'blade', 'soldered', 'bare', 'tinned', 'moulded'];
-
     /**
      * @param  string|null  $contact  part ref of the contact or housing at this end
      * @param  bool  $made  it is on
@@ -17,7 +15,7 @@ final readonly class LeadEnd
      * @param  int|null  $conductors  conductors joined here, when fewer than the lead has
      */
     public function __construct(
-        public ?string $termination = null,
+        public ?Termination $termination = null,
         public ?string $contact = null,
         public ?int $contactsPerPole = null,
         public ?bool $strainRelief = null,

@@ -11,12 +11,10 @@ use Magpie\Core\Quantity\Quantity;
  */
 final readonly class Need
 {
-    public const PURPOSES = ['core', 'safety', 'quality', 'convenience', 'backup'];
-
     /**
      * @param  list<string>  $candidates  part refs that could fill it
      * @param  Quantity|null  $spares  share bought on top for loss and wear
-     * @param  string|null  $purpose  why it is there, one of PURPOSES
+     * @param  Purpose|null  $purpose  why it is there, one of PURPOSES
      * @param  array<string, int>  $weights  how much each compared value matters to the builder, 0 to 5
      * @param  Stage|null  $stage  how far it is, where that is not as far as the build
      * @param  Quantity|null  $opening  that was cut for it, measured
@@ -33,7 +31,7 @@ final readonly class Need
         public ?string $reason = null,
         public ?Quantity $spares = null,
         public int $owned = 0,
-        public ?string $purpose = null,
+        public ?Purpose $purpose = null,
         public ?Scale $scale = null,
         public array $weights = [],
         public ?string $seat = null,

@@ -10,8 +10,6 @@ use Magpie\Core\Quantity\Quantity;
 /** What the build is and what may be spent on it. */
 final readonly class Plan
 {
-    public const UNIT_SYSTEMS = ['metric', 'imperial'];
-
     /**
      * @param  Quantity|null  $contingency  share of the planned money kept back
      * @param  Quantity|null  $weekly  hours a week the builder can give
@@ -22,7 +20,7 @@ final readonly class Plan
         public string $name,
         public string $kind,
         public string $currency,
-        public string $units = 'metric',
+        public UnitSystem $units = UnitSystem::Metric,
         public ?string $purpose = null,
         public ?Money $budget = null,
         public ?Quantity $contingency = null,

@@ -11,15 +11,11 @@ use Magpie\Core\Quantity\Quantity;
  */
 final readonly class ScrewStack
 {
-    public const INTO = ['nut', 'tapped', 'insert', 'slot_nut'];
-
-    public const MATERIALS = ['steel', 'brass', 'cast', 'aluminium', 'plastic'];
-
     /**
      * @param  string|null  $screw  need ref of the screw
      * @param  list<Quantity>  $clamped  thicknesses between head and thread
      * @param  list<Quantity>  $washers
-     * @param  string|null  $material  what the thread is in
+     * @param  ThreadMaterial|null  $material  what the thread is in
      * @param  Quantity|null  $depth  usable thread depth before the screw bottoms
      * @param  Quantity|null  $room  free space behind a nut before something moves there
      */
@@ -28,8 +24,8 @@ final readonly class ScrewStack
         public int $count,
         public array $clamped,
         public array $washers,
-        public ?string $into,
-        public ?string $material = null,
+        public ?ThreadIn $into,
+        public ?ThreadMaterial $material = null,
         public ?Quantity $depth = null,
         public ?Quantity $room = null,
         public ?Evidence $evidence = null,

@@ -7,8 +7,6 @@ namespace Magpie\Core\Machine;
 /** What the builder set, linked or left temporarily, as read back from the machine: a line of the settings audit. */
 final readonly class Setting
 {
-    public const KINDS = ['setting', 'link', 'temporary'];
-
     /** What a machine keeps to itself: whether it is set is noted, never what to. */
     private const SECRET = '/pass(word|phrase)|secret|token|credential|api.?key|(wi.?fi|wlan|network).*key/i';
 
@@ -23,7 +21,7 @@ final readonly class Setting
      */
     public function __construct(
         public string $ref,
-        public string $kind,
+        public SettingKind $kind,
         public string $about,
         public ?string $value = null,
         public ?string $until = null,

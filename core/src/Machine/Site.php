@@ -10,8 +10,6 @@ use Magpie\Core\Quantity\Quantity;
 /** Where the machine will stand. */
 final readonly class Site
 {
-    public const NOISE = ['nobody near', 'people in the house', 'neighbours'];
-
     /** What may have to be at hand, and how it is called. */
     public const PRECAUTIONS = [
         'smoke_alarm' => 'Smoke alarm in the room',
@@ -23,8 +21,6 @@ final readonly class Site
         'bare_floor' => 'Nothing that burns under the cut or near it',
         'fire_watch' => 'Somebody stays for a fire watch after the last cut',
     ];
-
-    public const VENTILATION = ['none', 'window', 'extraction outside'];
 
     /**
      * @param  Quantity|null  $ambient  air where leads and supplies are, hottest expected
@@ -53,8 +49,8 @@ final readonly class Site
         public ?Quantity $roomHeight = null,
         public ?Quantity $service = null,
         public ?Quantity $humidity = null,
-        public ?string $noise = null,
-        public ?string $ventilation = null,
+        public ?Neighbours $noise = null,
+        public ?Ventilation $ventilation = null,
         public array $ready = [],
     ) {
     }

@@ -9,8 +9,6 @@ use Magpie\Core\Quantity\Quantity;
 /** A place with an air of its own, and what stands in it. */
 final readonly class Zone
 {
-    public const KINDS = ['cabinet', 'chamber', 'enclosure', 'open'];
-
     /**
      * @param  string|null  $box  need of the cabinet around it
      * @param  Quantity|null  $temperature  hottest its air gets
@@ -19,7 +17,7 @@ final readonly class Zone
     public function __construct(
         public string $ref,
         public string $name,
-        public string $kind,
+        public ZoneKind $kind,
         public ?string $box = null,
         public ?Quantity $temperature = null,
         public ?Evidence $evidence = null,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion;
 
+use Magpie\Core\Machine\ScrewSupport;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -13,23 +14,21 @@ use Magpie\Core\Quantity\Quantity;
  */
 final class ScrewEnds
 {
-    private const FACTORS = [
-        'fixed-free' => [3.4, 1.2],
-        'supported' => [9.7, 5.0],
-        'fixed-supported' => [15.1, 10.0],
-        'fixed-fixed' => [21.9, 20.0],
-    ];
-
     /**
      * @return array{float, float} whirling, buckling
      */
-    public static function of(string $support): array
+    public static function of(ScrewSupport $support): array
     {
-        return self::FACTORS[$support];
+        return match ($support) {
+            ScrewSupport::FixedFree => [3.4, 1.2],
+            ScrewSupport::Supported => [9.7, 5.0],
+            ScrewSupport::FixedSupported => [15.1, 10.0],
+            ScrewSupport::FixedFixed => [21.9, 20.0],
+        };
     }
 
     /** Speed a screw may turn at before it whirls. */
-    public static function whirl(string $support, Quantity $root, Quantity $length): Quantity
+    public static function whirl(ScrewSupport $support, Quantity $root, Quantity $length): Quantity
     {
         return Quantity::of((self::of($support)[0] * 1e7 * $root->in('mm')) / $length->in('mm') ** 2, 'rpm');
     }

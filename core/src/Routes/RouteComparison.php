@@ -8,6 +8,7 @@ use Brick\Math\BigDecimal;
 use Closure;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Rate;
+use Magpie\Core\Machine\Choosing\LineKind;
 use Magpie\Core\Machine\Choosing\Route;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
@@ -255,10 +256,10 @@ final readonly class RouteComparison
                 static fn (): Build => $at('1.1'),
             ];
         }
-        foreach (['tool' => 'Tools', 'left out' => 'What the box leaves out', 'spare' => 'Spares'] as $kind => $title) {
+        foreach (['Tools' => LineKind::Tool, 'What the box leaves out' => LineKind::LeftOut, 'Spares' => LineKind::Spare] as $title => $kind) {
             $without = $build->with([
                 'routes' => array_map(static fn (Route $r): Route => $r->owning($kind), $build->routes),
-                'needs' => $kind !== 'tool'
+                'needs' => $kind !== LineKind::Tool
                         ? $build->needs
                         : array_map(
                             static fn ($n) => $n->family === 'tool' ? $n->owning($n->quantity) : $n,

@@ -6,8 +6,8 @@ namespace Magpie\Core\Routes;
 
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Choosing\LineKind;
 use Magpie\Core\Machine\Choosing\Route;
-use Magpie\Core\Machine\Choosing\RouteLine;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Money\Basket;
 use Magpie\Core\Money\Exchange;
@@ -51,7 +51,7 @@ final readonly class RouteLedger
     {
         $zero = Money::zero($build->plan->currency);
         $exchange = new Exchange($build->rates, $build->plan->currency);
-        $kinds = array_fill_keys(['parts', ...RouteLine::KINDS], $zero);
+        $kinds = array_fill_keys(['parts', ...LineKind::words()], $zero);
         $goods = $open = $lines = [];
         foreach ($this->entries() as [$what, $kind, $own, $supplier, $evidence, $owned, $reason]) {
             $cost = $own === null ? null : $exchange->convert($own);
@@ -150,7 +150,7 @@ final readonly class RouteLedger
         return [
             'ref' => $this->route->ref,
             'name' => $this->route->name,
-            'kind' => $this->route->kind,
+            'kind' => $this->route->kind->value,
             'in_box' => $this->route->inBox,
             'kinds' => array_map(static fn (Money $m): string => $m->amount(), $this->kinds),
             'toll' => $this->toll->amount(),
@@ -170,9 +170,9 @@ final readonly class RouteLedger
             'reel' => self::REEL,
             'filament' => $filament?->text(),
             'wait_days' => $this->waitDays,
-            'documentation' => $this->route->documentation,
-            'support' => $this->route->support,
-            'freedom' => $this->route->freedom,
+            'documentation' => $this->route->documentation?->value,
+            'support' => $this->route->support?->value,
+            'freedom' => $this->route->freedom?->value,
             'weak_share' => $this->weakShare(),
             'baskets' => $this->baskets,
             'lines' => array_map(static fn (array $l): array => ['cost' => $l['cost']?->amount()] + $l, $this->lines),
@@ -190,7 +190,7 @@ final readonly class RouteLedger
         foreach ($this->route->lines as $line) {
             yield [
                 $line->what,
-                $line->kind,
+                $line->kind->value,
                 $line->price?->times($line->packs()),
                 $line->supplier,
                 $line->evidence,

@@ -7,6 +7,7 @@ namespace Magpie\Core\Routes;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Purpose;
 use Magpie\Core\Money\Exchange;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Quantity\Money;
@@ -31,7 +32,7 @@ final readonly class TrueCost
     {
         $ledger = (new MoneyLedger($this->build))->toArray();
         $zero = Money::zero($this->build->plan->currency);
-        $classes = array_fill_keys([...Need::PURPOSES, 'tools', 'consumables', 'spares'], $zero);
+        $classes = array_fill_keys([...Purpose::words(), 'tools', 'consumables', 'spares'], $zero);
         $drawer = $zero;
         $worthless = [];
         foreach ((new MoneyLedger($this->build))->lines() as $line) {
@@ -44,7 +45,7 @@ final readonly class TrueCost
             $class = match (true) {
                 $line->account === Account::Tool => 'tools',
                 $line->account === Account::Consumable => 'consumables',
-                default => $needs[0]->purpose ?? 'core',
+                default => $needs[0]->purpose->value ?? Purpose::Core->value,
             };
             if ($line->cost !== null) {
                 $classes[$class] = $classes[$class]->plus($line->cost->minus($line->spareCost ?? $zero));

@@ -7,7 +7,11 @@ namespace Magpie\Core\Scope;
 use Magpie\Core\Inspection\WorkingStep;
 use Magpie\Core\Machine\Brief;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Craft;
+use Magpie\Core\Machine\Experience;
 use Magpie\Core\Machine\LeadEnd;
+use Magpie\Core\Machine\Process;
+use Magpie\Core\Machine\Termination;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -36,7 +40,7 @@ final readonly class BriefFigures
      */
     public function toArray(): array
     {
-        $printing = $this->build->brief->process === 'printing';
+        $printing = $this->build->brief->process === Process::Printing;
 
         return array_values(
             array_filter([
@@ -271,7 +275,7 @@ final readonly class BriefFigures
         $missing = array_keys(
             array_filter(
                 [
-                    $brief->process === 'printing' ? 'flow of the hot end' : 'removal rate' => $brief->flow,
+                    $brief->process === Process::Printing ? 'flow of the hot end' : 'removal rate' => $brief->flow,
                     'share of its hours in which it works' => $brief->duty,
                     'hours a week it may run' => $brief->weekly,
                 ],
@@ -344,10 +348,10 @@ final readonly class BriefFigures
         $short = $missing = $steps = [];
         foreach ($wanted as $trade => $why) {
             $has = $this->build->brief->experience[$trade] ?? null;
-            $steps[] = new WorkingStep(ucfirst($trade).": {$why}; yours: ".($has ?? 'not said'));
+            $steps[] = new WorkingStep(ucfirst($trade).": {$why}; yours: ".($has->value ?? 'not said'));
             if ($has === null) {
                 $missing[] = "your experience in {$trade}";
-            } elseif ($has === 'none' || ($trade === 'mains' && $has !== 'practised')) {
+            } elseif ($has === Experience::None || ($trade === 'mains' && $has !== Experience::Practised)) {
                 $short[] = $trade;
             }
         }
@@ -422,14 +426,14 @@ final readonly class BriefFigures
             static fn ($l): bool => array_filter(
                 $l->ends,
                 static fn (LeadEnd $e): bool => $e->contact !== null ||
-                    in_array($e->termination, ['ferrule', 'crimp', 'fork', 'ring'], true),
+                    in_array($e->termination, [Termination::Ferrule, Termination::Crimp, Termination::Fork, Termination::Ring], true),
             ) !== [],
         );
         $soldered = array_filter(
             $this->build->leads,
             static fn ($l): bool => array_filter(
                 $l->ends,
-                static fn (LeadEnd $e): bool => $e->termination === 'soldered',
+                static fn (LeadEnd $e): bool => $e->termination === Termination::Soldered,
             ) !== [],
         );
         if ($this->build->mates !== []) {
@@ -451,7 +455,7 @@ final readonly class BriefFigures
             $wanted['software'] = 'a controller to set up';
         }
 
-        return array_intersect_key($wanted, array_flip(Brief::TRADES));
+        return array_intersect_key($wanted, array_flip(Craft::words()));
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Magpie\Core\Scope;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Scale;
+use Magpie\Core\Machine\ScaleKind;
 use Magpie\Core\Quantity\Quantity;
 
 /** What quantities written for one size of the machine become at another: counts along a length, and lengths to cut. */
@@ -38,19 +39,19 @@ final readonly class Scaling
      */
     private function row(Need $need, Scale $scale): array
     {
-        $kit = $this->build->brief->kitSize[$scale->along] ?? null;
-        $own = (new Envelope($this->build))->workArea($scale->along);
+        $kit = $this->build->brief->kitSize[$scale->along->value] ?? null;
+        $own = (new Envelope($this->build))->workArea($scale->along->value);
         $missing = [
-            ...$kit === null ? ["size along {$scale->along} the list was written for"] : [],
-            ...$own === null ? ["size along {$scale->along} that is built"] : [],
+            ...$kit === null ? ["size along {$scale->along->value} the list was written for"] : [],
+            ...$own === null ? ["size along {$scale->along->value} that is built"] : [],
         ];
-        $counts = $scale->kind === 'count';
+        $counts = $scale->kind === ScaleKind::Count;
 
         return [
             'need' => $need->ref,
             'role' => $need->role,
-            'along' => $scale->along,
-            'as' => $scale->kind,
+            'along' => $scale->along->value,
+            'as' => $scale->kind->value,
             'written' => $need->quantity,
             'counted' => $counts && $kit !== null ? self::pieces($scale, $kit) : null,
             'wanted' => $counts && $own !== null ? self::pieces($scale, $own) : null,

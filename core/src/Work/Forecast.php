@@ -7,6 +7,7 @@ namespace Magpie\Core\Work;
 use DateTimeImmutable;
 use Magpie\Core\Machine\Plan;
 use Magpie\Core\Machine\Work\Step;
+use Magpie\Core\Machine\Work\StepState;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -41,12 +42,12 @@ final readonly class Forecast
         $unguided = $done = 0;
         foreach ($steps as $step) {
             $spent = $step->worked($now->getTimestamp())->to('h');
-            if ($step->state === 'done' && $step->guide !== null && $spent->isPositive()) {
+            if ($step->state === StepState::Done && $step->guide !== null && $spent->isPositive()) {
                 $guide = $guide->plus($step->guide);
                 $worked = $worked->plus($spent);
                 $done++;
             }
-            if ($step->state === 'open') {
+            if ($step->state === StepState::Open) {
                 $left = $step->guide === null ? $left : $left->plus($step->guide);
                 $unguided += $step->guide === null ? 1 : 0;
             }

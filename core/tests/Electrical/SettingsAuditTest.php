@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Setting;
+use Magpie\Core\Machine\SettingKind;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -195,7 +196,7 @@ final class SettingsAuditTest extends TestCase
             'Line',
             $wants,
             'why',
-            set: new Setting('S', 'setting', 'k', $value),
+            set: new Setting('S', SettingKind::Setting, 'k', $value),
         );
 
         self::assertSame($state, $line->state());
@@ -210,7 +211,7 @@ final class SettingsAuditTest extends TestCase
             'Line',
             'set',
             'why',
-            set: new Setting('S', 'link', 'k', $value, null, $done),
+            set: new Setting('S', SettingKind::Link, 'k', $value, null, $done),
         );
 
         self::assertSame(SettingLine::OPEN, $line(null, false)->state());

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Mechanical;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\ScrewSupport;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\ScrewEnds;
@@ -172,19 +173,19 @@ final class MotionTest extends TestCase
      * Euler
      * with end factors ¼, 1, 2, 4. The catalogues' constants must come out.
      *
-     * @return iterable<string, array{string, float, float}>
+     * @return iterable<string, array{ScrewSupport, float, float}>
      */
     public static function ends(): iterable
     {
-        yield 'fixed-free' => ['fixed-free', 1.875, 0.25];
-        yield 'supported' => ['supported', M_PI, 1.0];
-        yield 'fixed-supported' => ['fixed-supported', 3.927, 2.0];
-        yield 'fixed-fixed' => ['fixed-fixed', 4.73, 4.0];
+        yield 'fixed-free' => [ScrewSupport::FixedFree, 1.875, 0.25];
+        yield 'supported' => [ScrewSupport::Supported, M_PI, 1.0];
+        yield 'fixed-supported' => [ScrewSupport::FixedSupported, 3.927, 2.0];
+        yield 'fixed-fixed' => [ScrewSupport::FixedFixed, 4.73, 4.0];
     }
 
     #[DataProvider('ends')]
     public function test_the_constants_of_the_catalogues_follow_from_theory(
-        string $ends,
+        ScrewSupport $ends,
         float $lambda,
         float $euler,
     ): void {

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Scope;
 
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Scale;
+use Magpie\Core\Machine\ScaleKind;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Scope\BriefFigures;
 use Magpie\Core\Scope\Countries;
@@ -196,7 +198,7 @@ final class ScopeTest extends TestCase
         self::assertCount(2, $rows[2]['missing']);
         self::assertSame(
             1,
-            Scaling::pieces(new Scale('x', 'count'), Quantity::of(1, 'm')),
+            Scaling::pieces(new Scale(Along::X, ScaleKind::Count), Quantity::of(1, 'm')),
             'Without a spacing there is one.',
         );
     }

@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Termination;
 
 /** Ferrules where bare or tinned strands sit under a screw. */
 final readonly class Ferrules implements Cure
@@ -22,7 +23,7 @@ final readonly class Ferrules implements Cure
     {
         foreach (LeadsAt::of($finding, $at) as $lead) {
             $bare = array_keys(
-                array_filter($lead->ends, static fn ($e): bool => in_array($e->termination, ['bare', 'tinned'], true)),
+                array_filter($lead->ends, static fn ($e): bool => in_array($e->termination, [Termination::Bare, Termination::Tinned], true)),
             );
             if ($bare !== []) {
                 yield new Remedy(

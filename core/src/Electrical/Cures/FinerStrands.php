@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Stranding;
 
 /** Conductors that stand being bent. */
 final readonly class FinerStrands implements Cure
@@ -21,7 +22,7 @@ final readonly class FinerStrands implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         foreach (LeadsAt::of($finding, $at) as $lead) {
-            if ($lead->conductor->stranding !== 'fine') {
+            if ($lead->conductor->stranding !== Stranding::Fine) {
                 yield Remedy::setting(
                     "Fine-stranded conductors for {$lead->ref}",
                     'leads',

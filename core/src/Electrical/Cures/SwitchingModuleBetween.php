@@ -65,7 +65,7 @@ final readonly class SwitchingModuleBetween implements Cure
                             'conductor' => array_filter([
                                 'size' => $leads[0]->conductor->size?->text(),
                                 'evidence' => $leads[0]->conductor->evidence?->value,
-                                'stranding' => $leads[0]->conductor->stranding,
+                                'stranding' => $leads[0]->conductor->stranding?->value,
                             ]),
                             'length' => $feed->length?->text(),
                             'route' => 'fixed',

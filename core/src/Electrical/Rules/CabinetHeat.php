@@ -18,6 +18,7 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Machine\Zone;
+use Magpie\Core\Machine\ZoneKind;
 use Magpie\Core\Quantity\Quantity;
 
 /** E23: the heat that stays in a cabinet, and the air that carries it off. */
@@ -48,7 +49,7 @@ final class CabinetHeat implements Check
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->zones as $zone) {
-            if ($zone->kind === 'cabinet') {
+            if ($zone->kind === ZoneKind::Cabinet) {
                 yield new Subject(
                     'zone',
                     $zone->ref,

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Screening;
 use Magpie\Core\Machine\Trade;
 
 /** E18: what spindle and arc leads throw at the controls. */
@@ -49,11 +50,11 @@ final class Interference implements Check
         foreach ($loud as $lead) {
             if ($lead->conductor->screen === null) {
                 $inquiry->miss("whether {$lead->ref} is screened", "leads/{$lead->ref}/conductor/screen");
-            } elseif ($lead->conductor->screen === 'none') {
+            } elseif ($lead->conductor->screen === Screening::None) {
                 $wrong[] = "{$lead->ref} has no screen";
             } else {
                 $inquiry->remark(
-                    "{$lead->ref} is screened, bonded at {$lead->conductor->screen}. Run it apart from signal leads, crossing them square.",
+                    "{$lead->ref} is screened, bonded at {$lead->conductor->screen->value}. Run it apart from signal leads, crossing them square.",
                 );
             }
         }

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Experience;
 use Magpie\Core\Machine\Trade;
 
 /** E14-hands: who works on the mains side. */
@@ -50,16 +51,16 @@ final class MainsHands implements Check
         }
         $experience =
             $brief->experience['mains'] ?? $inquiry->lack('your experience with mains wiring, or who helps with it');
-        $inquiry->remark("The builder's experience with mains wiring: {$experience}.");
+        $inquiry->remark("The builder's experience with mains wiring: {$experience->value}.");
 
-        return $experience === 'practised'
+        return $experience === Experience::Practised
             ? $inquiry->conclude(
                 Verdict::Holds,
                 'The builder is practised in mains wiring. Local code and a licensed electrician decide.',
             )
             : $inquiry->conclude(
                 Verdict::Fails,
-                "There is mains wiring to do, the builder's experience with it is \"{$experience}\", and nobody is named who helps. Name a helper or a licensed electrician before anything is bought.",
+                "There is mains wiring to do, the builder's experience with it is \"{$experience->value}\", and nobody is named who helps. Name a helper or a licensed electrician before anything is bought.",
             );
     }
 

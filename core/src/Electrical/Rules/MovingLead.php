@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Stage;
+use Magpie\Core\Machine\Stranding;
 use Magpie\Core\Machine\Trade;
 
 /** E19: conductors that move must be stranded. */
@@ -44,8 +45,8 @@ final class MovingLead implements Curable
     {
         $lead = PowerLeads::named($inquiry);
         $stranding = $lead->conductor->stranding ?? $inquiry->lack("stranding of {$lead->ref}");
-        $inquiry->remark("{$lead->ref} moves; its conductors are {$stranding}.");
-        if ($stranding === 'solid') {
+        $inquiry->remark("{$lead->ref} moves; its conductors are {$stranding->value}.");
+        if ($stranding === Stranding::Solid) {
             return $inquiry->conclude(
                 Verdict::Fails,
                 'Solid conductors in a lead that moves: they break inside the sheath, where nobody sees it.',
@@ -68,7 +69,7 @@ final class MovingLead implements Curable
                 );
             }
         }
-        if ($stranding === 'stranded') {
+        if ($stranding === Stranding::Stranded) {
             return $inquiry->conclude(
                 Verdict::Tight,
                 'Stranded, but not fine-stranded: it lasts where it moves seldom or in a wide bend.',

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Stage;
+use Magpie\Core\Machine\Termination;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
@@ -51,10 +52,10 @@ final class Terminations implements Curable
                     "what {$lead->ref} ends in at {$at}",
                     "leads/{$lead->ref}/ends/{$side}/termination",
                 );
-            } elseif (in_array($end->termination, ['bare', 'tinned'], true)) {
-                $weak[] = "{$end->termination} strands at {$at}";
+            } elseif (in_array($end->termination, [Termination::Bare, Termination::Tinned], true)) {
+                $weak[] = "{$end->termination->value} strands at {$at}";
             } else {
-                $inquiry->remark("At {$at}: {$end->termination}.");
+                $inquiry->remark("At {$at}: {$end->termination->value}.");
             }
             if ($end->pulled !== null) {
                 $stood = $inquiry->given(

@@ -9,6 +9,7 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Termination;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
@@ -190,7 +191,7 @@ final readonly class Harness
             'use' => $use,
             'cores' => $cores,
             'size' => $size,
-            'stranding' => $lead->conductor->stranding,
+            'stranding' => $lead->conductor->stranding?->value,
             'insulation' => $lead->conductor->insulation,
             'length' => $lead->length?->text(),
             'cut' => $lead->length === null ? null : $this->cut($lead->length)->text(),
@@ -236,9 +237,9 @@ final readonly class Harness
             'at' => $this->build->roleOf($port->need),
             'need' => $port->need,
             'port' => $port->port,
-            'termination' => $end->termination,
+            'termination' => $end->termination?->value,
             'contact' => $end->contact === null ? null : $this->build->parts[$end->contact]->name,
-            'pieces' => in_array($end->termination, ['soldered', 'moulded', 'bare', 'tinned', null], true) &&
+            'pieces' => in_array($end->termination, [Termination::Soldered, Termination::Moulded, Termination::Bare, Termination::Tinned, null], true) &&
                 $end->contact === null
                     ? 0
                     : ($end->contactsPerPole !== null

@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\HomingBy;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\UsableTravel;
@@ -144,7 +145,7 @@ final class Settings implements Curable
             $worst = Verdict::worst($worst, Verdict::Fails);
             $says[] = 'one sensor answers at both ends: at switch-on it cannot tell which';
         }
-        if ($axis->homing->by === 'switch' && $axis->homing->sensors === []) {
+        if ($axis->homing->by === HomingBy::Switch && $axis->homing->sensors === []) {
             $worst = Verdict::worst($worst, Verdict::Danger);
             $says[] = 'it homes by a switch, and none is fitted: it drives into its stop';
         }

@@ -8,11 +8,14 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\AxisDrive;
 use Magpie\Core\Machine\AxisTaker;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Homing;
+use Magpie\Core\Machine\HomingBy;
+use Magpie\Core\Machine\ScrewSupport;
 use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Quantity\Dimension;
 
@@ -58,7 +61,7 @@ final class Axes implements Linking
         $axis = new Axis(
             $node->ref('ref'),
             $node->text('name'),
-            $node->oneOf('along', Axis::ALONG),
+            $node->enum('along', Along::class),
             $node->optionalRef('rail'),
             $node->optionalLength('span'),
             $node->optionalEnum('span_evidence', Evidence::class),
@@ -99,7 +102,7 @@ final class Axes implements Linking
             [
                 'ref' => $entry->ref,
                 'name' => $entry->name,
-                'along' => $entry->along,
+                'along' => $entry->along->value,
                 'rail' => $entry->rail,
                 'guides' => $entry->guides,
                 'span' => $entry->span?->text(),
@@ -128,7 +131,7 @@ final class Axes implements Linking
                         ),
                         'board' => $entry->drive->board,
                         'closed_loop' => $entry->drive->closedLoop,
-                        'support' => $entry->drive->support,
+                        'support' => $entry->drive->support?->value,
                         'evidence' => $entry->drive->evidence?->value,
                         'beam' => $entry->drive->beam,
                         'carries' => $entry->drive->carries,
@@ -138,7 +141,7 @@ final class Axes implements Linking
                 ),
                 'homing' => array_filter(
                     [
-                        'by' => $entry->homing->by,
+                        'by' => $entry->homing->by?->value,
                         'sensors' => $entry->homing->sensors,
                         'both_ends' => $entry->homing->bothEnds,
                         'configured' => $entry->homing->configured?->text(),
@@ -166,7 +169,7 @@ final class Axes implements Linking
             $node->optionalQuantity('inertia', Dimension::Inertia),
             $node->optionalRef('board'),
             $node->optionalFlag('closed_loop'),
-            $node->optionalOneOf('support', AxisDrive::SUPPORTS),
+            $node->optionalEnum('support', ScrewSupport::class),
             $node->optionalLength('unsupported'),
             $node->optionalQuantity('lever', Dimension::Length),
             $node->optionalLength('spread'),
@@ -235,7 +238,7 @@ final class Axes implements Linking
     private function homing(Node $node): Homing
     {
         $homing = new Homing(
-            $node->optionalOneOf('by', Homing::BY),
+            $node->optionalEnum('by', HomingBy::class),
             $node->refs('sensors'),
             $node->optionalFlag('both_ends'),
             $node->optionalLength('configured'),

@@ -8,7 +8,7 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Clearance;
 use Magpie\Core\Machine\ClearanceSide;
 use Magpie\Core\Machine\Evidence;
@@ -84,7 +84,7 @@ final class Clearances implements Linking
     private function side(Node $node): ClearanceSide
     {
         $box = [];
-        foreach (Axis::ALONG as $along) {
+        foreach (Along::words() as $along) {
             $text = $node->optionalText($along);
             try {
                 $box[$along] = $text === null ? null : Range::parse($text, Dimension::Length);
@@ -97,9 +97,9 @@ final class Clearances implements Linking
             $node->text('what'),
             $box,
             $node->refs('moves'),
-            $node->optionalOneOf('round', Axis::ALONG),
+            $node->optionalEnum('round', Along::class)?->value,
         );
-        foreach ($side->round === null ? [] : array_diff(Axis::ALONG, [$side->round]) as $along) {
+        foreach ($side->round === null ? [] : array_diff(Along::words(), [$side->round]) as $along) {
             if ($side->box[$along] === null) {
                 $node->fail("is round about {$side->round}: say where it is along {$along}.", $along);
             }

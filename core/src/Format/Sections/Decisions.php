@@ -9,6 +9,9 @@ use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Choosing\Decision;
+use Magpie\Core\Machine\Choosing\DecisionAbout;
+use Magpie\Core\Machine\Choosing\DecisionState;
+use Magpie\Core\Machine\Choosing\Interest;
 use Magpie\Core\Machine\Choosing\Opinion;
 use Magpie\Core\Machine\Choosing\Rejection;
 use Magpie\Core\Machine\Choosing\Schools;
@@ -31,11 +34,11 @@ final class Decisions implements Linking
                     ? $fact
                     : $member->fail('must be a text of at most 400 characters.');
         }
-        $about = $node->oneOf('about', Decision::ABOUT);
-        $state = $node->optionalOneOf('state', Decision::STATES) ?? 'open';
+        $about = $node->enum('about', DecisionAbout::class);
+        $state = $node->optionalEnum('state', DecisionState::class) ?? DecisionState::Open;
         $school = $node->optionalText('school', 64);
         $choice = $node->optionalText('choice');
-        if ($about === 'school') {
+        if ($about === DecisionAbout::School) {
             $known =
                 Schools::find($school ?? '') ??
                 $node->fail('is not a question on which practice is divided; see the list in docs/format.', 'school');
@@ -52,12 +55,12 @@ final class Decisions implements Linking
             $about,
             $state,
             $node->optionalRef('need') ??
-                ($about === 'part' ? $node->fail('is missing: which need is it about?', 'need') : null),
+                ($about === DecisionAbout::Part ? $node->fail('is missing: which need is it about?', 'need') : null),
             $school,
             $choice ??
-                ($state === 'made' ? $node->fail('a decision that is made says what was taken.', 'choice') : null),
+                ($state === DecisionState::Made ? $node->fail('a decision that is made says what was taken.', 'choice') : null),
             $node->optionalText('reason', 2000) ??
-                ($state === 'made' ? $node->fail('a decision that is made says why.', 'reason') : null),
+                ($state === DecisionState::Made ? $node->fail('a decision that is made says why.', 'reason') : null),
             $node->optionalText('who', 120),
             $node->optionalText('date') === null ? null : $node->day('date'),
             array_map($this->rejection(...), $node->items('rejected')),
@@ -77,7 +80,7 @@ final class Decisions implements Linking
     public function links(object $entry): iterable
     {
         yield from Link::to('need', 'needs', $entry->need);
-        $about = ['part' => 'parts', 'route' => 'routes'][$entry->about] ?? null;
+        $about = ['part' => 'parts', 'route' => 'routes'][$entry->about->value] ?? null;
         yield from $about === null ? [] : Link::to('choice', $about, $entry->choice);
     }
 
@@ -86,8 +89,8 @@ final class Decisions implements Linking
         return self::filled([
             'ref' => $entry->ref,
             'question' => $entry->question,
-            'about' => $entry->about,
-            'state' => $entry->state,
+            'about' => $entry->about->value,
+            'state' => $entry->state->value,
             'need' => $entry->need,
             'school' => $entry->school,
             'choice' => $entry->choice,
@@ -102,7 +105,7 @@ final class Decisions implements Linking
                 static fn (Opinion $o): array => self::filled([
                     'about' => $o->about,
                     'says' => $o->says,
-                    'interest' => $o->interest,
+                    'interest' => $o->interest->value,
                     'who' => $o->who,
                     'date' => $o->date,
                     'reports' => $o->reports,
@@ -126,7 +129,7 @@ final class Decisions implements Linking
         $opinion = new Opinion(
             $node->text('about'),
             $node->text('says', 2000),
-            $node->oneOf('interest', Opinion::INTERESTS),
+            $node->enum('interest', Interest::class),
             $node->optionalText('who', 120),
             $node->optionalText('date') === null ? null : $node->day('date'),
             $node->whole('reports', 1, 1, 100_000),

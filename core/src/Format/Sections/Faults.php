@@ -9,6 +9,9 @@ use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Work\Fault;
+use Magpie\Core\Machine\Work\FaultKind;
+use Magpie\Core\Machine\Work\FaultState;
+use Magpie\Core\Machine\Work\Severity;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Linking<Fault> */
@@ -24,10 +27,10 @@ final class Faults implements Linking
         $fault = new Fault(
             $node->ref('ref'),
             $node->text('what', 500),
-            $node->oneOf('severity', Fault::SEVERITIES),
-            $node->optionalOneOf('state', Fault::STATES) ?? 'open',
+            $node->enum('severity', Severity::class),
+            $node->optionalEnum('state', FaultState::class) ?? FaultState::Open,
             $node->day('found'),
-            $node->optionalOneOf('kind', Fault::KINDS),
+            $node->optionalEnum('kind', FaultKind::class),
             $node->optionalRef('need'),
             $node->optionalRef('step'),
             $node->optionalText('cause', 4000),
@@ -36,7 +39,7 @@ final class Faults implements Linking
             $node->optionalWithin('lost', Dimension::Time, '0 h', '100000 h'),
             $node->texts('photos'),
         );
-        if (! $fault->isOpen() && $fault->severity === 'danger' && $fault->fix === null) {
+        if (! $fault->isOpen() && $fault->severity === Severity::Danger && $fault->fix === null) {
             $node->fail('a danger fault is only fixed once it says how.', 'fix');
         }
         $node->close();
@@ -61,10 +64,10 @@ final class Faults implements Linking
             [
                 'ref' => $entry->ref,
                 'what' => $entry->what,
-                'severity' => $entry->severity,
-                'state' => $entry->state,
+                'severity' => $entry->severity->value,
+                'state' => $entry->state->value,
                 'found' => $entry->found,
-                'kind' => $entry->kind,
+                'kind' => $entry->kind?->value,
                 'need' => $entry->need,
                 'step' => $entry->step,
                 'cause' => $entry->cause,

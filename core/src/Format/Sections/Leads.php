@@ -13,6 +13,9 @@ use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\LeadEnd;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Screening;
+use Magpie\Core\Machine\Stranding;
+use Magpie\Core\Machine\Termination;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Linking<Lead> */
@@ -85,10 +88,10 @@ final class Leads implements Linking
                     [
                         'size' => $entry->conductor->size?->text(),
                         'evidence' => $entry->conductor->evidence?->value,
-                        'stranding' => $entry->conductor->stranding,
+                        'stranding' => $entry->conductor->stranding?->value,
                         'insulation' => $entry->conductor->insulation,
                         'parallel' => $entry->conductor->parallel > 1 ? $entry->conductor->parallel : null,
-                        'screen' => $entry->conductor->screen,
+                        'screen' => $entry->conductor->screen?->value,
                     ],
                     static fn (mixed $v): bool => $v !== null,
                 ),
@@ -123,10 +126,10 @@ final class Leads implements Linking
         $conductor = new Conductor(
             $node->optionalQuantity('size', Dimension::Area),
             $node->optionalEnum('evidence', Evidence::class),
-            $node->optionalOneOf('stranding', Conductor::STRANDINGS),
+            $node->optionalEnum('stranding', Stranding::class),
             $node->optionalText('insulation'),
             $node->whole('parallel', 1, 1, 12),
-            $node->optionalOneOf('screen', Conductor::SCREENS),
+            $node->optionalEnum('screen', Screening::class),
         );
         if ($conductor->size?->isPositive() === false) {
             $node->fail('must be larger than nought.', 'size');
@@ -139,7 +142,7 @@ final class Leads implements Linking
     private function end(Node $node): LeadEnd
     {
         $end = new LeadEnd(
-            $node->optionalOneOf('termination', LeadEnd::TERMINATIONS),
+            $node->optionalEnum('termination', Termination::class),
             $node->optionalRef('contact'),
             $node->optionalWhole('contacts_per_pole', 1, 24),
             $node->optionalFlag('strain_relief'),
@@ -159,7 +162,7 @@ final class Leads implements Linking
     {
         return array_filter(
             [
-                'termination' => $end->termination,
+                'termination' => $end->termination?->value,
                 'contact' => $end->contact,
                 'contacts_per_pole' => $end->contactsPerPole,
                 'strain_relief' => $end->strainRelief,

@@ -11,6 +11,8 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Mate;
 use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Machine\ThreadIn;
+use Magpie\Core\Machine\ThreadMaterial;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
 
@@ -75,8 +77,8 @@ final class Mates implements Linking
             $node->whole('count', 1, 1, 1000),
             array_map($lengths, $node->items('clamped')),
             array_map($lengths, $node->items('washers')),
-            $node->optionalOneOf('into', ScrewStack::INTO),
-            $node->optionalOneOf('material', ScrewStack::MATERIALS),
+            $node->optionalEnum('into', ThreadIn::class),
+            $node->optionalEnum('material', ThreadMaterial::class),
             $node->optionalQuantity('depth', Dimension::Length),
             $node->optionalQuantity('room', Dimension::Length),
             $node->optionalEnum('evidence', Evidence::class),
@@ -99,8 +101,8 @@ final class Mates implements Linking
                 'count' => $stack->count,
                 'clamped' => array_map($texts, $stack->clamped),
                 'washers' => array_map($texts, $stack->washers),
-                'into' => $stack->into,
-                'material' => $stack->material,
+                'into' => $stack->into?->value,
+                'material' => $stack->material?->value,
                 'depth' => $stack->depth?->text(),
                 'room' => $stack->room?->text(),
                 'evidence' => $stack->evidence?->value,

@@ -8,10 +8,12 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
-use Magpie\Core\Machine\Axis;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Piece;
+use Magpie\Core\Machine\Purpose;
 use Magpie\Core\Machine\Scale;
+use Magpie\Core\Machine\ScaleKind;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Quantity\Dimension;
 
@@ -48,7 +50,7 @@ final class Needs implements Linking
             $node->optionalText('reason', 2000),
             $node->optionalWithin('spares', Dimension::Ratio, '0 %', '1000 %'),
             $node->whole('owned', 0),
-            $node->optionalOneOf('purpose', Need::PURPOSES),
+            $node->optionalEnum('purpose', Purpose::class),
             $scale,
             $weights,
             $node->has('sits_in') ? $this->seat($node) : null,
@@ -98,13 +100,13 @@ final class Needs implements Linking
 
     private function scale(Node $node): Scale
     {
-        $kind = $node->oneOf('as', Scale::KINDS);
+        $kind = $node->enum('as', ScaleKind::class);
         $scale = new Scale(
-            $node->oneOf('along', Axis::ALONG),
+            $node->enum('along', Along::class),
             $kind,
-            $kind === 'count' ? $node->quantity('every', Dimension::Length) : null,
-            $kind === 'count' ? $node->whole('plus', 0, 0, 10_000) : 0,
-            $kind === 'length' ? $node->optionalQuantity('longer', Dimension::Length, signed: true) : null,
+            $kind === ScaleKind::Count ? $node->quantity('every', Dimension::Length) : null,
+            $kind === ScaleKind::Count ? $node->whole('plus', 0, 0, 10_000) : 0,
+            $kind === ScaleKind::Length ? $node->optionalQuantity('longer', Dimension::Length, signed: true) : null,
         );
         if ($scale->every?->isPositive() === false) {
             $node->fail('must be longer than nought.', 'every');
@@ -139,13 +141,13 @@ final class Needs implements Linking
                 'reason' => $entry->reason,
                 'spares' => $entry->spares?->text(),
                 'owned' => $entry->owned ?: null,
-                'purpose' => $entry->purpose,
+                'purpose' => $entry->purpose?->value,
                 'scale' => $entry->scale === null
                         ? null
                         : array_filter(
                             [
-                                'along' => $entry->scale->along,
-                                'as' => $entry->scale->kind,
+                                'along' => $entry->scale->along->value,
+                                'as' => $entry->scale->kind->value,
                                 'every' => $entry->scale->every?->text(),
                                 'plus' => $entry->scale->plus ?: null,
                                 'longer' => $entry->scale->longer?->text(),

@@ -9,6 +9,8 @@ use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Revision;
+use Magpie\Core\Machine\RevisionOf;
+use Magpie\Core\Machine\RevisionState;
 
 /** @implements Linking<Revision> */
 final class Revisions implements Linking
@@ -22,12 +24,12 @@ final class Revisions implements Linking
     {
         $revision = new Revision(
             $node->ref('ref'),
-            $node->oneOf('of', Revision::OF),
+            $node->enum('of', RevisionOf::class),
             $node->text('name'),
             $node->text('revision', 60),
             $node->day('date'),
             $node->optionalRef('part'),
-            $node->optionalOneOf('state', Revision::STATES) ?? 'in hand',
+            $node->optionalEnum('state', RevisionState::class) ?? RevisionState::InHand,
             $node->optionalText('effect', 2000),
             $node->optionalFlag('governs') ?? false,
         );
@@ -51,12 +53,12 @@ final class Revisions implements Linking
         return array_filter(
             [
                 'ref' => $entry->ref,
-                'of' => $entry->of,
+                'of' => $entry->of->value,
                 'name' => $entry->name,
                 'revision' => $entry->revision,
                 'date' => $entry->date,
                 'part' => $entry->part,
-                'state' => $entry->state,
+                'state' => $entry->state->value,
                 'effect' => $entry->effect,
                 'governs' => $entry->governs ? true : null,
             ],

@@ -9,7 +9,12 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
+use Magpie\Core\Machine\Choosing\Freedom;
+use Magpie\Core\Machine\Choosing\Grade;
+use Magpie\Core\Machine\Choosing\LineKind;
+use Magpie\Core\Machine\Choosing\OwnWork;
 use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Choosing\RouteKind;
 use Magpie\Core\Machine\Choosing\RouteLine;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Quantity\Dimension;
@@ -27,7 +32,7 @@ final class Routes implements Linking
     {
         $hours = [];
         $work = $node->part('hours');
-        foreach (Route::WORK as $kind) {
+        foreach (OwnWork::words() as $kind) {
             $time = $work->optionalWithin($kind, Dimension::Time, '0 h', '100000 h');
             $hours += $time === null ? [] : [$kind => $time];
         }
@@ -35,7 +40,7 @@ final class Routes implements Linking
         $route = new Route(
             $node->ref('ref'),
             $node->text('name'),
-            $node->oneOf('kind', Route::KINDS),
+            $node->enum('kind', RouteKind::class),
             $node->optionalFlag('whole_build') ?? false,
             $node->refs('needs', BuildFile::MOST),
             array_map(fn (Node $item): RouteLine => $this->line($item, $context), $node->items('lines')),
@@ -43,9 +48,9 @@ final class Routes implements Linking
             $hours,
             $node->optionalQuantity('filament', Dimension::Mass),
             $node->optionalWhole('wait_days', 0, 1000),
-            $node->optionalOneOf('documentation', Route::GRADES),
-            $node->optionalOneOf('support', Route::GRADES),
-            $node->optionalOneOf('freedom', Route::FREEDOM),
+            $node->optionalEnum('documentation', Grade::class),
+            $node->optionalEnum('support', Grade::class),
+            $node->optionalEnum('freedom', Freedom::class),
             $node->optionalMoney('resale', $context->currency),
             $node->optionalText('notes', 4000),
         );
@@ -76,7 +81,7 @@ final class Routes implements Linking
             [
                 'ref' => $entry->ref,
                 'name' => $entry->name,
-                'kind' => $entry->kind,
+                'kind' => $entry->kind->value,
                 'whole_build' => $entry->wholeBuild ? true : null,
                 'needs' => $entry->needs,
                 'lines' => array_map($this->writeLine(...), $entry->lines),
@@ -84,9 +89,9 @@ final class Routes implements Linking
                 'hours' => array_map(static fn (Quantity $q): string => $q->text(), $entry->hours),
                 'filament' => $entry->filament?->text(),
                 'wait_days' => $entry->waitDays,
-                'documentation' => $entry->documentation,
-                'support' => $entry->support,
-                'freedom' => $entry->freedom,
+                'documentation' => $entry->documentation?->value,
+                'support' => $entry->support?->value,
+                'freedom' => $entry->freedom?->value,
                 'resale' => $entry->resale?->exactAmount(),
                 'notes' => $entry->notes,
             ],
@@ -102,7 +107,7 @@ final class Routes implements Linking
         }
         $line = new RouteLine(
             $node->text('what'),
-            $node->oneOf('kind', RouteLine::KINDS),
+            $node->enum('kind', LineKind::class),
             $node->whole('pieces', 1, 1, 100_000),
             $node->optionalMoney(
                 'price',
@@ -126,7 +131,7 @@ final class Routes implements Linking
         return array_filter(
             [
                 'what' => $line->what,
-                'kind' => $line->kind,
+                'kind' => $line->kind->value,
                 'pieces' => $line->pieces,
                 'price' => $line->price?->exactAmount(),
                 'supplier' => $line->supplier,

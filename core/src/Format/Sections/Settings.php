@@ -8,6 +8,7 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Format\Section;
 use Magpie\Core\Machine\Setting;
+use Magpie\Core\Machine\SettingKind;
 
 /** @implements Section<Setting> */
 final class Settings implements Section
@@ -21,7 +22,7 @@ final class Settings implements Section
     {
         $setting = new Setting(
             $node->ref('ref'),
-            $node->oneOf('kind', Setting::KINDS),
+            $node->enum('kind', SettingKind::class),
             $node->text('about'),
             $node->optionalText('value'),
             $node->optionalText('until'),
@@ -35,7 +36,7 @@ final class Settings implements Section
                 $node->fail('is a secret, which is not kept here: say "yes" or "no", whether it is set.', $key);
             }
         }
-        if ($setting->kind === 'temporary' && $setting->until === null) {
+        if ($setting->kind === SettingKind::Temporary && $setting->until === null) {
             $node->fail('is missing; say by when it must be undone, such as "before main power".', 'until');
         }
         $node->close();
@@ -48,7 +49,7 @@ final class Settings implements Section
         return array_filter(
             [
                 'ref' => $entry->ref,
-                'kind' => $entry->kind,
+                'kind' => $entry->kind->value,
                 'about' => $entry->about,
                 'planned' => $entry->planned,
                 'made' => $entry->made,

@@ -11,6 +11,7 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Work\Cautions;
 use Magpie\Core\Machine\Work\Step;
 use Magpie\Core\Machine\Work\StepCheck;
+use Magpie\Core\Machine\Work\StepState;
 use Magpie\Core\Machine\Work\Timing;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
@@ -82,7 +83,7 @@ final class Steps implements Linking
             $node->optionalText('notes', 8000),
             $node->optionalWithin('guide', Dimension::Time, '0 h', '10000 h'),
             $node->has('check') ? $this->check($node->member('check')) : null,
-            $node->optionalOneOf('state', Step::STATES) ?? 'open',
+            $node->optionalEnum('state', StepState::class) ?? StepState::Open,
             $timings,
         );
         if (in_array($step->ref, $step->after, true)) {
@@ -132,7 +133,7 @@ final class Steps implements Linking
                             ],
                             static fn (?string $v): bool => $v !== null,
                         ),
-                'state' => $entry->state,
+                'state' => $entry->state->value,
                 'timings' => array_map(
                     static fn (Timing $t): array => $t->stop === null
                         ? ['start' => $t->start]

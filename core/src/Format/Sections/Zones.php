@@ -11,6 +11,7 @@ use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Zone;
+use Magpie\Core\Machine\ZoneKind;
 use Magpie\Core\Quantity\Dimension;
 
 /** @implements Linking<Zone> */
@@ -26,7 +27,7 @@ final class Zones implements Linking
         $zone = new Zone(
             $node->ref('ref'),
             $node->text('name'),
-            $node->oneOf('kind', Zone::KINDS),
+            $node->enum('kind', ZoneKind::class),
             $node->optionalRef('box'),
             $node->optionalQuantity('temperature', Dimension::Temperature),
             $node->optionalEnum('evidence', Evidence::class),
@@ -54,7 +55,7 @@ final class Zones implements Linking
             [
                 'ref' => $entry->ref,
                 'name' => $entry->name,
-                'kind' => $entry->kind,
+                'kind' => $entry->kind->value,
                 'box' => $entry->box,
                 'temperature' => $entry->temperature?->text(),
                 'evidence' => $entry->evidence?->value,

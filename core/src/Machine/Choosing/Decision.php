@@ -7,10 +7,6 @@ namespace Magpie\Core\Machine\Choosing;
 /** A question of the build, how it was decided and on what. */
 final readonly class Decision
 {
-    public const ABOUT = ['part', 'route', 'school', 'other'];
-
-    public const STATES = ['open', 'made'];
-
     /**
      * @param  string|null  $need  of a part: the need it fills
      * @param  string|null  $choice  part, route or side that was taken; words when it is about something else
@@ -21,8 +17,8 @@ final readonly class Decision
     public function __construct(
         public string $ref,
         public string $question,
-        public string $about,
-        public string $state = 'open',
+        public DecisionAbout $about,
+        public DecisionState $state = DecisionState::Open,
         public ?string $need = null,
         public ?string $school = null,
         public ?string $choice = null,

@@ -11,18 +11,10 @@ use Magpie\Core\Quantity\Quantity;
 /** One way to come by the machine: ready built, as a kit, sourced part by part, or a mix. */
 final readonly class Route
 {
-    public const KINDS = ['ready-built', 'kit', 'self-sourced', 'mixed', 'conversion'];
-
     /**
      * Work apart, since a builder is quick at one and slow at another. Printing is the machine's time, the rest the
      * builder's.
      */
-    public const WORK = ['printing', 'mechanics', 'wiring', 'software', 'tuning'];
-
-    public const GRADES = ['poor', 'fair', 'good'];
-
-    public const FREEDOM = ['none', 'some', 'full'];
-
     /**
      * @param  bool  $wholeBuild  it buys every need of the build as the build plans it
      * @param  list<string>  $needs  needs of the build it buys besides its own lines
@@ -35,7 +27,7 @@ final readonly class Route
     public function __construct(
         public string $ref,
         public string $name,
-        public string $kind,
+        public RouteKind $kind,
         public bool $wholeBuild = false,
         public array $needs = [],
         public array $lines = [],
@@ -43,16 +35,16 @@ final readonly class Route
         public array $hours = [],
         public ?Quantity $filament = null,
         public ?int $waitDays = null,
-        public ?string $documentation = null,
-        public ?string $support = null,
-        public ?string $freedom = null,
+        public ?Grade $documentation = null,
+        public ?Grade $support = null,
+        public ?Freedom $freedom = null,
         public ?Money $resale = null,
         public ?string $notes = null,
     ) {
     }
 
     /** The same route when all lines of a kind are in the drawer already. */
-    public function owning(string $kind): self
+    public function owning(LineKind $kind): self
     {
         return $this->relined(
             static fn (RouteLine $l): RouteLine => $l->kind === $kind ? $l->with(['owned' => $l->pieces]) : $l,
@@ -63,7 +55,7 @@ final readonly class Route
     public function boxAt(string $factor): self
     {
         return $this->relined(
-            static fn (RouteLine $l): RouteLine => $l->kind === 'box' && $l->price !== null
+            static fn (RouteLine $l): RouteLine => $l->kind === LineKind::Box && $l->price !== null
                 ? $l->with([
                     'price' => Money::of(
                         (string) BigDecimal::of($l->price->exactAmount())->multipliedBy($factor),

@@ -10,11 +10,9 @@ use Magpie\Core\Quantity\Money;
 /** Something a route has to pay for: the box itself, what the box leaves out, tools, things used up, spares. */
 final readonly class RouteLine
 {
-    public const KINDS = ['box', 'left out', 'tool', 'consumable', 'spare'];
-
     public function __construct(
         public string $what,
-        public string $kind,
+        public LineKind $kind,
         public int $pieces,
         public ?Money $price,
         public ?string $supplier,

@@ -10,22 +10,6 @@ use Magpie\Core\Quantity\Quantity;
 /** Something that went wrong, on a part or at a step. */
 final readonly class Fault
 {
-    public const SEVERITIES = ['danger', 'stops_work', 'defect', 'blemish'];
-
-    public const STATES = ['open', 'understood', 'fixed', 'closed'];
-
-    public const KINDS = [
-        'missing',
-        'wrong',
-        'damaged',
-        'misfit',
-        'out_of_tolerance',
-        'undocumented',
-        'electrical',
-        'settings',
-        'own_mistake',
-    ];
-
     /**
      * @param  list<string>  $photos  names of stored pictures
      * @param  string  $found  day it was found, YYYY-MM-DD
@@ -33,10 +17,10 @@ final readonly class Fault
     public function __construct(
         public string $ref,
         public string $what,
-        public string $severity,
-        public string $state,
+        public Severity $severity,
+        public FaultState $state,
         public string $found,
-        public ?string $kind = null,
+        public ?FaultKind $kind = null,
         public ?string $need = null,
         public ?string $step = null,
         public ?string $cause = null,
@@ -49,11 +33,11 @@ final readonly class Fault
 
     public function isOpen(): bool
     {
-        return $this->state === 'open' || $this->state === 'understood';
+        return $this->state === FaultState::Open || $this->state === FaultState::Understood;
     }
 
     public function forbidsPower(): bool
     {
-        return $this->severity === 'danger' && $this->isOpen();
+        return $this->severity === Severity::Danger && $this->isOpen();
     }
 }

@@ -9,8 +9,6 @@ use Magpie\Core\Quantity\Quantity;
 /** One piece of work at the survey. */
 final readonly class Step
 {
-    public const STATES = ['open', 'done', 'skipped'];
-
     /**
      * @param  list<string>  $after  refs of steps that come first
      * @param  list<string>  $tools
@@ -31,7 +29,7 @@ final readonly class Step
         public ?string $notes = null,
         public ?Quantity $guide = null,
         public ?StepCheck $check = null,
-        public string $state = 'open',
+        public StepState $state = StepState::Open,
         public array $timings = [],
     ) {
     }

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\CutChart;
@@ -74,7 +75,7 @@ final class CutSpeed implements Check
         $inquiry->work('Feed the chart wants', 'v = chart(t)', ['t' => $sheet], $feed, 'mm/min');
         $slowest = null;
         foreach ($inquiry->build->axes as $axis) {
-            if ($axis->along !== 'z') {
+            if ($axis->along !== Along::Z) {
                 $top = AxisMotion::of($survey, $axis)->given(
                     $inquiry,
                     'top_speed',

@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Quantity\Quantity;
@@ -157,7 +158,7 @@ final class CutterFit implements Curable
      */
     private function power(Inquiry $inquiry, Fitted $spindle, Quantity $at, Quantity $top): ?array
     {
-        $flow = $inquiry->build->brief->process === 'cutting' ? $inquiry->build->brief->flow : null;
+        $flow = $inquiry->build->brief->process === Process::Cutting ? $inquiry->build->brief->flow : null;
         $worst = null;
         foreach ($inquiry->build->workpieces as $piece) {
             foreach (Cutting::ENERGY as $material => $energy) {

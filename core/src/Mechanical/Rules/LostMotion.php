@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\CutDirection;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
@@ -103,7 +104,7 @@ final class LostMotion implements Curable
             Verdict::Fails,
         );
 
-        $grabs = $inquiry->build->brief->cutDirection === 'climb' && $lost->exceeds($inquiry->threshold('climb'));
+        $grabs = $inquiry->build->brief->cutDirection === CutDirection::Climb && $lost->exceeds($inquiry->threshold('climb'));
         if ($grabs && $verdict === Verdict::Holds) {
             $verdict = Verdict::Tight;
         }

@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 
@@ -57,7 +58,7 @@ final class MeltFlow implements Check
             'mm/s',
         );
         foreach ($inquiry->build->axes as $axis) {
-            if ($axis->along !== 'z' && $axis->drive->topSpeed?->exceeds($speed) === true) {
+            if ($axis->along !== Along::Z && $axis->drive->topSpeed?->exceeds($speed) === true) {
                 $inquiry->remark(
                     "{$axis->name} could do {$axis->drive->topSpeed->to('mm/s')}: the hot end caps the speed.",
                 );

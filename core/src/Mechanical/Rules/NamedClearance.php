@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\ClearanceSide;
 use Magpie\Core\Machine\Trade;
@@ -46,7 +47,7 @@ final class NamedClearance implements Check
         [$one, $other] = $clearance->between;
         $round = self::roundAbout($one, $other);
         $best = $round === null ? null : $this->across($inquiry, $one, $other, $round);
-        foreach ($round === null ? Axis::ALONG : [$round] as $along) {
+        foreach ($round === null ? Along::words() : [$round] as $along) {
             if ($one->box[$along] === null || $other->box[$along] === null) {
                 $inquiry->remark("Along {$along} one of them is not given: they are taken as side by side there.");
 
@@ -103,7 +104,7 @@ final class NamedClearance implements Check
     {
         $apart = $symbols = [];
         [$r, $s] = [self::radius($one), self::radius($other)];
-        foreach (array_values(array_diff(Axis::ALONG, [$round])) as $along) {
+        foreach (array_values(array_diff(Along::words(), [$round])) as $along) {
             // Where the middle of a disc may be, or the sides of a box.
             $a = self::shrunk($this->swept($inquiry, $one, $along), $one, $along);
             $b = self::shrunk($this->swept($inquiry, $other, $along), $other, $along);
@@ -182,7 +183,7 @@ final class NamedClearance implements Check
         $high = $range->high;
         foreach ($side->moves as $ref) {
             $axis = $inquiry->build->axes[$ref];
-            $high = $axis->along === $along ? $high->plus(UsableTravel::of($inquiry, $axis)) : $high;
+            $high = $axis->along->value === $along ? $high->plus(UsableTravel::of($inquiry, $axis)) : $high;
         }
 
         return Range::between($range->low, $high);

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\Cures\BrakeOnMotor;
@@ -40,7 +41,7 @@ final class PowerDrop implements Curable
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->axes as $axis) {
-            if ($axis->drive->motors !== [] && ($axis->drive->incline?->isPositive() ?? $axis->along === 'z')) {
+            if ($axis->drive->motors !== [] && ($axis->drive->incline?->isPositive() ?? $axis->along === Along::Z)) {
                 yield Subject::ofAxis($axis, $axis->drive->motors);
             }
         }

@@ -17,6 +17,7 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Machine\Zone;
+use Magpie\Core\Machine\ZoneKind;
 use Magpie\Core\Quantity\Quantity;
 
 /** M13-print: whether a material can be printed on this machine: its nozzle, and the air around the print. */
@@ -189,7 +190,7 @@ final class PrintConditions implements Curable
     /** The place the print stands in: a chamber before an enclosure. */
     private static function chamber(Inquiry $inquiry): ?Zone
     {
-        foreach (['chamber', 'enclosure'] as $kind) {
+        foreach ([ZoneKind::Chamber, ZoneKind::Enclosure] as $kind) {
             foreach ($inquiry->build->zones as $zone) {
                 if ($zone->kind === $kind) {
                     return $zone;

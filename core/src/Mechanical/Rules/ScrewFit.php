@@ -14,6 +14,8 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\ScrewStack;
+use Magpie\Core\Machine\ThreadIn;
+use Magpie\Core\Machine\ThreadMaterial;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\OtherScrew;
 use Magpie\Core\Quantity\Quantity;
@@ -87,18 +89,18 @@ final class ScrewFit implements Curable
         $suggested = $this->nextLength($taken->plus($wanted));
         $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
         $most = match (true) {
-            $stack->into === 'nut' => $this->roomPastNut($inquiry, $stack, $where, $wanted),
-            $stack->into === 'insert' && $stack->depth !== null && $stack->room !== null => $stack->depth->plus(
+            $stack->into === ThreadIn::Nut => $this->roomPastNut($inquiry, $stack, $where, $wanted),
+            $stack->into === ThreadIn::Insert && $stack->depth !== null && $stack->room !== null => $stack->depth->plus(
                 $stack->room,
             ),
             default => $stack->depth,
         };
-        if ($most !== null && $stack->into !== 'nut') {
+        if ($most !== null && $stack->into !== ThreadIn::Nut) {
             $inquiry->given('usable thread depth', 'd', $most, $stack->evidence, "{$where}/depth");
         }
         if ($most !== null && $engaged->exceeds($most)) {
             $inquiry->figure('excess', 'Too long by', $engaged->minus($most));
-            $blocked = $stack->into === 'nut' ? 'It stands out into what moves there' : 'It bottoms before it clamps';
+            $blocked = $stack->into === ThreadIn::Nut ? 'It stands out into what moves there' : 'It bottoms before it clamps';
 
             return $inquiry->conclude(
                 Verdict::Fails,
@@ -120,7 +122,7 @@ final class ScrewFit implements Curable
             );
         }
         if ($most === null) {
-            $inquiry->miss($stack->into === 'nut' ? 'free room behind the nut' : 'usable thread depth');
+            $inquiry->miss($stack->into === ThreadIn::Nut ? 'free room behind the nut' : 'usable thread depth');
         }
 
         return $inquiry->conclude(
@@ -199,7 +201,7 @@ final class ScrewFit implements Curable
     {
         $table = self::table();
         $pitch = Quantity::of($table['pitch'][$thread], 'mm');
-        if ($stack->into === 'nut') {
+        if ($stack->into === ThreadIn::Nut) {
             $nut = Quantity::of($table['nut_height'][$thread], 'mm');
 
             return [
@@ -214,24 +216,24 @@ final class ScrewFit implements Curable
             ];
         }
         $material =
-            $stack->into === 'tapped' || $stack->into === 'insert'
-                ? $stack->material ?? ($stack->into === 'insert' ? 'brass' : null)
-                : 'steel';
+            $stack->into === ThreadIn::Tapped || $stack->into === ThreadIn::Insert
+                ? $stack->material ?? ($stack->into === ThreadIn::Insert ? ThreadMaterial::Brass : null)
+                : ThreadMaterial::Steel;
         if ($material === null) {
             $inquiry->lack('material the thread is in');
         }
         $diameter = Quantity::of(substr($thread, 1), 'mm');
-        $factor = Quantity::ratio($table['engagement'][$material]);
+        $factor = Quantity::ratio($table['engagement'][$material->value]);
 
         return [
             $inquiry->work(
-                "Engagement in {$material}",
+                "Engagement in {$material->value}",
                 'w = k × d',
                 ['k' => $factor, 'd' => $diameter],
                 $diameter->times($factor),
                 'mm',
             ),
-            "{$factor} × diameter in {$material}",
+            "{$factor} × diameter in {$material->value}",
         ];
     }
 

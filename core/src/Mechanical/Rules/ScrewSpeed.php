@@ -75,7 +75,7 @@ final class ScrewSpeed implements Curable
             $inquiry->lack("how the screw of {$axis->name} is held at its ends");
         }
         [$whirl, $buckle] = ScrewEnds::of($support);
-        $inquiry->remark("Ends: {$support}.");
+        $inquiry->remark("Ends: {$support->value}.");
         $speed = $motion->given($inquiry, 'top_speed', 'top speed', 'v', $axis->drive->topSpeed);
         $lead = $inquiry->read($screw, 'lead', 'p_h');
         $turns = $inquiry->work(

@@ -57,12 +57,13 @@ final class TravelStack implements Curable
             );
         }
         $envelope = new Envelope($inquiry->build);
-        $piece = $envelope->deciding[$axis->along] ?? null;
+        $along = $axis->along->value;
+        $piece = $envelope->deciding[$along] ?? null;
         $wanted = $inquiry
             ->given(
-                "size of the largest workpiece along {$axis->along}",
+                "size of the largest workpiece along {$along}",
                 'L_w',
-                $envelope->sizes[$axis->along] ?? null,
+                $envelope->sizes[$along] ?? null,
                 Evidence::Measured,
                 $piece === null ? 'workpieces' : "workpieces/{$piece->ref}",
             )

@@ -126,7 +126,7 @@ final readonly class JointLedger
             'engaged' => $engaged,
             'wanted' => $wanted,
             'suggested' => $least === null ? null : self::next($least),
-            'torque' => $torque === null ? null : round($torque * (self::SOFTER[$stack->material ?? 'steel'] ?? 1.0), 2),
+            'torque' => $torque === null ? null : round($torque * (self::SOFTER[$stack->material->value ?? 'steel']), 2),
             'tool' => $thread === null || $head === 'hexagon'
                     ? null
                     : (in_array($head, ['button', 'countersunk'], true) ? self::SMALL_KEY : self::KEY)[$thread] ?? null,

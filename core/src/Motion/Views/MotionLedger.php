@@ -80,7 +80,7 @@ final readonly class MotionLedger
         return [
             'ref' => $axis->ref,
             'name' => $axis->name,
-            'along' => $axis->along,
+            'along' => $axis->along->value,
             'driven' => $driven,
             'curve' => $curve === null
                     ? []

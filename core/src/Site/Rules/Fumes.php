@@ -14,7 +14,9 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Machine\Ventilation;
 use Magpie\Core\Reference\Tables;
 
 /** M02-air: what the work gives off, against the ventilation of the place. */
@@ -57,20 +59,20 @@ final class Fumes implements Check
         $what = [...$arcs ? ['an arc gives off metal fumes'] : [], ...array_map(strval(...), array_keys($gives))];
         $says = ucfirst(implode('; ', $what));
         $air = $inquiry->build->site->ventilation ?? $inquiry->lack('the ventilation of the place');
-        $inquiry->remark("Ventilation of the place: {$air}.");
+        $inquiry->remark("Ventilation of the place: {$air->value}.");
 
         return match (true) {
-            $air === 'extraction outside' => $inquiry->conclude(
+            $air === Ventilation::ExtractionOutside => $inquiry->conclude(
                 Verdict::Holds,
                 "{$says}: it is drawn off to the outside.",
             ),
             $arcs => $inquiry->conclude(
                 Verdict::Danger,
                 "{$says}, and ".
-                    ($air === 'none' ? 'there is no ventilation' : 'a window is not enough').
+                    ($air === Ventilation::None ? 'there is no ventilation' : 'a window is not enough').
                     ': extraction to the outside, or cut over water in the open.',
             ),
-            $air === 'none' => $inquiry->conclude(
+            $air === Ventilation::None => $inquiry->conclude(
                 Verdict::Fails,
                 "{$says}, and there is no ventilation: print with a window open and nobody in the room, or draw it off.",
             ),
@@ -97,7 +99,7 @@ final class Fumes implements Check
 
     private static function arcs(Survey $survey): bool
     {
-        if ($survey->build->brief->process === 'plasma') {
+        if ($survey->build->brief->process === Process::Plasma) {
             return true;
         }
         foreach ($survey->build->allFitted() as $fitted) {

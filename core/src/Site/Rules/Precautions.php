@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Site;
 use Magpie\Core\Machine\Trade;
 
@@ -48,7 +49,7 @@ final class Precautions implements Check
         foreach ($survey->build->fittedThat(Ability::Hurts) as $ref => $fitted) {
             $there[$fitted->part->family->hazard()->value ?? ''][] = (string) $ref;
         }
-        if ($survey->build->brief->process === 'plasma') {
+        if ($survey->build->brief->process === Process::Plasma) {
             $there[Hazard::Torch->value] ??= [];
         }
         foreach (self::LABELS as $hazard => $label) {

@@ -45,7 +45,7 @@ final readonly class HeatLedger
             $zones[] = [
                 'ref' => $zone->ref,
                 'name' => $zone->name,
-                'kind' => $zone->kind,
+                'kind' => $zone->kind->value,
                 'air' => self::celsius($air),
                 'things' => $things,
             ];
