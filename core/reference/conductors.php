@@ -56,4 +56,19 @@ return [
 
     // Newtons a crimp must stand by AWG, UL 486A (m).
     'pull' => [22 => 36, 20 => 58, 18 => 89, 16 => 133, 14 => 222, 12 => 311],
+
+    // Sizes that are sold, from the thinnest, by gauge and by area.
+    'gauges' => ['28 AWG', '26 AWG', '24 AWG', '22 AWG', '20 AWG', '18 AWG', '16 AWG', '14 AWG', '12 AWG', '10 AWG'],
+    'sections' => [
+        '0.25 mm²',
+        '0.34 mm²',
+        '0.5 mm²',
+        '0.75 mm²',
+        '1 mm²',
+        '1.5 mm²',
+        '2.5 mm²',
+        '4 mm²',
+        '6 mm²',
+        '10 mm²',
+    ],
 ];

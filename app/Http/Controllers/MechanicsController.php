@@ -10,7 +10,7 @@ use App\Models\LibraryPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
-use Magpie\Core\Machine\TurningBody;
+use Magpie\Core\Machine\BodyMaterial;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Mechanical\Views\BeltLoop;
 use Magpie\Core\Mechanical\Views\CouplingPicker;
@@ -19,6 +19,7 @@ use Magpie\Core\Motion\Views\MotionLedger;
 use Magpie\Core\Motion\Views\MotorPicker;
 use Magpie\Core\Motion\Views\TurningParts;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 use Magpie\Core\Thermal\Views\HeatLedger;
 
 /** How it moves, what holds it together, where it gets warm; and what to pick for it. */
@@ -96,7 +97,7 @@ final class MechanicsController
             'segments.*.outer' => ['required', 'numeric', 'between:0.5,1000'],
             'segments.*.bore' => ['required', 'numeric', 'min:0', 'lt:segments.*.outer'],
             'segments.*.length' => ['required', 'numeric', 'between:0.1,5000'],
-            'segments.*.material' => ['required', 'string', 'in:'.implode(',', array_keys(TurningBody::DENSITY))],
+            'segments.*.material' => ['required', 'string', 'in:'.implode(',', BodyMaterial::words())],
         ]);
         $found = TurningParts::of(
             array_values(
@@ -154,7 +155,7 @@ final class MechanicsController
             'chip' => ['required', 'numeric', 'between:0.001,2'],
             'step_over' => ['required', 'numeric', 'between:1,100'],
             'depth' => ['required', 'numeric', 'between:0.01,100'],
-            'material' => ['required', 'string', 'in:'.implode(',', array_keys(Cutting::ENERGY))],
+            'material' => ['required', 'string', 'in:'.implode(',', array_keys(Materials::cuttingEnergies()))],
         ]);
 
         return new JsonResponse(

@@ -5,13 +5,11 @@ declare(strict_types=1);
 namespace Magpie\Core\Machine;
 
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** One segment of what turns with an axis: a pulley, a coupling, a flange; a hollow cylinder. */
 final readonly class TurningBody
 {
-    /** kg/m³, usual handbook values from memory. */
-    public const DENSITY = ['steel' => 7850, 'aluminium' => 2700, 'brass' => 8500, 'plastic' => 1200];
-
     /**
      * @param  Quantity|null  $bore  diameter taken out of it
      * @param  Quantity|null  $ratio  turns of it for one of the screw or pulley; 1 when not given
@@ -21,7 +19,7 @@ final readonly class TurningBody
         public Quantity $outer,
         public ?Quantity $bore,
         public Quantity $length,
-        public string $material,
+        public BodyMaterial $material,
         public ?Quantity $ratio = null,
     ) {
     }
@@ -32,7 +30,7 @@ final readonly class TurningBody
         [$out, $in] = $this->radii();
 
         return Quantity::of(
-            self::DENSITY[$this->material] * M_PI * ($out ** 2 - $in ** 2) * $this->length->in('m'),
+            (float) Materials::density($this->material->value) * M_PI * ($out ** 2 - $in ** 2) * $this->length->in('m'),
             'kg',
         );
     }

@@ -5,26 +5,11 @@ declare(strict_types=1);
 namespace Magpie\Core\Mechanical;
 
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** Cutting data: feed, chip, power and time from cutter, speed and material. */
 final class Cutting
 {
-    /**
-     * Specific cutting energy in J/mm³, the upper end of what handbooks give, so that power is not under-read:
-     * common practice, from memory.
-     */
-    public const ENERGY = [
-        'softwood' => 0.05,
-        'hardwood' => 0.09,
-        'plywood' => 0.08,
-        'MDF' => 0.06,
-        'acrylic' => 0.15,
-        'plastic' => 0.12,
-        'aluminium' => 1.1,
-        'brass' => 2.2,
-        'steel' => 4.0,
-    ];
-
     /** f_z = v_f / (z·n) */
     public static function chipLoad(Quantity $feed, Quantity $flutes, Quantity $speed): Quantity
     {
@@ -51,7 +36,7 @@ final class Cutting
     /** P = removal × energy */
     public static function power(Quantity $removal, string $material): ?Quantity
     {
-        $energy = self::ENERGY[$material] ?? null;
+        $energy = Materials::cuttingEnergies()[$material] ?? null;
 
         return $energy === null ? null : Quantity::of($removal->in('mm³/s') * $energy, 'W');
     }

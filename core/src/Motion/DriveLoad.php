@@ -7,6 +7,7 @@ namespace Magpie\Core\Motion;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /**
  * What an axis asks of its motors: inertia as the motor feels it, and force and torque through a move: accelerate, run,
@@ -16,9 +17,6 @@ final readonly class DriveLoad
 {
     /** Standard gravity, m/s². */
     public const G = 9.80665;
-
-    /** Steel, kg/m³, for the inertia of a screw that is not on its sheet. */
-    private const STEEL = 7850;
 
     /**
      * @param  Quantity  $travel  for one turn of the motor
@@ -85,7 +83,7 @@ final readonly class DriveLoad
             $guessed = true;
             // A quantity of screws, such as two Y screws, each turns with a motor of its own.
             $screw = Quantity::of(
-                (M_PI / 32) * self::STEEL * $length->in('m') * $diameter->in('m') ** 4 * max(1, $by->need->quantity),
+                (M_PI / 32) * (float) Materials::density('steel') * $length->in('m') * $diameter->in('m') ** 4 * max(1, $by->need->quantity),
                 'kg m²',
             );
             $terms['J_s'] = $inquiry->work(

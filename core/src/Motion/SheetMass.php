@@ -8,24 +8,11 @@ use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** What a plate or panel weighs by its size, where nobody has weighed it: holes and cut-outs are not taken off. */
 final class SheetMass
 {
-    /** kg/m³; metals as handbooks list them, wood and plastics the heavier of what is sold (from memory). */
-    private const DENSITY = [
-        'aluminium' => 2700.0,
-        'steel' => 7850.0,
-        'stainless steel' => 8000.0,
-        'brass' => 8500.0,
-        'plywood' => 750.0,
-        'acrylic' => 1190.0,
-        'polycarbonate' => 1200.0,
-        'glass' => 2500.0,
-        'plastic' => 1500.0,
-        'composite' => 2000.0,
-    ];
-
     /**
      * Null where its size or its material is not known, or is of no density known here.
      *
@@ -38,7 +25,7 @@ final class SheetMass
             ['width', 'w'],
             [$fitted->part->family->field('depth') === null ? 'length' : 'depth', 'd'],
         ];
-        $density = self::DENSITY[$fitted->part->spec('material')?->choice() ?? ''] ?? null;
+        $density = Materials::density($fitted->part->spec('material')?->choice() ?? '');
         if ($density === null) {
             return null;
         }

@@ -164,16 +164,32 @@ final class Conductors
     }
 
     /**
+     * @return list<string> sizes sold by gauge, from the thinnest
+     */
+    public static function gauges(): array
+    {
+        return self::table()['gauges'];
+    }
+
+    /**
+     * @return list<string> sizes sold by area, from the thinnest
+     */
+    public static function sections(): array
+    {
+        return self::table()['sections'];
+    }
+
+    /**
      * @return array{class5_resistance: array<int|string, float>, ampacity: array<int|string, array<string, float>>,
      *     small_ampacity: array<int, float>, ambient: array<int, float>, grouping: array<int, float>,
-     *     pull: array<int, int>}
+     *     pull: array<int, int>, gauges: list<string>, sections: list<string>}
      */
     private static function table(): array
     {
         /**
          * @var array{class5_resistance: array<int|string, float>, ampacity: array<int|string, array<string, float>>,
          *     small_ampacity: array<int, float>, ambient: array<int, float>, grouping: array<int, float>,
-         *     pull: array<int, int>} $table
+         *     pull: array<int, int>, gauges: list<string>, sections: list<string>} $table
          */
         $table = Tables::named('conductors');
 

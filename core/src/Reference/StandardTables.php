@@ -10,31 +10,6 @@ use Magpie\Core\Quantity\Quantity;
 /** The standard tables of the trade, each with its source, ready to be shown. */
 final class StandardTables
 {
-    /** Clearance holes ISO 273, medium; torque K·F·d with K 0.2 at 75 % of proof, class 8.8. */
-    private const CLEARANCE = [
-        'M2' => 2.4,
-        'M2.5' => 2.9,
-        'M3' => 3.4,
-        'M4' => 4.5,
-        'M5' => 5.5,
-        'M6' => 6.6,
-        'M8' => 9.0,
-        'M10' => 11.0,
-        'M12' => 13.5,
-    ];
-
-    private const STRESS_AREA = [
-        'M3' => 5.03,
-        'M4' => 8.78,
-        'M5' => 14.2,
-        'M6' => 20.1,
-        'M8' => 36.6,
-        'M10' => 58.0,
-        'M12' => 84.3,
-    ];
-
-    private const PROOF = 580e6;
-
     /**
      * @return list<array{key: string, title: string, source: string, columns: list<string>,
      *     rows: list<list<string|float|null>>}>
@@ -42,25 +17,6 @@ final class StandardTables
     public static function all(): array
     {
         return [self::frames(), self::conductors(), self::fasteners(), self::bearings()];
-    }
-
-    /** Clearance hole of a metric thread, medium fit (ISO 273), in mm; null for a thread that is not in the table. */
-    public static function clearance(string $thread): ?float
-    {
-        return self::CLEARANCE[$thread] ?? null;
-    }
-
-    /** Tightening torque of a class 8.8 screw into steel: T = K × F × d, F 75 % of its proof load. */
-    public static function torque(string $thread): ?Quantity
-    {
-        $area = self::STRESS_AREA[$thread] ?? null;
-
-        return $area === null
-            ? null
-            : Quantity::of(
-                round(0.2 * 0.75 * self::PROOF * $area * 1e-6 * (float) substr($thread, 1) * 1e-3, 2),
-                'N m',
-            );
     }
 
     /**
@@ -92,9 +48,7 @@ final class StandardTables
     private static function conductors(): array
     {
         $rows = [];
-        foreach (
-            ['28 AWG', '26 AWG', '24 AWG', '22 AWG', '20 AWG', '18 AWG', '16 AWG', '14 AWG', '12 AWG', '10 AWG'] as $size
-        ) {
+        foreach (Conductors::gauges() as $size) {
             $area = Quantity::parse($size, Dimension::Area);
             $rows[] = [$size, round($area->in('mm²'), 3), round(Conductors::resistance($area)->in('Ω/m') * 1000, 1)];
         }
@@ -114,17 +68,16 @@ final class StandardTables
      */
     private static function fasteners(): array
     {
-        /** @var array{pitch: array<string, float>, nut_height: array<string, float>} $table */
-        $table = Tables::named('fasteners');
         $rows = [];
-        foreach ($table['pitch'] as $thread => $pitch) {
+        foreach (Fasteners::pitches() as $thread => $pitch) {
+            $torque = Fasteners::torque($thread)?->in('N m');
             $rows[] = [
                 $thread,
                 $pitch,
                 round((float) substr($thread, 1) - $pitch, 2),
-                self::CLEARANCE[$thread] ?? null,
-                $table['nut_height'][$thread] ?? null,
-                self::torque($thread)?->in('N m'),
+                Fasteners::clearance($thread)?->in('mm'),
+                Fasteners::nutHeight($thread)?->in('mm'),
+                $torque === null ? null : round($torque, 2),
             ];
         }
 

@@ -9,6 +9,7 @@ use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Machine\Doubts;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Reference\Fasteners;
 use Magpie\Core\Reference\StandardTables;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -126,10 +127,10 @@ final class LibraryTest extends TestCase
         foreach (
             ['M3' => [1.3, 3.4], 'M4' => [3.1, 4.5], 'M5' => [6.2, 5.5], 'M6' => [10.5, 6.6], 'M8' => [25.0, 9.0]] as $thread => [$torque, $hole]
         ) {
-            self::assertEqualsWithDelta($torque, StandardTables::torque($thread)?->in('N m'), $torque * 0.03, $thread);
-            self::assertSame($hole, StandardTables::clearance($thread));
+            self::assertEqualsWithDelta($torque, Fasteners::torque($thread)?->in('N m'), $torque * 0.03, $thread);
+            self::assertSame($hole, Fasteners::clearance($thread)?->in('mm'));
         }
-        self::assertNull(StandardTables::torque('M2'));
+        self::assertNull(Fasteners::torque('M2'));
     }
 
     public function test_every_standard_table_names_its_source_and_is_square(): void

@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Inspection\WorkingStep;
+use Magpie\Core\Machine\BodyMaterial;
 use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
@@ -74,7 +75,7 @@ final class MovingMassTest extends TestCase
             Quantity::of(54, 'mm'),
             null,
             Quantity::of(30, 'mm'),
-            'steel',
+            BodyMaterial::Steel,
             Quantity::ratio(2),
         );
         $this->assertEqualsWithDelta(0.5393, $disc->mass()->in('kg'), 1e-4);
@@ -85,7 +86,7 @@ final class MovingMassTest extends TestCase
             Quantity::of(54, 'mm'),
             Quantity::of(27, 'mm'),
             Quantity::of(30, 'mm'),
-            'steel',
+            BodyMaterial::Steel,
         );
         $this->assertEqualsWithDelta(1.966 * (1 - 0.5 ** 4), $tube->inertia()->in('kg cm²'), 1e-3);
 

@@ -21,6 +21,7 @@ use Magpie\Core\Motion\Views\MotionLedger;
 use Magpie\Core\Motion\Views\MotorPicker;
 use Magpie\Core\Motion\Views\TurningParts;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -317,7 +318,7 @@ final class PickersTest extends TestCase
             1e-9,
         );
         self::assertNull(Cutting::power(Quantity::of(100, 'mm³/s'), 'granite'));
-        $sorted = Cutting::ENERGY;
+        $sorted = Materials::cuttingEnergies();
         self::assertLessThan($sorted['aluminium'], $sorted['hardwood']);
         self::assertLessThan($sorted['steel'], $sorted['aluminium']);
     }

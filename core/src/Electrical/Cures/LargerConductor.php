@@ -12,36 +12,11 @@ use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Conductors;
 
 /** The next sizes up, or a second conductor beside the first. */
 final readonly class LargerConductor implements Cure
 {
-    private const GAUGES = [
-        '28 AWG',
-        '26 AWG',
-        '24 AWG',
-        '22 AWG',
-        '20 AWG',
-        '18 AWG',
-        '16 AWG',
-        '14 AWG',
-        '12 AWG',
-        '10 AWG',
-    ];
-
-    private const METRIC = [
-        '0.25 mm²',
-        '0.34 mm²',
-        '0.5 mm²',
-        '0.75 mm²',
-        '1 mm²',
-        '1.5 mm²',
-        '2.5 mm²',
-        '4 mm²',
-        '6 mm²',
-        '10 mm²',
-    ];
-
     public function families(Finding $finding, Build $build): array
     {
         return [];
@@ -58,7 +33,7 @@ final readonly class LargerConductor implements Cure
             if ($size === null) {
                 continue;
             }
-            $ladder = str_ends_with($size->text(), 'AWG') ? self::GAUGES : self::METRIC;
+            $ladder = str_ends_with($size->text(), 'AWG') ? Conductors::gauges() : Conductors::sections();
             $larger = array_values(
                 array_filter(
                     $ladder,
@@ -94,7 +69,7 @@ final readonly class LargerConductor implements Cure
      */
     private function all(array $leads): iterable
     {
-        foreach (self::METRIC as $size) {
+        foreach (Conductors::sections() as $size) {
             $thin = array_filter(
                 $leads,
                 static fn (Lead $l): bool => $l->conductor->size?->isBelow(Quantity::parse($size, Dimension::Area)) ===

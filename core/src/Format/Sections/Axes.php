@@ -12,6 +12,7 @@ use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\AxisDrive;
 use Magpie\Core\Machine\AxisTaker;
+use Magpie\Core\Machine\BodyMaterial;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Homing;
 use Magpie\Core\Machine\HomingBy;
@@ -206,7 +207,7 @@ final class Axes implements Linking
             $node->quantity('outer', Dimension::Length),
             $node->optionalLength('bore'),
             $node->quantity('length', Dimension::Length),
-            $node->oneOf('material', array_keys(TurningBody::DENSITY)),
+            $node->enum('material', BodyMaterial::class),
             $node->optionalWithin('ratio', Dimension::Ratio, '0.001', '1000'),
         );
         if ($body->bore !== null && ! $body->outer->exceeds($body->bore)) {
@@ -228,7 +229,7 @@ final class Axes implements Linking
                 'outer' => $body->outer->text(),
                 'bore' => $body->bore?->text(),
                 'length' => $body->length->text(),
-                'material' => $body->material,
+                'material' => $body->material->value,
                 'ratio' => $body->ratio?->text(),
             ],
             static fn (?string $v): bool => $v !== null,

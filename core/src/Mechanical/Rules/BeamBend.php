@@ -20,13 +20,11 @@ use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\Cures\GentlerAcceleration;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** M12: how far the beam of an axis bends. */
 final class BeamBend implements Curable
 {
-    /** Aluminium, for it is what profiles are made of. */
-    private const MODULUS = ['aluminium' => 70e9, 'steel' => 210e9];
-
     public function card(): Card
     {
         return new Card(
@@ -55,7 +53,9 @@ final class BeamBend implements Curable
         $motion = AxisMotion::of($inquiry->survey, $axis);
         $length = $inquiry->read($beam, 'length', 'L', Bound::Highest);
         $moment = $inquiry->read($beam, 'second_moment', 'I', Bound::Lowest);
-        $modulus = self::MODULUS[$inquiry->tryChoice($beam, 'material') ?? 'aluminium'];
+        // Aluminium is what profiles are made of.
+        $material = $inquiry->tryChoice($beam, 'material') ?? 'aluminium';
+        $modulus = Materials::modulus($material) ?? $inquiry->lack("modulus of {$material}");
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F', $axis->drive->force);
         if (! $force->isPositive()) {
             $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $axis->drive->mass);

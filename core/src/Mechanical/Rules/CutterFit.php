@@ -20,6 +20,7 @@ use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cutting;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** M08: cutter, collet and spindle. */
 final class CutterFit implements Curable
@@ -159,13 +160,14 @@ final class CutterFit implements Curable
     private function power(Inquiry $inquiry, Fitted $spindle, Quantity $at, Quantity $top): ?array
     {
         $flow = $inquiry->build->brief->process === Process::Cutting ? $inquiry->build->brief->flow : null;
+        $energies = Materials::cuttingEnergies();
         $worst = null;
         foreach ($inquiry->build->workpieces as $piece) {
-            foreach (Cutting::ENERGY as $material => $energy) {
+            foreach ($energies as $material => $energy) {
                 if (
                     $piece->material !== null &&
                     str_contains(strtolower($piece->material), strtolower($material)) &&
-                    ($worst === null || $energy > Cutting::ENERGY[$worst])
+                    ($worst === null || $energy > $energies[$worst])
                 ) {
                     $worst = $material;
                 }

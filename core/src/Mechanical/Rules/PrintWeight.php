@@ -17,13 +17,11 @@ use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** M14-weight: a printed part on the scales. */
 final class PrintWeight implements Check
 {
-    /** Density in g/cm³: usual values of the plastics, common practice, no source. */
-    private const DENSITY = ['PLA' => 1.24, 'PETG' => 1.27, 'ABS' => 1.04, 'ASA' => 1.07, 'PC' => 1.2, 'PA' => 1.14];
-
     public function card(): Card
     {
         return new Card(
@@ -48,7 +46,7 @@ final class PrintWeight implements Check
     {
         $part = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $material = $inquiry->tryChoice($part, 'material') ?? $inquiry->lack("material of {$part->need->role}");
-        $density = self::DENSITY[$material] ?? $inquiry->lack("density of this {$material}");
+        $density = Materials::density($material) ?? $inquiry->lack("density of this {$material}");
         [$volume, $walls, $infill] = $inquiry->readAll($part, ['V' => 'volume', 'w' => 'wall_share', 'i' => 'infill']);
         $mass = $inquiry->read($part, 'mass', 'm', Bound::Lowest);
         if ($inquiry->evidenceOf($part, 'mass') !== Evidence::Measured) {
@@ -63,7 +61,7 @@ final class PrintWeight implements Check
             'm_r = ρ × V × (w + (1 − w) × i)',
             ['V' => $volume, 'w' => $walls, 'i' => $infill],
             Quantity::of(
-                $density * $volume->in('cm³') * ($walls->in('') + (1 - $walls->in('')) * $infill->in('')),
+                ($density / 1000) * $volume->in('cm³') * ($walls->in('') + (1 - $walls->in('')) * $infill->in('')),
                 'g',
             ),
             'g',

@@ -19,7 +19,7 @@ use Magpie\Core\Machine\ThreadMaterial;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\OtherScrew;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Reference\Tables;
+use Magpie\Core\Reference\Fasteners;
 
 /** M10: is a screw long enough to hold, and short enough not to bottom or stand out into something that moves. */
 final class ScrewFit implements Curable
@@ -86,7 +86,7 @@ final class ScrewFit implements Curable
         $inquiry->figure('clamped', 'Clamped parts and washers', $taken);
         $inquiry->figure('engaged', 'Thread past them', $engaged);
         $inquiry->figure('wanted', 'Thread wanted', $wanted);
-        $suggested = $this->nextLength($taken->plus($wanted));
+        $suggested = Fasteners::lengthFor($taken->plus($wanted));
         $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
         $most = match (true) {
             $stack->into === ThreadIn::Nut => $this->roomPastNut($inquiry, $stack, $where, $wanted),
@@ -199,10 +199,9 @@ final class ScrewFit implements Curable
      */
     private function wanted(Inquiry $inquiry, ScrewStack $stack, string $thread, string $where): array
     {
-        $table = self::table();
-        $pitch = Quantity::of($table['pitch'][$thread], 'mm');
+        $pitch = Fasteners::pitch($thread) ?? $inquiry->lack("pitch of {$thread}");
         if ($stack->into === ThreadIn::Nut) {
-            $nut = Quantity::of($table['nut_height'][$thread], 'mm');
+            $nut = Fasteners::nutHeight($thread) ?? $inquiry->lack("height of a nut {$thread}");
 
             return [
                 $inquiry->work(
@@ -223,7 +222,8 @@ final class ScrewFit implements Curable
             $inquiry->lack('material the thread is in');
         }
         $diameter = Quantity::of(substr($thread, 1), 'mm');
-        $factor = Quantity::ratio($table['engagement'][$material->value]);
+        $factor =
+            Fasteners::engagement($material->value) ?? $inquiry->lack("engagement of a thread in {$material->value}");
 
         return [
             $inquiry->work(
@@ -251,31 +251,5 @@ final class ScrewFit implements Curable
             $nut->plus($room),
             'mm',
         );
-    }
-
-    private function nextLength(Quantity $least): ?Quantity
-    {
-        foreach (self::table()['lengths'] as $length) {
-            if (! Quantity::of($length, 'mm')->isBelow($least)) {
-                return Quantity::of($length, 'mm');
-            }
-        }
-
-        return null;
-    }
-
-    /**
-     * @return array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>,
-     *     engagement: array<string, float>}
-     */
-    private static function table(): array
-    {
-        /**
-         * @var array{pitch: array<string, float>, nut_height: array<string, float>, lengths: list<int>,
-         *     engagement: array<string, float>} $table
-         */
-        $table = Tables::named('fasteners');
-
-        return $table;
     }
 }

@@ -8,8 +8,8 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\ScrewStack;
-use Magpie\Core\Reference\StandardTables;
-use Magpie\Core\Reference\Tables;
+use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Fasteners;
 
 /**
  * Every joint with the screw it has and the screw it wants, torque and tool; every bag of screws with what it is used
@@ -17,36 +17,6 @@ use Magpie\Core\Reference\Tables;
  */
 final readonly class JointLedger
 {
-    /** Hexagon socket of a cap screw (ISO 4762), across flats in mm. */
-    private const KEY = [
-        'M2' => 1.5,
-        'M2.5' => 2.0,
-        'M3' => 2.5,
-        'M4' => 3.0,
-        'M5' => 4.0,
-        'M6' => 5.0,
-        'M8' => 6.0,
-        'M10' => 8.0,
-        'M12' => 10.0,
-    ];
-
-    /** Of a button or countersunk head (ISO 7380, ISO 10642). */
-    private const SMALL_KEY = [
-        'M3' => 2.0,
-        'M4' => 2.5,
-        'M5' => 3.0,
-        'M6' => 4.0,
-        'M8' => 5.0,
-        'M10' => 6.0,
-        'M12' => 8.0,
-    ];
-
-    /**
-     * What a screw into something softer than steel is tightened to, of the torque into steel: common practice, no
-     * source.
-     */
-    private const SOFTER = ['steel' => 1.0, 'brass' => 0.7, 'cast' => 0.7, 'aluminium' => 0.7, 'plastic' => 0.2];
-
     public function __construct(private Inspection $inspection)
     {
     }
@@ -108,8 +78,10 @@ final readonly class JointLedger
             return $value === null ? null : round($value->in('mm'), 2);
         };
         [$clamped, $engaged, $wanted] = [$figure('clamped'), $figure('engaged'), $figure('wanted')];
-        $torque = $thread === null ? null : StandardTables::torque($thread)?->in('N m');
+        $torque = $thread === null ? null : Fasteners::torque($thread, $stack->material->value ?? 'steel')?->in('N m');
         $least = $clamped === null || $wanted === null ? null : $clamped + $wanted;
+
+        $next = $least === null ? null : Fasteners::lengthFor(Quantity::of($least, 'mm'));
 
         return [
             'mate' => $mate,
@@ -125,26 +97,11 @@ final readonly class JointLedger
             'clamped' => $clamped,
             'engaged' => $engaged,
             'wanted' => $wanted,
-            'suggested' => $least === null ? null : self::next($least),
-            'torque' => $torque === null ? null : round($torque * (self::SOFTER[$stack->material->value ?? 'steel']), 2),
-            'tool' => $thread === null || $head === 'hexagon'
-                    ? null
-                    : (in_array($head, ['button', 'countersunk'], true) ? self::SMALL_KEY : self::KEY)[$thread] ?? null,
-            'hole' => $thread === null ? null : StandardTables::clearance($thread),
+            'suggested' => $next === null ? null : (int) $next->in('mm'),
+            'torque' => $torque === null ? null : round($torque, 2),
+            'tool' => $thread === null ? null : Fasteners::key($thread, $head)?->in('mm'),
+            'hole' => $thread === null ? null : Fasteners::clearance($thread)?->in('mm'),
         ];
-    }
-
-    private static function next(float $least): ?int
-    {
-        /** @var array{lengths: list<int>} $table */
-        $table = Tables::named('fasteners');
-        foreach ($table['lengths'] as $length) {
-            if ($length >= $least - 1e-9) {
-                return $length;
-            }
-        }
-
-        return null;
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion\Views;
 
+use Magpie\Core\Machine\BodyMaterial;
 use Magpie\Core\Machine\TurningBody;
 use Magpie\Core\Quantity\Quantity;
 
@@ -24,7 +25,7 @@ final class TurningParts
                 Quantity::of($segment['outer'], 'mm'),
                 Quantity::of($segment['bore'], 'mm'),
                 Quantity::of($segment['length'], 'mm'),
-                $segment['material'],
+                BodyMaterial::from($segment['material']),
             );
             $one = $body->inertia()->in('kg cm²');
             $parts[] = round($one, 6);

@@ -17,13 +17,11 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Reference\Materials;
 
 /** T01: how long a heated plate takes, and whether it gets there. */
 final class HeatUp implements Check
 {
-    /** Specific heat in J/kg·K: usual handbook values, from memory. */
-    public const HEAT = ['aluminium' => 897, 'steel' => 490, 'glass' => 840];
-
     /** What both faces of a bare plate give to still air, W/m²K: common practice, no source. */
     private const AIR = 12;
 
@@ -56,6 +54,7 @@ final class HeatUp implements Check
         $material =
             $inquiry->tryChoice($heater, 'plate_material') ??
             $inquiry->lack("material of the plate {$heater->need->role} heats");
+        $heat = Materials::specificHeat($material) ?? $inquiry->lack("specific heat of {$material}");
         $air = $inquiry->given(
             'air around the machine',
             'T_a',
@@ -64,7 +63,7 @@ final class HeatUp implements Check
             'site/ambient',
         );
         $rise = $inquiry->work('Rise', 'ΔT = T − T_a', ['T' => $target, 'T_a' => $air], $target->minus($air), 'K');
-        $bare = Quantity::of(($mass->in('kg') * self::HEAT[$material] * $rise->in('K')) / $power->in('W'), 's');
+        $bare = Quantity::of(($mass->in('kg') * $heat * $rise->in('K')) / $power->in('W'), 's');
         $inquiry->work(
             'Without losses',
             't_0 = m × c × ΔT / P',
@@ -96,7 +95,7 @@ final class HeatUp implements Check
         }
         // A plate that loses in proportion to its rise: t = −(m·c/h·A)·ln(1 − P_l/P).
         $time = Quantity::of(
-            ((-$mass->in('kg') * self::HEAT[$material] * $rise->in('K')) / $lost->in('W')) *
+            ((-$mass->in('kg') * $heat * $rise->in('K')) / $lost->in('W')) *
                 log(1 - $lost->in('W') / $power->in('W')),
             's',
         );
