@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Imports;
 
+use Magpie\Core\PartsList\Mapping;
+
 /**
  * A delimited text file on disk, read line by line: RFC 4180 with comma, semicolon or tab; UTF-8, UTF-16 or
  * Windows-1252; any of the three line ends.
@@ -22,7 +24,10 @@ final class CsvFile
     public function __construct(private readonly string $path)
     {
         $handle = $this->handle();
-        $first = (string) fgets($handle, self::LONGEST);
+        $first = '';
+        for ($line = 0; $line < Mapping::LAST_HEADER; $line++) {
+            $first .= fgets($handle, self::LONGEST);
+        }
         fclose($handle);
         $counts = array_map(static fn (string $d): int => substr_count($first, $d), [
             ',' => ',',
@@ -63,13 +68,29 @@ final class CsvFile
     /**
      * @return list<string>
      */
-    public function headings(): array
+    public function headings(int $header = 1): array
     {
-        foreach ($this->records() as $cells) {
-            return $cells;
+        return $this->opening()[$header] ?? [];
+    }
+
+    /**
+     * The lines among which the headings are.
+     *
+     * @return array<int, list<string>> by number
+     *
+     * @throws CannotImport
+     */
+    public function opening(): array
+    {
+        $lines = [];
+        foreach ($this->records() as $number => $cells) {
+            if ($number > Mapping::LAST_HEADER) {
+                break;
+            }
+            $lines[$number] = $cells;
         }
 
-        return [];
+        return $lines;
     }
 
     /**
@@ -79,22 +100,20 @@ final class CsvFile
      *
      * @throws CannotImport
      */
-    public function rows(): iterable
+    public function rows(int $header = 1): iterable
     {
-        $first = true;
         foreach ($this->records() as $number => $cells) {
-            if (! $first && implode('', $cells) !== '') {
+            if ($number > $header && implode('', $cells) !== '') {
                 yield $number => $cells;
             }
-            $first = false;
         }
     }
 
     /** @throws CannotImport when there are more than can be taken */
-    public function countRows(): int
+    public function countRows(int $header = 1): int
     {
         $count = 0;
-        foreach ($this->rows() as $_) {
+        foreach ($this->rows($header) as $_) {
             if (++$count > self::MOST_ROWS) {
                 throw CannotImport::because(
                     'It has more than '.number_format(self::MOST_ROWS).' lines; bring it in parts.',

@@ -158,10 +158,12 @@ final class Importer
 
     private function lines(string $currency): void
     {
-        $reader = new RowReader(Mapping::fromArray($this->import->mapping ?? [], $currency), Catalogue::standard());
+        $mapping = Mapping::fromArray($this->import->mapping ?? [], $currency);
+        $shelf = new Shelf($this->import->build()->firstOrFail());
+        $reader = new RowReader($mapping, Catalogue::standard(), $shelf->named(...));
         $batch = [];
         $seen = 0;
-        foreach ((new CsvFile($this->path))->rows() as $number => $cells) {
+        foreach ((new CsvFile($this->path))->rows($mapping->header) as $number => $cells) {
             $row = $reader->read($number, $cells);
             $seen++;
             if ($row->part === null) {
@@ -207,7 +209,15 @@ final class Importer
                 continue;
             }
             $ref = $this->free($line['ref'] ?? $read->ref);
-            $part = new Part($ref, $read->family, $read->name, $read->specs, [], $read->notes);
+            $part = new Part(
+                $ref,
+                $read->family,
+                $read->name,
+                $read->specs,
+                $read->ownPorts,
+                $read->notes,
+                $read->library,
+            );
             $spares = $line['spares'] === null ? null : Quantity::parse($line['spares'], Dimension::Ratio);
             $need = new Need(
                 $ref,

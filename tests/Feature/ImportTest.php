@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Imports\Importer;
 use App\Models\Build;
 use App\Models\Import;
+use App\Models\LibraryPart;
 use Illuminate\Cache\Events\KeyWritten;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Cache;
@@ -46,7 +47,7 @@ final class ImportTest extends FeatureTestCase
         $build = $this->emptyBuild();
         $preview = $this->bring($build, (string) file_get_contents(base_path('tests/Browser/parts-list.csv')))
             ->assertCreated()
-            ->assertJsonPath('states', ['good' => 6, 'doubted' => 1, 'partly' => 3, 'refused' => 2]);
+            ->assertJsonPath('states', ['good' => 6, 'guessed' => 0, 'doubted' => 1, 'partly' => 3, 'refused' => 2]);
         self::assertShape('Preview', $preview);
         self::assertSame(
             0,
@@ -77,6 +78,38 @@ final class ImportTest extends FeatureTestCase
 
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
         self::assertNull($this->getJson("/api/builds/{$build->id}")->json('document.parts'));
+    }
+
+    public function test_headings_below_a_title_a_kind_said_for_one_line_and_the_library_by_name(): void
+    {
+        $build = $this->emptyBuild();
+        $shelved = LibraryPart::query()->where('workshop_id', $build->workshop_id)->where('family', 'fan')->firstOrFail();
+        $sheet = $shelved->read()->part->specs;
+        self::assertNotSame([], $sheet);
+        $preview = $this->bring(
+            $build,
+            "Basket of 3 May,,\n,,\nItem,Qty,Price\nRelay board,1,4.00\n\"{$shelved->name}\",2,3.20\n",
+        )->assertCreated()->assertJsonPath('mapping.header', 3)->assertJsonPath('of', 2);
+        self::assertShape('Preview', $preview);
+        self::assertSame(
+            [[false, 'controller_board', null], [true, 'fan', $shelved->ref]],
+            array_map(static fn (array $r): array => [$r['sure'], $r['kind'], $r['library']], $preview->json('rows')),
+        );
+
+        $url = "/api/imports/{$preview->json('key')}";
+        $this->putJson($url, ['mapping' => ['header' => 2] + $preview->json('mapping')])
+            ->assertUnprocessable()
+            ->assertJsonPath('errors.0.pointer', '/mapping/header');
+        $this->putJson($url, ['mapping' => ['families' => ['4' => 'switching_module']] + $preview->json('mapping')])
+            ->assertOk()
+            ->assertJsonPath('rows.0.kind', 'switching_module')
+            ->assertJsonPath('rows.0.state', 'good');
+        $this->postJson("{$url}/confirm")->assertOk()->assertJsonPath('stored', 2);
+
+        $parts = $this->getJson("/api/builds/{$build->id}/file")->json('parts');
+        self::assertSame(['switching_module', 'fan'], array_column($parts, 'family'));
+        self::assertSame(array_keys($sheet), array_keys($parts[1]['specs']));
+        self::assertSame($shelved->ref, $parts[1]['library']);
     }
 
     public function test_hostile_and_broken_files_do_no_harm(): void

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Imports\CannotImport;
 use App\Imports\CsvFile;
 use App\Imports\Importer;
+use App\Imports\Shelf;
 use App\Models\Build;
 use App\Models\Import;
 use App\Models\User;
@@ -42,13 +43,14 @@ final class ImportController
         try {
             CsvFile::settle(Storage::path("imports/{$key}.csv"));
             $csv = self::csv($key);
-            $headings = $csv->headings();
+            $header = Mapping::headerAmong($csv->opening());
+            $headings = $csv->headings($header);
             if (count($headings) < 2) {
                 throw CannotImport::because(
-                    'This is not a table: its first line has no columns parted by comma, semicolon or tab.',
+                    'This is not a table: no line at its start has columns parted by comma, semicolon or tab.',
                 );
             }
-            $rows = $csv->countRows();
+            $rows = $csv->countRows($header);
         } catch (CannotImport $e) {
             Storage::delete("imports/{$key}.csv");
             throw ValidationException::withMessages(['file' => $e->getMessage()]);
@@ -60,7 +62,7 @@ final class ImportController
             'file_name' => mb_substr($file->getClientOriginalName(), 0, 150),
             'rows' => $rows,
             'state' => 'previewed',
-            'mapping' => Mapping::guess($headings, $build->currency)->toArray(),
+            'mapping' => Mapping::guess($headings, $build->currency, $header)->toArray(),
         ]);
 
         return new JsonResponse($this->preview($import, $build), 201);
@@ -97,9 +99,41 @@ final class ImportController
         abort_if($import->state !== 'previewed', 409, 'This list was dealt with already.');
         /** @var array<string, mixed> $mapping */
         $mapping = (array) $request->json('mapping');
-        $import->update(['mapping' => Mapping::fromArray($mapping, $build->currency)->toArray()]);
+        $import->update($this->remapped($import, Mapping::fromArray($mapping, $build->currency)));
 
         return new JsonResponse($this->preview($import, $build));
+    }
+
+    /**
+     * Where other headings were picked, their columns are matched anew and the lines counted from there.
+     *
+     * @return array<string, mixed>
+     *
+     * @throws ValidationException
+     */
+    private function remapped(Import $import, Mapping $mapping): array
+    {
+        $was = is_int($import->mapping['header'] ?? null) ? $import->mapping['header'] : 1;
+        if ($mapping->header === $was) {
+            return ['mapping' => $mapping->toArray()];
+        }
+        $csv = self::csv($import->key);
+        $headings = $csv->headings($mapping->header);
+        if (count(array_filter($headings, static fn (string $h): bool => trim($h) !== '')) < 2) {
+            throw ValidationException::withMessages([
+                'mapping.header' => "Line {$mapping->header} holds no headings: it has fewer than two columns filled in.",
+            ]);
+        }
+        $found = Mapping::guess($headings, $mapping->currency, $mapping->header);
+
+        return [
+            'mapping' => [
+                'targets' => $found->toArray()['targets'],
+                'units' => $found->toArray()['units'],
+                'families' => (object) [],
+            ] + $mapping->toArray(),
+            'rows' => $csv->countRows($mapping->header),
+        ];
     }
 
     public function confirm(Import $import): JsonResponse
@@ -136,10 +170,10 @@ final class ImportController
     {
         $csv = self::csv($import->key);
         $mapping = Mapping::fromArray($import->mapping ?? [], $build->currency);
-        $reader = new RowReader($mapping, Catalogue::standard());
-        $states = ['good' => 0, 'doubted' => 0, 'partly' => 0, 'refused' => 0];
+        $reader = new RowReader($mapping, Catalogue::standard(), (new Shelf($build))->named(...));
+        $states = ['good' => 0, 'guessed' => 0, 'doubted' => 0, 'partly' => 0, 'refused' => 0];
         $rows = [];
-        foreach ($csv->rows() as $number => $cells) {
+        foreach ($csv->rows($mapping->header) as $number => $cells) {
             $row = $reader->read($number, $cells);
             $states[$row->state()]++;
             // The first lines, and of the rest those that want attention.
@@ -151,7 +185,7 @@ final class ImportController
         return [
             'key' => $import->key,
             'file_name' => $import->file_name,
-            'headings' => $csv->headings(),
+            'headings' => $csv->headings($mapping->header),
             'mapping' => $mapping->toArray(),
             'targets' => Targets::all(),
             'rows' => $rows,
@@ -181,6 +215,9 @@ final class ImportController
             'cells' => array_map(static fn (string $c): string => mb_substr($c, 0, 120), $cells),
             'name' => $row->part?->name,
             'family' => $row->part?->family->title(),
+            'kind' => $row->part?->family->key(),
+            'sure' => $row->sure,
+            'library' => $row->library,
             'quantity' => $row->need['quantity'] ?? null,
             'specs' => $specs,
             'price' => $row->offer === null ? null : "{$row->offer['currency']} {$row->offer['price']}",

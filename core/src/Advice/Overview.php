@@ -45,7 +45,8 @@ final readonly class Overview
         $ready = array_values(
             array_filter(
                 $steps,
-                static fn (Step $s): bool => $s->state === StepState::Open && Sequence::waitsFor($s, $build->steps) === [],
+                static fn (Step $s): bool => $s->state === StepState::Open &&
+                    Sequence::waitsFor($s, $build->steps) === [],
             ),
         );
         $undecided = count(array_filter($build->needs, static fn ($n): bool => $n->choice === null));

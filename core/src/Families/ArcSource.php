@@ -26,6 +26,11 @@ final class ArcSource extends Family
         return 'arc source';
     }
 
+    public function words(): array
+    {
+        return ['plasma source', 'arc source', 'plasma cutter', 'welding source'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

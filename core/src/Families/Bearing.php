@@ -21,6 +21,11 @@ final class Bearing extends Family
         return 'bearing';
     }
 
+    public function words(): array
+    {
+        return ['bearing'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

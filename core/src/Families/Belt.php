@@ -21,6 +21,11 @@ final class Belt extends Family
         return 'belt';
     }
 
+    public function words(): array
+    {
+        return ['belt'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

@@ -21,6 +21,11 @@ final class BuildSheet extends Family
         return 'build sheet';
     }
 
+    public function words(): array
+    {
+        return ['build sheet', 'print sheet', 'print surface', 'spring steel sheet'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

@@ -25,6 +25,11 @@ final class BusModule extends Family
         return 'tool-head board';
     }
 
+    public function words(): array
+    {
+        return ['bus module', 'expansion board', 'tool board'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

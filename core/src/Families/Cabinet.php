@@ -21,6 +21,11 @@ final class Cabinet extends Family
         return 'cabinet or panel';
     }
 
+    public function words(): array
+    {
+        return ['cabinet', 'enclosure', 'electronics box'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Site;

@@ -21,6 +21,11 @@ final class CableChain extends Family
         return 'cable chain';
     }
 
+    public function words(): array
+    {
+        return ['cable chain', 'drag chain', 'chain'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

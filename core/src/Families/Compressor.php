@@ -26,6 +26,11 @@ final class Compressor extends Family
         return 'compressor';
     }
 
+    public function words(): array
+    {
+        return ['compressor'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Workshop;

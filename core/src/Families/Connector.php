@@ -25,6 +25,11 @@ final class Connector extends Family
         return 'plug and socket';
     }
 
+    public function words(): array
+    {
+        return ['plug and socket', 'panel plug', 'panel socket'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

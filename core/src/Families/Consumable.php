@@ -21,6 +21,11 @@ final class Consumable extends Family
         return 'consumable';
     }
 
+    public function words(): array
+    {
+        return ['grease', 'thread lock', 'ferrules', 'solder', 'tape', 'cleaner', 'glue', 'heat shrink', 'cable tie'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Workshop;

@@ -22,6 +22,11 @@ final class ContactHousing extends Family
         return 'contact or housing';
     }
 
+    public function words(): array
+    {
+        return ['housing', 'connector', 'plug', 'terminal', 'crimp contact'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -25,6 +25,11 @@ final class ControllerBoard extends Family
         return 'board';
     }
 
+    public function words(): array
+    {
+        return ['controller', 'mainboard', 'main board', 'board'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -21,6 +21,11 @@ final class Coupling extends Family
         return 'coupling';
     }
 
+    public function words(): array
+    {
+        return ['coupling', 'coupler'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

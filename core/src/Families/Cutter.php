@@ -22,6 +22,11 @@ final class Cutter extends Family
         return 'cutter';
     }
 
+    public function words(): array
+    {
+        return ['end mill', 'router bit', 'drill bit', 'cutter'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Workshop;

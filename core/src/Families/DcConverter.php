@@ -26,6 +26,11 @@ final class DcConverter extends Family
         return 'converter';
     }
 
+    public function words(): array
+    {
+        return ['converter', 'buck', 'step-down'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

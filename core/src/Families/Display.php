@@ -25,6 +25,11 @@ final class Display extends Family
         return 'display';
     }
 
+    public function words(): array
+    {
+        return ['display', 'screen', 'touch screen'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

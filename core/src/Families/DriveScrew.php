@@ -21,6 +21,11 @@ final class DriveScrew extends Family
         return 'lead or ball screw';
     }
 
+    public function words(): array
+    {
+        return ['ball screw', 'ballscrew', 'lead screw', 'leadscrew'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

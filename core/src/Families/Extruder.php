@@ -21,6 +21,11 @@ final class Extruder extends Family
         return 'extruder';
     }
 
+    public function words(): array
+    {
+        return ['extruder'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

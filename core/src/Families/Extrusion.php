@@ -21,6 +21,11 @@ final class Extrusion extends Family
         return 'extrusion';
     }
 
+    public function words(): array
+    {
+        return ['extrusion', 'profile'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

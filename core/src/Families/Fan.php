@@ -25,6 +25,11 @@ final class Fan extends Family
         return 'fan';
     }
 
+    public function words(): array
+    {
+        return ['fan', 'blower'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -22,6 +22,11 @@ final class Filament extends Family
         return 'filament';
     }
 
+    public function words(): array
+    {
+        return ['filament', 'reel'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Workshop;

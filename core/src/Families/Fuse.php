@@ -24,6 +24,11 @@ final class Fuse extends Family
         return 'fuse or breaker';
     }
 
+    public function words(): array
+    {
+        return ['fuse', 'breaker'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

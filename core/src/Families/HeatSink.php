@@ -21,6 +21,11 @@ final class HeatSink extends Family
         return 'heat sink';
     }
 
+    public function words(): array
+    {
+        return ['heat sink', 'heatsink'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

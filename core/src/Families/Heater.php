@@ -27,6 +27,11 @@ final class Heater extends Family
         return 'heater';
     }
 
+    public function words(): array
+    {
+        return ['heater', 'cartridge', 'heated bed', 'silicone mat'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -25,6 +25,11 @@ final class HostComputer extends Family
         return 'host computer';
     }
 
+    public function words(): array
+    {
+        return ['host computer', 'single-board computer', 'computer'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

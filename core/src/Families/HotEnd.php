@@ -21,6 +21,11 @@ final class HotEnd extends Family
         return 'hot end';
     }
 
+    public function words(): array
+    {
+        return ['hot end', 'hotend'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Thermal;

@@ -22,6 +22,11 @@ final class Insert extends Family
         return 'insert or washer';
     }
 
+    public function words(): array
+    {
+        return ['threaded insert', 'heat-set insert', 'insert'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

@@ -25,6 +25,11 @@ final class Isolator extends Family
         return 'isolating stage';
     }
 
+    public function words(): array
+    {
+        return ['isolator', 'opto-isolator'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

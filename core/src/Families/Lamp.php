@@ -25,6 +25,11 @@ final class Lamp extends Family
         return 'light';
     }
 
+    public function words(): array
+    {
+        return ['led', 'light', 'lamp'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -25,6 +25,11 @@ final class LimitSwitch extends Family
         return 'stop switch';
     }
 
+    public function words(): array
+    {
+        return ['limit switch', 'end stop', 'endstop', 'stop switch', 'microswitch'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -22,6 +22,11 @@ final class LinearRail extends Family
         return 'rail and blocks';
     }
 
+    public function words(): array
+    {
+        return ['rail', 'linear guide'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

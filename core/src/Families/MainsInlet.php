@@ -25,6 +25,11 @@ final class MainsInlet extends Family
         return 'mains inlet';
     }
 
+    public function words(): array
+    {
+        return ['inlet', 'mains socket'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

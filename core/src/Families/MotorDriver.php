@@ -27,6 +27,11 @@ final class MotorDriver extends Family
         return 'driver';
     }
 
+    public function words(): array
+    {
+        return ['stepper motor driver', 'stepper driver', 'motor driver', 'driver'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

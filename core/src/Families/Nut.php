@@ -22,6 +22,11 @@ final class Nut extends Family
         return 'nut or insert';
     }
 
+    public function words(): array
+    {
+        return ['nut'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

@@ -21,6 +21,11 @@ final class Panel extends Family
         return 'panel';
     }
 
+    public function words(): array
+    {
+        return ['panel', 'door'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

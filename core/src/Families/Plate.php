@@ -21,6 +21,11 @@ final class Plate extends Family
         return 'plate or bracket';
     }
 
+    public function words(): array
+    {
+        return ['plate', 'bracket', 'sheet'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

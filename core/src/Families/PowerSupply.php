@@ -26,6 +26,11 @@ final class PowerSupply extends Family
         return 'supply';
     }
 
+    public function words(): array
+    {
+        return ['power supply', 'supply', 'psu'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -21,6 +21,11 @@ final class PrintedPart extends Family
         return 'printed part';
     }
 
+    public function words(): array
+    {
+        return ['printed part', 'printed', '3d print'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

@@ -26,6 +26,11 @@ final class Probe extends Family
         return 'probe';
     }
 
+    public function words(): array
+    {
+        return ['probe', 'touch plate'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -21,6 +21,11 @@ final class Pulley extends Family
         return 'pulley or idler';
     }
 
+    public function words(): array
+    {
+        return ['pulley', 'idler'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

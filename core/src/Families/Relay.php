@@ -25,6 +25,11 @@ final class Relay extends Family
         return 'relay';
     }
 
+    public function words(): array
+    {
+        return ['safety relay', 'contactor', 'relay'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

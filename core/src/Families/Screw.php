@@ -22,6 +22,11 @@ final class Screw extends Family
         return 'screw';
     }
 
+    public function words(): array
+    {
+        return ['screw', 'bolt'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

@@ -26,6 +26,11 @@ final class Sensor extends Family
         return 'sensor or switch';
     }
 
+    public function words(): array
+    {
+        return ['sensor', 'proximity switch', 'switch'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

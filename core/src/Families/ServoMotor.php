@@ -27,6 +27,11 @@ final class ServoMotor extends Family
         return 'servo motor';
     }
 
+    public function words(): array
+    {
+        return ['servo motor', 'servo'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

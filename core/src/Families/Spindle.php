@@ -26,6 +26,11 @@ final class Spindle extends Family
         return 'spindle';
     }
 
+    public function words(): array
+    {
+        return ['spindle'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

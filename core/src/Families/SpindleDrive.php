@@ -26,6 +26,11 @@ final class SpindleDrive extends Family
         return 'spindle drive';
     }
 
+    public function words(): array
+    {
+        return ['spindle drive', 'spindle inverter', 'inverter', 'frequency converter', 'frequency drive', 'vfd'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -25,6 +25,11 @@ final class Splice extends Family
         return 'splice';
     }
 
+    public function words(): array
+    {
+        return ['splice', 'butt connector', 'lever connector'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

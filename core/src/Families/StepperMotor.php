@@ -24,6 +24,11 @@ final class StepperMotor extends Family
         return 'stepper motor';
     }
 
+    public function words(): array
+    {
+        return ['stepper motor', 'stepper', 'motor'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Mechanical;

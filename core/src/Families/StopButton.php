@@ -24,6 +24,11 @@ final class StopButton extends Family
         return 'stop';
     }
 
+    public function words(): array
+    {
+        return ['emergency stop', 'stop button', 'e-stop'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

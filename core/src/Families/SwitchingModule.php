@@ -25,6 +25,11 @@ final class SwitchingModule extends Family
         return 'switching module';
     }
 
+    public function words(): array
+    {
+        return ['switching module', 'mosfet', 'solid-state relay', 'solid state relay', 'ssr'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -25,6 +25,11 @@ final class TerminalBlock extends Family
         return 'terminal block';
     }
 
+    public function words(): array
+    {
+        return ['terminal block', 'terminal row', 'terminal strip', 'distribution block'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -24,6 +24,11 @@ final class Thermistor extends Family
         return 'thermistor';
     }
 
+    public function words(): array
+    {
+        return ['thermistor', 'temperature sensor'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -21,6 +21,23 @@ final class Tool extends Family
         return 'tool';
     }
 
+    public function words(): array
+    {
+        return [
+            'screwdriver',
+            'crimper',
+            'hex key',
+            'spanner',
+            'wrench',
+            'calliper',
+            'caliper',
+            'multimeter',
+            'soldering iron',
+            'indicator',
+            'tap and die',
+        ];
+    }
+
     public function trade(): Trade
     {
         return Trade::Workshop;

@@ -21,6 +21,11 @@ final class Wire extends Family
         return 'wire';
     }
 
+    public function words(): array
+    {
+        return ['wire', 'cable', 'awg'];
+    }
+
     public function trade(): Trade
     {
         return Trade::Electrical;

@@ -21,6 +21,16 @@ abstract class Family
     /** What a builder calls one of them: "stepper motor". */
     abstract public function title(): string;
 
+    /**
+     * What people call its parts in a list, in the singular and in small letters.
+     *
+     * @return list<string>
+     */
+    public function words(): array
+    {
+        return [$this->title()];
+    }
+
     abstract public function trade(): Trade;
 
     /**

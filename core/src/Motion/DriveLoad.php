@@ -83,7 +83,11 @@ final readonly class DriveLoad
             $guessed = true;
             // A quantity of screws, such as two Y screws, each turns with a motor of its own.
             $screw = Quantity::of(
-                (M_PI / 32) * (float) Materials::density('steel') * $length->in('m') * $diameter->in('m') ** 4 * max(1, $by->need->quantity),
+                (M_PI / 32) *
+                    (float) Materials::density('steel') *
+                    $length->in('m') *
+                    $diameter->in('m') ** 4 *
+                    max(1, $by->need->quantity),
                 'kg m²',
             );
             $terms['J_s'] = $inquiry->work(

@@ -5,91 +5,105 @@ declare(strict_types=1);
 namespace Magpie\Core\PartsList;
 
 use Magpie\Core\Families\Catalogue;
+use Magpie\Core\Machine\Family;
 
-/** The family a line of a parts list belongs to, from what its builder wrote. */
-final class FamilyGuess
+/**
+ * The family a line of a parts list belongs to, from what its builder wrote.
+ *
+ * What a part is stands last in its name, before what it is for: a "stepper motor driver for the X axis" is a driver. So
+ * the last word that names a kind before the first "for", "with", comma or bracket decides.
+ */
+final readonly class FamilyGuess
 {
-    /** Words tried in order: the more particular first. */
-    private const WORDS = [
-        'printed_part' => ['printed', '3d print'],
-        'tool' => [
-            'screwdriver',
-            'crimper',
-            'hex key',
-            'spanner',
-            'wrench',
-            'calliper',
-            'caliper',
-            'multimeter',
-            'soldering iron',
-            'indicator',
-            'tap and',
-        ],
-        'consumable' => [
-            'grease',
-            'thread lock',
-            'ferrules',
-            'solder ',
-            'tape',
-            'cleaner',
-            'glue',
-            'cutter',
-            'heat shrink',
-            'cable tie',
-        ],
-        'cable_chain' => ['cable chain', 'drag chain', 'chain'],
-        'wire' => ['wire', 'cable', 'awg'],
-        'fan' => ['fan', 'blower'],
-        'dc_converter' => ['converter', 'buck', 'step-down'],
-        'power_supply' => ['power supply', 'supply', 'psu'],
-        'switching_module' => ['switching module', 'mosfet', 'solid-state relay', 'solid state relay', 'ssr', 'relay'],
-        'motor_driver' => ['stepper driver', 'motor driver', 'driver'],
-        'controller_board' => ['controller', 'mainboard', 'main board', 'board'],
-        'servo_motor' => ['servo'],
-        'stepper_motor' => ['stepper', 'motor'],
-        'spindle' => ['spindle'],
-        'heater' => ['heater', 'cartridge', 'heated bed', 'silicone mat'],
-        'thermistor' => ['thermistor', 'temperature sensor'],
-        'lamp' => ['led', 'light', 'lamp'],
-        'host_computer' => ['host computer', 'single-board', 'computer'],
-        'display' => ['display', 'screen', 'touch'],
-        'mains_inlet' => ['inlet', 'mains socket'],
-        'stop_button' => ['emergency stop', 'stop button', 'e-stop'],
-        'fuse' => ['fuse', 'breaker'],
-        'terminal_block' => ['terminal block', 'terminal row', 'terminal strip', 'distribution block'],
-        'splice' => ['splice', 'butt connector', 'lever connector'],
-        'connector' => ['plug and socket', 'panel plug', 'panel socket'],
-        'contact_housing' => ['housing', 'connector', 'plug', 'terminal', 'crimp contact'],
-        'sensor' => ['switch', 'sensor', 'probe', 'endstop'],
-        'drive_screw' => ['ball screw', 'ballscrew', 'lead screw', 'leadscrew'],
-        'linear_rail' => ['rail', 'linear guide'],
-        'screw' => ['screw', 'bolt'],
-        'nut' => ['nut', 'insert'],
-        'coupling' => ['coupling', 'coupler'],
-        'pulley' => ['pulley', 'idler'],
-        'belt' => ['belt'],
-        'bearing' => ['bearing'],
-        'extrusion' => ['extrusion', 'profile'],
-        'cabinet' => ['cabinet', 'panel', 'enclosure', 'door'],
-        'filament' => ['filament', 'reel'],
-        'plate' => ['plate', 'bracket', 'sheet'],
+    private const ASIDE = '/\s(?:for|with|without|in|of|on|to|from|incl|including)\s|[,;(\/]|\s[-–—]\s/u';
+
+    /** Words on which the names of many kinds end: after another kind they settle nothing. */
+    private const VAGUE = [
+        'board',
+        'controller',
+        'driver',
+        'housing',
+        'panel',
+        'plate',
+        'plug',
+        'sheet',
+        'switch',
+        'terminal',
     ];
 
-    public static function of(string ...$texts): ?string
+    /**
+     * @param  bool  $sure  whether nothing in its name speaks for another kind
+     */
+    private function __construct(public Family $family, public bool $sure)
     {
-        $text = mb_strtolower(implode(' ', $texts));
-        $key = str_replace([' ', '-'], '_', trim(mb_strtolower($texts[0] ?? '')));
-        if (Catalogue::standard()->find($key) !== null) {
-            return $key;
+    }
+
+    /** Null where nothing in it names a kind of part. */
+    public static function of(string ...$texts): ?self
+    {
+        $catalogue = Catalogue::standard();
+        $named = $catalogue->find(str_replace([' ', '-'], '_', trim(mb_strtolower($texts[0] ?? ''))));
+        if ($named !== null) {
+            return new self($named, true);
         }
-        foreach (self::WORDS as $family => $words) {
-            foreach ($words as $word) {
-                if (preg_match('/(?<![\p{L}])'.preg_quote($word, '/').'(?:s|es)?(?![\p{L}])/u', $text) === 1) {
-                    return $family;
-                }
+        foreach ($texts as $text) {
+            $text = trim(mb_strtolower($text));
+            $head = trim(preg_split(self::ASIDE, $text, 2)[0] ?? '');
+            $found = self::matches($head);
+            // What stands aside only tells what it is for: a kind found there is a guess.
+            $any = $found === [] ? self::matches($text) : $found;
+            if ($any !== []) {
+                return new self(end($any)[1], $found !== [] && self::isPlain($found, $head));
             }
         }
 
         return null;
+    }
+
+    /**
+     * @param  non-empty-list<array{string, Family}>  $found
+     */
+    private static function isPlain(array $found, string $head): bool
+    {
+        [$word, $family] = end($found);
+        foreach ($found as [, $other]) {
+            if ($other !== $family) {
+                return ! in_array($word, self::VAGUE, true) && preg_match("/{$word}(?:s|es)?$/u", $head) === 1;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @return list<array{string, Family}> in the order they stand there; of words that overlap the longer
+     */
+    private static function matches(string $text): array
+    {
+        $words = self::words();
+        $pattern = implode('|', array_map(static fn (string $w): string => preg_quote($w, '/'), array_keys($words)));
+        preg_match_all("/(?<![\\p{L}])({$pattern})(?:s|es)?(?![\\p{L}])/u", $text, $m);
+
+        return array_map(static fn (string $word): array => [$word, $words[$word]], $m[1]);
+    }
+
+    /**
+     * @return array<string, Family> by word, the longest first
+     */
+    private static function words(): array
+    {
+        static $words = null;
+        if ($words === null) {
+            $words = [];
+            foreach (Catalogue::standard()->all() as $family) {
+                foreach ($family->words() as $word) {
+                    $words[$word] = $family;
+                }
+            }
+            uksort($words, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
+        }
+
+        /** @var array<string, Family> $words */
+        return $words;
     }
 }

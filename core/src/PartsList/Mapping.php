@@ -11,11 +11,16 @@ use Magpie\Core\Machine\Evidence;
  */
 final readonly class Mapping
 {
+    /** Headings stand above the list: as far down as this they are looked for. */
+    public const LAST_HEADER = 20;
+
     /**
      * @param  array<int, string>  $targets  column → target; a column not named is left out
      * @param  array<int, string>  $units  column → unit of bare numbers in it
      * @param  string|null  $family  family of lines that give none
      * @param  Evidence  $evidence  what the specs of the list rest on
+     * @param  int  $header  line the headings stand on
+     * @param  array<int, string>  $families  line → family, where the builder said it
      */
     public function __construct(
         public array $targets,
@@ -24,13 +29,15 @@ final readonly class Mapping
         public Evidence $evidence = Evidence::Listing,
         public string $currency = 'GBP',
         public string $supplier = 'Imported list',
+        public int $header = 1,
+        public array $families = [],
     ) {
     }
 
     /**
      * @param  list<string>  $headings
      */
-    public static function guess(array $headings, string $currency): self
+    public static function guess(array $headings, string $currency, int $header = 1): self
     {
         $targets = [];
         $units = [];
@@ -44,7 +51,25 @@ final readonly class Mapping
             }
         }
 
-        return new self($targets, $units, currency: $currency);
+        return new self($targets, $units, currency: $currency, header: $header);
+    }
+
+    /**
+     * The line that reads most like headings: titles, dates and empty lines often stand above them.
+     *
+     * @param  iterable<int, list<string>>  $lines  the first of the file, by number
+     */
+    public static function headerAmong(iterable $lines): int
+    {
+        [$header, $most] = [1, 1];
+        foreach ($lines as $number => $cells) {
+            $known = count(array_filter($cells, static fn (string $cell): bool => Targets::guess($cell)[0] !== null));
+            if ($known > $most) {
+                [$header, $most] = [$number, $known];
+            }
+        }
+
+        return $header;
     }
 
     /**
@@ -72,6 +97,12 @@ final readonly class Mapping
             $evidence ?? Evidence::Listing,
             $given,
             $supplier,
+            max(1, min(self::LAST_HEADER, is_int($data['header'] ?? null) ? $data['header'] : 1)),
+            array_filter(
+                (array) ($data['families'] ?? []),
+                static fn (mixed $f, int|string $line): bool => is_string($f) && is_int($line),
+                ARRAY_FILTER_USE_BOTH,
+            ),
         );
     }
 
@@ -87,6 +118,8 @@ final readonly class Mapping
             'evidence' => $this->evidence->value,
             'currency' => $this->currency,
             'supplier' => $this->supplier,
+            'header' => $this->header,
+            'families' => (object) $this->families,
         ];
     }
 }

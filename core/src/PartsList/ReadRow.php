@@ -16,6 +16,8 @@ final readonly class ReadRow
      * @param  array{price: string, currency: string, supplier: string, pack: int}|null  $offer
      * @param  list<array{column: int|null, reason: string}>  $problems  cells that were left out, or why the line was
      * @param  list<Doubt>  $doubts
+     * @param  string|null  $library  the entry of the workshop's library that filled in what the line leaves out
+     * @param  bool  $sure  whether its kind was said, or nothing in its name speaks for another
      */
     public function __construct(
         public int $line,
@@ -24,16 +26,19 @@ final readonly class ReadRow
         public ?array $offer,
         public array $problems,
         public array $doubts,
+        public bool $sure = true,
+        public ?string $library = null,
     ) {
     }
 
-    /** good, doubted (an unlikely size), partly (some cells left out) or refused. */
+    /** good, guessed (its kind), doubted (an unlikely size), partly (some cells left out) or refused. */
     public function state(): string
     {
         return match (true) {
             $this->part === null => 'refused',
             $this->problems !== [] => 'partly',
             $this->doubts !== [] => 'doubted',
+            ! $this->sure => 'guessed',
             default => 'good',
         };
     }

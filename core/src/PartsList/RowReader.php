@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\PartsList;
 
+use Closure;
 use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\Context;
@@ -34,8 +35,14 @@ final readonly class RowReader
 
     private const SYMBOLS = ['£' => 'GBP', '€' => 'EUR', '$' => 'USD', '¥' => 'JPY'];
 
-    public function __construct(private Mapping $mapping, private Catalogue $catalogue)
-    {
+    /**
+     * @param  Closure(string): ?Part|null  $shelf  the part of the workshop's library that has this name
+     */
+    public function __construct(
+        private Mapping $mapping,
+        private Catalogue $catalogue,
+        private ?Closure $shelf = null,
+    ) {
     }
 
     /**
@@ -62,14 +69,16 @@ final readonly class RowReader
         if (mb_strlen($name) > 200) {
             return $this->refused($line, $given['name'][0] ?? null, 'has a name longer than 200 characters.');
         }
-        $family = $this->family($given, $name);
-        if ($family === null) {
+        $kept = $this->shelf === null ? null : ($this->shelf)($name);
+        $kind = $this->family($line, $given, $name, $kept);
+        if ($kind === null) {
             return $this->refused(
                 $line,
                 $given['family'][0] ?? null,
                 'does not say what kind of part it is; choose a family for such lines.',
             );
         }
+        [$family, $sure] = $kind;
         $quantity = $this->count($given['quantity'] ?? null, 1);
         if ($quantity === null || $quantity < 1 || $quantity > 100_000) {
             return $this->refused(
@@ -78,15 +87,18 @@ final readonly class RowReader
                 sprintf('quantity "%s" is not a whole number above nought.', $given['quantity'][1] ?? ''),
             );
         }
-        $specs = $this->specs($family, $given, $problems);
+        $kept = $kept?->family === $family ? $kept : null;
+        // What the list says of it goes before what the library keeps of it.
+        $specs = $this->specs($family, $given, $problems) + ($kept->specs ?? []);
         $ref = self::ref($given['ref'][1] ?? $name);
         $part = new Part(
             $ref,
             $family,
             $name,
             $specs,
-            [],
-            isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : null,
+            $kept->ownPorts ?? [],
+            isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : $kept?->notes,
+            $kept?->ref,
         );
         $owned = $this->count($given['owned'] ?? null, 0);
         if ($owned === null || $owned > self::MOST_OWNED) {
@@ -108,7 +120,7 @@ final readonly class RowReader
         $why = $this->unreadable($part, $need);
 
         return $why === null
-            ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part))
+            ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part), $sure, $kept?->ref)
             : $this->refused($line, null, $why);
     }
 
@@ -151,13 +163,25 @@ final readonly class RowReader
     }
 
     /**
+     * What was said of this line, what the library has under its name, what its family column says, what its name tells,
+     * or what such lines are taken for.
+     *
      * @param  array<string, array{int, string}>  $given
+     * @return array{Family, bool}|null it, and whether it is sure
      */
-    private function family(array $given, string $name): ?Family
+    private function family(int $line, array $given, string $name, ?Part $kept): ?array
     {
-        $key = isset($given['family']) ? FamilyGuess::of($given['family'][1], $name) : FamilyGuess::of($name);
+        $said = $this->catalogue->find($this->mapping->families[$line] ?? '') ?? $kept?->family;
+        if ($said !== null) {
+            return [$said, true];
+        }
+        $guess = isset($given['family']) ? FamilyGuess::of($given['family'][1], $name) : FamilyGuess::of($name);
+        if ($guess !== null) {
+            return [$guess->family, $guess->sure];
+        }
+        $other = $this->catalogue->find($this->mapping->family ?? '');
 
-        return $this->catalogue->find($key ?? ($this->mapping->family ?? ''));
+        return $other === null ? null : [$other, true];
     }
 
     /**

@@ -64,7 +64,10 @@ final class Fasteners
 
         return $area === null || $softer === null
             ? null
-            : Quantity::of(0.2 * 0.75 * self::PROOF * $area * 1e-6 * (float) substr($thread, 1) * 1e-3 * $softer, 'N m');
+            : Quantity::of(
+                0.2 * 0.75 * self::PROOF * $area * 1e-6 * (float) substr($thread, 1) * 1e-3 * $softer,
+                'N m',
+            );
     }
 
     /** The shortest screw sold that is no shorter than this; null past the longest. */

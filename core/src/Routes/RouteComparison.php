@@ -256,7 +256,9 @@ final readonly class RouteComparison
                 static fn (): Build => $at('1.1'),
             ];
         }
-        foreach (['Tools' => LineKind::Tool, 'What the box leaves out' => LineKind::LeftOut, 'Spares' => LineKind::Spare] as $title => $kind) {
+        foreach (
+            ['Tools' => LineKind::Tool, 'What the box leaves out' => LineKind::LeftOut, 'Spares' => LineKind::Spare] as $title => $kind
+        ) {
             $without = $build->with([
                 'routes' => array_map(static fn (Route $r): Route => $r->owning($kind), $build->routes),
                 'needs' => $kind !== LineKind::Tool

@@ -426,7 +426,11 @@ final readonly class BriefFigures
             static fn ($l): bool => array_filter(
                 $l->ends,
                 static fn (LeadEnd $e): bool => $e->contact !== null ||
-                    in_array($e->termination, [Termination::Ferrule, Termination::Crimp, Termination::Fork, Termination::Ring], true),
+                    in_array(
+                        $e->termination,
+                        [Termination::Ferrule, Termination::Crimp, Termination::Fork, Termination::Ring],
+                        true,
+                    ),
             ) !== [],
         );
         $soldered = array_filter(

@@ -6,10 +6,15 @@ namespace Magpie\Core\Tests\PartsList;
 
 use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Part;
+use Magpie\Core\Machine\Spec;
+use Magpie\Core\PartsList\FamilyGuess;
 use Magpie\Core\PartsList\Mapping;
 use Magpie\Core\PartsList\PartsListExport;
 use Magpie\Core\PartsList\ReadRow;
 use Magpie\Core\PartsList\RowReader;
+use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -110,6 +115,69 @@ final class PartsListTest extends TestCase
             'coupling',
             [],
         ];
+    }
+
+    /**
+     * @return iterable<string, array{string, string, bool}>
+     */
+    public static function names(): iterable
+    {
+        yield 'what it is stands last' => ['Spindle inverter 2.2 kW', 'spindle_drive', true];
+        yield 'what it is for stands aside' => ['Stepper motor driver for the spindle', 'motor_driver', true];
+        yield 'after a comma' => ['Fan, for the cabinet', 'fan', true];
+        yield 'a cable of a motor' => ['Motor cables', 'wire', true];
+        yield 'a board of a relay may be either' => ['Relay board', 'controller_board', false];
+        yield 'more follows the word' => ['Heater with thermistor', 'heater', true];
+        yield 'two kinds and neither last' => ['Motor pulley GT-like 20T', 'pulley', false];
+        yield 'only what it is for' => ['Thing for the fan', 'fan', false];
+        yield 'no part of a word' => ['Fanless light', 'lamp', true];
+    }
+
+    #[DataProvider('names')]
+    public function test_a_name_tells_the_kind_and_whether_that_is_sure(string $name, string $family, bool $sure): void
+    {
+        $guess = FamilyGuess::of($name);
+
+        self::assertSame([$family, $sure], [$guess?->family->key(), $guess?->sure]);
+    }
+
+    public function test_what_the_library_has_under_the_name_fills_in_what_the_line_leaves_out(): void
+    {
+        $catalogue = Catalogue::standard();
+        $fan = $catalogue->find('fan');
+        self::assertNotNull($fan);
+        $kept = new Part('lib-fan', $fan, 'Quiet one', [
+            'rated_voltage' => new Spec('rated_voltage', Quantity::of(24, 'V'), Evidence::Datasheet),
+            'rated_current' => new Spec('rated_current', Quantity::of(0.1, 'A'), Evidence::Datasheet),
+        ]);
+        $shelf = static fn (string $name): ?Part => strtolower($name) === 'quiet one' ? $kept : null;
+        $reader = new RowReader(new Mapping([0 => 'name', 1 => 'spec:current']), $catalogue, $shelf);
+
+        $row = $reader->read(2, ['Quiet One', '0.2 A']);
+        self::assertSame(['lib-fan', true, 'good'], [$row->library, $row->sure, $row->state()]);
+        self::assertSame("0.2\u{a0}A", $row->part?->specs['rated_current']->printed());
+        self::assertSame(Evidence::Listing, $row->part->specs['rated_current']->evidence);
+        self::assertSame("24\u{a0}V", $row->part->specs['rated_voltage']->printed());
+        self::assertSame(Evidence::Datasheet, $row->part->specs['rated_voltage']->evidence);
+
+        // A kind the builder said for this line goes before the library's, and then its sheet is of no use.
+        $said = new Mapping([0 => 'name'], families: [2 => 'heater']);
+        $row = (new RowReader($said, $catalogue, $shelf))->read(2, ['Quiet one']);
+        self::assertSame(['heater', null, []], [$row->part?->family->key(), $row->library, $row->part?->specs]);
+    }
+
+    public function test_headings_are_found_below_a_title(): void
+    {
+        self::assertSame(
+            3,
+            Mapping::headerAmong([
+                1 => ['Basket of 3 May', '', ''],
+                2 => ['', '', ''],
+                3 => ['Item', 'Qty', 'Price'],
+                4 => ['Fan', '2', '3.20'],
+            ]),
+        );
+        self::assertSame(1, Mapping::headerAmong([1 => ['A', 'B'], 2 => ['x', 'y']]));
     }
 
     /**

@@ -3864,11 +3864,15 @@ export interface components {
             evidence: string;
             currency: string;
             supplier: string;
+            header: number;
+            families: {
+                [key: string]: string;
+            };
         };
         PreviewRow: {
             line: number;
             /** @enum {string} */
-            state: "good" | "doubted" | "partly" | "refused";
+            state: "good" | "guessed" | "doubted" | "partly" | "refused";
             cells: string[];
             name: string | null;
             family: string | null;
@@ -3884,6 +3888,9 @@ export interface components {
                 reason: string;
             }[];
             doubts: components["schemas"]["Doubt"][];
+            kind: string | null;
+            sure: boolean;
+            library: string | null;
         };
         Preview: {
             key: string;
@@ -3899,6 +3906,7 @@ export interface components {
                 doubted: number;
                 partly: number;
                 refused: number;
+                guessed: number;
             };
             of: number;
         };

@@ -23,7 +23,10 @@ final readonly class Ferrules implements Cure
     {
         foreach (LeadsAt::of($finding, $at) as $lead) {
             $bare = array_keys(
-                array_filter($lead->ends, static fn ($e): bool => in_array($e->termination, [Termination::Bare, Termination::Tinned], true)),
+                array_filter(
+                    $lead->ends,
+                    static fn ($e): bool => in_array($e->termination, [Termination::Bare, Termination::Tinned], true),
+                ),
             );
             if ($bare !== []) {
                 yield new Remedy(

@@ -239,12 +239,15 @@ final readonly class Harness
             'port' => $port->port,
             'termination' => $end->termination?->value,
             'contact' => $end->contact === null ? null : $this->build->parts[$end->contact]->name,
-            'pieces' => in_array($end->termination, [Termination::Soldered, Termination::Moulded, Termination::Bare, Termination::Tinned, null], true) &&
-                $end->contact === null
+            'pieces' => in_array(
+                $end->termination,
+                [Termination::Soldered, Termination::Moulded, Termination::Bare, Termination::Tinned, null],
+                true,
+            ) && $end->contact === null
                     ? 0
                     : ($end->contactsPerPole !== null
-                        ? $end->contactsPerPole * $poles
-                        : $cores),
+                    ? $end->contactsPerPole * $poles
+                    : $cores),
             'strain_relief' => $end->strainRelief,
         ];
     }

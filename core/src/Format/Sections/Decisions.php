@@ -58,7 +58,9 @@ final class Decisions implements Linking
                 ($about === DecisionAbout::Part ? $node->fail('is missing: which need is it about?', 'need') : null),
             $school,
             $choice ??
-                ($state === DecisionState::Made ? $node->fail('a decision that is made says what was taken.', 'choice') : null),
+                ($state === DecisionState::Made
+                    ? $node->fail('a decision that is made says what was taken.', 'choice')
+                    : null),
             $node->optionalText('reason', 2000) ??
                 ($state === DecisionState::Made ? $node->fail('a decision that is made says why.', 'reason') : null),
             $node->optionalText('who', 120),

@@ -42,7 +42,10 @@ final class Sequence
     public static function waitsFor(Step $step, array $steps): array
     {
         return array_values(
-            array_filter($step->after, static fn (string $ref): bool => ($steps[$ref] ?? null)?->state === StepState::Open),
+            array_filter(
+                $step->after,
+                static fn (string $ref): bool => ($steps[$ref] ?? null)?->state === StepState::Open,
+            ),
         );
     }
 

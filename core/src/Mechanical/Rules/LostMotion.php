@@ -104,7 +104,9 @@ final class LostMotion implements Curable
             Verdict::Fails,
         );
 
-        $grabs = $inquiry->build->brief->cutDirection === CutDirection::Climb && $lost->exceeds($inquiry->threshold('climb'));
+        $grabs =
+            $inquiry->build->brief->cutDirection === CutDirection::Climb &&
+            $lost->exceeds($inquiry->threshold('climb'));
         if ($grabs && $verdict === Verdict::Holds) {
             $verdict = Verdict::Tight;
         }

@@ -100,7 +100,8 @@ final class ScrewFit implements Curable
         }
         if ($most !== null && $engaged->exceeds($most)) {
             $inquiry->figure('excess', 'Too long by', $engaged->minus($most));
-            $blocked = $stack->into === ThreadIn::Nut ? 'It stands out into what moves there' : 'It bottoms before it clamps';
+            $blocked =
+                $stack->into === ThreadIn::Nut ? 'It stands out into what moves there' : 'It bottoms before it clamps';
 
             return $inquiry->conclude(
                 Verdict::Fails,

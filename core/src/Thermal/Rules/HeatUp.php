@@ -95,8 +95,7 @@ final class HeatUp implements Check
         }
         // A plate that loses in proportion to its rise: t = −(m·c/h·A)·ln(1 − P_l/P).
         $time = Quantity::of(
-            ((-$mass->in('kg') * $heat * $rise->in('K')) / $lost->in('W')) *
-                log(1 - $lost->in('W') / $power->in('W')),
+            ((-$mass->in('kg') * $heat * $rise->in('K')) / $lost->in('W')) * log(1 - $lost->in('W') / $power->in('W')),
             's',
         );
         $time = $inquiry->work(

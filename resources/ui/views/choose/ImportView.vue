@@ -21,24 +21,32 @@ const targets = computed(() => [
   })),
 ])
 const rows = computed(() => (preview.value?.rows ?? []).filter((row) => only.value === 'all' || row.state !== 'good'))
-const marks = { good: 'holds', doubted: 'unproven', partly: 'tight', refused: 'fails' } as const
+const marks = { good: 'holds', guessed: 'unproven', doubted: 'unproven', partly: 'tight', refused: 'fails' } as const
 const says = {
   good: 'understood',
+  guessed: 'of a kind that is a guess',
   doubted: 'asks a question',
   partly: 'partly understood',
   refused: 'not understood',
 } as const
 const storable = computed(() => (preview.value?.of ?? 0) - (preview.value?.states.refused ?? 0))
 
+const pasted = ref('')
+
+function bring(file: File): void {
+  void act(async () => {
+    state.value = null
+    preview.value = await upload<Preview>(`/api/builds/${id.value}/imports`, 'file', file)
+    pasted.value = ''
+  })
+}
+function bringPasted(): void {
+  bring(new File([pasted.value], 'Pasted list.tsv', { type: 'text/plain' }))
+}
 function choose(event: Event): void {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
-  if (file !== undefined) {
-    void act(async () => {
-      state.value = null
-      preview.value = await upload<Preview>(`/api/builds/${id.value}/imports`, 'file', file)
-    })
-  }
+  if (file !== undefined) bring(file)
   input.value = ''
 }
 
@@ -55,6 +63,13 @@ function mapColumn(column: number, event: Event): void {
   if (target === '') delete targets[String(column)]
   else targets[String(column)] = target
   remap({ targets })
+}
+function kindOf(line: number, event: Event): void {
+  const families = { ...preview.value!.mapping.families }
+  const kind = (event.target as HTMLSelectElement).value
+  if (kind === '') delete families[String(line)]
+  else families[String(line)] = kind
+  remap({ families })
 }
 function unitOf(column: number, event: Event): void {
   remap({
@@ -134,10 +149,10 @@ function startOver(): void {
     <template v-else-if="preview === null">
       <div class="empty">
         <p>
-          A CSV file with a line of headings: from a spreadsheet, a shop's basket or a kit's list. Columns are matched
-          to their headings, and units are read in the cells: <span class="figure">24V</span>,
-          <span class="figure">0.75 mm²</span>, <span class="figure">18 AWG</span>, <span class="figure">12 in</span>,
-          <span class="figure">283 oz-in</span>.
+          A list with a line of headings: from a spreadsheet, a shop's basket or a kit's list. Columns are matched to
+          their headings, parts to the workshop's library by their name, and units are read in the cells:
+          <span class="figure">24V</span>, <span class="figure">0.75 mm²</span>, <span class="figure">18 AWG</span>,
+          <span class="figure">12 in</span>, <span class="figure">283 oz-in</span>.
         </p>
         <p>You see line by line what was understood before anything is stored.</p>
         <label class="drop"
@@ -145,6 +160,19 @@ function startOver(): void {
             busy ? 'Reading …' : 'Choose a CSV file'
           }}</span></label
         >
+        <label class="paste"
+          >Or paste the cells of a spreadsheet, headings and all
+          <textarea v-model="pasted" rows="6" spellcheck="false" placeholder="Item	Qty	Voltage" :disabled="busy" />
+        </label>
+        <div>
+          <v-btn
+            :disabled="busy || pasted.trim() === ''"
+            color="primary"
+            @click="bringPasted"
+            >Read what is pasted</v-btn
+          >
+          <a href="/sample-parts-list.csv" download class="ml-4">A sample file</a>
+        </div>
       </div>
     </template>
 
@@ -158,6 +186,16 @@ function startOver(): void {
         >
       </p>
       <div class="settings">
+        <label
+          >Headings stand on line
+          <input
+            :value="preview.mapping.header"
+            type="number"
+            min="1"
+            max="20"
+            class="narrow"
+            @change="remap({ header: Number(($event.target as HTMLInputElement).value) || 1 })"
+        /></label>
         <label
           >Lines that do not say what they are
           <select
@@ -242,6 +280,22 @@ function startOver(): void {
                     · <span class="figure">{{ row.price }}</span></template
                   ></template
                 >
+                <span v-if="row.library" class="quiet small block"
+                  >The rest of its sheet is taken from the library.</span
+                >
+                <label v-if="!row.sure || row.kind === null" class="block small unproven"
+                  >{{ row.kind === null ? 'It is' : 'Its kind is a guess. It is' }}
+                  <select
+                    :aria-label="`Kind of line ${row.line}`"
+                    :value="row.kind ?? ''"
+                    @change="kindOf(row.line, $event)"
+                  >
+                    <option value="">not said</option>
+                    <option v-for="family in catalogue?.families" :key="family.key" :value="family.key">
+                      a {{ family.title }}
+                    </option>
+                  </select></label
+                >
                 <span v-for="problem in row.problems" :key="problem.reason" class="fails small block">{{
                   problem.reason
                 }}</span>
@@ -312,6 +366,24 @@ input:not(.file) {
 .scroll {
   overflow: auto;
   max-height: calc(100dvh - 290px);
+}
+.paste {
+  display: block;
+  margin: 16px 0 8px;
+}
+.paste textarea {
+  display: block;
+  width: min(100%, 640px);
+  margin-top: 4px;
+  padding: 6px 8px;
+  font: 13px var(--figure-font, monospace);
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 2px;
+}
+.narrow {
+  width: 52px;
 }
 .read {
   min-width: 300px;
