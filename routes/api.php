@@ -56,6 +56,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('harness/loom', [WiringController::class, 'loom']);
             Route::get('harness.csv', [WiringController::class, 'harnessCsv']);
             Route::get('wiring', [WiringController::class, 'show']);
+            Route::get('proposed-leads', [WiringController::class, 'proposed']);
             Route::get('stops', [WiringController::class, 'stops']);
             Route::get('ports', [WiringController::class, 'ports']);
             Route::get('ports/{need}/{part}', [WiringController::class, 'transfer']);

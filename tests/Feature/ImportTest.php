@@ -83,13 +83,19 @@ final class ImportTest extends FeatureTestCase
     public function test_headings_below_a_title_a_kind_said_for_one_line_and_the_library_by_name(): void
     {
         $build = $this->emptyBuild();
-        $shelved = LibraryPart::query()->where('workshop_id', $build->workshop_id)->where('family', 'fan')->firstOrFail();
+        $shelved = LibraryPart::query()
+            ->where('workshop_id', $build->workshop_id)
+            ->where('family', 'fan')
+            ->firstOrFail();
         $sheet = $shelved->read()->part->specs;
         self::assertNotSame([], $sheet);
         $preview = $this->bring(
             $build,
             "Basket of 3 May,,\n,,\nItem,Qty,Price\nRelay board,1,4.00\n\"{$shelved->name}\",2,3.20\n",
-        )->assertCreated()->assertJsonPath('mapping.header', 3)->assertJsonPath('of', 2);
+        )
+            ->assertCreated()
+            ->assertJsonPath('mapping.header', 3)
+            ->assertJsonPath('of', 2);
         self::assertShape('Preview', $preview);
         self::assertSame(
             [[false, 'controller_board', null], [true, 'fan', $shelved->ref]],
@@ -104,7 +110,9 @@ final class ImportTest extends FeatureTestCase
             ->assertOk()
             ->assertJsonPath('rows.0.kind', 'switching_module')
             ->assertJsonPath('rows.0.state', 'good');
-        $this->postJson("{$url}/confirm")->assertOk()->assertJsonPath('stored', 2);
+        $this->postJson("{$url}/confirm")
+            ->assertOk()
+            ->assertJsonPath('stored', 2);
 
         $parts = $this->getJson("/api/builds/{$build->id}/file")->json('parts');
         self::assertSame(['switching_module', 'fan'], array_column($parts, 'family'));

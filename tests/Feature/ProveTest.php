@@ -22,6 +22,7 @@ final class ProveTest extends FeatureTestCase
         yield 'motion' => ['motion', 'AxisMotion', true];
         yield 'joints' => ['joints', 'Joints', false];
         yield 'heat' => ['heat', 'Heat', false];
+        yield 'proposed leads' => ['proposed-leads', 'ProposedLeads', false];
     }
 
     #[DataProvider('answers')]

@@ -11,6 +11,8 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\LeadProposal;
+use Magpie\Core\Electrical\LeadProposals;
 use Magpie\Core\Electrical\Netlist;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Stops;
@@ -18,6 +20,7 @@ use Magpie\Core\Electrical\Views\Harness;
 use Magpie\Core\Electrical\Views\WhatIf;
 use Magpie\Core\Electrical\Views\WiringMap;
 use Magpie\Core\Firmware\SettingsAudit;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Quantity\Money;
 
 /** The wiring as it is drawn, as it is made, and as another program solves it. */
@@ -43,6 +46,27 @@ final class WiringController
         $then = Rules::inspector()->inspect($whatIf->of($planned->survey->build));
 
         return new JsonResponse((new WiringMap($then))->toArray() + ['worse' => $planned->worseIn($then)]);
+    }
+
+    /** The leads it still wants; of one need only those that touch it. */
+    public function proposed(Request $request, Build $build): JsonResponse
+    {
+        $asked = $request->validate(['need' => ['nullable', 'string', 'max:64']]);
+        $need = $asked['need'] ?? null;
+        $found = LeadProposals::of(new Survey(Document::of($build)->machine()));
+        $leads = array_filter(
+            $found['leads'],
+            static fn (LeadProposal $lead): bool => $need === null || $lead->touches($need),
+        );
+        $open = array_filter(
+            $found['open'],
+            static fn (array $one): bool => $need === null || str_starts_with($one['port'], "{$need}."),
+        );
+
+        return new JsonResponse([
+            'leads' => array_map(static fn (LeadProposal $lead): array => $lead->toArray(), array_values($leads)),
+            'open' => array_values($open),
+        ]);
     }
 
     public function stops(Build $build): JsonResponse

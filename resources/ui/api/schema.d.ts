@@ -2622,6 +2622,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/proposed-leads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The leads a build still wants, with their size and usual ends; of one need only those that touch it */
+        get: {
+            parameters: {
+                query?: {
+                    need?: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProposedLeads"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{build}/ports/{need}/{part}": {
         parameters: {
             query?: never;
@@ -4789,6 +4840,38 @@ export interface components {
             says: string;
             needs: number;
             leads: number;
+        };
+        ProposedLead: {
+            from: string;
+            to: string;
+            /** @enum {string} */
+            class: "power" | "mains" | "phase" | "signal" | "earth";
+            current: string | null;
+            why: string;
+            others: string[];
+            entry: {
+                from: string;
+                to: string;
+                conductor: {
+                    size: string;
+                    evidence: string;
+                    stranding: string;
+                    insulation: string;
+                };
+                length?: string;
+                route?: string;
+                chain?: string;
+                ends: {
+                    termination: string;
+                }[];
+            };
+        };
+        ProposedLeads: {
+            leads: components["schemas"]["ProposedLead"][];
+            open: {
+                port: string;
+                why: string;
+            }[];
         };
         plan: {
             name: string;

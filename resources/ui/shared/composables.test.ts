@@ -7,6 +7,8 @@ import type { Change, FindingSummary, Lead, Part, Path, Step } from '@/api/clien
 import { useDecide } from './useDecide'
 import { useFindings } from './useFindings'
 import { useFirst } from './useFirst'
+import { goingWith } from './goingWith'
+import { cells, tabbed, useMany } from './useMany'
 import { useNext } from './useNext'
 import { useNotices } from './useNotices'
 import { channelFields, powerFields, usePortSpecs } from './usePortSpecs'
@@ -295,5 +297,126 @@ describe('the first of a long list', () => {
 
     expect(first.value).toBe(100)
     scope.stop()
+  })
+})
+
+describe('many at once', () => {
+  const leads = () => held.document.value.leads as Lead[]
+  const table = () =>
+    effectScope().run(() =>
+      useMany<Lead>({
+        name: 'test',
+        section: 'leads',
+        one: 'lead',
+        many: 'leads',
+        rows: computed(leads),
+        refOf: (lead) => lead.ref,
+        columns: () => [
+          { key: 'ref', title: 'Lead', text: (lead) => lead.ref },
+          { key: 'length', title: 'Length', text: (lead) => lead.length ?? '', path: ['length'] },
+          {
+            key: 'bundle',
+            title: 'Bundled with',
+            text: (lead) => String(lead.bundled_with ?? ''),
+            was: (lead) => lead.bundled_with,
+            path: ['bundled_with'],
+            value: Number,
+          },
+        ],
+      }),
+    )!
+  beforeEach(() => {
+    held.edits.length = 0
+    held.document.value = {
+      leads: [
+        { ref: 'W2', from: 'a.out', to: 'b.in', length: '900 mm' },
+        { ref: 'W10', from: 'a.out', to: 'c.in', length: '1.2 m', bundled_with: 2 },
+        { ref: 'W1', from: 'a.out', to: 'd.in' },
+      ],
+    }
+  })
+
+  it('sorts by number within words, what is empty last either way, and back', () => {
+    const many = table()
+    const refs = () => many.sorted.value.map((lead) => lead.ref)
+    many.sortBy('ref')
+    expect(refs()).toEqual(['W1', 'W2', 'W10'])
+    many.sortBy('ref')
+    expect(refs()).toEqual(['W10', 'W2', 'W1'])
+    many.sortBy('ref')
+    expect(refs()).toEqual(['W2', 'W10', 'W1'])
+    many.sortBy('length')
+    many.sortBy('length')
+    expect(refs().at(-1)).toBe('W1')
+  })
+
+  it('picks a range, sets a column of it in one edit, and leaves alone what is so already', async () => {
+    const many = table()
+    many.pick(leads()[0]!)
+    many.pick(leads()[2]!, true)
+    expect(many.picked.value.size).toBe(3)
+    await many.setAll('length', '900 mm')
+    expect(held.edits).toEqual([
+      {
+        label: 'Length of 2 leads',
+        changes: [
+          { section: 'leads', ref: 'W10', set: [{ path: ['length'], was: '1.2 m', to: '900 mm' }] },
+          { section: 'leads', ref: 'W1', set: [{ path: ['length'], was: null, to: '900 mm' }] },
+        ],
+      },
+    ])
+    await many.removeAll()
+    expect(held.edits[1]!.changes).toHaveLength(3)
+    expect(many.picked.value.size).toBe(0)
+  })
+
+  it('takes back what it gave to a spreadsheet, and says what it does not know', async () => {
+    const many = table()
+    expect(await many.paste(many.copied())).toBe(true)
+    expect(held.edits).toEqual([])
+    expect(await many.paste('Lead\tBundled with\nW2\t3\nW10\t')).toBe(true)
+    expect(held.edits[0]!.changes).toEqual([
+      { section: 'leads', ref: 'W2', set: [{ path: ['bundled_with'], was: null, to: 3 }] },
+      { section: 'leads', ref: 'W10', set: [{ path: ['bundled_with'], was: 2, to: null }] },
+    ])
+    for (const [text, says] of [
+      ['Length\n1 m', 'headings, one of them “Lead”'],
+      ['Lead\tColour\nW1\tred', 'no column “Colour”'],
+      ['Lead\tLength\nW1\t1 m\nW99\t2 m', 'Line 3: there is no lead “W99”'],
+    ] as const) {
+      expect(await many.paste(text)).toBe(false)
+      expect(many.reason.value).toContain(says)
+    }
+    expect(held.edits).toHaveLength(1)
+  })
+
+  it('reads quoted cells as it writes them', () => {
+    const rows = [
+      ['a', 'b "quoted"'],
+      ['two\nlines', 'a\ttab'],
+    ]
+    expect(cells(tabbed(rows))).toEqual(rows)
+  })
+
+  it('takes leads, prices and unused parts along with the needs that go', () => {
+    const part = (ref: string) => ({ ref, family: 'fan', name: ref })
+    const need = (ref: string, choice: string) => ({ ref, role: ref, family: 'fan', choice, candidates: [choice] })
+    const build = {
+      needs: [need('one', 'shared'), need('two', 'shared'), need('three', 'alone')],
+      parts: [part('shared'), part('alone')],
+      offers: [{ ref: 'O1', part: 'alone', supplier: 's', price: '1' }],
+      leads: [
+        { ref: 'W1', from: 'psu.out', to: 'three.power' },
+        { ref: 'W2', from: 'psu.out', to: 'one.power' },
+      ],
+    } as never
+    const gone = (...refs: string[]) =>
+      goingWith(
+        (build as { needs: { ref: string }[] }).needs.filter((one) => refs.includes(one.ref)) as never,
+        build,
+      ).map((change) => `${change.section} ${change.ref}`)
+    expect(gone('one')).toEqual(['leads W2', 'needs one'])
+    expect(gone('three')).toEqual(['leads W1', 'needs three', 'offers O1', 'parts alone'])
+    expect(gone('one', 'two')).toEqual(['leads W2', 'needs one', 'needs two', 'parts shared'])
   })
 })

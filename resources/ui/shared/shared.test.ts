@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { FindingSummary, Verdict } from '@/api/client'
 import { csvText } from './download'
 import { withChanges } from './findings'
-import { clock, margin, millimetres, money, percent, words } from './format'
+import { inMetres, inSquare, clock, margin, millimetres, money, percent, words } from './format'
 import { freeRef, nextRef, refFrom } from './refs'
 import { usePanel } from './usePanel'
 
@@ -130,5 +130,17 @@ describe('findings of which only the changed are told', () => {
   it('leaves what it was given as it was', () => {
     keys(1, [], ['E02/W4'])
     expect(held).toHaveLength(3)
+  })
+})
+
+describe('sizes to sort by', () => {
+  it('reads lengths and gauges', () => {
+    expect(inMetres('900 mm')).toBeCloseTo(0.9)
+    expect(inMetres('3 ft')).toBeCloseTo(0.9144)
+    expect(inMetres('x')).toBeNull()
+    expect(inSquare('1.5 mm²')).toBe(1.5)
+    // ASTM B258: 18 AWG is 0.823 mm².
+    expect(inSquare('18 AWG')).toBeCloseTo(0.823, 3)
+    expect(inSquare(undefined)).toBeNull()
   })
 })

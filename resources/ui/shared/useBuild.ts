@@ -31,6 +31,7 @@ export const derived = [
   'variants',
   'remedies',
   'wiring',
+  'proposed-leads',
   'harness',
   'stops',
   'ports',

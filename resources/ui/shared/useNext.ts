@@ -79,7 +79,7 @@ export function useNext() {
             : unfed.value.length > 0
               ? `Wire ${counted(unfed.value.length, 'part that has', 'parts that have')} no feed`
               : 'Every part that takes power is fed',
-        to: at('prove/leads'),
+        to: at('prove/leads?propose'),
         done: needs.length > 0 && unfed.value.length === 0,
       },
       {

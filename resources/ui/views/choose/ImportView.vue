@@ -165,10 +165,7 @@ function startOver(): void {
           <textarea v-model="pasted" rows="6" spellcheck="false" placeholder="Item	Qty	Voltage" :disabled="busy" />
         </label>
         <div>
-          <v-btn
-            :disabled="busy || pasted.trim() === ''"
-            color="primary"
-            @click="bringPasted"
+          <v-btn :disabled="busy || pasted.trim() === ''" color="primary" @click="bringPasted"
             >Read what is pasted</v-btn
           >
           <a href="/sample-parts-list.csv" download class="ml-4">A sample file</a>

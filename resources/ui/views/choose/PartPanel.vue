@@ -4,10 +4,12 @@ import { api, type Doubt, type Field, type FullSpec, type Need, type Part } from
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { money } from '@/shared/format'
+import { goingWith } from '@/shared/goingWith'
 import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import ProposedLeads from '@/views/prove/ProposedLeads.vue'
 import JointList from './JointList.vue'
 import PortList from './PortList.vue'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -20,6 +22,7 @@ const { data: catalogue } = useCatalogue()
 const panel = usePanel()
 const notices = useNotices()
 const allFields = ref(false)
+const wiring = ref(false)
 
 const need = computed(() => needs.value.get(props.needRef))
 const part = computed(() => parts.value.get(need.value?.choice ?? ''))
@@ -197,25 +200,14 @@ async function settle(doubt: Doubt, take: boolean): Promise<void> {
 
 async function remove(): Promise<void> {
   const gone = need.value!
-  const orphan =
-    part.value !== undefined &&
-    ![...needs.value.values()].some(
-      (other) =>
-        other.ref !== gone.ref &&
-        (other.choice === part.value!.ref || (other.candidates ?? []).includes(part.value!.ref)),
-    )
+  const changes = goingWith([gone], build.value)
+  const leads = changes.filter((change) => change.section === 'leads').length
   try {
-    await edit(`Delete ${gone.role}`, [
-      { section: 'needs', ref: gone.ref, delete: true },
-      ...(orphan
-        ? [
-            ...offers.value.map((offer) => ({ section: 'offers', ref: offer.ref, delete: true })),
-            { section: 'parts', ref: part.value!.ref, delete: true },
-          ]
-        : []),
-    ])
+    await edit(`Delete ${gone.role}`, changes)
     panel.close()
-    notices.say(`${gone.role} is gone; u takes it back.`)
+    notices.say(
+      `${gone.role} is gone${leads === 0 ? '' : leads === 1 ? ', and its lead' : `, and its ${leads} leads`}; u takes it back.`,
+    )
   } catch (error) {
     notices.problem(error)
   }
@@ -352,6 +344,10 @@ async function remove(): Promise<void> {
           }}
         </button>
       </p>
+      <p v-if="part && (family?.ports.length || part.ports?.length)" class="mt-3 mb-1">
+        <v-btn size="small" :aria-expanded="wiring" @click="wiring = !wiring">Wire its ports</v-btn>
+      </p>
+      <ProposedLeads v-if="wiring" :need="needRef" />
       <PortList :part="part" />
       <JointList :need-ref="needRef" />
       <h3 class="mt-4 mb-1">Prices</h3>

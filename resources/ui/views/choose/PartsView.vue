@@ -3,7 +3,11 @@ import { computed, ref } from 'vue'
 import { reasonOf, type Family, type Need } from '@/api/client'
 import { money } from '@/shared/format'
 import EditCell from '@/shared/EditCell.vue'
+import ManyBar from '@/shared/ManyBar.vue'
+import { goingWith } from '@/shared/goingWith'
 import { freeRef, refFrom } from '@/shared/refs'
+import SortHead from '@/shared/SortHead.vue'
+import { useMany } from '@/shared/useMany'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
@@ -15,6 +19,8 @@ const { worstOfNeed } = useFindings()
 const { data: catalogue } = useCatalogue()
 const panel = usePanel()
 const words = ref('')
+const kind = ref('')
+const verdict = ref('')
 const adding = ref(false)
 const fresh = ref({ role: '', family: '', part: '' })
 const reason = ref('')
@@ -29,15 +35,98 @@ const currencyOf = computed(
 )
 const doubted = computed(() => new Set((overview.value?.doubts ?? []).map((doubt) => doubt.part)))
 
+const kinds = computed(() =>
+  [...new Set((build.value?.needs ?? []).map((need) => need.family))]
+    .map((family) => ({ value: family, title: titleOf(family) }))
+    .sort((a, b) => a.title.localeCompare(b.title)),
+)
 const rows = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
 
   return (build.value?.needs ?? [])
     .map((need) => ({ need, part: parts.value.get(need.choice ?? ''), title: titleOf(need.family) }))
+    .filter(
+      ({ need }) =>
+        (kind.value === '' || need.family === kind.value) &&
+        (verdict.value === '' || worstOfNeed.value.get(need.ref)?.verdict === verdict.value),
+    )
     .filter(({ need, part, title }) =>
       wanted.every((word) => `${need.role} ${title} ${part?.name ?? ''} ${need.ref}`.toLowerCase().includes(word)),
     )
     .sort((a, b) => a.title.localeCompare(b.title) || a.need.role.localeCompare(b.need.role))
+})
+
+const purposes = computed(() => (catalogue.value?.purposes ?? []).map((one) => ({ value: one, title: one })))
+const stagesOf = ['planned', 'bought', 'made', 'powered'].map((one) => ({ value: one, title: one }))
+type Row = (typeof rows.value)[number]
+const verdicts = ['danger', 'fails', 'tight', 'unproven', 'holds'] as const
+const priceOf = (row: Row) => (row.part === undefined ? undefined : offerOf.value.get(row.part.ref))
+const many = useMany<Row>({
+  name: 'parts',
+  hides: ['purpose', 'stage'],
+  section: 'needs',
+  one: 'part',
+  many: 'parts',
+  rows,
+  refOf: ({ need }) => need.ref,
+  columns: () => [
+    {
+      key: 'fit',
+      title: 'Fit',
+      // By how grave it is, not by the letter.
+      text: ({ need }) => {
+        const worst = worstOfNeed.value.get(need.ref)
+
+        return worst === undefined ? '' : `${verdicts.indexOf(worst.verdict) + 1} ${worst.verdict}`
+      },
+    },
+    { key: 'ref', title: 'Name', text: ({ need }) => need.ref },
+    { key: 'role', title: 'What it is for', text: ({ need }) => need.role, path: ['role'] },
+    { key: 'kind', title: 'Kind', text: ({ title }) => title },
+    { key: 'part', title: 'Part', text: ({ part }) => part?.name ?? '' },
+    {
+      key: 'pieces',
+      title: 'Pieces',
+      text: ({ need }) => String(need.quantity ?? 1),
+      was: ({ need }) => need.quantity ?? 1,
+      path: ['quantity'],
+      value: whole,
+    },
+    { key: 'spares', title: 'Spares', text: ({ need }) => need.spares ?? '', path: ['spares'] },
+    {
+      key: 'owned',
+      title: 'Owned',
+      text: ({ need }) => String(need.owned ?? ''),
+      was: ({ need }) => need.owned,
+      path: ['owned'],
+      value: whole,
+    },
+    {
+      key: 'purpose',
+      title: 'Why it is there',
+      text: ({ need }) => need.purpose ?? '',
+      path: ['purpose'],
+      options: purposes.value,
+    },
+    {
+      key: 'stage',
+      title: 'How far it is',
+      text: ({ need }) => need.stage ?? '',
+      path: ['stage'],
+      options: stagesOf,
+    },
+    {
+      key: 'price',
+      title: 'Price',
+      text: (row) => String(priceOf(row)?.price ?? ''),
+      order: (row) => Number(priceOf(row)?.price ?? NaN) || null,
+    },
+  ],
+  removes: (rows) =>
+    goingWith(
+      rows.map(({ need }) => need),
+      build.value,
+    ),
 })
 
 const whole = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
@@ -94,6 +183,14 @@ function toggleAdding(): void {
         aria-label="Show only parts with these words"
         placeholder="Show only …"
       />
+      <select v-model="kind" class="field" aria-label="Show only parts of a kind">
+        <option value="">of any kind</option>
+        <option v-for="one in kinds" :key="one.value" :value="one.value">{{ one.title }}</option>
+      </select>
+      <select v-model="verdict" class="field" aria-label="Show only parts that">
+        <option value="">however they are judged</option>
+        <option v-for="one in verdicts" :key="one" :value="one">{{ one }}</option>
+      </select>
       <span class="push">
         <v-btn color="primary" @click="toggleAdding">Add a part</v-btn>
         <v-btn :to="`/builds/${id}/choose/import`">Bring a parts list</v-btn>
@@ -118,19 +215,37 @@ function toggleAdding(): void {
     </form>
     <p v-if="(build?.needs ?? []).length === 0" class="empty">
       No parts yet. <router-link class="link" :to="`/builds/${id}/choose/import`">Bring a parts list</router-link> as
-      CSV, or add the first part by hand. The demo's Dunlin shows what a filled list looks like.
+      CSV, or add the first part by hand.
     </p>
-    <v-data-table-virtual v-else :items="rows" :item-height="33" fixed-header class="table" density="compact">
+    <ManyBar v-if="(build?.needs ?? []).length > 0" :many="many" class="bar" />
+    <v-data-table-virtual
+      v-if="(build?.needs ?? []).length > 0"
+      :items="many.sorted.value"
+      :item-height="33"
+      fixed-header
+      class="table"
+      density="compact"
+    >
       <template #headers>
         <tr>
-          <th>Fit</th>
-          <th>What it is for</th>
-          <th>Kind</th>
-          <th>Part</th>
-          <th class="num">Pieces</th>
-          <th class="num">Spares</th>
-          <th class="num">Owned</th>
-          <th class="num">Price</th>
+          <th>
+            <input
+              type="checkbox"
+              aria-label="Pick all parts"
+              :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
+              @change="many.pickAll(($event.target as HTMLInputElement).checked)"
+            />
+          </th>
+          <SortHead :many="many" column="fit" />
+          <SortHead :many="many" column="role" />
+          <SortHead :many="many" column="kind" />
+          <SortHead :many="many" column="part" />
+          <SortHead :many="many" column="pieces" num />
+          <SortHead :many="many" column="spares" num />
+          <SortHead :many="many" column="owned" num />
+          <SortHead :many="many" column="purpose" />
+          <SortHead :many="many" column="stage" />
+          <SortHead :many="many" column="price" num />
         </tr>
       </template>
       <template #item="{ item: { need, part, title } }">
@@ -139,18 +254,28 @@ function toggleAdding(): void {
           :class="{ picked: panel.open?.kind === 'part' && panel.open.ref === need.ref }"
           @click="panel.show({ kind: 'part', ref: need.ref })"
         >
-          <td><VerdictMark v-if="worstOfNeed.get(need.ref)" :verdict="worstOfNeed.get(need.ref)!.verdict" /></td>
-          <td>
+          <td @click.stop>
+            <input
+              type="checkbox"
+              :aria-label="`Pick ${need.role}`"
+              :checked="many.picked.value.has(need.ref)"
+              @click="many.pick({ need, part, title }, $event.shiftKey)"
+            />
+          </td>
+          <td v-if="many.shows('fit')">
+            <VerdictMark v-if="worstOfNeed.get(need.ref)" :verdict="worstOfNeed.get(need.ref)!.verdict" />
+          </td>
+          <td v-if="many.shows('role')">
             <EditCell :label="`What ${need.role} is for`" :value="need.role" :save="setNeed(need, 'Role', 'role')" />
           </td>
-          <td class="quiet">{{ title }}</td>
-          <td>
+          <td v-if="many.shows('kind')" class="quiet">{{ title }}</td>
+          <td v-if="many.shows('part')">
             <button type="button" class="plain open" @click.stop="panel.show({ kind: 'part', ref: need.ref })">
               {{ part?.name ?? 'not chosen' }}
             </button>
             <span v-if="part && doubted.has(part.ref)" class="unproven small"> · asks a question</span>
           </td>
-          <td class="num">
+          <td v-if="many.shows('pieces')" class="num">
             <EditCell
               figure
               :label="`Pieces of ${need.role}`"
@@ -158,7 +283,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Pieces', 'quantity')"
             />
           </td>
-          <td class="num">
+          <td v-if="many.shows('spares')" class="num">
             <EditCell
               figure
               :label="`Spares of ${need.role}`"
@@ -167,7 +292,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Spares', 'spares')"
             />
           </td>
-          <td class="num">
+          <td v-if="many.shows('owned')" class="num">
             <EditCell
               figure
               :label="`Owned of ${need.role}`"
@@ -175,7 +300,23 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Owned', 'owned')"
             />
           </td>
-          <td class="num figure">
+          <td v-if="many.shows('purpose')">
+            <EditCell
+              :label="`Why ${need.role} is there`"
+              :value="need.purpose"
+              :options="purposes"
+              :save="setNeed(need, 'Purpose', 'purpose')"
+            />
+          </td>
+          <td v-if="many.shows('stage')">
+            <EditCell
+              :label="`How far ${need.role} is`"
+              :value="need.stage"
+              :options="stagesOf"
+              :save="setNeed(need, 'Stage', 'stage')"
+            />
+          </td>
+          <td v-if="many.shows('price')" class="num figure">
             <template v-if="part && offerOf.get(part.ref)"
               >{{ money(offerOf.get(part.ref)!.price, currencyOf.get(offerOf.get(part.ref)!.supplier) ?? '')
               }}<span v-if="(offerOf.get(part.ref)!.pack ?? 1) > 1" class="unit"

@@ -1,22 +1,32 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { reasonOf, type Lead } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
+import { inMetres, inSquare } from '@/shared/format'
+import ManyBar from '@/shared/ManyBar.vue'
 import { nextRef } from '@/shared/refs'
+import SortHead from '@/shared/SortHead.vue'
+import { useMany } from '@/shared/useMany'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { readLead } from './leadLine'
+import ProposedLeads from './ProposedLeads.vue'
 import { useLeadFields } from './useLeadFields'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
+const route = useRoute()
 const { document: build, roleOf } = useBuild()
 const { edit } = useEdit()
 const { ofLead } = useFindings()
 const { ports, fuses, routes, store, storeWhole } = useLeadFields()
 const panel = usePanel()
 const words = ref('')
+const verdict = ref('')
 const adding = ref(false)
+const proposing = ref(route.query.propose !== undefined)
+const addedNow = ref('')
 const fresh = ref({ from: '', to: '' })
 const reason = ref('')
 const line = ref('')
@@ -25,10 +35,12 @@ const lineReason = ref('')
 const rows = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
 
-  return (build.value?.leads ?? []).filter((lead) =>
-    wanted.every((word) =>
-      `${lead.ref} ${lead.from} ${lead.to} ${name(lead.from)} ${name(lead.to)}`.toLowerCase().includes(word),
-    ),
+  return (build.value?.leads ?? []).filter(
+    (lead) =>
+      (verdict.value === '' || worst(lead)?.verdict === verdict.value) &&
+      wanted.every((word) =>
+        `${lead.ref} ${lead.from} ${lead.to} ${name(lead.from)} ${name(lead.to)}`.toLowerCase().includes(word),
+      ),
   )
 })
 const name = (port: string) => roleOf(port.split('.')[0] ?? '')
@@ -42,6 +54,54 @@ const contacts = (lead: Lead, side: 0 | 1) => {
       .filter(Boolean)
       .join(' ') || '–'
   )
+}
+
+const verdicts = ['danger', 'fails', 'tight', 'unproven', 'holds'] as const
+const many = useMany<Lead>({
+  name: 'leads',
+  section: 'leads',
+  one: 'lead',
+  many: 'leads',
+  rows,
+  refOf: (lead) => lead.ref,
+  columns: () => [
+    // By how grave it is, not by the letter.
+    { key: 'fit', title: 'Fit', text: (lead) => rank(lead) },
+    { key: 'ref', title: 'Lead', text: (lead) => lead.ref },
+    { key: 'from', title: 'From', text: (lead) => lead.from, path: ['from'] },
+    { key: 'to', title: 'To', text: (lead) => lead.to, path: ['to'] },
+    {
+      key: 'size',
+      title: 'Size',
+      text: (lead) => lead.conductor?.size ?? '',
+      path: ['conductor', 'size'],
+      order: (lead) => inSquare(lead.conductor?.size),
+    },
+    {
+      key: 'length',
+      title: 'Length',
+      text: (lead) => lead.length ?? '',
+      path: ['length'],
+      order: (lead) => inMetres(lead.length),
+      value: (text) => (/^[\d.,]+$/.test(text) ? `${text} mm` : text),
+    },
+    { key: 'run', title: 'Run', text: (lead) => lead.route ?? '', path: ['route'], options: routes },
+    {
+      key: 'bundle',
+      title: 'Bundled with',
+      text: (lead) => String(lead.bundled_with ?? ''),
+      was: (lead) => lead.bundled_with,
+      path: ['bundled_with'],
+      value: (text) => (/^\d+$/.test(text) ? Number(text) : text),
+    },
+    { key: 'fuse', title: 'Fuse', text: (lead) => lead.protection ?? '', path: ['protection'], options: fuses.value },
+    { key: 'ends', title: 'Ends', text: (lead) => `${contacts(lead, 0)} · ${contacts(lead, 1)}` },
+  ],
+})
+const rank = (lead: Lead) => {
+  const finding = worst(lead)
+
+  return finding === undefined ? '' : `${verdicts.indexOf(finding.verdict) + 1} ${finding.verdict}`
 }
 
 async function add(): Promise<void> {
@@ -73,6 +133,14 @@ async function addLine(): Promise<void> {
   }
 }
 
+function togglePropose(): void {
+  proposing.value = !proposing.value
+  addedNow.value = ''
+}
+function added(count: number): void {
+  addedNow.value = `${count} ${count === 1 ? 'lead is' : 'leads are'} added; Undo takes ${count === 1 ? 'it' : 'them'} back together.`
+}
+
 function toggleAdding(): void {
   adding.value = !adding.value
   reason.value = ''
@@ -91,8 +159,17 @@ function toggleAdding(): void {
         aria-label="Show only leads with these words"
         placeholder="Show only …"
       />
-      <span class="push"><v-btn color="primary" @click="toggleAdding">Add a lead</v-btn></span>
+      <select v-model="verdict" class="field" aria-label="Show only leads that">
+        <option value="">however they are judged</option>
+        <option v-for="one in verdicts" :key="one" :value="one">{{ one }}</option>
+      </select>
+      <span class="push">
+        <v-btn :aria-expanded="proposing" @click="togglePropose">Propose leads</v-btn>
+        <v-btn color="primary" @click="toggleAdding">Add a lead</v-btn></span
+      >
     </div>
+    <p v-if="addedNow" role="status">{{ addedNow }}</p>
+    <ProposedLeads v-if="proposing" @added="added" />
     <form v-if="adding" class="adding" @submit.prevent="add()">
       <v-autocomplete v-model="fresh.from" label="From" :items="ports" autofocus />
       <v-autocomplete v-model="fresh.to" label="To" :items="ports" />
@@ -119,32 +196,51 @@ function toggleAdding(): void {
       Mains leads: unplug and prove dead before touching. Local code and a licensed electrician decide.
     </p>
     <p v-if="(build?.leads ?? []).length === 0" class="empty">
-      No leads yet. Add one from a supply's output to what it feeds; currents, drops and fuses are judged as soon as it
-      has a size and a length.
+      No leads yet. Currents, drops and fuses are judged as soon as a lead has a size and a length.
+      <button v-if="!proposing" type="button" class="plain link" @click="togglePropose">
+        Propose leads for every port
+      </button>
     </p>
-    <table v-else class="ledger">
+    <ManyBar v-if="(build?.leads ?? []).length > 0" :many="many" />
+    <table v-if="(build?.leads ?? []).length > 0" class="ledger">
       <thead>
         <tr>
-          <th>Fit</th>
-          <th>Lead</th>
-          <th>From</th>
-          <th>To</th>
-          <th class="num">Size</th>
-          <th class="num">Length</th>
-          <th>Run</th>
-          <th class="num">Bundled with</th>
-          <th>Fuse</th>
-          <th v-if="!panel.open">Ends</th>
+          <th>
+            <input
+              type="checkbox"
+              aria-label="Pick all leads"
+              :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
+              @change="many.pickAll(($event.target as HTMLInputElement).checked)"
+            />
+          </th>
+          <SortHead :many="many" column="fit" />
+          <SortHead :many="many" column="ref" />
+          <SortHead :many="many" column="from" />
+          <SortHead :many="many" column="to" />
+          <SortHead :many="many" column="size" num />
+          <SortHead :many="many" column="length" num />
+          <SortHead :many="many" column="run" />
+          <SortHead :many="many" column="bundle" num />
+          <SortHead :many="many" column="fuse" />
+          <SortHead v-if="!panel.open" :many="many" column="ends" />
         </tr>
       </thead>
       <tbody>
         <tr
-          v-for="lead in rows"
+          v-for="lead in many.sorted.value"
           :key="lead.ref"
           :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }"
           @click="panel.show({ kind: 'lead', ref: lead.ref })"
         >
-          <td>
+          <td @click.stop>
+            <input
+              type="checkbox"
+              :aria-label="`Pick ${lead.ref}`"
+              :checked="many.picked.value.has(lead.ref)"
+              @click="many.pick(lead, $event.shiftKey)"
+            />
+          </td>
+          <td v-if="many.shows('fit')">
             <button
               v-if="worst(lead)"
               type="button"
@@ -160,13 +256,13 @@ function toggleAdding(): void {
               {{ lead.ref }}
             </button>
           </td>
-          <td>
+          <td v-if="many.shows('from')">
             {{ name(lead.from) }}<span class="quiet small port">{{ lead.from.split('.')[1] }}</span>
           </td>
-          <td>
+          <td v-if="many.shows('to')">
             {{ name(lead.to) }}<span class="quiet small port">{{ lead.to.split('.')[1] }}</span>
           </td>
-          <td class="num">
+          <td v-if="many.shows('size')" class="num">
             <EditCell
               figure
               :label="`Size of ${lead.ref}`"
@@ -175,7 +271,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Size', ['conductor', 'size'])"
             />
           </td>
-          <td class="num">
+          <td v-if="many.shows('length')" class="num">
             <EditCell
               figure
               :label="`Length of ${lead.ref}`"
@@ -184,7 +280,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Length', ['length'])"
             />
           </td>
-          <td>
+          <td v-if="many.shows('run')">
             <EditCell
               :label="`Run of ${lead.ref}`"
               :value="lead.route"
@@ -192,7 +288,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Run', ['route'])"
             />
           </td>
-          <td class="num">
+          <td v-if="many.shows('bundle')" class="num">
             <EditCell
               figure
               :label="`Circuits bundled with ${lead.ref}`"
@@ -200,7 +296,7 @@ function toggleAdding(): void {
               :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
             />
           </td>
-          <td>
+          <td v-if="many.shows('fuse')">
             <EditCell
               :label="`Fuse of ${lead.ref}`"
               :value="lead.protection"
@@ -208,7 +304,9 @@ function toggleAdding(): void {
               :save="store(lead, 'Fuse', ['protection'])"
             />
           </td>
-          <td v-if="!panel.open" class="small quiet ends">{{ contacts(lead, 0) }} · {{ contacts(lead, 1) }}</td>
+          <td v-if="!panel.open && many.shows('ends')" class="small quiet ends">
+            {{ contacts(lead, 0) }} · {{ contacts(lead, 1) }}
+          </td>
         </tr>
       </tbody>
     </table>
