@@ -159,6 +159,8 @@ final readonly class Shelf
                         $chunk,
                     ),
                 );
+                $refs = array_map(static fn (Entry $e): string => $e->part->ref, $chunk);
+                LibraryPart::keepFigures($this->workshop->library()->whereIn('ref', $refs)->get());
             }
 
             return count($entries);

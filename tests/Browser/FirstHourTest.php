@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 
 /** The first hour: a starter, what comes next, a part from the shelf, and a value asked about before it is stored. */
@@ -40,9 +41,13 @@ final class FirstHourTest extends BrowserTestCase
         // A part of the library is in the build in two actions.
         $b->press('Choose');
         $b->press('Library');
-        $b->type('Words of the part', 'lamp');
+        $b->type('Words and figures of the part', 'lamp, 24 V');
+        $b->find('//*[@role="status"][contains(., "with about 24")]');
         $b->click('(//*[@role="listitem"]//button[starts-with(@aria-label, "Add to build: ")])[1]');
         $b->sees('is in the build.');
+        // What it wants of leads is told beside: this machine has a supply of 48 V only.
+        $b->find('//aside//form[@aria-label="Proposed leads"][contains(., "no supply has a voltage it stands")]');
+        $b->key(WebDriverKeys::ESCAPE);
 
         // A size nobody has seen is asked about before it is stored.
         $b->press('Parts');
@@ -59,6 +64,56 @@ final class FirstHourTest extends BrowserTestCase
         $b->key(WebDriverKeys::ESCAPE);
     }
 
+    public function test_all_leads_of_a_router_are_laid_in_few_actions(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $b->press('New build');
+        $b->find('//select[@aria-label="Begin with"]/option[starts-with(normalize-space(.), "Router:")]');
+        $b->find('//select[@aria-label="Begin with"]')->sendKeys('Router');
+        $b->type('Name', 'Router to wire');
+        $b->click('//form//button[normalize-space(.)="Begin"]');
+        $b->sees('What comes next');
+        $b->press('Prove');
+        $b->press('Leads');
+        $b->sees('leads, from source to load');
+        $rows = static fn (): int => count($b->driver->findElements(WebDriverBy::xpath('//table//tbody/tr[@data-ref]')));
+        $before = $rows();
+        self::assertGreaterThanOrEqual(20, $before);
+
+        // Three actions: its leads are gone, and one undo would bring them back.
+        $b->click('//input[@aria-label="Pick all leads"]');
+        $b->press('Delete');
+        $b->sees('gone');
+        $b->waitUntilGone('//table//tbody/tr[@data-ref]');
+        $b->key('u');
+        $b->find("//table//tbody/tr[@data-ref][{$before}]");
+        $b->key('r');
+        $b->waitUntilGone('//table//tbody/tr[@data-ref]');
+
+        // Laid again: what is proposed, a length for each, and one press to store them.
+        $actions = 1;
+        $b->press('Propose leads');
+        $b->find('//form[@aria-label="Proposed leads"]//tbody/tr');
+        $lengths = $b->driver->findElements(
+            WebDriverBy::xpath('//form[@aria-label="Proposed leads"]//input[starts-with(@aria-label, "Length in mm")]'),
+        );
+        $proposed = count($lengths);
+        self::assertGreaterThanOrEqual(0.75 * $before, $proposed, 'Most of what was deleted is proposed again.');
+        foreach ($lengths as $i => $length) {
+            $length->sendKeys((string) (300 + 10 * $i));
+            $actions++;
+        }
+        $b->click('//form[@aria-label="Proposed leads"]//button[contains(., "Add ")]');
+        $actions++;
+        $b->find("//table//tbody/tr[@data-ref][{$proposed}]");
+        self::assertLessThanOrEqual(60 * $proposed / 23, $actions);
+        $b->find('//tr[@data-ref][contains(., "310")]');
+        $b->press('Fit');
+        $b->sees('worst consequence first');
+        self::assertSame([], $b->driver->findElements(WebDriverBy::xpath('//tr[contains(., "Danger")][contains(., "E0")]')));
+    }
+
     public function test_leads_are_typed_one_a_line(): void
     {
         $b = $this->browser();
@@ -72,7 +127,7 @@ final class FirstHourTest extends BrowserTestCase
         $b->press('Prove');
         $b->press('Leads');
         $b->sees('leads, from source to load');
-        $leads = count($b->driver->findElements(\Facebook\WebDriver\WebDriverBy::xpath('//tbody/tr')));
+        $leads = count($b->driver->findElements(WebDriverBy::xpath('//tbody/tr')));
 
         $b->type('A lead in one line', 'psu.out > board 1mm2'.WebDriverKeys::ENTER);
         $b->sees('“board” is no port');

@@ -34,7 +34,7 @@ final class JourneyTest extends BrowserTestCase
         $b->press('Choose');
         $b->sees('No parts yet');
         $b->open("/builds/{$build}/choose/import");
-        $b->sees('A CSV file with a line of headings');
+        $b->sees('A list with a line of headings');
         $b->attach('//input[@type="file"]', __DIR__.'/parts-list.csv');
         $b->sees('was 30 A meant (360 W at 12 V)?');
         $b->sees('does not say what kind of part it is');

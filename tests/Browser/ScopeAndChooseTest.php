@@ -202,7 +202,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
             'Only what shows is drawn.',
         );
 
-        $b->type('Words of the part', 'm5 16 cap');
+        $b->type('Words and figures of the part', 'm5 16 cap');
         $b->find('//*[@role="status"][normalize-space(.)="1 part"]');
         $b->click('//*[@role="listitem"]');
         $b->find('//aside//*[contains(., "An invented example to start with.")]');

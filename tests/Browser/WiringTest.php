@@ -85,8 +85,8 @@ final class WiringTest extends BrowserTestCase
         $b->press('Add a part');
         $b->type('What it is for', $role);
         $this->choose($b, 'Kind of part', $family);
-        $b->type("Part, in the seller's words", $name);
-        $b->click('//form//button[normalize-space(.)="Add"]');
+        $b->type('Part, or words and figures of it', $name);
+        $b->click('//form//button[normalize-space(.)="Add as typed"]');
         $b->find('//aside//h2[contains(., '.Browser::quote($role).')]');
         foreach ($values as $label => $value) {
             $b->edit($label, $value);

@@ -34,11 +34,14 @@ final class LibraryTest extends FeatureTestCase
         $found = $this->getJson($this->shelf().'?words='.urlencode('SPINDLE 48 v'))->json('lines');
         self::assertNotSame([], $found);
         foreach ($found as $line) {
-            self::assertStringContainsStringIgnoringCase('48 V', $line['name'].$line['key_specs']);
+            self::assertStringContainsStringIgnoringCase(
+                'spindle',
+                LibraryPart::query()->findOrFail($line['id'])->words,
+            );
         }
         self::assertSame(
             0,
-            $this->getJson($this->shelf().'?words='.urlencode('100%'))->json('total'),
+            $this->getJson($this->shelf().'?words='.urlencode('%%'))->json('total'),
             'A per cent sign is itself, no wildcard.',
         );
         $fans = $this->getJson($this->shelf().'?family=fan&words=24');
@@ -48,6 +51,47 @@ final class LibraryTest extends FeatureTestCase
             array_sum($fans->json('families')),
             'The other kinds are still counted.',
         );
+    }
+
+    public function test_figures_are_compared_with_the_sheets_and_lines_sorted_by_them(): void
+    {
+        $this->as($this->isla());
+        $find = fn (string $words, string $more = '') => $this->getJson(
+            $this->shelf().'?words='.rawurlencode($words).$more,
+        )->assertOk();
+        $torque = static fn (array $line): float => LibraryPart::query()
+            ->findOrFail($line['id'])
+            ->read()
+            ->part->specs['holding_torque']->nominal()
+            ?->in('N m') ?? 0.0;
+        $all = $find('', '&family=stepper_motor');
+        $strong = $find('motor, holding torque > 1.5 N m', '&family=stepper_motor&by=-holding_torque');
+
+        self::assertSame(
+            'holding torque at least 1.5 N m',
+            str_replace("\u{a0}", ' ', (string) $strong->json('figures.0')),
+        );
+        self::assertGreaterThan(1, $strong->json('total'));
+        self::assertLessThan($all->json('total'), $strong->json('total'));
+        $found = array_map($torque, $strong->json('lines'));
+        $falling = $found;
+        rsort($falling);
+        self::assertSame($falling, $found, 'The strongest stands first.');
+        self::assertGreaterThanOrEqual(1.5, min($found));
+        self::assertCount(
+            $strong->json('total'),
+            array_filter(array_map($torque, $all->json('lines')), static fn (float $t): bool => $t >= 1.5),
+            'None that has it is left out.',
+        );
+
+        // What is changed is found as it is now, and what is taken back as it was.
+        $one = $strong->json('lines.0');
+        $held = $this->getJson("/api/library/{$one['id']}")->json();
+        $held['entry']['part']['specs']['holding_torque']['value'] = '77 N m';
+        $this->putJson("/api/library/{$one['id']}", ['entry' => $held['entry'], 'version' => $held['version']])->assertOk();
+        $find('77 Nm')->assertJsonPath('lines.0.id', $one['id'])->assertJsonPath('total', 1);
+        $this->postJson($this->shelf().'/undo')->assertOk();
+        $find('77 Nm')->assertJsonPath('total', 0);
     }
 
     public function test_a_part_goes_in_is_changed_with_its_version_and_taken_back(): void

@@ -33,6 +33,7 @@ final class ChoiceController
     {
         $data = $request->validate([
             'library' => ['required', 'integer'],
+            'role' => ['sometimes', 'nullable', 'string', 'max:200'],
             'pieces' => ['sometimes', 'integer', 'min:1', 'max:100000'],
             'key' => ['required', 'uuid'],
         ]);
@@ -45,6 +46,7 @@ final class ChoiceController
                 $machine,
                 $item->read(),
                 (int) ($data['pieces'] ?? 1),
+                trim($data['role'] ?? '') ?: null,
             ),
         );
 

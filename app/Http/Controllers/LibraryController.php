@@ -8,13 +8,17 @@ use App\Library\Shelf;
 use App\Models\LibraryPart;
 use App\Models\User;
 use App\Models\Workshop;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as Query;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
-use Magpie\Core\Library\BookOffer;
-use Magpie\Core\Machine\Spec;
+use Magpie\Core\Library\Wanted;
+use Magpie\Core\Library\WantedFigure;
 
 final class LibraryController
 {
@@ -23,25 +27,44 @@ final class LibraryController
     /** Found in a family, at the most, that their ids are told with their number. */
     private const FEW = 400;
 
+    /** Lines of a sheet that a line of the list tells. */
+    private const TOLD = 4;
+
     private const INDEXES = 'library_parts_workshop_id_ref_unique, library_parts_workshop_id_family_name_index';
 
-    /** One page of what carries all the words, by family and name; with how many there are in each family. */
+    /**
+     * One page of what carries all the words and holds all the figures, by family and name, or by one line of its sheet;
+     * with how many there are in each family, and the figures that were understood.
+     */
     public function index(Request $request, Workshop $workshop): JsonResponse
     {
         $data = $request->validate([
             'words' => ['sometimes', 'nullable', 'string', 'max:200'],
             'family' => ['sometimes', 'nullable', 'string', 'max:40'],
+            'by' => ['sometimes', 'nullable', 'string', 'regex:/^-?[a-z0-9_]{1,64}$/'],
             'from' => ['sometimes', 'integer', 'min:0'],
         ]);
-        $words = preg_split('/\s+/', mb_strtolower($data['words'] ?? ''), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        $wanted = Wanted::read($data['words'] ?? '', Catalogue::standard()->all());
+        $words = $wanted->words;
         // The longest leaves the fewest to be looked at for the others.
         usort($words, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
         $found = LibraryPart::query()->where('workshop_id', $workshop->id);
         foreach ($words as $word) {
-            $found->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
+            $found->where('words', 'like', self::within($word));
+        }
+        foreach ($wanted->figures as $figure) {
+            $found->where(
+                static fn (Builder $either) => $either
+                    ->whereExists(static fn (Query $line) => self::holds($line, $figure))
+                    ->when(
+                        $figure->plain !== null,
+                        static fn (Builder $or) => $or->orWhere('words', 'like', self::within((string) $figure->plain)),
+                    ),
+            );
         }
         $counted = (clone $found)->groupBy('family')->selectRaw('family, count(*) as pieces');
-        if ($words !== []) {
+        $narrowed = $words !== [] || $wanted->figures !== [];
+        if ($narrowed) {
             // All rows have to be looked at: one after the other, not by the index from one page to another.
             $counted
                 ->ignoreIndex(self::INDEXES)
@@ -53,23 +76,68 @@ final class LibraryController
             $found->where('family', $data['family']);
             $rows = $rows->where('family', $data['family']);
         }
-        if ($words !== [] && $rows->whereNull('ids')->isEmpty()) {
-            $found = LibraryPart::query()->whereIn('id', explode(',', $rows->pluck('ids')->implode(',')));
+        if ($narrowed && $rows->whereNull('ids')->isEmpty()) {
+            $found = LibraryPart::query()->whereIn('library_parts.id', explode(',', $rows->pluck('ids')->implode(',')));
         }
-        $page = $found
-            ->orderBy('family')
-            ->orderBy('name')
+        $page = self::ordered($found, $data['by'] ?? '')
             ->offset((int) ($data['from'] ?? 0))
             ->limit(self::PAGE)
-            ->pluck('id');
-        $lines = LibraryPart::query()->whereIn('id', $page)->orderBy('family')->orderBy('name')->get();
+            ->pluck('library_parts.id');
+        $order = $page->flip();
+        $lines = LibraryPart::query()
+            ->whereIn('id', $page)
+            ->get()
+            ->sortBy(static fn (LibraryPart $part): int => (int) $order[$part->id])
+            ->values();
         $total = ($data['family'] ?? '') === '' ? $families->sum() : $families->get($data['family'], 0);
 
         return new JsonResponse([
             'total' => $total,
             'families' => (object) $families->all(),
+            'figures' => array_column($wanted->figures, 'text'),
             'lines' => $lines->map(self::line(...))->all(),
         ]);
+    }
+
+    private static function within(string $word): string
+    {
+        return '%'.addcslashes($word, '%_\\').'%';
+    }
+
+    private static function holds(Query $line, WantedFigure $figure): void
+    {
+        $line
+            ->from('library_figures')
+            ->whereColumn('library_figures.library_part_id', 'library_parts.id')
+            ->where('dimension', $figure->dimension->value)
+            ->when($figure->specs !== [], static fn (Query $named) => $named->whereIn('spec', $figure->specs))
+            ->when($figure->low !== null, static fn (Query $over) => $over->where('high', '>=', $figure->low))
+            ->when($figure->high !== null, static fn (Query $under) => $under->where('low', '<=', $figure->high));
+    }
+
+    /**
+     * By family and name; or by one line of the sheets ("-key": the largest first), those without it last.
+     *
+     * @param  Builder<LibraryPart>  $found
+     * @return Builder<LibraryPart>
+     */
+    private static function ordered(Builder $found, string $by): Builder
+    {
+        if ($by === '') {
+            return $found->orderBy('family')->orderBy('name');
+        }
+        $falls = str_starts_with($by, '-');
+
+        return $found
+            ->leftJoin(
+                'library_figures',
+                static fn (JoinClause $on) => $on
+                    ->on('library_figures.library_part_id', '=', 'library_parts.id')
+                    ->where('library_figures.spec', ltrim($by, '-')),
+            )
+            ->orderByRaw('library_figures.low is null')
+            ->orderBy('library_figures.low', $falls ? 'desc' : 'asc')
+            ->orderBy('name');
     }
 
     /**
@@ -151,25 +219,12 @@ final class LibraryController
                 'faults' => 0,
             ];
         }
-        $offers = $entry->offers;
-        usort($offers, static fn (BookOffer $a, BookOffer $b): int => strcmp($b->date, $a->date));
+        $price = $entry->latestOffer()?->price;
 
         return $line + [
-            'key_specs' => implode(
-                ', ',
-                array_map(
-                    static fn (Spec $s): string => $s->printed(),
-                    array_slice(
-                        array_values(
-                            array_filter($entry->part->specs, static fn (Spec $s): bool => $s->flag() === null),
-                        ),
-                        0,
-                        4,
-                    ),
-                ),
-            ),
-            'price' => isset($offers[0]) ? $offers[0]->price->exactAmount() : null,
-            'currency' => isset($offers[0]) ? $offers[0]->price->currency : null,
+            'key_specs' => implode(' · ', array_slice($entry->telling(), 0, self::TOLD)),
+            'price' => $price?->exactAmount(),
+            'currency' => $price?->currency,
             'faults' => count($entry->faults) + count($entry->pairings),
         ];
     }

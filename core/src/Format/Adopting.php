@@ -64,15 +64,24 @@ final class Adopting
     }
 
     /**
-     * A library entry as a place of its own, under its own name, chosen.
+     * A library entry as a place of its own, chosen.
      *
+     * @param  string|null  $role  what it is for; its own name, where that is not said
      * @return list<Change>
      */
-    public static function place(Build $build, Entry $entry, int $pieces): array
+    public static function place(Build $build, Entry $entry, int $pieces, ?string $role = null): array
     {
-        $ref = self::free($entry->part->ref, $build->needs);
+        $stem = $role === null ? '' : trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($role)), '-');
+        // A name of digits only would be read as another.
+        $ref = self::free(preg_match('/[a-z]/', $stem) === 1 ? $stem : $entry->part->ref, $build->needs);
 
-        return self::need($build, $entry, $ref, $entry->part->name, $pieces === 1 ? [] : ['quantity' => $pieces]);
+        return self::need(
+            $build,
+            $entry,
+            $ref,
+            $role ?? $entry->part->name,
+            $pieces === 1 ? [] : ['quantity' => $pieces],
+        );
     }
 
     /**

@@ -1693,6 +1693,8 @@ export interface paths {
                         /** Format: uuid */
                         key: string;
                         pieces?: number;
+                        /** @description What it is for; its own name, where that is not said. */
+                        role?: string | null;
                     };
                 };
             };
@@ -1983,6 +1985,8 @@ export interface paths {
                 query?: {
                     words?: string;
                     family?: string;
+                    /** @description Key of a line of the sheet, or price, to sort by; with a minus before it the largest first. */
+                    by?: string;
                     from?: number;
                 };
                 header?: never;
@@ -4353,6 +4357,8 @@ export interface components {
             families: {
                 [key: string]: number;
             };
+            /** @description The figures that were understood, told back. */
+            figures: string[];
             lines: components["schemas"]["LibraryLine"][];
         };
         LibraryWrite: {

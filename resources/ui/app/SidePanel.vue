@@ -22,7 +22,12 @@ const panel = usePanel()
       </button>
     </div>
     <WorkingPanel v-if="panel.open.kind === 'working'" :key="panel.open.key" :finding-key="panel.open.key" />
-    <PartPanel v-else-if="panel.open.kind === 'part'" :key="panel.open.ref" :need-ref="panel.open.ref" />
+    <PartPanel
+      v-else-if="panel.open.kind === 'part'"
+      :key="panel.open.ref"
+      :need-ref="panel.open.ref"
+      :wire="panel.open.wire"
+    />
     <LeadPanel v-else-if="panel.open.kind === 'lead'" :key="panel.open.ref" :lead-ref="panel.open.ref" />
     <FaultPanel v-else-if="panel.open.kind === 'fault'" :key="panel.open.ref" :fault-ref="panel.open.ref" />
     <StepPanel v-else-if="panel.open.kind === 'step'" :key="panel.open.ref" :step-ref="panel.open.ref" />

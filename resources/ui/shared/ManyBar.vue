@@ -75,7 +75,6 @@ async function paste(): Promise<void> {
       >
     </form>
     <p v-if="many.reason.value" class="danger" role="alert">{{ many.reason.value }}</p>
-    <p v-else-if="many.said.value" role="status">{{ many.said.value }}</p>
   </div>
 </template>
 

@@ -1,6 +1,7 @@
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import { reasonOf, type Change, type Path } from '@/api/client'
 import { useEdit } from './useBuild'
+import { useNotices } from './useNotices'
 
 /** A column of a table whose rows are worked on many at once. */
 export interface ManyColumn<Row> {
@@ -64,10 +65,10 @@ export function tabbed(rows: string[][]): string {
 /** Selecting, sorting, copying, pasting, setting and deleting many rows; each act is one edit and one undo. */
 export function useMany<Row>(options: Many<Row>) {
   const { edit } = useEdit()
+  const notices = useNotices()
   const picked = ref(new Set<string>())
   const sort = ref<{ key: string; down: boolean } | null>(null)
   const reason = ref('')
-  const said = ref('')
   const busy = ref(false)
   const kept = `magpie.columns.${options.name}`
   const hidden = ref(new Set<string>(readKept(kept) ?? options.hides))
@@ -131,16 +132,16 @@ export function useMany<Row>(options: Many<Row>) {
   }
 
   async function act(label: string, changes: Change[], done: string): Promise<boolean> {
-    reason.value = said.value = ''
+    reason.value = ''
     if (changes.length === 0) {
-      said.value = 'Nothing is different.'
+      notices.say('Nothing is different.')
 
       return true
     }
     busy.value = true
     try {
       await edit(label, changes)
-      said.value = `${done}; Undo takes it back together.`
+      notices.say(`${done}; Undo takes it back together.`)
 
       return true
     } catch (error) {
@@ -208,7 +209,7 @@ export function useMany<Row>(options: Many<Row>) {
   async function copy(): Promise<void> {
     try {
       await navigator.clipboard.writeText(copied())
-      said.value = `${counted(rowsPicked.value.length || sorted.value.length)} copied, with headings.`
+      notices.say(`${counted(rowsPicked.value.length || sorted.value.length)} copied, with headings.`)
       reason.value = ''
     } catch {
       reason.value = 'This browser does not let the page copy; export a CSV instead.'
@@ -223,7 +224,6 @@ export function useMany<Row>(options: Many<Row>) {
       columns.find((column) => column.title.toLowerCase() === title.toLowerCase()),
     )
     const at = named.findIndex((column) => column?.key === 'ref')
-    said.value = ''
     if (at < 0) {
       reason.value = `The first line must be headings, one of them “${columns.find((one) => one.key === 'ref')?.title}”: copy first, change the cells, and paste them back.`
 
@@ -272,7 +272,6 @@ export function useMany<Row>(options: Many<Row>) {
     copied,
     paste,
     reason,
-    said,
     busy,
     columns: options.columns,
     counted,

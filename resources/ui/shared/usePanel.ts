@@ -3,7 +3,8 @@ import { ref } from 'vue'
 
 type Panel =
   | { kind: 'working'; key: string }
-  | { kind: 'part'; ref: string }
+  /** `wire`: with the leads it wants laid out at once. */
+  | { kind: 'part'; ref: string; wire?: boolean }
   | { kind: 'lead'; ref: string }
   | { kind: 'fault'; ref: string }
   | { kind: 'step'; ref: string }

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, reasonOf, type EditResult, type LibraryItem, type LibraryLine } from '@/api/client'
+import { api, reasonOf, type LibraryItem, type LibraryLine } from '@/api/client'
 import { money, words as plain } from '@/shared/format'
 import { refFrom } from '@/shared/refs'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useBuild, useCatalogue } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import StandardTables from './StandardTables.vue'
 import { useLibrary } from './useLibrary'
+import { usePlace } from './usePlace'
 
 /** The workshop's parts over all its builds: sheets, prices, what is known against them; and the standard tables. */
-const { id, query: held } = useBuild()
-const { absorb } = useEdit()
+const { query: held } = useBuild()
 const { data: catalogue } = useCatalogue()
 const panel = usePanel()
 const notices = useNotices()
@@ -24,7 +24,15 @@ const shelf = ref<'parts' | 'tables'>('parts')
 const fresh = ref<{ name: string; family: string } | null>(null)
 const reason = ref('')
 const workshop = computed(() => held.data.value?.workshop ?? 0)
-const { query, lines, total, families } = useLibrary(workshop, words, family)
+const by = ref('')
+const { query, lines, total, families, figures } = useLibrary(workshop, words, family, by)
+/** What this kind may be sorted by: the lines of its sheet that are figures. */
+const orders = computed(() =>
+  (catalogue.value?.families.find((one) => one.key === family.value)?.fields ?? []).filter(
+    (field) => field.dimension !== null,
+  ),
+)
+watch(family, () => (by.value = ''))
 const titleOf = (key: string) => catalogue.value?.families.find((one) => one.key === key)?.title ?? plain(key)
 const choices = computed(() =>
   Object.entries(families.value)
@@ -60,15 +68,8 @@ async function add(): Promise<void> {
   }
 }
 
-/** Straight into the build, as a place of its own; which part it is stays to be changed there. */
-async function place(line: LibraryLine): Promise<void> {
-  try {
-    absorb(await api.post<EditResult>(`/api/builds/${id.value}/needs`, { library: line.id, key: crypto.randomUUID() }))
-    notices.say(`${line.name} is in the build.`)
-  } catch (error) {
-    notices.problem(error)
-  }
-}
+const take = usePlace()
+const place = (line: LibraryLine) => take(line).catch((error) => notices.problem(error))
 
 async function undo(): Promise<void> {
   try {
@@ -109,19 +110,31 @@ async function examples(): Promise<void> {
           v-model="typed"
           class="field only"
           type="search"
-          aria-label="Words of the part"
-          placeholder="Words of the part"
+          aria-label="Words and figures of the part"
+          placeholder="motor, 57 mm, > 1.5 N m"
+          size="24"
         />
         <select v-model="family" class="field" aria-label="Kind of part">
           <option value="">every kind, {{ whole }}</option>
           <option v-for="one in choices" :key="one.key" :value="one.key">{{ one.title }}, {{ one.pieces }}</option>
         </select>
-        <span class="quiet" role="status">{{ total }} {{ total === 1 ? 'part' : 'parts' }}</span>
+        <select v-model="by" class="field" aria-label="Sorted by">
+          <option value="">by name</option>
+          <option value="price">cheapest first</option>
+          <template v-for="field in orders" :key="field.key">
+            <option :value="`-${field.key}`">most {{ field.label.toLowerCase() }} first</option>
+            <option :value="field.key">least {{ field.label.toLowerCase() }} first</option>
+          </template>
+        </select>
+        <span class="quiet" role="status"
+          >{{ total }} {{ total === 1 ? 'part' : 'parts'
+          }}<template v-if="figures.length"> with {{ figures.join(', and ') }}</template></span
+        >
         <span class="push"
           ><v-btn color="primary" @click="fresh = fresh ? null : { name: '', family: family || 'fan' }"
             >Add a part</v-btn
           ><v-btn @click="undo()">Undo the last change</v-btn
-          ><v-btn @click="examples()">Load the example parts</v-btn></span
+          ><v-btn v-if="lines.every((line) => !line.example)" @click="examples()">Load the example parts</v-btn></span
         >
       </template>
     </div>
@@ -145,7 +158,7 @@ async function examples(): Promise<void> {
       <p v-else-if="total === 0 && !query.isPending.value" class="empty">
         {{
           words || family
-            ? 'No part carries these words.'
+            ? 'No part carries these words and figures.'
             : 'The shelf is empty. Load the example parts to start with: invented parts of every kind, marked as such; or add your own.'
         }}
       </p>
@@ -157,15 +170,15 @@ async function examples(): Promise<void> {
             class="row"
             :class="{
               picked: panel.open?.kind === 'library' && panel.open.id === item.id,
-              first: index === 0 || lines[index - 1]?.family !== item.family,
+              first: by === '' && (index === 0 || lines[index - 1]?.family !== item.family),
             }"
             @vue:mounted="walk(item)"
           >
             <span class="quiet small kind">{{
-              index === 0 || lines[index - 1]?.family !== item.family ? titleOf(item.family) : ''
+              by !== '' || index === 0 || lines[index - 1]?.family !== item.family ? titleOf(item.family) : ''
             }}</span><button type="button" class="plain name" @click="panel.show({ kind: 'library', id: item.id })">
               {{ item.name }}</button
-            ><span class="quiet small specs">{{ item.key_specs }}</span>
+            ><span class="quiet small specs" :title="item.key_specs">{{ item.key_specs }}</span>
             <span class="small"
               ><span v-if="item.faults" class="tight">{{ item.faults }} known against it</span></span
             ><span class="figure">{{ item.price ? money(item.price, item.currency ?? '') : '' }}</span
@@ -202,7 +215,7 @@ async function examples(): Promise<void> {
 }
 .row {
   display: grid;
-  grid-template-columns: 150px minmax(0, 1.2fr) minmax(0, 1fr) 110px 80px 62px 84px;
+  grid-template-columns: 130px minmax(150px, 1fr) minmax(0, 1.5fr) 96px 80px 60px 84px;
   gap: 12px;
   align-items: center;
   width: 100%;

@@ -14,7 +14,7 @@ import JointList from './JointList.vue'
 import PortList from './PortList.vue'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
-const props = defineProps<{ needRef: string }>()
+const props = defineProps<{ needRef: string; wire?: boolean }>()
 const { id, needs, parts, document: build, overview } = useBuild()
 const { set, edit } = useEdit()
 const { ofNeed } = useFindings()
@@ -22,7 +22,7 @@ const { data: catalogue } = useCatalogue()
 const panel = usePanel()
 const notices = useNotices()
 const allFields = ref(false)
-const wiring = ref(false)
+const wiring = ref(props.wire === true)
 
 const need = computed(() => needs.value.get(props.needRef))
 const part = computed(() => parts.value.get(need.value?.choice ?? ''))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { reasonOf, type Family, type Need } from '@/api/client'
+import { computed, ref, toRef } from 'vue'
+import { reasonOf, type Family, type LibraryLine, type Need } from '@/api/client'
 import { money } from '@/shared/format'
 import EditCell from '@/shared/EditCell.vue'
 import ManyBar from '@/shared/ManyBar.vue'
@@ -12,8 +12,10 @@ import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import { useLibrary } from './useLibrary'
+import { usePlace } from './usePlace'
 
-const { id, document: build, parts, needs, overview } = useBuild()
+const { id, query, document: build, parts, needs, overview } = useBuild()
 const { set, edit } = useEdit()
 const { worstOfNeed } = useFindings()
 const { data: catalogue } = useCatalogue()
@@ -24,6 +26,26 @@ const verdict = ref('')
 const adding = ref(false)
 const fresh = ref({ role: '', family: '', part: '' })
 const reason = ref('')
+const place = usePlace()
+const {
+  lines: shelf,
+  total: shelved,
+  figures,
+} = useLibrary(
+  computed(() => (adding.value ? (query.data.value?.workshop ?? 0) : 0)),
+  toRef(() => fresh.value.part),
+  toRef(() => fresh.value.family),
+)
+/** A part of the library is in the build with one press; what it is for may be said before or after. */
+async function takeFromShelf(line: LibraryLine): Promise<void> {
+  try {
+    await place(line, fresh.value.role.trim())
+    fresh.value = { role: '', family: '', part: '' }
+    reason.value = ''
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
 
 const families = computed(
   () => new Map<string, Family>((catalogue.value?.families ?? []).map((family) => [family.key, family])),
@@ -141,15 +163,16 @@ const setNeed = (need: Need, what: string, path: string) => (text: string, was: 
   )
 
 async function add(): Promise<void> {
-  const ref = freeRef(refFrom(fresh.value.role, 'part'), (one) => needs.value.has(one) || parts.value.has(one))
+  const role = fresh.value.role.trim() || fresh.value.part.trim()
+  const ref = freeRef(refFrom(role, 'part'), (one) => needs.value.has(one) || parts.value.has(one))
   try {
-    await edit(`Add ${fresh.value.role}`, [
-      { section: 'parts', create: { ref, family: fresh.value.family, name: fresh.value.part || fresh.value.role } },
+    await edit(`Add ${role}`, [
+      { section: 'parts', create: { ref, family: fresh.value.family, name: fresh.value.part || role } },
       {
         section: 'needs',
         create: {
           ref,
-          role: fresh.value.role,
+          role,
           family: fresh.value.family,
           quantity: 1,
           candidates: [ref],
@@ -159,7 +182,7 @@ async function add(): Promise<void> {
     ])
     adding.value = false
     fresh.value = { role: '', family: '', part: '' }
-    panel.show({ kind: 'part', ref })
+    panel.show({ kind: 'part', ref, wire: true })
   } catch (error) {
     reason.value = reasonOf(error)
   }
@@ -199,18 +222,46 @@ function toggleAdding(): void {
       </span>
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
-      <v-text-field v-model="fresh.role" label="What it is for" placeholder="Chamber fan" autofocus />
+      <v-text-field
+        v-model="fresh.part"
+        label="Part, or words and figures of it"
+        placeholder="motor, 57 mm, > 1.5 N m"
+        autofocus
+      />
       <v-autocomplete
-        v-model="fresh.family"
+        :model-value="fresh.family || null"
         label="Kind of part"
+        clearable
         :items="catalogue?.families ?? []"
         item-value="key"
         item-title="title"
+        @update:model-value="fresh.family = $event ?? ''"
       />
-      <v-text-field v-model="fresh.part" label="Part, in the seller's words" placeholder="80 mm fan, 24 V" />
-      <v-btn type="submit" variant="flat" color="primary" :disabled="fresh.role === '' || fresh.family === ''"
-        >Add</v-btn
+      <v-text-field v-model="fresh.role" label="What it is for" placeholder="Chamber fan" />
+      <v-btn
+        type="submit"
+        variant="flat"
+        color="primary"
+        :disabled="(fresh.role === '' && fresh.part === '') || !fresh.family"
+        >Add as typed</v-btn
       >
+      <section v-if="fresh.part || fresh.family" class="shelf" aria-label="In the library">
+        <p class="small quiet" role="status">
+          {{ shelved }} in the library<template v-if="figures.length"> with {{ figures.join(', and ') }}</template
+          >{{ shelved > 0 ? '; press one to add it' : '' }}
+        </p>
+        <button
+          v-for="line in shelf.slice(0, 12)"
+          :key="line.id"
+          type="button"
+          class="plain shelved"
+          :aria-label="`Add to build: ${line.name}`"
+          @click="takeFromShelf(line)"
+        >
+          <span>{{ line.name }}</span><span class="quiet small">{{ line.key_specs }}</span
+          ><span class="figure">{{ line.price ? money(line.price, line.currency ?? '') : '' }}</span>
+        </button>
+      </section>
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
     </form>
     <p v-if="(build?.needs ?? []).length === 0" class="empty">
@@ -346,6 +397,29 @@ function toggleAdding(): void {
   gap: 12px;
   align-items: start;
   padding: 0 24px 12px 0;
+}
+.shelf {
+  grid-column: 1 / -1;
+}
+.shelved {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr) 80px;
+  gap: 12px;
+  width: 100%;
+  padding: 4px;
+  border-bottom: 1px solid var(--rule);
+  text-align: left;
+}
+.shelved > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.shelved .figure {
+  text-align: right;
+}
+.shelved:hover {
+  color: var(--live);
 }
 .adding p {
   grid-column: 1 / -1;

@@ -1,14 +1,17 @@
 import { useInfiniteQuery } from '@tanstack/vue-query'
-import { computed, type Ref } from 'vue'
+import { computed, ref, type Ref } from 'vue'
 import { api, type LibraryPage } from '@/api/client'
 
-/** The lines of a workshop's library that carry all the words, fetched page by page as the list is walked. */
-export function useLibrary(workshop: Ref<number>, words: Ref<string>, family: Ref<string>) {
+/**
+ * The lines of a workshop's library that carry all the words and hold all the figures typed ("motor, > 1.5 N m"),
+ * fetched page by page as the list is walked; by one line of their sheets, where that is said.
+ */
+export function useLibrary(workshop: Ref<number>, words: Ref<string>, family: Ref<string>, by: Ref<string> = ref('')) {
   const query = useInfiniteQuery({
-    queryKey: computed(() => ['library', workshop.value, words.value, family.value]),
+    queryKey: computed(() => ['library', workshop.value, words.value, family.value, by.value]),
     queryFn: ({ pageParam }) =>
       api.get<LibraryPage>(
-        `/api/workshops/${workshop.value}/library?${new URLSearchParams({ words: words.value, family: family.value, from: String(pageParam) })}`,
+        `/api/workshops/${workshop.value}/library?${new URLSearchParams({ words: words.value, family: family.value, by: by.value, from: String(pageParam) })}`,
       ),
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
@@ -23,5 +26,8 @@ export function useLibrary(workshop: Ref<number>, words: Ref<string>, family: Re
   const total = computed(() => query.data.value?.pages[0]?.total ?? 0)
   const families = computed(() => query.data.value?.pages[0]?.families ?? {})
 
-  return { query, lines, total, families }
+  /** The figures that were understood, told back. */
+  const figures = computed(() => query.data.value?.pages[0]?.figures ?? [])
+
+  return { query, lines, total, families, figures }
 }

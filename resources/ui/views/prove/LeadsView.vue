@@ -229,6 +229,7 @@ function toggleAdding(): void {
         <tr
           v-for="lead in many.sorted.value"
           :key="lead.ref"
+          :data-ref="lead.ref"
           :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }"
           @click="panel.show({ kind: 'lead', ref: lead.ref })"
         >
