@@ -10,6 +10,7 @@ use Magpie\Core\Choice\Preference;
 use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Machine\PortSheet;
+use Magpie\Core\Reference\Terms;
 
 $root = dirname(__DIR__);
 require "{$root}/vendor/autoload.php";
@@ -75,4 +76,15 @@ foreach (Catalogue::standard()->all() as $family) {
     }
 }
 file_put_contents("{$root}/docs/format/families.md", $families);
-echo "docs/checks.md and docs/format/families.md are written.\n";
+
+$terms = "# Words of the trade\n\nWritten by `bin/magpie docs` from core/reference/terms.php; the interface shows the same sentences. Common practice, no source, where a figure is named.\n\n## The checks\n\n| Check | What it is | How to find out |\n|---|---|---|\n";
+foreach (Rules::inspector()->checks as $check) {
+    [$means, $find] = Terms::ofCheck($check->card()->id) ?? ['', ''];
+    $terms .= '| '.implode(' | ', array_map($cell, ["{$check->card()->id} {$check->card()->title}", $means, $find]))." |\n";
+}
+$terms .= "\n## Words\n\n| Word | What it is | How to find out |\n|---|---|---|\n";
+foreach (Terms::ofTheTrade() as $word => [$means, $find]) {
+    $terms .= '| '.implode(' | ', array_map($cell, [$word, $means, $find]))." |\n";
+}
+file_put_contents("{$root}/docs/terms.md", $terms);
+echo "docs/checks.md, docs/terms.md and docs/format/families.md are written.\n";

@@ -34,16 +34,17 @@ final class ContractTest extends FeatureTestCase
 
     public function test_the_docs_written_from_the_code_are_current(): void
     {
-        $before = [
-            file_get_contents(base_path('docs/checks.md')),
-            file_get_contents(base_path('docs/format/families.md')),
-        ];
+        $written = static fn (): array => array_map(
+            static fn (string $doc): string => (string) file_get_contents(base_path("docs/{$doc}.md")),
+            ['checks', 'terms', 'format/families'],
+        );
+        $before = $written();
         exec(escapeshellarg(PHP_BINARY).' '.escapeshellarg(base_path('bin/docs.php')), $output, $status);
 
         self::assertSame(0, $status);
         self::assertSame(
             $before,
-            [file_get_contents(base_path('docs/checks.md')), file_get_contents(base_path('docs/format/families.md'))],
+            $written(),
             'Run bin/magpie docs.',
         );
     }

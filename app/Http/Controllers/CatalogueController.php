@@ -38,7 +38,9 @@ use Magpie\Core\Machine\Work\Cautions;
 use Magpie\Core\Machine\Work\FaultKind;
 use Magpie\Core\Machine\Work\FaultState;
 use Magpie\Core\Machine\Work\Severity;
+use Magpie\Core\Reference\Instruments;
 use Magpie\Core\Reference\StandardTables;
+use Magpie\Core\Reference\Terms;
 use Magpie\Core\Scope\Countries;
 
 /** What the interface needs to know of the trade: families with their sheets, checks, and the words of each list. */
@@ -102,6 +104,15 @@ final class CatalogueController
             'noise' => Neighbours::words(),
             'ventilation' => Ventilation::words(),
             'precautions' => Site::PRECAUTIONS,
+            'terms' => array_map(
+                static fn (string $word, array $term): array => [
+                    'word' => $word,
+                    'means' => $term[0],
+                    'find' => $term[1],
+                ],
+                array_keys(Terms::ofTheTrade()),
+                Terms::ofTheTrade(),
+            ),
         ]))->header('Cache-Control', 'private, max-age=300');
     }
 
@@ -140,6 +151,7 @@ final class CatalogueController
                     'unit' => $f->unit,
                     'choices' => $f->choices,
                     'help' => $f->help,
+                    'find' => self::find($f, $family),
                     'better' => $f->better,
                     'checks' => $reads[$f->key] ?? [],
                     'compared' => $f->better !== null || in_array($f->key, $compared, true),
@@ -158,6 +170,18 @@ final class CatalogueController
         ];
     }
 
+    /** With what a line of a sheet is found out, and how. */
+    private static function find(SpecField $field, Family $family): string
+    {
+        [$instrument, $method] = Instruments::of(
+            $field->key,
+            $field->dimension,
+            in_array(Ability::RatedByMaker, $family->abilities(), true),
+        );
+
+        return ucfirst("{$instrument}. {$method}");
+    }
+
     /**
      * @return array<string, mixed>
      */
@@ -171,6 +195,8 @@ final class CatalogueController
             'question' => $card->question,
             'trade' => $card->trade->value,
             'source' => $card->source,
+            'means' => Terms::ofCheck($card->id)[0] ?? '',
+            'find' => Terms::ofCheck($card->id)[1] ?? '',
             'topics' => array_map(static fn (Topic $t): string => $t->value, $card->topics),
             'thresholds' => array_map(
                 static fn (Threshold $t): array => ['meaning' => $t->meaning, 'default' => $t->default->text()],

@@ -15,7 +15,7 @@ use Magpie\Core\Machine\Spec;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Reference\Tables;
+use Magpie\Core\Reference\Instruments;
 
 /**
  * What to measure first: values of the build ranked by what their uncertainty could do to verdicts. A missing value
@@ -26,7 +26,6 @@ use Magpie\Core\Reference\Tables;
  * @phpstan-type Row array{where: string, label: string, part: string|null, key: string|null, unit: string,
  *     port: string|null, value: string|null, evidence: string|null, low: string|null, high: string|null,
  *     instrument: string, method: string, within: string, flips: list<Flip>, weight: float}
- * @phpstan-type Instrument array{string, string, string}
  */
 final readonly class MeasureFirst
 {
@@ -303,11 +302,6 @@ final readonly class MeasureFirst
         array $flips,
         float $weight,
     ): array {
-        /**
-         * @var array{limits: list<string>, limit: Instrument, otherwise: Instrument,
-         *     by_spec: array<string, Instrument>, by_dimension: array<string, Instrument>} $instruments
-         */
-        $instruments = Tables::named('instruments');
         $key = basename($where);
         usort(
             $flips,
@@ -316,14 +310,11 @@ final readonly class MeasureFirst
                 $b['with'],
             ],
         );
-        $limit =
-            in_array($key, $instruments['limits'], true) ||
-            (str_starts_with($key, 'rated_') && ($spec[0] ?? null)?->can(Ability::RatedByMaker) === true);
-        [$instrument, $method, $within] = $limit
-            ? $instruments['limit']
-            : $instruments['by_spec'][$key] ??
-                ($instruments['by_dimension'][($spec[2] ?? null)?->dimension->value ?? ''] ??
-                    $instruments['otherwise']);
+        [$instrument, $method, $within] = Instruments::of(
+            $key,
+            ($spec[2] ?? null)?->dimension,
+            ($spec[0] ?? null)?->can(Ability::RatedByMaker) === true,
+        );
 
         return [
             'where' => $where,

@@ -3833,6 +3833,8 @@ export interface components {
             unit: string;
             choices: string[];
             help: string;
+            /** @description With what it is found out, and how. */
+            find: string;
             checks: string[];
             better: string | null;
             /** @description Candidates are compared by it. */
@@ -3871,6 +3873,10 @@ export interface components {
                     default: string;
                 };
             } | unknown[];
+            /** @description What it is about. */
+            means: string;
+            /** @description How to find out what it asks for. */
+            find: string;
             topics: string[];
         };
         Catalogue: {
@@ -3907,6 +3913,7 @@ export interface components {
             precautions: {
                 [key: string]: string;
             };
+            terms: components["schemas"]["Term"][];
         };
         Mapping: {
             targets: {
@@ -4878,6 +4885,11 @@ export interface components {
                 port: string;
                 why: string;
             }[];
+        };
+        Term: {
+            word: string;
+            means: string;
+            find: string;
         };
         plan: {
             name: string;

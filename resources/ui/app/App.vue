@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import HelpBubble from './HelpBubble.vue'
 import { useNotices } from '@/shared/useNotices'
 
 const notices = useNotices()
@@ -7,6 +8,7 @@ const notices = useNotices()
 <template>
   <v-app>
     <router-view />
+    <HelpBubble />
     <v-snackbar
       v-model="notices.shown"
       :timeout="notices.grave ? 12000 : 4000"

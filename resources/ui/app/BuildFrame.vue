@@ -238,7 +238,7 @@ const howFar = computed(() =>
       </main>
       <SidePanel v-if="panel.open && build" />
     </div>
-    <FinderDialog v-model="finding" @fault="faulting = true" />
+    <FinderDialog v-model="finding" @fault="faulting = true" @keys="helping = true" />
     <FaultDialog v-model="faulting" />
     <v-dialog v-model="helping" max-width="420">
       <v-card rounded="sm" class="pa-5">

@@ -1,14 +1,19 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { useBuild } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
+import { useLightAndDark } from '@/shared/useTheme'
+import { places } from './actions'
 import { stages } from './stages'
 
-/** Find anything: parts, leads, checks, steps, faults, views and actions, by any words they carry. */
+/** Find anything: actions, views, parts, leads, checks, steps, faults and words of the trade, by any words they carry. */
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ fault: [] }>()
-const { id, document: build, overview } = useBuild()
+const emit = defineEmits<{ fault: []; keys: [] }>()
+const { id, document: build, overview, roleOf } = useBuild()
+const { undo, redo } = useEdit()
+const { data: catalogue } = useCatalogue()
+const { dark, turn } = useLightAndDark()
 const router = useRouter()
 const panel = usePanel()
 const words = ref('')
@@ -19,15 +24,39 @@ interface Hit {
   kind: string
   title: string
   more: string
+  /** Further words it is found by, that need not be shown. */
+  also?: string
   go: () => void
 }
+
+const explain = (word: string) => () => panel.show({ kind: 'term', word })
+const ended = (port: string) => `${roleOf(port.split('.')[0] ?? '')} ${port.split('.')[1] ?? ''}`
 
 const all = computed<Hit[]>(() => {
   const to = (path: string) => () => void router.push(`/builds/${id.value}/${path}`)
 
   return [
-    { kind: 'action', title: 'Log a fault', more: '', go: () => emit('fault') },
-    { kind: 'action', title: 'History', more: '', go: () => panel.show({ kind: 'history' }) },
+    ...places.map(({ title, also, path }) => ({ kind: 'action', title, also, more: '', go: to(path) })),
+    { kind: 'action', title: 'Log a fault', also: 'defect problem', more: 'l', go: () => emit('fault') },
+    { kind: 'action', title: 'Undo the last edit', also: 'take back', more: 'u', go: undo },
+    { kind: 'action', title: 'Redo', also: 'do again', more: 'r', go: redo },
+    {
+      kind: 'action',
+      title: 'History of edits',
+      also: 'who changed',
+      more: 'h',
+      go: () => panel.show({ kind: 'history' }),
+    },
+    {
+      kind: 'action',
+      title: dark.value ? 'Light screen' : 'Dark screen',
+      also: 'settings theme colours',
+      more: 't',
+      go: turn,
+    },
+    { kind: 'action', title: 'All builds', also: 'home workshop', more: '', go: () => void router.push('/') },
+    { kind: 'help', title: 'Keys', also: 'keyboard shortcuts', more: '?', go: () => emit('keys') },
+    { kind: 'help', title: 'What words mean', also: 'glossary terms help', more: '', go: explain('') },
     ...stages.flatMap((stage) =>
       stage.views.map((view) => ({ kind: 'view', title: view.title, more: stage.title, go: to(view.path) })),
     ),
@@ -51,8 +80,8 @@ const all = computed<Hit[]>(() => {
     })),
     ...(build.value?.leads ?? []).map((lead) => ({
       kind: 'lead',
-      title: lead.ref,
-      more: `${lead.from} → ${lead.to}`,
+      title: `${ended(lead.from)} → ${ended(lead.to)}`,
+      more: lead.ref,
       go: () => {
         to('prove/leads')()
         panel.show({ kind: 'lead', ref: lead.ref })
@@ -82,14 +111,38 @@ const all = computed<Hit[]>(() => {
         panel.show({ kind: 'fault', ref: fault.ref })
       },
     })),
+    ...(catalogue.value?.terms ?? []).map((term) => ({
+      kind: 'word',
+      title: term.word,
+      more: term.means,
+      go: explain(term.word),
+    })),
+    ...(catalogue.value?.checks ?? []).map((check) => ({
+      kind: 'check',
+      title: `${check.id} ${check.title}`,
+      more: check.means,
+      go: explain(`${check.id} ${check.title}`),
+    })),
   ]
 })
 const hits = computed(() => {
   const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
 
+  // What is called so stands before what only mentions it.
+  const rank = (hit: Hit) => {
+    const title = hit.title.toLowerCase()
+
+    return title.startsWith(wanted[0] ?? '') ? 0 : wanted.every((word) => title.includes(word)) ? 1 : 2
+  }
+
   return all.value
-    .filter((hit) => wanted.every((word) => `${hit.kind} ${hit.title} ${hit.more}`.toLowerCase().includes(word)))
+    .filter((hit) =>
+      wanted.every((word) => `${hit.kind} ${hit.title} ${hit.more} ${hit.also ?? ''}`.toLowerCase().includes(word)),
+    )
+    .map((hit) => ({ hit, rank: rank(hit) }))
+    .sort((a, b) => a.rank - b.rank)
     .slice(0, 12)
+    .map(({ hit }) => hit)
 })
 
 watch(words, () => (at.value = 0))
@@ -121,8 +174,8 @@ function choose(hit: Hit | undefined): void {
         aria-expanded="true"
         aria-controls="finder-hits"
         :aria-activedescendant="`hit-${at}`"
-        aria-label="Find a part, lead, check, step, fault or view"
-        placeholder="Part, lead, check, step, fault, view …"
+        aria-label="Find an action, part, lead, check, step, fault, word or view"
+        placeholder="Part, lead, action, word, view …"
         @keydown.down.prevent="at = Math.min(at + 1, hits.length - 1)"
         @keydown.up.prevent="at = Math.max(at - 1, 0)"
         @keydown.enter.prevent="choose(hits[at])"

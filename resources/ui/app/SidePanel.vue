@@ -9,6 +9,7 @@ import JointPanel from '@/views/prove/JointPanel.vue'
 import LeadPanel from '@/views/prove/LeadPanel.vue'
 import WorkingPanel from '@/views/prove/WorkingPanel.vue'
 import HistoryPanel from './HistoryPanel.vue'
+import TermPanel from './TermPanel.vue'
 
 const panel = usePanel()
 </script>
@@ -34,6 +35,7 @@ const panel = usePanel()
     <JointPanel v-else-if="panel.open.kind === 'joint'" :key="panel.open.ref" :mate-ref="panel.open.ref" />
     <DecisionPanel v-else-if="panel.open.kind === 'decision'" :key="panel.open.ref" :decision-ref="panel.open.ref" />
     <LibraryPanel v-else-if="panel.open.kind === 'library'" :key="panel.open.id" :item="panel.open.id" />
+    <TermPanel v-else-if="panel.open.kind === 'term'" :key="panel.open.word" :word="panel.open.word" />
     <HistoryPanel v-else />
   </aside>
 </template>

@@ -9,6 +9,7 @@ import {
   type Catalogue,
   type Change,
   type EditResult,
+  type Field,
   type Overview,
   type Path,
 } from '@/api/client'
@@ -50,6 +51,18 @@ export function useBuildId(): Ref<number> {
 
 export function useCatalogue() {
   return useQuery({ queryKey: ['catalogue'], queryFn: () => api.get<Catalogue>('/api/catalogue'), staleTime: Infinity })
+}
+
+/** What a line of a sheet is, how it is found out, and which checks read it. */
+export function useFieldHelp(): (field: Field) => string[] {
+  const { data: catalogue } = useCatalogue()
+  const titles = computed(() => new Map((catalogue.value?.checks ?? []).map((check) => [check.id, check.title])))
+
+  return (field) => [
+    field.help,
+    field.find,
+    field.checks.length === 0 ? '' : `Read by ${field.checks.map((id) => `${id} ${titles.value.get(id)}`).join(', ')}.`,
+  ]
 }
 
 /** The grades of evidence, as the options of a field. */

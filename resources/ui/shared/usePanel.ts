@@ -11,6 +11,7 @@ type Panel =
   | { kind: 'joint'; ref: string }
   | { kind: 'decision'; ref: string }
   | { kind: 'library'; id: number }
+  | { kind: 'term'; word: string }
   | { kind: 'history' }
 
 /** What stands in the right third beside the view; the one before it can be gone back to. */

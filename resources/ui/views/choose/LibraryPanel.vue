@@ -3,8 +3,9 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, Problem, reasonOf, type EditResult, type Family, type LibraryEntry, type LibraryItem } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 import { money, today } from '@/shared/format'
-import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit, useEvidence, useFieldHelp } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 
@@ -13,6 +14,7 @@ const props = defineProps<{ item: number }>()
 const { id, needs } = useBuild()
 const { absorb } = useEdit()
 const { data: catalogue } = useCatalogue()
+const helpOf = useFieldHelp()
 const client = useQueryClient()
 const panel = usePanel()
 const notices = useNotices()
@@ -195,10 +197,12 @@ async function remove(): Promise<void> {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="field in fields" :key="field.key" :title="field.help">
+        <tr v-for="field in fields" :key="field.key">
           <td>
-            {{ field.label
-            }}<span v-if="field.checks.length" class="quiet small ml-2">{{ field.checks.join(' ') }}</span
+            <HelpWord :lines="helpOf(field)">{{ field.label }}</HelpWord><span
+              v-if="field.checks.length"
+              class="quiet small ml-2"
+              >{{ field.checks.join(' ') }}</span
             ><span v-else-if="!field.compared" class="quiet small ml-2">read by no check</span>
           </td>
           <td class="num">

@@ -3,9 +3,10 @@ import { computed, ref } from 'vue'
 import { api, type Doubt, type Field, type FullSpec, type Need, type Part } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 import { money } from '@/shared/format'
 import { goingWith } from '@/shared/goingWith'
-import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useEdit, useEvidence, useFieldHelp } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -19,6 +20,7 @@ const { id, needs, parts, document: build, overview } = useBuild()
 const { set, edit } = useEdit()
 const { ofNeed } = useFindings()
 const { data: catalogue } = useCatalogue()
+const helpOf = useFieldHelp()
 const panel = usePanel()
 const notices = useNotices()
 const allFields = ref(false)
@@ -276,10 +278,12 @@ async function remove(): Promise<void> {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="field in fields" :key="field.key" :title="field.help">
+          <tr v-for="field in fields" :key="field.key">
             <td>
-              {{ field.label
-              }}<span v-if="field.checks.length" class="quiet small reads">{{ field.checks.join(' ') }}</span
+              <HelpWord :lines="helpOf(field)">{{ field.label }}</HelpWord><span
+                v-if="field.checks.length"
+                class="quiet small reads"
+                >{{ field.checks.join(' ') }}</span
               ><span v-else-if="!field.compared && field.key !== family?.counted_by" class="quiet small reads"
                 >read by no check</span
               >

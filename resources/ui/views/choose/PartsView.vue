@@ -7,6 +7,7 @@ import ManyBar from '@/shared/ManyBar.vue'
 import { goingWith } from '@/shared/goingWith'
 import { freeRef, refFrom } from '@/shared/refs'
 import SortHead from '@/shared/SortHead.vue'
+import { useAsked } from '@/shared/useAsked'
 import { useMany } from '@/shared/useMany'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
@@ -23,7 +24,7 @@ const panel = usePanel()
 const words = ref('')
 const kind = ref('')
 const verdict = ref('')
-const adding = ref(false)
+const adding = useAsked('add')
 const fresh = ref({ role: '', family: '', part: '' })
 const reason = ref('')
 const place = usePlace()

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useRoute } from 'vue-router'
 import { reasonOf, type Lead } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { inMetres, inSquare } from '@/shared/format'
@@ -12,11 +11,11 @@ import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { readLead } from './leadLine'
 import ProposedLeads from './ProposedLeads.vue'
+import { useAsked } from '@/shared/useAsked'
 import { useLeadFields } from './useLeadFields'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
-const route = useRoute()
 const { document: build, roleOf } = useBuild()
 const { edit } = useEdit()
 const { ofLead } = useFindings()
@@ -24,8 +23,8 @@ const { ports, fuses, routes, store, storeWhole } = useLeadFields()
 const panel = usePanel()
 const words = ref('')
 const verdict = ref('')
-const adding = ref(false)
-const proposing = ref(route.query.propose !== undefined)
+const adding = useAsked('add')
+const proposing = useAsked('propose')
 const addedNow = ref('')
 const fresh = ref({ from: '', to: '' })
 const reason = ref('')

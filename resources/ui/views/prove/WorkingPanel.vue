@@ -6,6 +6,7 @@ import { api, reasonOf, type Finding } from '@/api/client'
 import { margin } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
+import HelpWord from '@/shared/HelpWord.vue'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import AcceptForm from './AcceptForm.vue'
 import RemedyList from './RemedyList.vue'
@@ -104,7 +105,9 @@ function openLimit(key: string, standard: string): void {
   <p v-else-if="query.isError.value" class="quiet">{{ reasonOf(query.error.value) }}</p>
   <article v-else-if="finding">
     <p class="small quiet mb-1">
-      <span class="figure">{{ finding.check }}</span> {{ finding.title }}
+      <HelpWord :check="finding.check"
+        ><span class="figure">{{ finding.check }}</span> {{ finding.title }}</HelpWord
+      >
     </p>
     <h2><VerdictMark :verdict="finding.verdict" word :size="17" /></h2>
     <p class="says">{{ finding.headline }}</p>
