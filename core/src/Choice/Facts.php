@@ -6,9 +6,11 @@ namespace Magpie\Core\Choice;
 
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\RevisionState;
 use Magpie\Core\Money\Exchange;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Routes\RouteLedger;
 
 /**
@@ -25,14 +27,7 @@ final class Facts
     {
         $build = $inspection->survey->build;
         $facts = [];
-        $exchange = new Exchange($build->rates, $build->plan->currency);
-        $best = $days = null;
-        foreach ($build->offers as $offer) {
-            $cost = $offer->part === $part->ref ? $exchange->convert($offer->price) : null;
-            if ($cost !== null && ($best === null || $cost->compare($best) < 0)) {
-                [$best, $days] = [$cost, $build->suppliers[$offer->supplier]->leadDays];
-            }
-        }
+        [$best, $days] = self::price($build, $part);
         $facts['Price'] = $best === null ? 'none' : (string) $best;
         $facts['Wait'] = $days === null ? 'not known' : "{$days} days";
         $read = [];
@@ -68,6 +63,31 @@ final class Facts
     }
 
     /**
+     * The least it is offered for, in the build's currency, and the wait of who offers it so.
+     *
+     * @return array{Money|null, int|null}
+     */
+    public static function price(Build $build, Part $part): array
+    {
+        $exchange = new Exchange($build->rates, $build->plan->currency);
+        $best = $days = null;
+        foreach ($build->offers as $offer) {
+            $cost = $offer->part === $part->ref ? $exchange->convert($offer->price) : null;
+            if ($cost !== null && ($best === null || $cost->compare($best) < 0)) {
+                [$best, $days] = [$cost, $build->suppliers[$offer->supplier]->leadDays];
+            }
+        }
+
+        return [$best, $days];
+    }
+
+    /** The name of the fact that says what a route costs. */
+    public static function ofRoute(string $name): string
+    {
+        return "{$name}, at the door";
+    }
+
+    /**
      * @param  iterable<RouteLedger>  $ledgers
      * @return array<string, string>
      */
@@ -75,7 +95,7 @@ final class Facts
     {
         $facts = [];
         foreach ($ledgers as $ledger) {
-            $facts["{$ledger->route->name}, at the door"] = (string) $ledger->landed;
+            $facts[self::ofRoute($ledger->route->name)] = (string) $ledger->landed;
         }
         ksort($facts);
 

@@ -7,9 +7,11 @@ namespace Magpie\Core\Tests\Choice;
 use DateTimeImmutable;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Choice\DecisionReview;
+use Magpie\Core\Choice\FactChange;
 use Magpie\Core\Choice\Facts;
 use Magpie\Core\Choice\VariantDiff;
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Choosing\Schools;
@@ -168,13 +170,17 @@ final class DecisionTest extends TestCase
             'B, ordered',
             'C, ordered',
         ];
-        yield 'a measured value' => [
+        yield 'another candidate, cheaper and not compared' => [
             static fn (array $f): array => array_replace_recursive($f, [
-                'parts' => [['specs' => ['length' => ['value' => '499 mm', 'evidence' => 'measured']]]],
+                'parts' => [2 => ['ref' => 'third', 'family' => 'linear_rail', 'name' => 'Third rail']],
+                'needs' => [['candidates' => [2 => 'third']]],
+                'offers' => [
+                    1 => ['ref' => 'o3', 'part' => 'third', 'supplier' => 'shop', 'price' => '31', 'date' => '2026-11-02'],
+                ],
             ]),
-            'Rail length',
-            "500\u{a0}mm, datasheet",
-            "499\u{a0}mm, measured",
+            'Third rail, not compared yet',
+            null,
+            "GBP\u{a0}31.00",
         ];
         yield 'another choice' => [
             static fn (array $f): array => array_replace_recursive($f, ['needs' => [['choice' => 'other']]]),
@@ -202,6 +208,61 @@ final class DecisionTest extends TestCase
         self::assertSame('made', $review['s']['state'], 'A question of practice rests on no figure.');
     }
 
+    /**
+     * @return iterable<string, array{array<string, mixed>}> what is laid over the file
+     */
+    public static function betters(): iterable
+    {
+        yield 'a lower price' => [['offers' => [['price' => '36']]]];
+        yield 'a shorter wait' => [['suppliers' => [['lead_days' => 2]]]];
+        yield 'the same revision, in hand' => [['revisions' => [['state' => 'in hand']]]];
+        yield 'a measured size that still holds' => [
+            ['parts' => [['specs' => ['length' => ['value' => '499 mm', 'evidence' => 'measured']]]]],
+        ];
+        yield 'another candidate, dearer' => [
+            [
+                'parts' => [2 => ['ref' => 'third', 'family' => 'linear_rail', 'name' => 'Third rail']],
+                'needs' => [['candidates' => [2 => 'third']]],
+                'offers' => [
+                    1 => ['ref' => 'o3', 'part' => 'third', 'supplier' => 'shop', 'price' => '51', 'date' => '2026-11-02'],
+                ],
+            ],
+        ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $over
+     */
+    #[DataProvider('betters')]
+    public function test_what_is_no_worse_reopens_nothing(array $over): void
+    {
+        $build = (new SampleBuild(array_replace_recursive($this->file(), $over)))->build;
+        $review = array_column((new DecisionReview(Rules::inspector()->inspect($build)))->toArray(), null, 'ref');
+
+        self::assertSame([], $review['d']['changed']);
+        self::assertSame('made', $review['d']['state']);
+    }
+
+    public function test_more_or_less_of_a_line_counts_where_one_of_them_is_better(): void
+    {
+        $motor = LibraryFile::read(['part' => ['ref' => 'm', 'family' => 'stepper_motor', 'name' => 'M']])->part;
+        $torque = $motor->family->field('holding_torque')->label ?? '';
+        $worse = static fn (?string $was, ?string $is): bool => FactChange::isWorse($torque, $was, $is, $motor);
+
+        self::assertTrue($worse('1.9 N m, datasheet', '1.7 N m, measured'));
+        self::assertFalse($worse('1.9 N m, datasheet', '1.89 N m, measured'), 'Within a hundredth it is the same.');
+        self::assertFalse($worse('1.9 N m ± 5 %, datasheet', '2.1 N m, measured'));
+        self::assertTrue($worse('1.9 N m, datasheet', null), 'Nobody says it any more.');
+        self::assertTrue(FactChange::isWorse('Mass', '1 kg, datasheet', '1.2 kg, measured', $motor), 'Less of it is better.');
+        self::assertFalse(FactChange::isWorse('Mass', '1 kg, datasheet', '0.8 kg, measured', $motor));
+        self::assertTrue(FactChange::isWorse('E08 Motor and driver, X', 'Holds', 'Tight', $motor));
+        self::assertTrue(FactChange::isWorse('E08 Motor and driver, X', 'Tight', 'Unproven', $motor));
+        self::assertFalse(FactChange::isWorse('E08 Motor and driver, X', 'Unproven', 'Tight', $motor));
+        self::assertTrue(FactChange::isWorse('Price', 'GBP 40.00', 'EUR 30.00', $motor), 'Nobody can tell without a rate.');
+        self::assertTrue(FactChange::isWorse('Price', 'GBP 9.50', 'GBP 10.00', $motor));
+        self::assertFalse(FactChange::isWorse('Price', 'none', 'GBP 10.00', $motor));
+    }
+
     public function test_a_route_is_reopened_when_what_it_costs_changes(): void
     {
         $file = array_replace_recursive($this->file(), ['offers' => [['price' => '41']]]);
@@ -215,6 +276,13 @@ final class DecisionTest extends TestCase
             ['fact' => 'Own, at the door', 'was' => "GBP\u{a0}45.00", 'is' => "GBP\u{a0}46.00"],
             $review['r']['changed'][0],
         );
+        $cheaper = array_replace_recursive($this->file(), ['offers' => [['price' => '39']]]);
+        $review = array_column(
+            (new DecisionReview(Rules::inspector()->inspect((new SampleBuild($cheaper))->build)))->toArray(),
+            null,
+            'ref',
+        );
+        self::assertSame('made', $review['r']['state']);
     }
 
     public function test_every_divided_question_has_two_sides_and_what_decides(): void

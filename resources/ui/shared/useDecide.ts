@@ -4,8 +4,8 @@ import { today } from './format'
 import { freeRef } from './refs'
 import { useBuild, useEdit } from './useBuild'
 
-type Taken = Pick<Decision, 'about' | 'question' | 'choice' | 'reason'> &
-  Partial<Pick<Decision, 'need' | 'school' | 'facts' | 'rejected'>>
+type Taken = Pick<Decision, 'about' | 'question' | 'choice'> &
+  Partial<Pick<Decision, 'reason' | 'need' | 'school' | 'facts' | 'rejected'>>
 
 /**
  * Decides a question, new or asked before: who, when, why, and the facts of the day, with whatever else the choice

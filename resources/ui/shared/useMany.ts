@@ -15,6 +15,8 @@ export interface ManyColumn<Row> {
   value?: (text: string) => unknown
   /** What it was, as it is kept. */
   was?: (row: Row) => unknown
+  /** What else is set with it, in the same edit. */
+  with?: (row: Row) => { path: Path; was: unknown; to: unknown }[]
   options?: { value: string; title: string }[]
   /** What it is sorted by, where its text does not sort by itself; null stands last. */
   order?: (row: Row) => number | null
@@ -157,11 +159,14 @@ export function useMany<Row>(options: Many<Row>) {
   function changed(row: Row, wanted: { column: ManyColumn<Row>; text: string }[]): Change | null {
     const set = wanted
       .filter(({ column, text }) => column.path !== undefined && text !== column.text(row))
-      .map(({ column, text }) => ({
-        path: column.path!,
-        was: (column.was === undefined ? column.text(row) || null : (column.was(row) ?? null)) as never,
-        to: (text === '' ? null : column.value === undefined ? text : column.value(text)) as never,
-      }))
+      .flatMap(({ column, text }) => [
+        {
+          path: column.path!,
+          was: (column.was === undefined ? column.text(row) || null : (column.was(row) ?? null)) as never,
+          to: (text === '' ? null : column.value === undefined ? text : column.value(text)) as never,
+        },
+        ...(text === '' ? [] : ((column.with?.(row) ?? []) as { path: Path; was: never; to: never }[])),
+      ])
 
     return set.length === 0 ? null : { section: options.section, ref: options.refOf(row), set }
   }

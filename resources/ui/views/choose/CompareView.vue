@@ -111,7 +111,7 @@ async function take(): Promise<void> {
         need: need.ref,
         question: `Which part for ${need.role}?`,
         choice: chosen.part,
-        reason: why.value,
+        ...(why.value.trim() === '' ? {} : { reason: why.value }),
         facts: chosen.facts,
         rejected: shown
           .value!.candidates.filter((one) => one.part !== chosen.part)
@@ -123,7 +123,7 @@ async function take(): Promise<void> {
           ref: need.ref,
           set: [
             { path: ['choice'], was: need.choice ?? null, to: chosen.part },
-            { path: ['reason'], to: why.value },
+            { path: ['reason'], to: why.value.trim() || null },
           ],
         },
       ],
@@ -375,9 +375,15 @@ async function drop(candidate: Candidate): Promise<void> {
           </table>
         </div>
         <form v-if="taking" class="fields aside" @submit.prevent="take()">
-          <label for="compare-why">Why {{ taking.name }}?</label
+          <label for="compare-why"
+            >Why {{ taking.name }}?<span v-if="at?.choice === undefined" class="quiet"> (may stay empty)</span></label
           ><input id="compare-why" v-model="why" class="field" size="48" autofocus />
-          <v-btn type="submit" size="small" variant="flat" color="primary" :disabled="why.trim() === ''"
+          <v-btn
+            type="submit"
+            size="small"
+            variant="flat"
+            color="primary"
+            :disabled="at?.choice !== undefined && why.trim() === ''"
             >Choose it</v-btn
           ><v-btn size="small" @click="taking = null">Not yet</v-btn>
           <span v-if="taking.barred" class="fails small">{{ taking.own[0]?.headline }}</span><span

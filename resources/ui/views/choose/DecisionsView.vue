@@ -77,7 +77,7 @@ const needAsk = (need: string, role: string) =>
     </div>
     <p v-if="rows.length === 0" class="empty">
       Nothing is decided yet. Compare the candidates of a need and choose one: the choice, its reason and the facts it
-      rests on are kept here, and it opens again when one of them changes. The demo's Linnet has two that wait.
+      rests on are kept here, and it opens again when one of them changes for the worse.
     </p>
     <table v-else class="ledger">
       <thead>

@@ -13,6 +13,7 @@ import { usePanel } from '@/shared/usePanel'
 import ProposedLeads from '@/views/prove/ProposedLeads.vue'
 import JointList from './JointList.vue'
 import PortList from './PortList.vue'
+import { useKind } from './useKind'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
 const props = defineProps<{ needRef: string; wire?: boolean }>()
@@ -29,6 +30,7 @@ const wiring = ref(props.wire === true)
 const need = computed(() => needs.value.get(props.needRef))
 const part = computed(() => parts.value.get(need.value?.choice ?? ''))
 const family = computed(() => catalogue.value?.families.find((one) => one.key === need.value?.family))
+const kind = useKind(need, part)
 const evidence = useEvidence()
 const findings = computed(() => ofNeed(props.needRef))
 const doubts = computed(() => (overview.value?.doubts ?? []).filter((doubt) => doubt.part === part.value?.ref))
@@ -219,7 +221,16 @@ async function remove(): Promise<void> {
 <template>
   <template v-if="need">
     <h2>{{ need.role }}</h2>
-    <p class="quiet small">{{ family?.title }} · {{ need.ref }}</p>
+    <p class="quiet small">
+      <EditCell
+        label="Kind of part"
+        :value="need.family"
+        :options="kind.kinds.value"
+        :ask="kind.ask"
+        :save="kind.save"
+      />
+      · {{ need.ref }}
+    </p>
     <p v-if="candidates.length > 1">
       Chosen
       <EditCell

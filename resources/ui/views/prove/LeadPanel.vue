@@ -4,12 +4,15 @@ import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
+import { nextRef } from '@/shared/refs'
+import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import { useLeadFields } from './useLeadFields'
 
 const props = defineProps<{ leadRef: string }>()
 const { document: build, roleOf } = useBuild()
-const { remove } = useEdit()
+const { edit, remove } = useEdit()
+const notices = useNotices()
 const { ofLead } = useFindings()
 const {
   fuses,
@@ -21,7 +24,9 @@ const {
   screens,
   routes,
   yesNo,
+  ports,
   store,
+  storeSize,
   storeWhole,
   storeFlag,
 } = useLeadFields()
@@ -33,6 +38,32 @@ const portOf = (side: 0 | 1) => (side === 0 ? lead.value?.from : lead.value?.to)
 /** It bonds metal to the plug's pin, and the resistance along it is read before power. */
 const earths = computed(() => [portOf(0), portOf(1)].some((port) => port.split('.')[1] === 'earth'))
 const yes = (flag: boolean | undefined) => (flag === undefined ? null : flag ? 'yes' : 'no')
+
+/** Its end may be a port the parts no longer have: it stays in the list, so that it can be seen and changed. */
+const portsWith = (port: string) =>
+  ports.value.some((one) => one.value === port) ? ports.value : [{ value: port, title: port }, ...ports.value]
+
+async function duplicate(): Promise<void> {
+  const ref = nextRef('W', build.value?.leads)
+  const create = { ...lead.value!, ref }
+  // What was made, pulled and read was of the other one.
+  delete create.bond
+  if (create.ends !== undefined) {
+    create.ends = create.ends.map((held) => {
+      const end = { ...held }
+      delete end.made
+      delete end.pulled
+
+      return end
+    })
+  }
+  try {
+    await edit(`Add lead ${ref}`, [{ section: 'leads', create }])
+    panel.show({ kind: 'lead', ref })
+  } catch (error) {
+    notices.problem(error)
+  }
+}
 
 async function drop(): Promise<void> {
   if (await remove(`Delete lead ${props.leadRef}`, props.leadRef, 'leads', props.leadRef)) panel.close()
@@ -57,51 +88,22 @@ async function drop(): Promise<void> {
       <span class="quiet">{{ lead.to.split('.')[1] }}</span>
     </p>
     <dl class="facts">
+      <dt>From</dt>
+      <dd>
+        <EditCell
+          label="From"
+          :value="lead.from"
+          :options="portsWith(lead.from)"
+          :save="store(lead, 'From', ['from'])"
+        />
+      </dd>
+      <dt>To</dt>
+      <dd>
+        <EditCell label="To" :value="lead.to" :options="portsWith(lead.to)" :save="store(lead, 'To', ['to'])" />
+      </dd>
       <dt>Conductor size</dt>
       <dd>
-        <EditCell
-          figure
-          label="Conductor size"
-          :value="lead.conductor?.size"
-          unit="mm²"
-          :save="store(lead, 'Size', ['conductor', 'size'])"
-        />
-      </dd>
-      <dt>Size rests on</dt>
-      <dd>
-        <EditCell
-          label="What the size rests on"
-          :value="lead.conductor?.evidence"
-          :options="evidence"
-          :save="store(lead, 'Evidence', ['conductor', 'evidence'])"
-        />
-      </dd>
-      <dt>Conductors in parallel</dt>
-      <dd>
-        <EditCell
-          figure
-          label="Conductors in parallel"
-          :value="lead.conductor?.parallel"
-          placeholder="1"
-          :save="storeWhole(lead, 'Conductors', ['conductor', 'parallel'])"
-        />
-      </dd>
-      <dt>Stranding</dt>
-      <dd>
-        <EditCell
-          label="Stranding"
-          :value="lead.conductor?.stranding"
-          :options="strandings"
-          :save="store(lead, 'Stranding', ['conductor', 'stranding'])"
-        />
-      </dd>
-      <dt>Insulation</dt>
-      <dd>
-        <EditCell
-          label="Insulation"
-          :value="lead.conductor?.insulation"
-          :save="store(lead, 'Insulation', ['conductor', 'insulation'])"
-        />
+        <EditCell figure label="Conductor size" :value="lead.conductor?.size" unit="mm²" :save="storeSize(lead)" />
       </dd>
       <dt>Length, one way</dt>
       <dd>
@@ -115,44 +117,9 @@ async function drop(): Promise<void> {
       </dd>
       <dt>Run</dt>
       <dd><EditCell label="Run" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></dd>
-      <dt>Through the chain</dt>
+      <dt>Fuse</dt>
       <dd>
-        <EditCell
-          label="Through the chain"
-          :value="lead.chain"
-          :options="chains"
-          placeholder="none"
-          :save="store(lead, 'Chain', ['chain'])"
-        />
-      </dd>
-      <dt>Diameter over its sheath</dt>
-      <dd>
-        <EditCell
-          figure
-          label="Diameter over its sheath"
-          :value="lead.diameter"
-          unit="mm"
-          :save="store(lead, 'Diameter', ['diameter'])"
-        />
-      </dd>
-      <dt>Screen bonded at</dt>
-      <dd>
-        <EditCell
-          label="Screen bonded at"
-          :value="lead.conductor?.screen"
-          :options="screens"
-          :save="store(lead, 'Screen', ['conductor', 'screen'])"
-        />
-      </dd>
-      <dt>Other circuits in its bundle</dt>
-      <dd>
-        <EditCell
-          figure
-          label="Other circuits in its bundle"
-          :value="lead.bundled_with"
-          placeholder="0"
-          :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
-        />
+        <EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" />
       </dd>
       <template v-if="earths">
         <dt>Bond, read with power off</dt>
@@ -167,11 +134,87 @@ async function drop(): Promise<void> {
           />
         </dd>
       </template>
-      <dt>Fuse</dt>
-      <dd>
-        <EditCell label="Fuse" :value="lead.protection" :options="fuses" :save="store(lead, 'Fuse', ['protection'])" />
-      </dd>
     </dl>
+    <details class="rest">
+      <summary>More about its conductor and its way</summary>
+      <dl class="facts">
+        <dt>Size rests on</dt>
+        <dd>
+          <EditCell
+            label="What the size rests on"
+            :value="lead.conductor?.evidence"
+            :options="evidence"
+            :save="store(lead, 'Evidence', ['conductor', 'evidence'])"
+          />
+        </dd>
+        <dt>Conductors in parallel</dt>
+        <dd>
+          <EditCell
+            figure
+            label="Conductors in parallel"
+            :value="lead.conductor?.parallel"
+            placeholder="1"
+            :save="storeWhole(lead, 'Conductors', ['conductor', 'parallel'])"
+          />
+        </dd>
+        <dt>Stranding</dt>
+        <dd>
+          <EditCell
+            label="Stranding"
+            :value="lead.conductor?.stranding"
+            :options="strandings"
+            :save="store(lead, 'Stranding', ['conductor', 'stranding'])"
+          />
+        </dd>
+        <dt>Insulation</dt>
+        <dd>
+          <EditCell
+            label="Insulation"
+            :value="lead.conductor?.insulation"
+            :save="store(lead, 'Insulation', ['conductor', 'insulation'])"
+          />
+        </dd>
+        <dt>Through the chain</dt>
+        <dd>
+          <EditCell
+            label="Through the chain"
+            :value="lead.chain"
+            :options="chains"
+            placeholder="none"
+            :save="store(lead, 'Chain', ['chain'])"
+          />
+        </dd>
+        <dt>Diameter over its sheath</dt>
+        <dd>
+          <EditCell
+            figure
+            label="Diameter over its sheath"
+            :value="lead.diameter"
+            unit="mm"
+            :save="store(lead, 'Diameter', ['diameter'])"
+          />
+        </dd>
+        <dt>Screen bonded at</dt>
+        <dd>
+          <EditCell
+            label="Screen bonded at"
+            :value="lead.conductor?.screen"
+            :options="screens"
+            :save="store(lead, 'Screen', ['conductor', 'screen'])"
+          />
+        </dd>
+        <dt>Other circuits in its bundle</dt>
+        <dd>
+          <EditCell
+            figure
+            label="Other circuits in its bundle"
+            :value="lead.bundled_with"
+            placeholder="0"
+            :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
+          />
+        </dd>
+      </dl>
+    </details>
     <template v-for="side in sides" :key="side">
       <h3>At {{ roleOf(portOf(side).split('.')[0] ?? '') }}</h3>
       <dl class="facts">
@@ -248,7 +291,10 @@ async function drop(): Promise<void> {
     <h3>Notes</h3>
     <EditCell long label="Notes" :value="lead.notes" placeholder="none" :save="store(lead, 'Notes', ['notes'])" />
     <FindingList :findings="findings" none="It carries a signal or an earth; no check of today speaks of it." />
-    <p class="mt-5"><button type="button" class="plain link small" @click="drop()">Delete this lead</button></p>
+    <p class="mt-5 acts">
+      <button type="button" class="plain link small" @click="duplicate()">Lay another like it</button>
+      <button type="button" class="plain link small" @click="drop()">Delete this lead</button>
+    </p>
   </template>
   <p v-else class="quiet">This lead is not in the build any more.</p>
 </template>
@@ -256,5 +302,17 @@ async function drop(): Promise<void> {
 <style scoped>
 h3 {
   margin: 14px 0 2px;
+}
+.rest {
+  margin-top: 8px;
+}
+.rest summary {
+  cursor: pointer;
+  font-size: 13px;
+  color: var(--live);
+}
+.acts {
+  display: flex;
+  gap: 18px;
 }
 </style>

@@ -19,7 +19,7 @@ import VerdictMark from '@/shared/VerdictMark.vue'
 const { document: build, roleOf } = useBuild()
 const { edit } = useEdit()
 const { ofLead } = useFindings()
-const { ports, fuses, routes, store, storeWhole } = useLeadFields()
+const { ports, fuses, routes, decided, store, storeSize, storeWhole } = useLeadFields()
 const panel = usePanel()
 const words = ref('')
 const verdict = ref('')
@@ -74,6 +74,7 @@ const many = useMany<Lead>({
       title: 'Size',
       text: (lead) => lead.conductor?.size ?? '',
       path: ['conductor', 'size'],
+      with: decided,
       order: (lead) => inSquare(lead.conductor?.size),
     },
     {
@@ -268,7 +269,7 @@ function toggleAdding(): void {
               :label="`Size of ${lead.ref}`"
               :value="lead.conductor?.size"
               unit="mm²"
-              :save="store(lead, 'Size', ['conductor', 'size'])"
+              :save="storeSize(lead)"
             />
           </td>
           <td v-if="many.shows('length')" class="num">

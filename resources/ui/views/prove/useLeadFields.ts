@@ -6,7 +6,7 @@ import { familyPorts } from '@/shared/usePortSpecs'
 /** What the fields of a lead may be, and how each is stored. */
 export function useLeadFields() {
   const { document: build, parts, needsOf } = useBuild()
-  const { set } = useEdit()
+  const { set, edit } = useEdit()
   const { data: catalogue } = useCatalogue()
 
   const fuses = computed(() => needsOf('fuse'))
@@ -64,6 +64,29 @@ export function useLeadFields() {
       text === '' ? null : text === 'yes',
     )
 
+  /** A size that is chosen is a decision: what rested on nothing, or on a guess, rests on the standard size now. */
+  const decided = (lead: Lead) =>
+    lead.conductor?.evidence === undefined || lead.conductor.evidence === 'assumed'
+      ? [
+          {
+            path: ['conductor', 'evidence'] as Path,
+            was: lead.conductor?.evidence ?? null,
+            to: 'standard',
+          },
+        ]
+      : []
+  const storeSize = (lead: Lead) => (text: string, was: unknown) =>
+    edit(`Size of ${lead.ref}`, [
+      {
+        section: 'leads',
+        ref: lead.ref,
+        set: [
+          { path: ['conductor', 'size'], was: (was ?? null) as never, to: text === '' ? null : text },
+          ...(text === '' ? [] : decided(lead)),
+        ],
+      },
+    ])
+
   return {
     fuses,
     contacts,
@@ -75,7 +98,9 @@ export function useLeadFields() {
     routes,
     yesNo,
     ports,
+    decided,
     store,
+    storeSize,
     storeWhole,
     storeFlag,
   }
