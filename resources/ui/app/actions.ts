@@ -18,6 +18,7 @@ export const places: PlaceAction[] = [
   { title: 'Set the air temperature', also: 'ambient settings site warm', path: 'prove/power' },
   { title: 'Set what is on at once', also: 'scenario load duty', path: 'prove/power' },
   { title: 'Set shipping, duty and tax', also: 'supplier terms vat customs carrier currency', path: 'buy/money' },
+  { title: 'Change many prices together', also: 'offers paste spreadsheet', path: 'buy/money?prices' },
   { title: 'Set exchange rates', also: 'currency settings', path: 'buy/money' },
   { title: 'Read settings back', also: 'firmware driver current', path: 'prove/settings' },
   { title: 'Next step at the bench', also: 'assembly guide build', path: 'build/bench' },

@@ -390,6 +390,60 @@ describe('many at once', () => {
     expect(held.edits).toHaveLength(1)
   })
 
+  it('creates what is kept nowhere yet, sets what goes with a column, and deletes only what is kept', async () => {
+    const rows = [
+      { ref: 'O1', price: '3.00' },
+      { ref: 'belt (new)', price: '' },
+      { ref: 'nut (new)', price: '' },
+    ]
+    const claimed: string[] = []
+    const many = effectScope().run(() =>
+      useMany<(typeof rows)[number]>({
+        name: 'prices',
+        section: 'offers',
+        one: 'price',
+        many: 'prices',
+        rows: computed(() => rows),
+        refOf: (row) => row.ref,
+        isNew: (row) => row.price === '',
+        begin: () => (claimed.length = 0),
+        makes: (row, set) => {
+          claimed.push(row.ref)
+
+          return { section: 'offers', create: { ref: `O${claimed.length + 1}`, price: set[0]!.to } } as Change
+        },
+        columns: () => [
+          { key: 'ref', title: 'Name', text: (row) => row.ref },
+          {
+            key: 'price',
+            title: 'Price',
+            text: (row) => row.price,
+            path: ['price'],
+            with: () => [{ path: ['date'], was: null, to: '2026-11-27' }],
+          },
+        ],
+      }),
+    )!
+    many.pickAll(true)
+    for (const created of ['O2', 'O2']) {
+      await many.setAll('price', '4.20')
+      expect(held.edits.at(-1)!.changes).toEqual([
+        {
+          section: 'offers',
+          ref: 'O1',
+          set: [
+            { path: ['price'], was: '3.00', to: '4.20' },
+            { path: ['date'], was: null, to: '2026-11-27' },
+          ],
+        },
+        { section: 'offers', create: { ref: created, price: '4.20' } },
+        { section: 'offers', create: { ref: 'O3', price: '4.20' } },
+      ])
+    }
+    await many.removeAll()
+    expect(held.edits.at(-1)!.changes).toEqual([{ section: 'offers', ref: 'O1', delete: true }])
+  })
+
   it('reads quoted cells as it writes them', () => {
     const rows = [
       ['a', 'b "quoted"'],

@@ -35,6 +35,12 @@ interface Many<Row> {
   hides?: string[]
   /** What goes when rows go, where that is more than they. */
   removes?: (rows: Row[]) => Change[]
+  /** Of a row that is kept nowhere yet, what is created of what was set in it; null where that is not enough. */
+  makes?: (row: Row, set: { path: Path; to: unknown }[]) => Change | null
+  /** Told before the changes of an act are worked out. */
+  begin?: () => void
+  /** Whether a row is kept nowhere yet. */
+  isNew?: (row: Row) => boolean
 }
 
 /** Cells of a spreadsheet: rows by line, columns by tab; a quoted cell may hold either. */
@@ -168,6 +174,8 @@ export function useMany<Row>(options: Many<Row>) {
         ...(text === '' ? [] : ((column.with?.(row) ?? []) as { path: Path; was: never; to: never }[])),
       ])
 
+    if (set.length > 0 && options.isNew?.(row) === true) return options.makes?.(row, set) ?? null
+
     return set.length === 0 ? null : { section: options.section, ref: options.refOf(row), set }
   }
 
@@ -175,6 +183,7 @@ export function useMany<Row>(options: Many<Row>) {
   async function setAll(key: string, text: string): Promise<void> {
     const column = options.columns().find((one) => one.key === key)
     if (column === undefined) return
+    options.begin?.()
     const changes = rowsPicked.value
       .map((row) => changed(row, [{ column, text: text.trim() }]))
       .filter((one) => one !== null)
@@ -186,7 +195,7 @@ export function useMany<Row>(options: Many<Row>) {
   }
 
   async function removeAll(): Promise<void> {
-    const rows = rowsPicked.value
+    const rows = rowsPicked.value.filter((row) => options.isNew?.(row) !== true)
     const changes =
       options.removes?.(rows) ??
       rows.map((row) => ({ section: options.section, ref: options.refOf(row), delete: true as const }))
@@ -240,6 +249,7 @@ export function useMany<Row>(options: Many<Row>) {
 
       return false
     }
+    options.begin?.()
     const byRef = new Map(options.rows.value.map((row) => [options.refOf(row), row]))
     const changes: Change[] = []
     for (const [i, line] of lines.entries()) {

@@ -7,13 +7,59 @@ import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { usePanel } from '@/shared/usePanel'
+import { useAsked } from '@/shared/useAsked'
+import ManyBar from '@/shared/ManyBar.vue'
+import { useMany } from '@/shared/useMany'
 import { useSteps } from './useSteps'
 
 const { id, document: build, overview } = useBuild()
 const { edit } = useEdit()
 const { byRef, rows, next, runs, worked, store } = useSteps()
+const many = useMany<(typeof rows.value)[number]>({
+  name: 'steps',
+  section: 'steps',
+  one: 'step',
+  many: 'steps',
+  rows,
+  refOf: ({ step }) => step.ref,
+  columns: () => [
+    { key: 'ref', title: 'Name', text: ({ step }) => step.ref },
+    { key: 'section', title: 'Section', text: ({ step }) => step.section, path: ['section'] },
+    { key: 'title', title: 'What to do', text: ({ step }) => step.title, path: ['title'] },
+    {
+      key: 'guide',
+      title: 'Guide time',
+      text: ({ step }) => step.guide ?? '',
+      path: ['guide'],
+      value: (text) => (/^[\d.,]+$/.test(text) ? `${text} h` : text),
+    },
+    { key: 'notes', title: 'Notes', text: ({ step }) => step.notes ?? '', path: ['notes'] },
+  ],
+  removes: (gone) => {
+    const refs = new Set(gone.map(({ step }) => step.ref))
+
+    return [
+      // What came after them comes after nothing of them any more, and a fault found there stays.
+      ...(build.value?.steps ?? [])
+        .filter((step) => !refs.has(step.ref) && (step.after ?? []).some((one) => refs.has(one)))
+        .map((step) => ({
+          section: 'steps' as const,
+          ref: step.ref,
+          set: [{ path: ['after'], was: step.after, to: step.after!.filter((one) => !refs.has(one)) }],
+        })),
+      ...(build.value?.faults ?? [])
+        .filter((fault) => refs.has(fault.step ?? ''))
+        .map((fault) => ({
+          section: 'faults' as const,
+          ref: fault.ref,
+          set: [{ path: ['step'], was: fault.step, to: null }],
+        })),
+      ...[...refs].map((ref) => ({ section: 'steps' as const, ref, delete: true as const })),
+    ]
+  },
+})
 const panel = usePanel()
-const adding = ref(false)
+const adding = useAsked('add')
 const fresh = ref({ section: '', title: '', guide: '', after: '' })
 const reason = ref('')
 const openFaults = computed(() =>
@@ -87,9 +133,18 @@ async function add(): Promise<void> {
       No steps yet. Add the first one with what it comes after; the order, the forecast and the bench screens follow
       from them.
     </p>
-    <table v-else class="ledger">
+    <ManyBar v-if="rows.length > 0" :many="many" class="wide-only" />
+    <table v-if="rows.length > 0" class="ledger">
       <thead>
         <tr>
+          <th class="wide-only">
+            <input
+              type="checkbox"
+              aria-label="Pick all steps"
+              :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
+              @change="many.pickAll(($event.target as HTMLInputElement).checked)"
+            />
+          </th>
           <th>State</th>
           <th>Step</th>
           <th class="wide-only">Waits for</th>
@@ -103,7 +158,7 @@ async function add(): Promise<void> {
       <tbody>
         <template v-for="(row, i) in rows" :key="row.step.ref">
           <tr v-if="isFirstOf(i)" class="grouped">
-            <th colspan="8">{{ row.step.section }}</th>
+            <th colspan="9">{{ row.step.section }}</th>
           </tr>
           <tr
             :class="{
@@ -113,6 +168,14 @@ async function add(): Promise<void> {
             }"
             @click="panel.show({ kind: 'step', ref: row.step.ref })"
           >
+            <td class="wide-only" @click.stop>
+              <input
+                type="checkbox"
+                :aria-label="`Pick ${row.step.title}`"
+                :checked="many.picked.value.has(row.step.ref)"
+                @click="many.pick(row, $event.shiftKey)"
+              />
+            </td>
             <td class="small" :class="{ quiet: row.step.state === 'done' }">
               {{
                 row.step.state === 'done'

@@ -7,6 +7,8 @@ import EditCell from '@/shared/EditCell.vue'
 import { day, money, percent } from '@/shared/format'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
+import { useAsked } from '@/shared/useAsked'
+import PriceTable from './PriceTable.vue'
 import PriceForm from './PriceForm.vue'
 import SupplierTerms from './SupplierTerms.vue'
 import TrueCostTable from './TrueCostTable.vue'
@@ -24,6 +26,7 @@ const {
 })
 const currency = computed(() => sums.value?.currency ?? '')
 const pricing = ref<string | null>(null)
+const together = useAsked('prices')
 const accounts = { machine: 'Machine', tool: 'Tools', consumable: 'Consumables' } as const
 
 const slices = computed(() => {
@@ -206,8 +209,14 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
         </dl>
       </div>
 
-      <h2>By part</h2>
-      <table class="ledger">
+      <h2>
+        By part
+        <button type="button" class="plain link small together" :aria-expanded="together" @click="together = !together">
+          {{ together ? 'Show what each part costs' : 'Change many prices together' }}
+        </button>
+      </h2>
+      <PriceTable v-if="together" />
+      <table v-else class="ledger">
         <thead>
           <tr>
             <th>Part</th>
@@ -318,6 +327,10 @@ h2 {
 }
 .roles {
   max-width: 240px;
+}
+.together {
+  margin-left: 12px;
+  font-family: var(--text);
 }
 .price:hover {
   color: var(--live);
