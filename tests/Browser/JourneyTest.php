@@ -356,7 +356,7 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/1/choose/import' => 'Choose a CSV file',
                 '/builds/1/prove/fit' => 'worst consequence first',
                 '/builds/1/prove/leads' => 'W12',
-                '/builds/1/prove/wiring' => 'not known; broken',
+                '/builds/1/prove/wiring' => 'Mains inlet',
                 '/builds/1/prove/harness' => 'Wire to have',
                 '/builds/1/prove/power' => 'Energy and running cost',
                 '/builds/1/prove/ports' => 'heater0',
@@ -377,6 +377,11 @@ final class JourneyTest extends BrowserTestCase
             $b->sees($wait);
             usleep(300_000);
             $found[$path] = $b->barriers();
+            $wide = $b->driver->executeScript(
+                'const m = document.querySelector("#main") ?? document.documentElement;'.
+                    'return m.scrollWidth - m.clientWidth',
+            );
+            $found["{$path} sticks out sideways"] = $wide > 1 ? [$wide] : [];
         }
         $b->open('/builds/1/prove/fit?verdict=danger');
         $b->click('//button[contains(., "E02")]');
@@ -394,6 +399,9 @@ final class JourneyTest extends BrowserTestCase
         $b->click('//*[@role="listitem"][contains(., "Arc source")]');
         $b->find('//aside//h3[contains(., "Known faults")]');
         $found['library panel'] = $b->barriers();
+        if ($width < 500) {
+            $b->click('//header//button[@aria-controls="all-places"]');
+        }
         $b->press('Log a fault');
         $b->find('//label[contains(., "can hurt someone")]');
         usleep(400_000);

@@ -2,12 +2,14 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useDisplay } from 'vuetify'
 import { api, reasonOf, type Build, type Overview, type JudgingState, type Trouble } from '@/api/client'
 import { derived, useBuild, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import FaultDialog from '@/views/build/FaultDialog.vue'
 import FinderDialog from './FinderDialog.vue'
+import PhoneBar from './PhoneBar.vue'
 import RepairView from './RepairView.vue'
 import SidePanel from './SidePanel.vue'
 import TallyStrip from './TallyStrip.vue'
@@ -24,6 +26,8 @@ const notices = useNotices()
 const client = useQueryClient()
 const { dark, turn } = useLightAndDark()
 
+const { mobile } = useDisplay({ mobileBreakpoint: 700 })
+const main = ref<HTMLElement | null>(null)
 const finding = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
@@ -152,7 +156,17 @@ const howFar = computed(() =>
 
 <template>
   <div class="frame">
-    <header class="top">
+    <a class="skip" href="#main" @click.prevent="main?.focus()">To the page itself</a>
+    <header v-if="mobile" class="phone">
+      <PhoneBar
+        @find="finding = true"
+        @fault="faulting = true"
+        @undo="undo()"
+        @history="panel.show({ kind: 'history' })"
+        @turn="turn()"
+      />
+    </header>
+    <header v-if="!mobile" class="top">
       <router-link to="/" class="home" title="All builds"
         ><img src="/mark.svg" alt="All builds" width="24" height="24"
       /></router-link>
@@ -173,7 +187,7 @@ const howFar = computed(() =>
       </nav>
       <TallyStrip class="push" />
     </header>
-    <div class="second">
+    <div v-if="!mobile" class="second">
       <strong class="name">{{ build?.build.name }}</strong>
       <nav class="views" :aria-label="`Views of ${here.title}`">
         <router-link
@@ -219,7 +233,7 @@ const howFar = computed(() =>
       </span>
     </div>
     <div class="body">
-      <main class="main" tabindex="-1">
+      <main id="main" ref="main" class="main" tabindex="-1">
         <div v-if="query.isError.value" class="view empty">
           <h1>This build cannot be shown</h1>
           <p>{{ reasonOf(query.error.value) }}</p>
@@ -261,6 +275,19 @@ const howFar = computed(() =>
   display: grid;
   grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
   height: 100dvh;
+}
+.skip {
+  position: absolute;
+  left: 8px;
+  top: -60px;
+  z-index: 30;
+  padding: 6px 12px;
+  color: var(--live);
+  background: var(--sheet);
+  border: 1px solid var(--live);
+}
+.skip:focus {
+  top: 6px;
 }
 .top {
   display: flex;
@@ -375,41 +402,8 @@ const howFar = computed(() =>
   text-align: left;
 }
 @media (max-width: 700px) {
-  .top {
-    flex-wrap: wrap;
-    padding: 0 6px;
-    gap: 0;
-  }
-  .home {
-    order: 0;
-  }
-  .runway {
-    flex: 1;
-    justify-content: space-between;
-    min-height: 44px;
-  }
-  .stage {
-    padding: 0 3px;
-    font-size: 12.5px;
-  }
-  .waiting {
-    display: none;
-  }
-  .top > .tally {
-    width: 100%;
-    min-height: 40px;
-    margin: 0;
-    border-top: 1px solid var(--rule);
-    justify-content: space-between;
-  }
-  .views {
-    overflow-x: auto;
-    max-width: 100%;
-  }
-  .second {
-    flex-wrap: wrap;
-    gap: 4px 10px;
-    padding: 4px 10px;
+  .phone {
+    grid-row: 1 / 3;
   }
 }
 </style>

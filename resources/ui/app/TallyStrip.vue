@@ -108,10 +108,8 @@ const base = computed(() => `/builds/${id.value}`)
 }
 @media (max-width: 700px) {
   .tally {
-    overflow-x: auto;
-  }
-  .count :deep(.word) {
-    display: none;
+    flex-wrap: wrap;
+    row-gap: 8px;
   }
 }
 </style>

@@ -144,21 +144,21 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
             <thead>
               <tr>
                 <th>Supplier</th>
-                <th class="num">Goods</th>
-                <th class="num">Shipping</th>
-                <th class="num">Duty, tax, fee</th>
+                <th class="num wide-only">Goods</th>
+                <th class="num wide-only">Shipping</th>
+                <th class="num wide-only">Duty, tax, fee</th>
                 <th class="num">Total</th>
                 <th class="num">Landed, {{ currency }}</th>
-                <th>Rate of</th>
+                <th class="wide-only">Rate of</th>
                 <th class="num">Takes</th>
               </tr>
             </thead>
             <tbody>
               <tr v-for="basket in sums.baskets" :key="basket.supplier">
                 <td>{{ basket.name }}</td>
-                <td class="num figure">{{ money(basket.goods, basket.currency) }}</td>
-                <td class="num figure">{{ money(basket.shipping, basket.currency) }}</td>
-                <td class="num figure">
+                <td class="num figure wide-only">{{ money(basket.goods, basket.currency) }}</td>
+                <td class="num figure wide-only">{{ money(basket.shipping, basket.currency) }}</td>
+                <td class="num figure wide-only">
                   {{ money((Number(basket.duty) + Number(basket.tax) + Number(basket.fee)).toFixed(2), basket.currency)
                   }}<span v-if="basket.tax_rate && basket.duty === '0.00'" class="unit">{{
                     percent(basket.tax_rate)
@@ -166,7 +166,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
                 </td>
                 <td class="num figure">{{ money(basket.total, basket.currency) }}</td>
                 <td class="num figure">{{ money(basket.landed, currency) }}</td>
-                <td class="small quiet">{{ basket.rate_date ? day(basket.rate_date) : '' }}</td>
+                <td class="small quiet wide-only">{{ basket.rate_date ? day(basket.rate_date) : '' }}</td>
                 <td class="num figure">{{ basket.lead_days ?? '–' }}<span class="unit">d</span></td>
               </tr>
             </tbody>
@@ -220,13 +220,13 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
         <thead>
           <tr>
             <th>Part</th>
-            <th>For</th>
-            <th class="num">Needed</th>
-            <th class="num">Spare</th>
-            <th class="num">Owned</th>
+            <th class="wide-only">For</th>
+            <th class="num wide-only">Needed</th>
+            <th class="num wide-only">Spare</th>
+            <th class="num wide-only">Owned</th>
             <th class="num">Buy</th>
-            <th class="num">Packs</th>
-            <th class="num">Over</th>
+            <th class="num wide-only">Packs</th>
+            <th class="num wide-only">Over</th>
             <th class="num">Price</th>
             <th class="num">Costs</th>
           </tr>
@@ -234,16 +234,16 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
         <tbody>
           <tr v-for="line in sums.lines" :key="line.part ?? line.name">
             <td>{{ line.name }}</td>
-            <td class="small quiet roles">
+            <td class="small quiet roles wide-only">
               {{ line.roles.slice(0, 3).join(', ')
               }}{{ line.roles.length > 3 ? ` and ${line.roles.length - 3} more` : '' }}
             </td>
-            <td class="num figure">{{ line.pieces }}</td>
-            <td class="num figure">{{ line.spare || '' }}</td>
-            <td class="num figure">{{ line.owned || '' }}</td>
+            <td class="num figure wide-only">{{ line.pieces }}</td>
+            <td class="num figure wide-only">{{ line.spare || '' }}</td>
+            <td class="num figure wide-only">{{ line.owned || '' }}</td>
             <td class="num figure">{{ line.buy }}</td>
-            <td class="num figure">{{ line.pack && line.pack > 1 ? `${line.packs} × ${line.pack}` : '' }}</td>
-            <td class="num figure">{{ line.left_over || '' }}</td>
+            <td class="num figure wide-only">{{ line.pack && line.pack > 1 ? `${line.packs} × ${line.pack}` : '' }}</td>
+            <td class="num figure wide-only">{{ line.left_over || '' }}</td>
             <td class="num">
               <button
                 v-if="line.part"
@@ -337,7 +337,8 @@ h2 {
 }
 @media (max-width: 900px) {
   .top {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 12px;
   }
 }
 </style>

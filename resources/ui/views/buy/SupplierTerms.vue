@@ -245,7 +245,7 @@ input {
 }
 @media (max-width: 900px) {
   .terms {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

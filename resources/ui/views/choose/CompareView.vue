@@ -474,6 +474,22 @@ td {
   margin-left: 8px;
   height: 24px;
 }
+@media (max-width: 700px) {
+  .first {
+    min-width: 96px;
+    max-width: 110px;
+  }
+  .head,
+  .wide td {
+    min-width: 0;
+    max-width: 200px;
+    overflow-wrap: anywhere;
+    white-space: normal;
+  }
+  .wide .figure {
+    white-space: normal;
+  }
+}
 @media (max-width: 800px) {
   .compare {
     grid-template-columns: minmax(0, 1fr);

@@ -107,7 +107,7 @@ const elsewhere = (row: MeasureRow) =>
           : 'No value within its uncertainty turns a verdict.'
       }}
     </p>
-    <table v-else class="ledger">
+    <table v-else class="ledger stack">
       <thead>
         <tr>
           <th class="num" />
@@ -128,7 +128,7 @@ const elsewhere = (row: MeasureRow) =>
               row.label
             }}</router-link>
           </td>
-          <td>
+          <td class="stands">
             <template v-if="row.value"
               ><span class="figure">{{ row.value }}</span
               ><span
@@ -141,7 +141,7 @@ const elsewhere = (row: MeasureRow) =>
           <td class="wide-only figure small">
             <template v-if="row.low">{{ row.low }} to {{ row.high }}</template>
           </td>
-          <td class="turns">
+          <td class="turns under">
             <button
               v-for="flip in row.flips.slice(0, 3)"
               :key="flip.key + flip.to"
@@ -160,7 +160,7 @@ const elsewhere = (row: MeasureRow) =>
             </button>
             <span v-if="row.flips.length > 3" class="quiet small">and {{ row.flips.length - 3 }} more</span>
           </td>
-          <td class="small wide-only with">
+          <td class="small with under">
             {{ row.instrument
             }}<span class="quiet block"
               >{{ row.method }}<template v-if="row.within !== '0 %'"> Good to {{ row.within }}.</template></span

@@ -218,8 +218,8 @@ function toggleAdding(): void {
       <span class="push">
         <v-btn color="primary" @click="toggleAdding">Add a part</v-btn>
         <v-btn :to="`/builds/${id}/choose/import`">Bring a parts list</v-btn>
-        <v-btn :href="`/api/builds/${id}/parts.csv`">Export CSV</v-btn>
-        <v-btn :href="`/api/builds/${id}/file`">Save build file</v-btn>
+        <v-btn class="wide-only" :href="`/api/builds/${id}/parts.csv`">Export CSV</v-btn>
+        <v-btn class="wide-only" :href="`/api/builds/${id}/file`">Save build file</v-btn>
       </span>
     </div>
     <form v-if="adding" class="adding" @submit.prevent="add()">
@@ -269,7 +269,7 @@ function toggleAdding(): void {
       No parts yet. <router-link class="link" :to="`/builds/${id}/choose/import`">Bring a parts list</router-link> as
       CSV, or add the first part by hand.
     </p>
-    <ManyBar v-if="(build?.needs ?? []).length > 0" :many="many" class="bar" />
+    <ManyBar v-if="(build?.needs ?? []).length > 0" :many="many" class="bar wide-only" />
     <v-data-table-virtual
       v-if="(build?.needs ?? []).length > 0"
       :items="many.sorted.value"
@@ -280,7 +280,7 @@ function toggleAdding(): void {
     >
       <template #headers>
         <tr>
-          <th>
+          <th class="wide-only">
             <input
               type="checkbox"
               aria-label="Pick all parts"
@@ -288,16 +288,16 @@ function toggleAdding(): void {
               @change="many.pickAll(($event.target as HTMLInputElement).checked)"
             />
           </th>
-          <SortHead :many="many" column="fit" />
+          <SortHead class="mark" :many="many" column="fit" />
           <SortHead :many="many" column="role" />
-          <SortHead :many="many" column="kind" />
+          <SortHead class="wide-only" :many="many" column="kind" />
           <SortHead :many="many" column="part" />
-          <SortHead :many="many" column="pieces" num />
-          <SortHead :many="many" column="spares" num />
-          <SortHead :many="many" column="owned" num />
-          <SortHead :many="many" column="purpose" />
-          <SortHead :many="many" column="stage" />
-          <SortHead :many="many" column="price" num />
+          <SortHead class="wide-only" :many="many" column="pieces" num />
+          <SortHead class="wide-only" :many="many" column="spares" num />
+          <SortHead class="wide-only" :many="many" column="owned" num />
+          <SortHead class="wide-only" :many="many" column="purpose" />
+          <SortHead class="wide-only" :many="many" column="stage" />
+          <SortHead class="wide-only" :many="many" column="price" num />
         </tr>
       </template>
       <template #item="{ item: { need, part, title } }">
@@ -306,7 +306,7 @@ function toggleAdding(): void {
           :class="{ picked: panel.open?.kind === 'part' && panel.open.ref === need.ref }"
           @click="panel.show({ kind: 'part', ref: need.ref })"
         >
-          <td @click.stop>
+          <td class="wide-only" @click.stop>
             <input
               type="checkbox"
               :aria-label="`Pick ${need.role}`"
@@ -320,14 +320,14 @@ function toggleAdding(): void {
           <td v-if="many.shows('role')">
             <EditCell :label="`What ${need.role} is for`" :value="need.role" :save="setNeed(need, 'Role', 'role')" />
           </td>
-          <td v-if="many.shows('kind')" class="quiet">{{ title }}</td>
+          <td v-if="many.shows('kind')" class="quiet wide-only">{{ title }}</td>
           <td v-if="many.shows('part')">
             <button type="button" class="plain open" @click.stop="panel.show({ kind: 'part', ref: need.ref })">
               {{ part?.name ?? 'not chosen' }}
             </button>
             <span v-if="part && doubted.has(part.ref)" class="unproven small"> · asks a question</span>
           </td>
-          <td v-if="many.shows('pieces')" class="num">
+          <td v-if="many.shows('pieces')" class="wide-only num">
             <EditCell
               figure
               :label="`Pieces of ${need.role}`"
@@ -335,7 +335,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Pieces', 'quantity')"
             />
           </td>
-          <td v-if="many.shows('spares')" class="num">
+          <td v-if="many.shows('spares')" class="wide-only num">
             <EditCell
               figure
               :label="`Spares of ${need.role}`"
@@ -344,7 +344,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Spares', 'spares')"
             />
           </td>
-          <td v-if="many.shows('owned')" class="num">
+          <td v-if="many.shows('owned')" class="wide-only num">
             <EditCell
               figure
               :label="`Owned of ${need.role}`"
@@ -352,7 +352,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Owned', 'owned')"
             />
           </td>
-          <td v-if="many.shows('purpose')">
+          <td v-if="many.shows('purpose')" class="wide-only">
             <EditCell
               :label="`Why ${need.role} is there`"
               :value="need.purpose"
@@ -360,7 +360,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Purpose', 'purpose')"
             />
           </td>
-          <td v-if="many.shows('stage')">
+          <td v-if="many.shows('stage')" class="wide-only">
             <EditCell
               :label="`How far ${need.role} is`"
               :value="need.stage"
@@ -368,7 +368,7 @@ function toggleAdding(): void {
               :save="setNeed(need, 'Stage', 'stage')"
             />
           </td>
-          <td v-if="many.shows('price')" class="num figure">
+          <td v-if="many.shows('price')" class="wide-only num figure">
             <template v-if="part && offerOf.get(part.ref)"
               >{{ money(offerOf.get(part.ref)!.price, currencyOf.get(offerOf.get(part.ref)!.supplier) ?? '')
               }}<span v-if="(offerOf.get(part.ref)!.pack ?? 1) > 1" class="unit"
@@ -467,6 +467,18 @@ function toggleAdding(): void {
   color: var(--live);
 }
 @media (max-width: 700px) {
+  .table :deep(table) {
+    table-layout: fixed;
+  }
+  .table :deep(td),
+  .table :deep(td *) {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .table :deep(th.mark) {
+    width: 34px;
+  }
   .adding {
     grid-template-columns: 1fr;
   }

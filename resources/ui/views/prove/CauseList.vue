@@ -59,7 +59,7 @@ const listing = ref(false)
   <p v-if="shown.length === 0" class="quiet">
     {{ words || verdict ? 'Nothing here is like that.' : 'Nothing has to be looked at now.' }}
   </p>
-  <table v-else class="ledger causes">
+  <table v-else class="ledger causes stack">
     <thead>
       <tr>
         <th>Verdict</th>
@@ -86,7 +86,7 @@ const listing = ref(false)
             <span class="figure quiet">{{ of(cause)[0]?.check }}</span> {{ of(cause)[0]?.title }}
           </button>
         </td>
-        <td class="says">{{ cause.says }}</td>
+        <td class="says under">{{ cause.says }}</td>
         <td class="num figure">{{ cause.findings.length }}</td>
       </tr>
       <template v-if="opened.has(cause.key)">
@@ -103,7 +103,7 @@ const listing = ref(false)
               <span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}
             </button>
           </td>
-          <td class="says">{{ finding.subject.label }}: {{ finding.headline }}</td>
+          <td class="says under">{{ finding.subject.label }}: {{ finding.headline }}</td>
           <td class="num figure">{{ margin(finding.margin) }}</td>
         </tr>
       </template>
@@ -117,7 +117,7 @@ const listing = ref(false)
 
   <section v-if="overview?.accepted.length" aria-label="Accepted" class="mt-5">
     <h2>Accepted, with a reason</h2>
-    <table class="ledger causes">
+    <table class="ledger causes stack">
       <tbody>
         <tr v-for="one in overview.accepted" :key="one.ref" @click="panel.show({ kind: 'working', key: one.finding })">
           <td><VerdictMark :verdict="one.verdict as Verdict" word :size="11" /></td>
@@ -126,7 +126,7 @@ const listing = ref(false)
               <span class="figure quiet">{{ one.finding.split('/')[0] }}</span> {{ one.headline }}
             </button>
           </td>
-          <td class="says">
+          <td class="says under">
             “{{ one.why }}” {{ one.who }}<template v-if="one.until">, until {{ one.until }}</template>
           </td>
         </tr>

@@ -151,7 +151,7 @@ const groups = computed(() => {
     </p>
     <CauseList v-else-if="by === 'cause'" :verdict="verdict" :words="words" />
     <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>
-    <table v-else class="ledger findings">
+    <table v-else class="ledger findings stack">
       <thead>
         <tr>
           <th>Verdict</th>
@@ -178,8 +178,8 @@ const groups = computed(() => {
               <span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}
             </button>
           </td>
-          <td class="on">{{ finding.subject.label }}</td>
-          <td class="says">{{ finding.headline }}</td>
+          <td class="on under">{{ finding.subject.label }}</td>
+          <td class="says under">{{ finding.headline }}</td>
           <td class="num figure">{{ margin(finding.margin) }}</td>
           <td v-if="!panel.open" class="quiet small wide-only">{{ finding.weakest }}</td>
         </tr>
@@ -222,10 +222,7 @@ const groups = computed(() => {
 }
 @media (max-width: 700px) {
   .on {
-    display: none;
-  }
-  .findings th:nth-child(3) {
-    display: none;
+    font-weight: 600;
   }
 }
 </style>

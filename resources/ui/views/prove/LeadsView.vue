@@ -201,11 +201,11 @@ function toggleAdding(): void {
         Propose leads for every port
       </button>
     </p>
-    <ManyBar v-if="(build?.leads ?? []).length > 0" :many="many" />
+    <ManyBar v-if="(build?.leads ?? []).length > 0" :many="many" class="wide-only" />
     <table v-if="(build?.leads ?? []).length > 0" class="ledger">
       <thead>
         <tr>
-          <th>
+          <th class="wide-only">
             <input
               type="checkbox"
               aria-label="Pick all leads"
@@ -218,11 +218,11 @@ function toggleAdding(): void {
           <SortHead :many="many" column="from" />
           <SortHead :many="many" column="to" />
           <SortHead :many="many" column="size" num />
-          <SortHead :many="many" column="length" num />
-          <SortHead :many="many" column="run" />
-          <SortHead :many="many" column="bundle" num />
-          <SortHead :many="many" column="fuse" />
-          <SortHead v-if="!panel.open" :many="many" column="ends" />
+          <SortHead class="wide-only" :many="many" column="length" num />
+          <SortHead class="wide-only" :many="many" column="run" />
+          <SortHead class="wide-only" :many="many" column="bundle" num />
+          <SortHead class="wide-only" :many="many" column="fuse" />
+          <SortHead v-if="!panel.open" class="wide-only" :many="many" column="ends" />
         </tr>
       </thead>
       <tbody>
@@ -233,7 +233,7 @@ function toggleAdding(): void {
           :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }"
           @click="panel.show({ kind: 'lead', ref: lead.ref })"
         >
-          <td @click.stop>
+          <td class="wide-only" @click.stop>
             <input
               type="checkbox"
               :aria-label="`Pick ${lead.ref}`"
@@ -272,7 +272,7 @@ function toggleAdding(): void {
               :save="storeSize(lead)"
             />
           </td>
-          <td v-if="many.shows('length')" class="num">
+          <td v-if="many.shows('length')" class="num wide-only">
             <EditCell
               figure
               :label="`Length of ${lead.ref}`"
@@ -281,7 +281,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Length', ['length'])"
             />
           </td>
-          <td v-if="many.shows('run')">
+          <td v-if="many.shows('run')" class="wide-only">
             <EditCell
               :label="`Run of ${lead.ref}`"
               :value="lead.route"
@@ -289,7 +289,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Run', ['route'])"
             />
           </td>
-          <td v-if="many.shows('bundle')" class="num">
+          <td v-if="many.shows('bundle')" class="num wide-only">
             <EditCell
               figure
               :label="`Circuits bundled with ${lead.ref}`"
@@ -297,7 +297,7 @@ function toggleAdding(): void {
               :save="storeWhole(lead, 'Bundle', ['bundled_with'])"
             />
           </td>
-          <td v-if="many.shows('fuse')">
+          <td v-if="many.shows('fuse')" class="wide-only">
             <EditCell
               :label="`Fuse of ${lead.ref}`"
               :value="lead.protection"
@@ -305,7 +305,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Fuse', ['protection'])"
             />
           </td>
-          <td v-if="!panel.open && many.shows('ends')" class="small quiet ends">
+          <td v-if="!panel.open && many.shows('ends')" class="small quiet ends wide-only">
             {{ contacts(lead, 0) }} · {{ contacts(lead, 1) }}
           </td>
         </tr>

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import VChart from 'vue-echarts'
+import { useDisplay } from 'vuetify'
 import { api, reasonOf, type PowerOutput, type PowerScenario } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FigureText from '@/shared/FigureText.vue'
@@ -35,6 +36,7 @@ const outputs = computed(() =>
 )
 const currency = computed(() => build.value?.build.currency ?? '')
 
+const { mobile } = useDisplay({ mobileBreakpoint: 700 })
 /** One bar an output: its loads as shares of what it may give, the limit as a line at 100 %. */
 const chart = computed(() => {
   const rows = outputs.value.filter((output) => output.limit !== null && output.limit > 0)
@@ -52,7 +54,7 @@ const chart = computed(() => {
       color: i < 2 ? '#fff' : look.value.ink,
       fontSize: 11,
       formatter: ({ data }: { data: { value: number; role: string } }) =>
-        (900 * data.value) / top > data.role.length * 6 + 6 ? data.role : '',
+        ((mobile.value ? 240 : 900) * data.value) / top > data.role.length * 6 + 6 ? data.role : '',
     },
     data: rows.map((row) => {
       const load = i < most && i < 6 ? row.loads[i] : undefined
@@ -83,7 +85,7 @@ const chart = computed(() => {
     animation: false,
     aria: { enabled: true },
     textStyle: { fontFamily: 'Atkinson Hyperlegible Next Variable, sans-serif' },
-    grid: { left: 210, right: 40, top: 24, bottom: 28 },
+    grid: { left: mobile.value ? 110 : 210, right: mobile.value ? 16 : 40, top: 24, bottom: 28 },
     tooltip: {
       trigger: 'item' as const,
       formatter: ({ data }: { data: { role: string; amps: number; value: number } }) =>
@@ -93,6 +95,7 @@ const chart = computed(() => {
       type: 'value' as const,
       min: 0,
       max: top,
+      ...(mobile.value ? { interval: 50 } : {}),
       axisLabel: { formatter: '{value} %', color: look.value.quiet, showMaxLabel: top % 50 === 0 },
       splitLine: { lineStyle: { color: look.value.rule } },
     },
@@ -100,7 +103,7 @@ const chart = computed(() => {
       type: 'category' as const,
       inverse: true,
       data: rows.map((row) => row.label),
-      axisLabel: { color: look.value.ink, width: 195, overflow: 'truncate' as const },
+      axisLabel: { color: look.value.ink, width: mobile.value ? 100 : 195, overflow: 'truncate' as const },
       axisLine: { lineStyle: { color: look.value.ink } },
       axisTick: { show: false },
     },
@@ -159,12 +162,12 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) =>
           <thead>
             <tr>
               <th>Output</th>
-              <th class="num">Voltage</th>
-              <th class="num">Load</th>
+              <th class="num wide-only">Voltage</th>
+              <th class="num wide-only">Load</th>
               <th class="num">May give</th>
-              <th class="num">Left</th>
+              <th class="num wide-only">Left</th>
               <th class="num">Used</th>
-              <th>Feeds</th>
+              <th class="wide-only">Feeds</th>
               <th>Not known</th>
             </tr>
           </thead>
@@ -176,14 +179,14 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) =>
                   >{{ output.label }} <span class="quiet small">mains</span></span
                 >
               </td>
-              <td class="num"><FigureText :value="output.volts" unit="V" /></td>
-              <td class="num"><FigureText :value="output.load?.toFixed(2)" unit="A" /></td>
+              <td class="num wide-only"><FigureText :value="output.volts" unit="V" /></td>
+              <td class="num wide-only"><FigureText :value="output.load?.toFixed(2)" unit="A" /></td>
               <td class="num"><FigureText :value="output.limit?.toFixed(2)" unit="A" /></td>
-              <td class="num" :class="{ fails: (output.left ?? 0) < 0 }">
+              <td class="num wide-only" :class="{ fails: (output.left ?? 0) < 0 }">
                 <FigureText :value="output.left?.toFixed(2).replace('-', '−')" unit="A" />
               </td>
               <td class="num figure">{{ percent(output.share) }}</td>
-              <td class="small feeds">
+              <td class="small feeds wide-only">
                 {{
                   output.loads
                     .slice(0, 4)
@@ -324,7 +327,7 @@ h2 {
 }
 @media (max-width: 900px) {
   .two {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

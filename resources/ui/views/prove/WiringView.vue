@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useDisplay } from 'vuetify'
 import { reasonOf, type Wiring } from '@/api/client'
 import { saveSvg } from '@/shared/download'
 import { percent } from '@/shared/format'
@@ -8,6 +9,7 @@ import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { useSchematic } from './useSchematic'
+import WiringTree from './WiringTree.vue'
 
 /**
  * The wiring drawn from the model, from the wall at the left to the loads at the right; a load is walked lead by lead.
@@ -40,6 +42,7 @@ const scenario = ref('')
 const volts = ref('')
 const walked = ref<string | null>(null)
 const canvas = ref<SVGSVGElement | null>(null)
+const { mobile } = useDisplay({ mobileBreakpoint: 700 })
 watch(
   map,
   (held) => {
@@ -191,7 +194,7 @@ const printed = () => window.print()
           {{ use }}
         </button></span
       >
-      <span class="push noprint"
+      <span v-if="!mobile" class="push noprint"
         ><v-btn aria-label="Zoom out" @click="scale(1 / 1.3)">−</v-btn
         ><v-btn aria-label="Zoom in" @click="scale(1.3)">+</v-btn><v-btn @click="fit()">Fit</v-btn
         ><v-btn @click="save()">Save SVG</v-btn><v-btn :href="`/api/builds/${id}/wiring/${scenario}.cir`">Netlist</v-btn
@@ -200,8 +203,7 @@ const printed = () => window.print()
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="map && map.leads.length === 0" class="empty">
-      No lead yet. Plan the list first, then cut wire: add leads under Leads, and they are drawn here. The demo's Dunlin
-      shows a whole machine.
+      No lead yet. Plan the list first, then cut wire: add leads under Leads, and they are drawn here.
     </p>
     <template v-else>
       <p v-for="why in map?.unsolved" :key="why" class="danger small" role="alert">Not solved: {{ why }}.</p>
@@ -215,7 +217,16 @@ const printed = () => window.print()
         </ul>
       </div>
       <p v-if="busy && drawing.boxes.length === 0" class="quiet" role="status">Laying out the wiring …</p>
+      <WiringTree
+        v-if="mobile && map"
+        :map="map"
+        :shown="shown"
+        :scenario="scenario"
+        :worst="worstOf"
+        @open="(ref) => (leads.has(ref) || seats.has(ref) ? open(ref) : pick(ref))"
+      />
       <svg
+        v-else
         ref="canvas"
         class="canvas"
         :viewBox="box"
@@ -283,7 +294,7 @@ const printed = () => window.print()
           </text>
         </g>
       </svg>
-      <p class="key small quiet">
+      <p v-if="!mobile" class="key small quiet">
         <span class="sample easy" /> up to 80 % of what the lead may carry <span class="sample tight" /> to 100 %
         <span class="sample danger" /> above <span class="sample unknown" /> not known; broken where unproven. Press a
         box to walk the way to it.
@@ -340,6 +351,11 @@ const printed = () => window.print()
 </template>
 
 <style scoped>
+@media (max-width: 700px) {
+  .wiring.wiring {
+    padding: 12px 12px 0;
+  }
+}
 .wiring {
   display: flex;
   flex-direction: column;

@@ -45,13 +45,6 @@ li {
   display: inline-block;
   width: 1.4em;
 }
-.sr-only {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
-}
 @media (max-width: 700px) {
   ol {
     columns: 1;
