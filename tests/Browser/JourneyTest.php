@@ -91,9 +91,9 @@ final class JourneyTest extends BrowserTestCase
 
         // Undo and redo.
         $b->key('u');
-        $b->sees('Taken back: Hottest air of the site');
+        $b->sees('Undone: Hottest air of the site');
         $b->key('r');
-        $b->sees('Done again: Hottest air of the site');
+        $b->sees('Redone: Hottest air of the site');
         $b->key('h');
         $b->sees('Import parts-list.csv');
         $b->key(WebDriverKeys::ESCAPE);
@@ -235,7 +235,7 @@ final class JourneyTest extends BrowserTestCase
         $b->press('Done');
         $b->sees('is out of its tolerance');
         $b->type('Why it goes on without', 'shimmed tomorrow');
-        $b->press('Done all the same');
+        $b->press('Mark as done anyway');
         $b->waitUntilGone('//input[@aria-label="Why it goes on without"]');
         $b->open('/builds/1/build/bench/d9');
         $b->sees('shimmed tomorrow');
@@ -318,7 +318,7 @@ final class JourneyTest extends BrowserTestCase
         $b->key('6');
         $b->sees('This stage is not here yet.');
         $b->key('?');
-        $b->sees('take back the last edit');
+        $b->sees('undo the last edit');
     }
 
     /**
@@ -362,7 +362,7 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/1/prove/ports' => 'heater0',
                 '/builds/2/prove/stops' => 'Main stop pressed',
                 '/builds/1/prove/settings' => 'Jumper sheet',
-                '/builds/2/prove/motion' => 'Capped by',
+                '/builds/2/prove/motion' => 'Limited by',
                 '/builds/2/prove/stack-up' => 'must never meet',
                 '/builds/2/prove/joints' => 'Screws by the bag',
                 '/builds/1/prove/heat' => 'Printed parts',

@@ -63,7 +63,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->find(
             '//section[@aria-label="What follows"]//button[contains(., "540 mm of travel are left") or contains(., "540") and contains(., "travel are left")]',
         );
-        $b->press('something more');
+        $b->press('Add what else uses up travel');
         $b->type('What takes it', 'Stops');
         $b->type('How much', '20');
         $b->click('//form[.//input[@aria-label="What takes it"]]//button');
@@ -79,7 +79,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         foreach (['Built' => ['ready-built', '1500'], 'Kit' => ['kit', '700']] as $name => [$kind, $price]) {
             $b->type('A further route', $name);
             $this->pick($b, 'Kind of route', $kind);
-            $b->press('Describe it');
+            $b->press('Add this route');
             $b->find('//section[contains(@class, "route")]//h2[contains(., "'.$name.'")]');
             $b->type('A further thing it pays for', "{$name}, boxed");
             $this->pick($b, 'Kind of line', 'box');
@@ -99,7 +99,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         // A question of practice, with its reason.
         $b->click('//tr[contains(., "Home by switches or without?")]//button[normalize-space(.)="switches"]');
         $b->type('Why switches?', 'No tuning.');
-        $b->press('Take it');
+        $b->press('Choose this side');
         $b->sees('“No tuning.”');
         $b->open("/builds/{$build}/choose/decisions");
         $b->sees('0 wait, 2 stand');
@@ -137,7 +137,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         self::assertSame($before, $b->text('//nav[@aria-label="Tally"]'), 'Comparing changes no verdict.');
 
         // Weights order, with both terms of a ratio named.
-        $b->press('Weigh');
+        $b->press('Give each line a weight');
         $this->pick($b, 'Weight of Efficiency at full load', '5');
         $b->sees('By your weights');
         $b->sees('Rated output power, W per GBP');
@@ -220,7 +220,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->press('Add a part');
         $b->type('Name of the part', 'Quiet cabinet fan');
         $this->pick($b, 'Kind of the new part', 'fan');
-        $b->press('Put it in');
+        $b->press('Add to the library');
         $b->find('//aside//h2[contains(., "Quiet cabinet fan")]');
         $b->edit('Rated current', '90 mA');
         $b->find('//aside//button[@aria-label="Rated current: 90 mA. Edit"]');

@@ -189,6 +189,32 @@ final class Browser
         $this->driver->getKeyboard()->sendKeys($key);
     }
 
+    /** Goes on by the tab key until it stands on this, and nothing but the keyboard is used. */
+    public function tabTo(string $xpath, int $most = 150): void
+    {
+        $walked = [];
+        for ($i = 0; $i < $most; $i++) {
+            $at = $this->driver->switchTo()->activeElement();
+            foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $wanted) {
+                if ($wanted->equals($at)) {
+                    return;
+                }
+            }
+            $walked[] = $at->getTagName().' '.mb_substr(trim($at->getText() ?: (string) $at->getAttribute('aria-label')), 0, 24);
+            $this->keys(WebDriverKeys::TAB);
+        }
+        throw new RuntimeException("The tab key never comes to {$xpath}; it went ".implode(', ', array_slice($walked, -40)));
+    }
+
+    /** Types where the focus is. */
+    public function keys(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            $this->driver->getKeyboard()->sendKeys($key);
+            usleep(40_000);
+        }
+    }
+
     public function text(string $xpath): string
     {
         return trim((string) preg_replace('/\s+/u', ' ', $this->find($xpath)->getText()));

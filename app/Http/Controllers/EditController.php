@@ -112,7 +112,7 @@ final class EditController
     {
         $result =
             $this->editor($request, $build)->revert($redo) ??
-            abort(409, $redo ? 'There is nothing to do again.' : 'There is nothing of yours to take back.');
+            abort(409, $redo ? 'There is nothing to redo.' : 'There is nothing of yours to undo.');
 
         return BuildController::jsonText($result->json());
     }

@@ -188,7 +188,7 @@ final class LibraryController
     public function undo(Request $request, Workshop $workshop): JsonResponse
     {
         return new JsonResponse([
-            'ref' => $this->shelf($request, $workshop)->undo() ?? abort(409, 'There is nothing of yours to take back.'),
+            'ref' => $this->shelf($request, $workshop)->undo() ?? abort(409, 'There is nothing of yours to undo.'),
         ]);
     }
 

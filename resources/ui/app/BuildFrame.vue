@@ -15,6 +15,7 @@ import SidePanel from './SidePanel.vue'
 import TallyStrip from './TallyStrip.vue'
 import { stages } from './stages'
 import { useKeys } from './useKeys'
+import { useRoving } from '@/shared/useRoving'
 import { useLightAndDark } from '@/shared/useTheme'
 
 const { id, query, document: build, overview, trouble, judging } = useBuild()
@@ -28,6 +29,7 @@ const { dark, turn } = useLightAndDark()
 
 const { mobile } = useDisplay({ mobileBreakpoint: 700 })
 const main = ref<HTMLElement | null>(null)
+useRoving(main)
 const finding = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
@@ -81,11 +83,12 @@ useKeys({
 const keys = [
   ['f', 'find anything'],
   ['l', 'log a fault'],
-  ['u', 'take back the last edit'],
-  ['r', 'do it again'],
+  ['u', 'undo the last edit'],
+  ['r', 'redo what was undone'],
   ['h', 'history'],
   ['t', 'light or dark'],
   ['1 … 6', 'go to a stage'],
+  ['↑ ↓ ← →', 'walk the rows and cells of a table'],
   ['Enter / Esc', 'store or leave a cell'],
   ['Esc', 'close the panel beside'],
   ['?', 'these keys'],
@@ -252,6 +255,7 @@ const howFar = computed(() =>
       </main>
       <SidePanel v-if="panel.open && build" />
     </div>
+    <p class="sr-only" role="status">{{ notices.told }}</p>
     <FinderDialog v-model="finding" @fault="faulting = true" @keys="helping = true" />
     <FaultDialog v-model="faulting" />
     <v-dialog v-model="helping" max-width="420">

@@ -41,7 +41,7 @@ function differences(change: ChangeRecord): { path: string; before: string; afte
 <template>
   <h2 class="mb-2">History</h2>
   <p v-if="edits?.length === 0" class="quiet">
-    Nothing was edited yet. Every edit is listed here, with who made it, and can be taken back.
+    Nothing was edited yet. Every edit is listed here, with who made it, and can be undone.
   </p>
   <ol>
     <li v-for="edit in edits" :key="edit.id" :class="{ undone: edit.state !== 'done' }">
@@ -51,7 +51,7 @@ function differences(change: ChangeRecord): { path: string; before: string; afte
         :aria-expanded="opened === edit.id"
         @click="opened = opened === edit.id ? null : edit.id"
       >
-        {{ edit.label }} <span v-if="edit.state !== 'done'" class="quiet">(taken back)</span>
+        {{ edit.label }} <span v-if="edit.state !== 'done'" class="quiet">(undone)</span>
         <span class="quiet small block">{{ edit.by }}, {{ moment(edit.at) }}</span>
       </button>
       <ul v-if="opened === edit.id && changes" class="small">

@@ -61,7 +61,7 @@ const remove = () =>
     </p>
     <p>Nothing of it is lost. Your other builds are not affected.</p>
     <p class="ways">
-      <v-btn variant="flat" color="primary" :disabled="busy" @click="act(undo)">Take back the last edit</v-btn>
+      <v-btn variant="flat" color="primary" :disabled="busy" @click="act(undo)">Undo the last edit</v-btn>
       <a class="link" :href="`/api/builds/${id}/file`" download>Save it as a file, as it is kept</a>
       <a class="link" :href="`/api/builds/${id}/archive`" download>The same with its pictures</a>
     </p>

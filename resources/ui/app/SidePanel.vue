@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { usePanel } from '@/shared/usePanel'
 import FaultPanel from '@/views/build/FaultPanel.vue'
 import StepPanel from '@/views/build/StepPanel.vue'
@@ -12,10 +13,30 @@ import HistoryPanel from './HistoryPanel.vue'
 import TermPanel from './TermPanel.vue'
 
 const panel = usePanel()
+const aside = ref<HTMLElement | null>(null)
+
+/** Opened by a key, the panel has the focus; closed, whoever opened it has it again. Who is typing keeps it. */
+let opener: HTMLElement | null = null
+const typing = () => document.activeElement?.matches('input, select, textarea') === true
+watch(
+  () => panel.open,
+  async (now, before) => {
+    if (now === null) return
+    const active = document.activeElement
+    if (active instanceof HTMLElement && aside.value?.contains(active) !== true) opener = active
+    if (before?.kind === now.kind && JSON.stringify(before) === JSON.stringify(now)) return
+    await nextTick()
+    if (!typing() && panel.open !== null) aside.value?.focus({ preventScroll: true })
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  if (opener?.isConnected && !typing()) opener.focus({ preventScroll: true })
+})
 </script>
 
 <template>
-  <aside v-if="panel.open" class="panel" aria-label="Beside the view">
+  <aside v-if="panel.open" ref="aside" class="panel" tabindex="-1" aria-label="Beside the view">
     <div class="bar">
       <button v-if="panel.trail.length > 0" type="button" class="plain link small" @click="panel.back()">Back</button>
       <button type="button" class="plain link small push" @click="panel.close()">
@@ -49,6 +70,9 @@ const panel = usePanel()
   border-left: 1px solid var(--rule);
   background: var(--sheet);
   padding: 8px 18px 32px;
+}
+.panel:focus {
+  outline: none;
 }
 .bar {
   display: flex;

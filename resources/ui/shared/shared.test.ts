@@ -1,3 +1,4 @@
+import { nextStop } from './useRoving'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { FindingSummary, Verdict } from '@/api/client'
@@ -142,5 +143,22 @@ describe('sizes to sort by', () => {
     // ASTM B258: 18 AWG is 0.823 mm².
     expect(inSquare('18 AWG')).toBeCloseTo(0.823, 3)
     expect(inSquare(undefined)).toBeNull()
+  })
+})
+
+describe('walking a table by its arrows', () => {
+  const rows = [['a1', 'a2', 'a3'], ['b1'], ['c1', 'c2', 'c3']]
+
+  it('goes from row to row in the same place, and stops at the edges', () => {
+    expect(nextStop(rows, 'a2', 'ArrowDown')).toBe('b1')
+    expect(nextStop(rows, 'c3', 'ArrowUp')).toBe('b1')
+    expect(nextStop(rows, 'a1', 'ArrowRight')).toBe('a2')
+    expect(nextStop(rows, 'c2', 'ArrowLeft')).toBe('c1')
+    expect(nextStop(rows, 'a3', 'ArrowRight')).toBeNull()
+    expect(nextStop(rows, 'a1', 'ArrowUp')).toBeNull()
+    expect(nextStop(rows, 'c3', 'ArrowDown')).toBeNull()
+    expect([nextStop(rows, 'c2', 'Home'), nextStop(rows, 'c2', 'End')]).toEqual(['c1', 'c3'])
+    expect(nextStop(rows, 'c2', 'Enter')).toBeNull()
+    expect(nextStop(rows, 'elsewhere', 'ArrowDown')).toBeNull()
   })
 })

@@ -102,7 +102,7 @@ export function useBuild() {
 
 /** What was taken back or done again, and what of it stayed because somebody has gone on from there. */
 export function reverted(what: 'undo' | 'redo', result: Pick<EditResult, 'label' | 'left'>): string {
-  const said = `${what === 'undo' ? 'Taken back' : 'Done again'}: ${result.label}`
+  const said = `${what === 'undo' ? 'Undone' : 'Redone'}: ${result.label}`
   if (result.left.length === 0) {
     return said
   }
@@ -186,6 +186,7 @@ export function useEdit() {
       changes,
       ...seen(),
     })
+    notices.told = `Stored: ${label}`
 
     return absorb(result)
   }
@@ -206,7 +207,7 @@ export function useEdit() {
   async function remove(label: string, name: string, section: string, ref: string): Promise<boolean> {
     try {
       await edit(label, [{ section, ref, delete: true }])
-      notices.say(`${name} is gone; u takes it back.`)
+      notices.say(`${name} is gone; u undoes it.`)
     } catch (error) {
       notices.problem(error)
 

@@ -149,7 +149,7 @@ export function useMany<Row>(options: Many<Row>) {
     busy.value = true
     try {
       await edit(label, changes)
-      notices.say(`${done}; Undo takes it back together.`)
+      notices.say(`${done}; Undo brings it all back.`)
 
       return true
     } catch (error) {

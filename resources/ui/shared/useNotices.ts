@@ -6,6 +6,8 @@ import { reasonOf, type Tally, type Verdict } from '@/api/client'
 export const useNotices = defineStore('notices', () => {
   const line = ref('')
   const grave = ref(false)
+  /** Read out only: what every edit has done, a row added or gone too. */
+  const told = ref('')
   const shown = ref(false)
   const moved = ref<Partial<Record<Verdict, number>>>({})
   let timer = 0
@@ -32,5 +34,5 @@ export const useNotices = defineStore('notices', () => {
     timer = window.setTimeout(() => (moved.value = {}), 8000)
   }
 
-  return { line, grave, shown, moved, say, problem, tallyChanged }
+  return { told, line, grave, shown, moved, say, problem, tallyChanged }
 })

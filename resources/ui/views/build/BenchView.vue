@@ -151,7 +151,7 @@ async function add(): Promise<void> {
           <th class="num wide-only">Guide</th>
           <th class="num">Worked</th>
           <th class="wide-only">To measure</th>
-          <th>Reads</th>
+          <th>Reading</th>
           <th class="wide-only" />
         </tr>
       </thead>

@@ -106,7 +106,7 @@ async function store(): Promise<void> {
         <v-btn type="submit" variant="flat" color="primary" :loading="busy" :disabled="what.trim() === ''"
           >Log it<kbd class="keycap key">Ctrl Enter</kbd></v-btn
         >
-        <v-btn @click="open = false">Leave</v-btn>
+        <v-btn @click="open = false">Close without storing</v-btn>
       </form>
     </v-card>
   </v-dialog>

@@ -75,7 +75,7 @@ async function remove(): Promise<void> {
   try {
     await edit(`Delete step ${step.value!.title}`, [{ section: 'steps', ref: props.stepRef, delete: true }])
     panel.close()
-    notices.say('The step is gone; u takes it back.')
+    notices.say('The step is gone; u undoes it.')
   } catch (error) {
     reason.value = reasonOf(error)
   }
@@ -115,7 +115,7 @@ async function remove(): Promise<void> {
           :aria-label="`Not after ${titleOf(before)}`"
           @click="drop('after', 'Order', before)"
         >
-          take away
+          remove
         </button>
       </li>
     </ul>
@@ -185,7 +185,7 @@ async function remove(): Promise<void> {
     <ul>
       <li v-for="caution in step.cautions" :key="caution">
         {{ words(caution) }}
-        <button type="button" class="plain link small" @click="drop('cautions', 'Cautions', caution)">take away</button>
+        <button type="button" class="plain link small" @click="drop('cautions', 'Cautions', caution)">remove</button>
       </li>
     </ul>
     <select aria-label="Add a caution" :value="''" @change="add('cautions', 'Cautions', $event)">

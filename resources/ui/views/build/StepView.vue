@@ -229,7 +229,7 @@ useKeys({
         }}
       </p>
       <input v-model="why" aria-label="Why it goes on without" placeholder="why it goes on all the same" />
-      <button type="submit" class="big">Done all the same</button>
+      <button type="submit" class="big">Mark as done anyway</button>
       <button type="button" class="plain link" @click="without = false">Measure first</button>
     </form>
     <footer v-if="step && row">

@@ -59,7 +59,7 @@ async function change(): Promise<void> {
         />
         <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
         <v-btn type="submit" variant="flat" color="primary" :loading="busy">Change it</v-btn>
-        <v-btn @click="shown = false">Leave it</v-btn>
+        <v-btn @click="shown = false">Keep the old password</v-btn>
       </form>
     </v-card>
   </v-dialog>

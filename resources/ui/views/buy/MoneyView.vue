@@ -150,7 +150,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
                 <th class="num">Total</th>
                 <th class="num">Landed, {{ currency }}</th>
                 <th class="wide-only">Rate of</th>
-                <th class="num">Takes</th>
+                <th class="num">Delivery</th>
               </tr>
             </thead>
             <tbody>
@@ -224,9 +224,9 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
             <th class="num wide-only">Needed</th>
             <th class="num wide-only">Spare</th>
             <th class="num wide-only">Owned</th>
-            <th class="num">Buy</th>
+            <th class="num">To buy</th>
             <th class="num wide-only">Packs</th>
-            <th class="num wide-only">Over</th>
+            <th class="num wide-only">Left over</th>
             <th class="num">Price</th>
             <th class="num">Costs</th>
           </tr>

@@ -131,7 +131,7 @@ async function drop(ref: string): Promise<void> {
       </div>
       <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
       <v-btn type="submit" variant="flat" color="primary" class="mt-3">Store</v-btn>
-      <v-btn class="mt-3" @click="emit('done')">Leave</v-btn>
+      <v-btn class="mt-3" @click="emit('done')">Close without storing</v-btn>
     </form>
   </v-card>
 </template>

@@ -112,7 +112,7 @@ async function add(): Promise<void> {
             <th class="num">Tax added</th>
             <th class="num">free to</th>
             <th class="num">Fee</th>
-            <th class="num">Takes</th>
+            <th class="num">Delivery</th>
           </tr>
         </thead>
         <tbody>

@@ -29,7 +29,7 @@ const cash = (amount: string | undefined) => money(amount, cost.value?.currency 
         >
         <dt>Shipping, duty, tax, fees</dt>
         <dd class="figure">{{ cash(cost.toll) }}</dd>
-        <dt>Kept back</dt>
+        <dt>Contingency</dt>
         <dd class="figure">{{ cash(cost.contingency) }}</dd>
       </dl>
       <dl class="facts">

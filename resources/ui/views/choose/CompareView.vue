@@ -195,7 +195,7 @@ async function drop(candidate: Candidate): Promise<void> {
           <span class="push"
             ><v-btn color="primary" @click="picking = true">Add a candidate</v-btn
             ><v-btn :aria-pressed="weighing" @click="weighing = !weighing">{{
-              weighing ? 'Hide weights' : 'Weigh'
+              weighing ? 'Hide the weights' : 'Give each line a weight'
             }}</v-btn></span
           >
         </div>
@@ -385,7 +385,7 @@ async function drop(candidate: Candidate): Promise<void> {
             color="primary"
             :disabled="at?.choice !== undefined && why.trim() === ''"
             >Choose it</v-btn
-          ><v-btn size="small" @click="taking = null">Not yet</v-btn>
+          ><v-btn size="small" @click="taking = null">Cancel</v-btn>
           <span v-if="taking.barred" class="fails small">{{ taking.own[0]?.headline }}</span><span
             v-if="reason"
             class="danger small"

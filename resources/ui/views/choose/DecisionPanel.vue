@@ -121,7 +121,7 @@ async function remove(): Promise<void> {
       >
     </p>
     <dl class="facts mt-3">
-      <dt>Taken</dt>
+      <dt>Chosen</dt>
       <dd>
         <EditCell
           label="What is taken"
@@ -160,7 +160,7 @@ async function remove(): Promise<void> {
     </p>
     <p v-if="reason" class="danger small" role="alert">{{ reason }}</p>
     <template v-if="decision.rejected?.length"
-      ><h3>Not taken</h3>
+      ><h3>Rejected</h3>
       <ul class="plain-list">
         <li v-for="one in decision.rejected" :key="one.what">
           {{ one.what }}<span v-if="one.why" class="quiet small block">{{ one.why }}</span>

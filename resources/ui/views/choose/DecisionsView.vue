@@ -84,7 +84,7 @@ const needAsk = (need: string, role: string) =>
         <tr>
           <th>State</th>
           <th>Question</th>
-          <th>Taken</th>
+          <th>Chosen</th>
           <th>Why</th>
           <th class="wide-only">Opinions</th>
           <th class="num wide-only">Decided</th>
@@ -125,7 +125,7 @@ const needAsk = (need: string, role: string) =>
         aria-label="A further question"
         placeholder="A further question"
         size="34"
-      /><v-btn type="submit" size="small" :disabled="question.trim() === ''">Ask it</v-btn
+      /><v-btn type="submit" size="small" :disabled="question.trim() === ''">Add this question</v-btn
       ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
     </form>
     <template v-if="undecided.length">
@@ -137,15 +137,15 @@ const needAsk = (need: string, role: string) =>
           <button
             type="button"
             class="plain quiet"
-            :aria-label="`note it: ${need.role}`"
+            :aria-label="`record the decision: ${need.role}`"
             @click="needAsk(need.ref, need.role)"
           >
-            note it
+            record the decision
           </button></template
         >
       </p>
     </template>
-    <p class="quiet small">Weigh who says it: {{ catalogue?.interests.join(', ') }}.</p>
+    <p class="quiet small">Ask what the speaker gains by it: {{ catalogue?.interests.join(', ') }}.</p>
   </div>
 </template>
 

@@ -222,7 +222,7 @@ function startOver(): void {
             @change="remap({ currency: ($event.target as HTMLInputElement).value.toUpperCase() })"
         /></label>
         <span class="push">
-          <v-btn @click="stop()">Drop this list</v-btn>
+          <v-btn @click="stop()">Discard this list</v-btn>
           <v-btn color="primary" variant="flat" :disabled="busy || storable === 0" @click="confirm()"
             >Store {{ storable }} parts</v-btn
           >

@@ -36,7 +36,7 @@ async function add(): Promise<void> {
 
 <template>
   <h3 class="mt-4 mb-1">
-    Joints <button type="button" class="plain link small" @click="adding = !adding">add one</button>
+    Joints <button type="button" class="plain link small" @click="adding = !adding">add a joint</button>
   </h3>
   <form v-if="adding" @submit.prevent="add()">
     <input v-model="fresh.kind" aria-label="What joins" placeholder="motor mount" size="14" />

@@ -277,7 +277,7 @@ async function remove(): Promise<void> {
       <li v-for="(one, i) in entry.faults" :key="i">
         <span :class="one.severity === 'danger' ? 'danger' : ''">{{ one.what }}</span>
         <span class="quiet small">{{ one.severity.replace('_', ' ') }}, {{ one.reports ?? 1 }} reports</span>
-        <button type="button" class="plain link small" @click="again(i)">one more</button
+        <button type="button" class="plain link small" @click="again(i)">mine has it too</button
         ><span v-if="one.fix" class="small block">{{ one.fix }}</span>
       </li>
     </ul>
@@ -292,7 +292,7 @@ async function remove(): Promise<void> {
         <option v-for="one in catalogue?.severities" :key="one" :value="one">
           {{ one.replace('_', ' ') }}
         </option></select
-      ><v-btn type="submit" size="small" :disabled="fault.what === ''">Note</v-btn>
+      ><v-btn type="submit" size="small" :disabled="fault.what === ''">Add it</v-btn>
     </form>
     <h3>Does not go with</h3>
     <ul class="plain-list">
@@ -300,8 +300,9 @@ async function remove(): Promise<void> {
         {{ one.with }}<span class="small block">{{ one.what }}</span
         ><span class="quiet small"
           >{{ one.bad }} say it failed
-          <button type="button" class="plain link" @click="report(i, 'bad')">so did mine</button> · {{ one.good }} say
-          it worked <button type="button" class="plain link" @click="report(i, 'good')">mine works</button></span
+          <button type="button" class="plain link" @click="report(i, 'bad')">mine failed too</button> ·
+          {{ one.good }} say it worked
+          <button type="button" class="plain link" @click="report(i, 'good')">mine works too</button></span
         >
       </li>
     </ul>
@@ -312,12 +313,12 @@ async function remove(): Promise<void> {
         aria-label="What happens"
         placeholder="What happens"
         size="20"
-      /><v-btn type="submit" size="small" :disabled="pairing.with === '' || pairing.what === ''">Note</v-btn>
+      /><v-btn type="submit" size="small" :disabled="pairing.with === '' || pairing.what === ''">Add it</v-btn>
     </form>
     <h3>Notes</h3>
     <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="setPart('notes')" />
     <p class="mt-5">
-      <button type="button" class="plain link small" @click="remove()">Take it out of the library</button>
+      <button type="button" class="plain link small" @click="remove()">Remove from the library</button>
     </p>
   </template>
 </template>

@@ -74,7 +74,7 @@ const place = (line: LibraryLine) => take(line).catch((error) => notices.problem
 async function undo(): Promise<void> {
   try {
     const { ref: back } = await api.post<{ ref: string }>(`/api/workshops/${workshop.value}/library/undo`)
-    notices.say(`Taken back: ${back}`)
+    notices.say(`Undone: ${back}`)
     await Promise.all([
       client.invalidateQueries({ queryKey: ['library'] }),
       client.invalidateQueries({ queryKey: ['library-item'] }),
@@ -151,7 +151,7 @@ async function examples(): Promise<void> {
         /><select v-model="fresh.family" class="field" aria-label="Kind of the new part">
           <option v-for="one in catalogue?.families" :key="one.key" :value="one.key">{{ one.title }}</option></select
         ><v-btn type="submit" size="small" variant="flat" color="primary" :disabled="fresh.name.trim() === ''"
-          >Put it in</v-btn
+          >Add to the library</v-btn
         ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
       </form>
       <p v-if="query.isError.value" class="danger" role="alert">{{ reasonOf(query.error.value) }}</p>
@@ -180,7 +180,9 @@ async function examples(): Promise<void> {
               {{ item.name }}</button
             ><span class="quiet small specs" :title="item.key_specs">{{ item.key_specs }}</span>
             <span class="small"
-              ><span v-if="item.faults" class="tight">{{ item.faults }} known against it</span></span
+              ><span v-if="item.faults" class="tight"
+                >{{ item.faults }} known {{ item.faults === 1 ? 'fault' : 'faults' }}</span
+              ></span
             ><span class="figure">{{ item.price ? money(item.price, item.currency ?? '') : '' }}</span
             ><span class="quiet small">{{ item.example ? 'example' : '' }}</span
             ><button

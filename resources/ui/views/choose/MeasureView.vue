@@ -112,9 +112,9 @@ const elsewhere = (row: MeasureRow) =>
         <tr>
           <th class="num" />
           <th>Value</th>
-          <th>Stands at</th>
-          <th class="wide-only">May be</th>
-          <th>Could turn</th>
+          <th>Value now</th>
+          <th class="wide-only">Could be</th>
+          <th>Would change</th>
           <th class="wide-only">Measure with</th>
           <th class="num">Reading</th>
         </tr>
@@ -174,11 +174,11 @@ const elsewhere = (row: MeasureRow) =>
               :value="null"
               :unit="row.unit"
               :options="options(row)"
-              placeholder="write it"
+              placeholder="enter it"
               :save="write(row)"
-              ><span class="link">write it</span></EditCell
-            ><router-link v-else-if="elsewhere(row)" class="link" :to="elsewhere(row)!">write it</router-link
-            ><button v-else type="button" class="plain link" @click="open(row)">write it</button>
+              ><span class="link">enter it</span></EditCell
+            ><router-link v-else-if="elsewhere(row)" class="link" :to="elsewhere(row)!">enter it</router-link
+            ><button v-else type="button" class="plain link" @click="open(row)">enter it</button>
           </td>
         </tr>
       </tbody>

@@ -210,7 +210,7 @@ async function remove(): Promise<void> {
     await edit(`Delete ${gone.role}`, changes)
     panel.close()
     notices.say(
-      `${gone.role} is gone${leads === 0 ? '' : leads === 1 ? ', and its lead' : `, and its ${leads} leads`}; u takes it back.`,
+      `${gone.role} is gone${leads === 0 ? '' : leads === 1 ? ', and its lead' : `, and its ${leads} leads`}; u undoes it.`,
     )
   } catch (error) {
     notices.problem(error)
@@ -326,7 +326,7 @@ async function remove(): Promise<void> {
                   :aria-label="`Drop ${rival.value} of ${field.label}`"
                   @click="drop(field, i)"
                 >
-                  drop
+                  remove
                 </button></span
               >
             </td>
@@ -420,7 +420,7 @@ async function remove(): Promise<void> {
                 :aria-label="`Take the name of ${piece.name} away`"
                 @click="storePieces(need.pieces!.filter((_, at) => at !== i))"
               >
-                out
+                remove
               </button>
             </td>
           </tr>
@@ -470,7 +470,7 @@ async function remove(): Promise<void> {
         />
       </dd>
       <template v-if="need.scale">
-        <dt>As</dt>
+        <dt>How it follows</dt>
         <dd>
           <EditCell
             label="Follows as"
@@ -490,7 +490,7 @@ async function remove(): Promise<void> {
           />
         </dd>
         <template v-if="need.scale.as === 'count'"
-          ><dt>One each</dt>
+          ><dt>One for every</dt>
           <dd>
             <EditCell
               figure
@@ -500,7 +500,7 @@ async function remove(): Promise<void> {
               :save="(text, was) => set(`Spacing of ${need!.role}`, 'needs', need!.ref, ['scale', 'every'], was, text)"
             />
           </dd>
-          <dt>And always</dt>
+          <dt>And besides</dt>
           <dd>
             <EditCell
               figure
@@ -536,7 +536,7 @@ async function remove(): Promise<void> {
       </template>
     </dl>
     <FindingList :findings="findings" none="No check speaks of it." />
-    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this need</button></p>
+    <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this part</button></p>
   </template>
   <p v-else class="quiet">This part is not in the build any more.</p>
 </template>

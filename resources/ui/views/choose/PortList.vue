@@ -93,7 +93,7 @@ function toggleAdding(): void {
 <template>
   <h3 class="mt-4 mb-1">
     Ports
-    <button type="button" class="plain link small" @click="toggleAdding">add one</button>
+    <button type="button" class="plain link small" @click="toggleAdding">add a port</button>
   </h3>
   <form v-if="adding" class="adding" @submit.prevent="add()">
     <input v-model="fresh.name" aria-label="Name of the port" placeholder="heater0" size="9" />

@@ -75,7 +75,7 @@ function withdraw(): void {
       >until <input v-model="said.until" class="field" type="date" aria-label="Until, if not for good"
     /></label>
     <v-btn type="submit" size="small">Accept it</v-btn>
-    <button type="button" class="plain link small" @click="asking = false">Not now</button>
+    <button type="button" class="plain link small" @click="asking = false">Cancel</button>
     <span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
   </form>
 </template>

@@ -88,7 +88,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
               )
             "
           >
-            out
+            remove
           </button></span
         >
         <select
@@ -198,7 +198,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
               )
             "
           >
-            out
+            remove
           </button></span
         >
         <select
@@ -311,7 +311,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
               )
             "
           >
-            off
+            remove
           </button></span
         >
         <select
@@ -339,7 +339,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
           :aria-label="`Take ${body.name} off ${axis.name}`"
           @click="storeBodies(bodies.filter((_, at) => at !== i))"
         >
-          off
+          remove
         </button>
       </p>
       <TurningParts @keep="(segments) => storeBodies([...bodies, ...segments])" />

@@ -83,8 +83,8 @@ async function add(): Promise<void> {
           <th>Along x</th>
           <th>Along y</th>
           <th>Along z</th>
-          <th>Round about</th>
-          <th>Carried by</th>
+          <th>Clearance wanted</th>
+          <th>Moves with</th>
           <th class="num">Least gap</th>
           <th>Rests on</th>
           <th />

@@ -62,11 +62,11 @@ watch(
         <dd><FigureText :value="found.feed.toFixed(0)" unit="mm/min" /></dd>
       </div>
       <div>
-        <dt>Bolder by, for the thin chip</dt>
+        <dt>Feed raised for the thin chip</dt>
         <dd class="figure">{{ found.thinning.toFixed(2) }} times</dd>
       </div>
       <div>
-        <dt>Removes</dt>
+        <dt>Material removed</dt>
         <dd><FigureText :value="found.removal.toFixed(1)" unit="mm³/s" /></dd>
       </div>
       <div>
@@ -74,7 +74,7 @@ watch(
         <dd><FigureText :value="found.power.toFixed(0)" unit="W" /></dd>
       </div>
       <div>
-        <dt>Rim</dt>
+        <dt>Speed at the rim</dt>
         <dd><FigureText :value="found.rim.toFixed(1)" unit="m/s" /></dd>
       </div>
     </dl>

@@ -74,9 +74,9 @@ const hold = () =>
             <th>Size</th>
             <th class="num">Run</th>
             <th class="num">Cut</th>
-            <th>Run is</th>
+            <th>Moves</th>
             <th>Ends</th>
-            <th class="num">Pull</th>
+            <th class="num">Pull test</th>
             <th>Fuse</th>
           </tr>
         </thead>
@@ -165,7 +165,7 @@ const hold = () =>
               >A made-up loom costs
               <input v-model="price" class="field" inputmode="decimal" size="7" aria-label="Price of a made-up loom" />
               <span class="unit">{{ build?.build.currency }}</span></label
-            ><v-btn type="submit" size="small" :disabled="price === ''">Hold it against that</v-btn>
+            ><v-btn type="submit" size="small" :disabled="price === ''">Compare with making it</v-btn>
           </form>
           <p v-if="loom" class="small">{{ loom.says }}</p>
           <p v-if="reason" class="danger small" role="alert">{{ reason }}</p>

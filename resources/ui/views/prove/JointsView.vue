@@ -153,7 +153,7 @@ watch(
             <th class="num">Used</th>
             <th class="num">Left</th>
             <th class="num">Spare</th>
-            <th class="num">Own</th>
+            <th class="num">Owned</th>
             <th class="num">To order</th>
             <th class="num">Packs</th>
             <th>Used for</th>
@@ -203,7 +203,7 @@ watch(
             step="0.1"
             aria-label="Torque of the motor, N m"
           /><span class="unit">N m</span></label
-        ><v-btn type="submit" size="small">Look in the library</v-btn>
+        ><v-btn type="submit" size="small">Find couplings in the library</v-btn>
       </form>
       <p v-if="couplings?.length === 0" class="quiet small">
         The library has none for these two; a stepped one is turned, or ordered with bores to size.

@@ -292,7 +292,7 @@ async function drop(): Promise<void> {
     <EditCell long label="Notes" :value="lead.notes" placeholder="none" :save="store(lead, 'Notes', ['notes'])" />
     <FindingList :findings="findings" none="It carries a signal or an earth; no check of today speaks of it." />
     <p class="mt-5 acts">
-      <button type="button" class="plain link small" @click="duplicate()">Lay another like it</button>
+      <button type="button" class="plain link small" @click="duplicate()">Duplicate this lead</button>
       <button type="button" class="plain link small" @click="drop()">Delete this lead</button>
     </p>
   </template>

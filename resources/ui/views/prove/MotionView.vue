@@ -209,12 +209,12 @@ const svg = () => {
         <table class="ledger" tabindex="0">
           <thead>
             <tr>
-              <th>It</th>
-              <th class="num">Motor at</th>
+              <th>During</th>
+              <th class="num">Motor speed</th>
               <th class="num">Force</th>
               <th class="num">Torque</th>
-              <th class="num">There is</th>
-              <th class="num">Times</th>
+              <th class="num">Motor gives</th>
+              <th class="num">Given, of what is needed</th>
             </tr>
           </thead>
           <tbody>
@@ -249,7 +249,7 @@ const svg = () => {
       </p>
       <dl class="row">
         <div>
-          <dt>Capped by</dt>
+          <dt>Limited by</dt>
           <dd>
             {{ axis.caps ? axis.caps.by : '–' }} <FigureText v-if="axis.caps" :value="axis.caps.speed" unit="mm/s" />
           </dd>
@@ -307,11 +307,11 @@ const svg = () => {
         <thead>
           <tr>
             <th>Motor</th>
-            <th>Does it</th>
-            <th class="num">Torque, of what is asked</th>
-            <th>Worst when it</th>
+            <th>Verdict</th>
+            <th class="num">Torque, of what is needed</th>
+            <th>Hardest during</th>
             <th class="num">Set to</th>
-            <th class="num">Corner</th>
+            <th class="num">Torque falls above</th>
             <th class="num">Inertia ratio</th>
             <th class="num">Length</th>
             <th class="num">Mass</th>

@@ -64,7 +64,7 @@ async function wire(channel: Channel): Promise<void> {
     await edit(`${roleOf(channel.load!)} on ${channel.port}`, [
       { section: 'leads', create: { ref: nextRef('W', build.value?.leads), from, to } },
     ])
-    notices.say(`A lead from ${from} to ${to}; u takes it back.`)
+    notices.say(`A lead from ${from} to ${to}; u undoes it.`)
   } catch (problem) {
     notices.problem(problem)
   }

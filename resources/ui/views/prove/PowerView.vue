@@ -164,8 +164,8 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) =>
               <th>Output</th>
               <th class="num wide-only">Voltage</th>
               <th class="num wide-only">Load</th>
-              <th class="num">May give</th>
-              <th class="num wide-only">Left</th>
+              <th class="num">Can give</th>
+              <th class="num wide-only">To spare</th>
               <th class="num">Used</th>
               <th class="wide-only">Feeds</th>
               <th>Not known</th>
@@ -210,7 +210,7 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) =>
               <tr>
                 <th>Scenario</th>
                 <th class="num">From the wall</th>
-                <th class="num">Read there</th>
+                <th class="num">Measured</th>
                 <th class="num">One run</th>
                 <th class="num">Costs</th>
                 <th class="num">Runs a year</th>

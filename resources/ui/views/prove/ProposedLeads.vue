@@ -82,7 +82,7 @@ async function add(): Promise<void> {
               <th><input v-model="all" type="checkbox" aria-label="Take all" /></th>
               <th>From</th>
               <th>To</th>
-              <th class="num roomy">Takes</th>
+              <th class="num roomy">Current</th>
               <th class="num">Size</th>
               <th class="num">Length</th>
               <th class="roomy">Why</th>

@@ -29,7 +29,7 @@ function cost(remedy: Remedy): string {
 async function apply(remedy: Remedy): Promise<void> {
   try {
     await edit(remedy.says, remedy.changes)
-    notices.say(`${remedy.says}; u takes it back.`)
+    notices.say(`${remedy.says}; u undoes it.`)
   } catch (problem) {
     notices.problem(problem)
   }

@@ -145,7 +145,7 @@ const printed = () => window.print()
           <tbody>
             <tr v-for="line in shown.filter((one) => one.kind === kind)" :key="line.key">
               <td class="tickoff">
-                <button v-if="kind === 'unknown'" type="button" class="plain" @click="takeOut(line)">Take out</button>
+                <button v-if="kind === 'unknown'" type="button" class="plain" @click="takeOut(line)">Remove</button>
                 <input
                   v-else
                   type="checkbox"
@@ -198,7 +198,7 @@ const printed = () => window.print()
             size="24"
             aria-label="Gone by"
             placeholder="before main power"
-          /><v-btn type="submit" size="small" :disabled="fresh.about.trim() === ''">Note it</v-btn
+          /><v-btn type="submit" size="small" :disabled="fresh.about.trim() === ''">Add it</v-btn
           ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
         </form>
       </section>

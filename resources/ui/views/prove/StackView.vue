@@ -135,10 +135,10 @@ const csv = () =>
           <tr>
             <th>Verdict</th>
             <th>Direction</th>
-            <th class="num">To begin with</th>
-            <th>Taken by</th>
+            <th class="num">Full length</th>
+            <th>Used up by</th>
             <th class="num">Left</th>
-            <th class="num">Sold as</th>
+            <th class="num">Advertised</th>
             <th class="num">This piece</th>
             <th />
           </tr>

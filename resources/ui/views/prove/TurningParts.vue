@@ -100,16 +100,16 @@ function drop(at: number): void {
         :disabled="segments.length === 1"
         @click="drop(i)"
       >
-        out
+        remove
       </button>
     </div>
     <p class="small">
-      <button type="button" class="plain link" @click="add()">one more</button>
-      <v-btn size="small" @click="sum()">Sum up</v-btn>
+      <button type="button" class="plain link" @click="add()">Add another part</button>
+      <v-btn size="small" @click="sum()">Add them up</v-btn>
       <template v-if="found"
         ><strong class="figure">{{ found.inertia }} kg cm²</strong>, {{ found.mass }} kg
       </template>
-      <v-btn size="small" @click="keep()">Keep on the axis</v-btn>
+      <v-btn size="small" @click="keep()">Store this with the axis</v-btn>
       <span v-if="reason" class="danger" role="alert">{{ reason }}</span>
     </p>
     <p class="quiet small">

@@ -196,7 +196,7 @@ const printed = () => window.print()
       >
       <span v-if="!mobile" class="push noprint"
         ><v-btn aria-label="Zoom out" @click="scale(1 / 1.3)">−</v-btn
-        ><v-btn aria-label="Zoom in" @click="scale(1.3)">+</v-btn><v-btn @click="fit()">Fit</v-btn
+        ><v-btn aria-label="Zoom in" @click="scale(1.3)">+</v-btn><v-btn @click="fit()">Show all</v-btn
         ><v-btn @click="save()">Save SVG</v-btn><v-btn :href="`/api/builds/${id}/wiring/${scenario}.cir`">Netlist</v-btn
         ><v-btn @click="printed()">Print</v-btn></span
       >
@@ -313,9 +313,9 @@ const printed = () => window.print()
               <th class="num">Current</th>
               <th class="num">Arrives</th>
               <th class="num">Power</th>
-              <th class="num">Full to</th>
+              <th class="num">Used</th>
               <th>Worst contact</th>
-              <th>Worst of it</th>
+              <th>Worst finding</th>
             </tr>
           </thead>
           <tbody>

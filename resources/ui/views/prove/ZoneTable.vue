@@ -139,7 +139,7 @@ async function add(): Promise<void> {
                   )
                 "
               >
-                out
+                remove
               </button></span
             >
             <select

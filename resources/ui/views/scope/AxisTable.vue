@@ -92,8 +92,8 @@ function takeOut(axis: string, i: number): void {
         <th class="num">or length</th>
         <th class="num">Blocks</th>
         <th class="num">Pitch</th>
-        <th>Taken by</th>
-        <th class="num">Sold as</th>
+        <th>Used up by</th>
+        <th class="num">Advertised</th>
       </tr>
     </thead>
     <tbody>
@@ -187,11 +187,11 @@ function takeOut(axis: string, i: number): void {
               :aria-label="`Take out ${take.what}`"
               @click="takeOut(axis.ref, i)"
             >
-              out
+              remove
             </button>
           </div>
           <button type="button" class="plain link" @click="taker = { axis: axis.ref, what: '', length: '' }">
-            something more
+            Add what else uses up travel
           </button>
           <form v-if="taker?.axis === axis.ref" class="fields" @submit.prevent="addTaker()">
             <input

@@ -148,7 +148,7 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
                 :aria-label="`Take out ${piece.name}`"
                 @click="remove(piece.ref, piece.name)"
               >
-                out
+                remove
               </button>
             </td>
           </tr>

@@ -103,7 +103,7 @@ async function add(): Promise<void> {
       aria-label="Its revision"
       placeholder="1.4"
       size="6"
-    /><v-btn type="submit" size="small" :disabled="fresh.name === '' || fresh.revision === ''">Note it</v-btn
+    /><v-btn type="submit" size="small" :disabled="fresh.name === '' || fresh.revision === ''">Add it</v-btn
     ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
   </form>
 </template>

@@ -153,7 +153,7 @@ async function drop(): Promise<void> {
                     ).catch(notices.problem)
                   "
                 >
-                  out
+                  remove
                 </button>
               </td>
             </tr>
@@ -245,7 +245,7 @@ async function drop(): Promise<void> {
             :save="save('Filament', ['filament'])"
           />
         </dd>
-        <dt>Wait besides the suppliers'</dt>
+        <dt>Further waiting</dt>
         <dd>
           <EditCell
             figure

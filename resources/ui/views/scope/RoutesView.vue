@@ -238,7 +238,7 @@ async function take(ref: string): Promise<void> {
           <label for="route-why">Why {{ routes.find((route) => route.ref === taking)?.name }}?</label
           ><input id="route-why" v-model="why" class="field" size="48" autofocus />
           <v-btn type="submit" size="small" variant="flat" color="primary" :disabled="why.trim() === ''">Decide</v-btn
-          ><v-btn size="small" @click="taking = null">Not yet</v-btn>
+          ><v-btn size="small" @click="taking = null">Cancel</v-btn>
         </form>
         <p v-if="decision?.state === 'made'" class="aside">
           Decided: {{ held.find((route) => route.ref === decision?.choice)?.name }}, “{{ decision.reason }}”.
@@ -289,7 +289,7 @@ async function take(ref: string): Promise<void> {
                 <th>Assumption</th>
                 <th class="num">At one end</th>
                 <th class="num">At the other</th>
-                <th>Turns the answer</th>
+                <th>Changes the answer at</th>
               </tr>
             </thead>
             <tbody>
@@ -316,7 +316,7 @@ async function take(ref: string): Promise<void> {
           size="26"
         /><select v-model="fresh.kind" class="field" aria-label="Kind of route">
           <option v-for="kind in catalogue?.route_kinds" :key="kind">{{ kind }}</option></select
-        ><v-btn type="submit" size="small" :disabled="fresh.name === ''">Describe it</v-btn
+        ><v-btn type="submit" size="small" :disabled="fresh.name === ''">Add this route</v-btn
         ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
       </form>
       <RouteLines v-if="opened" :key="opened.ref" :route="opened" @gone="open = null" />

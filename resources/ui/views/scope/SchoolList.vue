@@ -65,8 +65,8 @@ async function take(): Promise<void> {
                 :placeholder="`Why ${taking.side}?`"
                 size="40"
                 autofocus
-              /><v-btn type="submit" size="small" color="primary" :disabled="why.trim() === ''">Take it</v-btn
-              ><v-btn size="small" @click="taking = null">Not yet</v-btn>
+              /><v-btn type="submit" size="small" color="primary" :disabled="why.trim() === ''">Choose this side</v-btn
+              ><v-btn size="small" @click="taking = null">Cancel</v-btn>
               <span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
             </form>
             <span v-else-if="decisionOf.get(school.key)?.reason" class="small quiet"
