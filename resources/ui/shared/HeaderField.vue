@@ -15,6 +15,8 @@ const props = defineProps<{
   long?: boolean
   flag?: boolean
   placeholder?: string
+  /** Much waits for it: empty, it says so. */
+  needed?: boolean
 }>()
 const { document: build } = useBuild()
 const { set } = useEdit()
@@ -37,7 +39,7 @@ const save = (text: string) =>
 
 <template>
   <dt>{{ props.label }}</dt>
-  <dd>
+  <dd :class="{ unproven: props.needed && (value === undefined || value === null) }">
     <EditCell
       :figure="props.unit !== undefined"
       :label="props.label"
@@ -45,7 +47,7 @@ const save = (text: string) =>
       :unit="props.unit"
       :options="choices"
       :long="props.long"
-      :placeholder="props.placeholder ?? 'not said'"
+      :placeholder="props.placeholder ?? (props.needed ? 'needed' : 'not said')"
       :save="save"
     />
   </dd>

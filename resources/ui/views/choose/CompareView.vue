@@ -52,6 +52,12 @@ const columns = computed(() =>
     candidate: shown.value!.candidates.find((one) => one.part === part)!,
   })),
 )
+const whole = ref(false)
+const isAlike = (row: Comparison['rows'][number]) =>
+  columns.value.length > 1 && new Set(columns.value.map(({ index }) => row.cells[index]?.value ?? '')).size === 1
+const alike = computed(() => (shown.value?.rows ?? []).filter(isAlike).length)
+/** Lines that differ; those that are the same in all candidates decide nothing. */
+const rows = computed(() => (shown.value?.rows ?? []).filter((row) => whole.value || !isAlike(row)))
 const family = computed(() => catalogue.value?.families.find((one) => one.key === at.value?.family))
 const extra = [
   { key: 'landed', label: 'Landed, all pieces' },
@@ -199,6 +205,25 @@ async function drop(candidate: Candidate): Promise<void> {
             }}</v-btn></span
           >
         </div>
+        <form v-if="taking" class="fields aside" @submit.prevent="take()">
+          <label for="compare-why"
+            >Why {{ taking.name }}?<span v-if="at?.choice === undefined" class="quiet"> (may stay empty)</span></label
+          ><input id="compare-why" v-model="why" class="field" size="48" autofocus />
+          <v-btn
+            type="submit"
+            size="small"
+            variant="flat"
+            color="primary"
+            :disabled="at?.choice !== undefined && why.trim() === ''"
+            >Choose it</v-btn
+          ><v-btn size="small" @click="taking = null">Cancel</v-btn>
+          <span v-if="taking.barred" class="fails small">{{ taking.own[0]?.headline }}</span><span
+            v-if="reason"
+            class="danger small"
+            role="alert"
+            >{{ reason }}</span
+          >
+        </form>
         <p v-if="columns.length === 0" class="empty">
           No candidate yet. Take one from the library, or another part of this build.
         </p>
@@ -213,6 +238,32 @@ async function drop(candidate: Candidate): Promise<void> {
                     ><template v-if="candidate.chosen"><span class="live">chosen now</span></template
                     ><template v-if="candidate.example"> an example, not to order by</template></span
                   >
+                  <span class="block acts">
+                    <v-btn
+                      v-if="!candidate.chosen"
+                      size="small"
+                      color="primary"
+                      variant="flat"
+                      :disabled="candidate.blocked.length > 0"
+                      :aria-label="`Choose ${candidate.name}`"
+                      @click="taking = candidate"
+                      >Choose</v-btn
+                    ><button
+                      v-if="!candidate.chosen"
+                      type="button"
+                      class="plain link small ml-3"
+                      @click="drop(candidate)"
+                    >
+                      Remove from the list</button
+                    ><button
+                      v-else
+                      type="button"
+                      class="plain link small"
+                      @click="panel.show({ kind: 'part', ref: shown.need })"
+                    >
+                      Its sheet
+                    </button>
+                  </span>
                 </th>
               </tr>
             </thead>
@@ -286,7 +337,7 @@ async function drop(candidate: Candidate): Promise<void> {
                   >
                 </td>
               </tr>
-              <tr v-for="row in shown.rows" :key="row.key">
+              <tr v-for="row in rows" :key="row.key">
                 <td>
                   {{ row.label
                   }}<select
@@ -327,6 +378,17 @@ async function drop(candidate: Candidate): Promise<void> {
                   <span v-else class="quiet">not stated</span>
                 </td>
               </tr>
+              <tr v-if="alike > 0">
+                <td :colspan="columns.length + 1">
+                  <button type="button" class="plain link small" :aria-expanded="whole" @click="whole = !whole">
+                    {{
+                      whole
+                        ? 'Hide what is the same in all'
+                        : `${alike} more ${alike === 1 ? 'line is' : 'lines are'} the same in all`
+                    }}
+                  </button>
+                </td>
+              </tr>
               <tr v-for="ratio in shown.ratios" :key="ratio.label">
                 <td>{{ ratio.label }}</td>
                 <td v-for="{ candidate, index } in columns" :key="candidate.part" class="figure">
@@ -342,57 +404,9 @@ async function drop(candidate: Candidate): Promise<void> {
                   >
                 </td>
               </tr>
-              <tr>
-                <td />
-                <td v-for="{ candidate } in columns" :key="candidate.part">
-                  <v-btn
-                    v-if="!candidate.chosen"
-                    size="small"
-                    color="primary"
-                    variant="flat"
-                    :disabled="candidate.blocked.length > 0"
-                    :aria-label="`Choose ${candidate.name}`"
-                    @click="taking = candidate"
-                    >Choose</v-btn
-                  ><button
-                    v-if="!candidate.chosen"
-                    type="button"
-                    class="plain link small ml-3"
-                    @click="drop(candidate)"
-                  >
-                    no candidate</button
-                  ><button
-                    v-else
-                    type="button"
-                    class="plain link small"
-                    @click="panel.show({ kind: 'part', ref: shown.need })"
-                  >
-                    Its sheet
-                  </button>
-                </td>
-              </tr>
             </tbody>
           </table>
         </div>
-        <form v-if="taking" class="fields aside" @submit.prevent="take()">
-          <label for="compare-why"
-            >Why {{ taking.name }}?<span v-if="at?.choice === undefined" class="quiet"> (may stay empty)</span></label
-          ><input id="compare-why" v-model="why" class="field" size="48" autofocus />
-          <v-btn
-            type="submit"
-            size="small"
-            variant="flat"
-            color="primary"
-            :disabled="at?.choice !== undefined && why.trim() === ''"
-            >Choose it</v-btn
-          ><v-btn size="small" @click="taking = null">Cancel</v-btn>
-          <span v-if="taking.barred" class="fails small">{{ taking.own[0]?.headline }}</span><span
-            v-if="reason"
-            class="danger small"
-            role="alert"
-            >{{ reason }}</span
-          >
-        </form>
       </template>
     </section>
     <v-dialog v-model="picking" max-width="760"
@@ -451,6 +465,10 @@ async function drop(candidate: Candidate): Promise<void> {
   color: var(--ink);
   font-family: var(--figures);
   font-weight: 560;
+}
+.acts {
+  margin: 4px 0 6px;
+  font-weight: 400;
 }
 .block {
   display: block;

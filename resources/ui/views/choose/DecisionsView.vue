@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { reasonOf, type Decision } from '@/api/client'
 import { day } from '@/shared/format'
 import { freeRef, refFrom } from '@/shared/refs'
+import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 
@@ -78,6 +79,7 @@ const needAsk = (need: string, role: string) =>
     <p v-if="rows.length === 0" class="empty">
       Nothing is decided yet. Compare the candidates of a need and choose one: the choice, its reason and the facts it
       rests on are kept here, and it opens again when one of them changes for the worse.
+      <FirstAction path="choose/compare">Compare candidates</FirstAction>
     </p>
     <table v-else class="ledger">
       <thead>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { FindingSummary, Verdict } from '@/api/client'
 import { margin } from '@/shared/format'
+import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild } from '@/shared/useBuild'
 import { verdictOrder } from '@/shared/findings'
 import { useFindings } from '@/shared/useFindings'
@@ -148,6 +149,7 @@ const groups = computed(() => {
       Nothing to judge yet. A check speaks as soon as a part has a lead, a place in the heat or a screw:
       <router-link class="link" :to="`/builds/${id}/choose/parts`">add parts</router-link>, then
       <router-link class="link" :to="`/builds/${id}/prove/leads`">leads between them</router-link>.
+      <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <CauseList v-else-if="by === 'cause'" :verdict="verdict" :words="words" />
     <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, reasonOf, type Harness, type Loom } from '@/api/client'
+import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -57,6 +58,7 @@ const hold = () =>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="list?.rows.length === 0" class="empty">
       No lead is planned yet. Add leads under Leads: what to cut, crimp and buy follows from them.
+      <FirstAction path="prove/leads?propose">Propose leads</FirstAction>
     </p>
     <template v-else-if="list">
       <p class="aside small">

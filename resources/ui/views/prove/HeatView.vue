@@ -47,7 +47,7 @@ const csv = () =>
     <template v-else-if="heat">
       <p v-if="heat.zones.length === 0 && heat.prints.length === 0 && said.length === 0" class="empty">
         Nothing warm is described yet: no heater, no place with an air of its own, no printed part. Describe a cabinet
-        or a chamber below. The demo's Dunlin prints in a chamber at 55 °C.
+        or a chamber below.
       </p>
       <FindingList v-if="said.length" named :findings="said" none="" />
       <section v-for="zone in heat.zones" :key="zone.ref">

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, reasonOf, type BeltLoop, type Joints, type PickedCoupling } from '@/api/client'
 import { saveCsv } from '@/shared/download'
 import FigureText from '@/shared/FigureText.vue'
+import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -79,7 +80,8 @@ watch(
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="list && list.joints.length === 0" class="empty">
       No joint is described yet. Open a part under Parts and add what it is joined to, with the screw and all it passes
-      through. The demo's Linnet has a screw that bottoms.
+      through.
+      <FirstAction path="choose/parts">Open a part</FirstAction>
     </p>
     <template v-else-if="list">
       <table class="ledger">

@@ -4,6 +4,7 @@ import VChart from 'vue-echarts'
 import { api, reasonOf, type AxisMotion, type EditResult, type PickedMotors } from '@/api/client'
 import { saveCsv, saveSvg } from '@/shared/download'
 import FigureText from '@/shared/FigureText.vue'
+import FirstAction from '@/shared/FirstAction.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { useRouter } from 'vue-router'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
@@ -192,7 +193,8 @@ const svg = () => {
     <p v-else-if="axes && axes.length === 0" class="empty">
       No axis is described yet. Name each direction of travel under
       <router-link class="link" :to="`/builds/${id}/scope/brief`">Brief</router-link>; here it gets its motors, its
-      screw or belt, its mass and its speed. The demo's Linnet stalls on one axis and whips its screw on another.
+      screw or belt, its mass and its speed.
+      <FirstAction path="scope/brief">Name an axis</FirstAction>
     </p>
     <template v-else-if="axis && held">
       <div v-if="axis.curve.length && axis.phases.length" class="two">

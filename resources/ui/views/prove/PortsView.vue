@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf, type Channel, type PortMove, type Ports } from '@/api/client'
+import FirstAction from '@/shared/FirstAction.vue'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
@@ -54,6 +55,22 @@ const portOf = (load: string) => {
         : 'power'
 }
 
+/** Columns nobody filled stand folded, until they are asked for. */
+const all = ref(false)
+const fields = computed(() =>
+  channelFields
+    .slice(1)
+    .filter(
+      (field) =>
+        all.value ||
+        (ports.value?.channels ?? []).some(
+          (channel) =>
+            channel.stated && partOf(channel) && (valueOf(partOf(channel)!, channel.port, field.key) ?? '') !== '',
+        ),
+    ),
+)
+const folded = computed(() => channelFields.length - 1 - fields.value.length)
+
 /** A proposal becomes a lead; so it is pinned, and judged like any other. */
 async function wire(channel: Channel): Promise<void> {
   const [from, to] =
@@ -86,12 +103,18 @@ const printed = () => window.print()
       >
         <VerdictMark :verdict="verdict.verdict" word /> {{ verdict.headline }}
       </button>
-      <span class="push noprint"><v-btn @click="printed()">Print</v-btn></span>
+      <span class="push noprint"
+        ><v-btn v-if="folded > 0 || all" :aria-pressed="all" @click="all = !all">{{
+          all ? 'Hide empty columns' : `Show ${folded} empty ${folded === 1 ? 'column' : 'columns'}`
+        }}</v-btn
+        ><v-btn @click="printed()">Print</v-btn></span
+      >
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="ports && table.length === 0" class="empty">
       No board tells its channels yet. Give it ports with a use, or how many outputs and inputs it has, on its sheet
-      under Parts. The demo's Dunlin shows a whole board.
+      under Parts.
+      <FirstAction path="choose/parts">To the parts</FirstAction>
     </p>
     <template v-else-if="ports">
       <section v-if="ports.unplaced.length" class="aside" aria-label="Without a channel">
@@ -113,18 +136,18 @@ const printed = () => window.print()
         <thead>
           <tr>
             <th>Channel</th>
-            <th>On</th>
+            <th v-if="boards.length > 1">On</th>
             <th>What hangs on it</th>
             <th />
             <th class="num">Volts</th>
-            <th v-for="field in channelFields.slice(1)" :key="field.key">
+            <th v-for="field in fields" :key="field.key">
               {{ field.title.charAt(0).toUpperCase() + field.title.slice(1) }}
             </th>
           </tr>
         </thead>
         <tbody v-for="group in groups" :key="group.use">
           <tr class="grouped">
-            <th :colspan="5 + channelFields.length - 1">
+            <th :colspan="4 + (boards.length > 1 ? 1 : 0) + fields.length">
               {{ group.use }}
               <span class="quiet small">{{ ports.spare[group.use] ?? 0 }} left of {{ group.channels.length }}</span>
             </th>
@@ -133,7 +156,7 @@ const printed = () => window.print()
             <td class="figure">
               {{ channel.port }}<span v-if="!channel.stated" class="quiet small"> counted only</span>
             </td>
-            <td class="quiet">{{ roleOf(channel.board) }}</td>
+            <td v-if="boards.length > 1" class="quiet">{{ roleOf(channel.board) }}</td>
             <td>
               <button
                 v-if="channel.load"
@@ -170,7 +193,7 @@ const printed = () => window.print()
             <td class="num figure">
               {{ channel.volts ?? '' }}<span v-if="channel.volts !== null" class="unit">V</span>
             </td>
-            <td v-for="field in channelFields.slice(1)" :key="field.key" class="small">
+            <td v-for="field in fields" :key="field.key" class="small">
               <EditCell
                 v-if="channel.stated && partOf(channel)"
                 :label="`${field.title} of ${channel.port}`"

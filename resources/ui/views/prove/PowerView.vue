@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import VChart from 'vue-echarts'
 import { useDisplay } from 'vuetify'
 import { api, reasonOf, type PowerOutput, type PowerScenario } from '@/api/client'
+import FirstAction from '@/shared/FirstAction.vue'
 import EditCell from '@/shared/EditCell.vue'
 import FigureText from '@/shared/FigureText.vue'
 import FindingList from '@/shared/FindingList.vue'
@@ -146,6 +147,7 @@ const setSite = (what: string, path: string) => (text: string, was: unknown) =>
       <p v-if="outputs.length === 0" class="empty">
         No supply feeds anything yet. Add a supply among the parts and a lead from it; each output then shows what it
         carries by scenario.
+        <FirstAction path="choose/parts?add">Add a supply</FirstAction>
       </p>
       <template v-else>
         <VChart

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf, type SettingLine } from '@/api/client'
+import FirstAction from '@/shared/FirstAction.vue'
 import EditCell from '@/shared/EditCell.vue'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
@@ -124,7 +125,8 @@ const printed = () => window.print()
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="lines && lines.length === 0" class="empty">
       Nothing to set yet. Drivers, heaters, sensors and axes each bring their lines; add parts, and give each axis its
-      motors. The demo's Dunlin shows a whole sheet.
+      motors.
+      <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <template v-for="kind in kinds" :key="kind">
       <section v-if="kind === 'temporary' || shown.some((line) => line.kind === kind)">

@@ -4,6 +4,7 @@ import { reasonOf, type AxisMotion } from '@/api/client'
 import { saveCsv, saveSvg } from '@/shared/download'
 import FigureText from '@/shared/FigureText.vue'
 import { millimetres } from '@/shared/format'
+import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
@@ -82,6 +83,7 @@ const csv = () =>
       No direction with a rail or a length is described yet. Describe travel under
       <router-link class="link" :to="`/builds/${id}/scope/brief`">Brief</router-link>: each rail, its blocks, and all
       that takes some of it.
+      <FirstAction path="scope/brief">Name an axis</FirstAction>
     </p>
     <template v-else-if="shown.length">
       <div class="fields">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { reasonOf, type Stops } from '@/api/client'
+import FirstAction from '@/shared/FirstAction.vue'
 import FindingList from '@/shared/FindingList.vue'
 import { useBuild, useDerived } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
@@ -56,8 +57,8 @@ const word = (value: boolean | null, yes: string, no: string) => (value === null
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="table && table.loads.length === 0" class="empty">
-      Nothing that can hurt is wired yet: no heater, spindle, arc or motor is fed by a lead. The demo's Linnet shows a
-      stop that opens too little.
+      Nothing that can hurt is wired yet: no heater, spindle, arc or motor is fed by a lead.
+      <FirstAction path="prove/leads?propose">Wire what can hurt</FirstAction>
     </p>
     <template v-else-if="table">
       <FindingList :findings="held" none="No check speaks of the stops yet." />

@@ -4,6 +4,7 @@ import { useDisplay } from 'vuetify'
 import { reasonOf, type Wiring } from '@/api/client'
 import { saveSvg } from '@/shared/download'
 import { percent } from '@/shared/format'
+import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
@@ -204,6 +205,7 @@ const printed = () => window.print()
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="map && map.leads.length === 0" class="empty">
       No lead yet. Plan the list first, then cut wire: add leads under Leads, and they are drawn here.
+      <FirstAction path="prove/leads?propose">Propose leads</FirstAction>
     </p>
     <template v-else>
       <p v-for="why in map?.unsolved" :key="why" class="danger small" role="alert">Not solved: {{ why }}.</p>

@@ -35,6 +35,23 @@ const sides = [
   ['volume', 'Volume of one', 'cm³'],
 ] as const
 
+/** What nearly every check asks for, and no other page would. */
+const wanted = computed(() => {
+  const { brief, site, build: plan } = build.value ?? {}
+
+  return [
+    pieces.value.length > 0,
+    brief?.process,
+    brief?.accuracy,
+    site?.country ?? site?.mains_voltage,
+    site?.mains_voltage,
+    site?.outlet,
+    site?.ambient,
+    plan?.budget,
+  ]
+})
+const said = computed(() => wanted.value.filter((one) => one !== undefined && one !== false && one !== null).length)
+
 /** A country brings its voltage, frequency and usual outlet; the plate on the outlet may correct them. */
 async function settle(name: string, was: unknown): Promise<void> {
   const country = catalogue.value?.countries.find((one) => one.name === name)
@@ -162,6 +179,36 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
           >Add</v-btn
         ><span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
       </form>
+      <section aria-label="Needed first" class="needed">
+        <h2>
+          Needed first<span class="quiet small ml-3" role="status">{{ said }} of {{ wanted.length }} said</span>
+        </h2>
+        <dl class="facts">
+          <HeaderField needed of="brief" :path="['process']" label="Process" :options="catalogue?.processes ?? []" />
+          <HeaderField needed of="brief" :path="['accuracy']" label="Accuracy wanted" unit="mm" />
+          <dt>Country</dt>
+          <dd>
+            <EditCell
+              label="Country"
+              :value="build?.site?.country"
+              :options="countries"
+              placeholder="not said"
+              :save="settle"
+            />
+          </dd>
+          <HeaderField needed of="site" :path="['mains_voltage']" label="Mains voltage" unit="V" />
+          <HeaderField
+            needed
+            of="site"
+            :path="['outlet']"
+            :label="outlets.length > 1 ? `Outlet (${outlets.join(' or ')})` : 'Outlet'"
+            unit="A"
+          />
+          <HeaderField needed of="site" :path="['ambient']" label="Hottest air" unit="°C" />
+          <HeaderField needed of="build" :path="['budget']" :label="`Budget, ${build?.build.currency ?? ''}`" unit="" />
+        </dl>
+      </section>
+      <p class="quiet small optional">The rest may stay empty; each of it makes some answer sharper.</p>
       <div class="columns">
         <div>
           <h2>How well and how much</h2>
@@ -181,8 +228,6 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
               label="How far it is"
               :options="['planned', 'bought', 'made', 'powered']"
             />
-            <HeaderField of="brief" :path="['process']" label="Process" :options="catalogue?.processes ?? []" />
-            <HeaderField of="brief" :path="['accuracy']" label="Accuracy wanted" unit="mm" />
             <HeaderField
               of="brief"
               :path="['cut_direction']"
@@ -260,27 +305,9 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
         <div>
           <h2>Where it stands</h2>
           <dl class="facts">
-            <dt>Country</dt>
-            <dd>
-              <EditCell
-                label="Country"
-                :value="build?.site?.country"
-                :options="countries"
-                placeholder="not said"
-                :save="settle"
-              />
-            </dd>
-            <HeaderField of="site" :path="['mains_voltage']" label="Mains voltage" unit="V" />
             <HeaderField of="site" :path="['mains_frequency']" label="Mains frequency" unit="Hz" />
-            <HeaderField
-              of="site"
-              :path="['outlet']"
-              :label="outlets.length > 1 ? `Outlet (${outlets.join(' or ')})` : 'Outlet'"
-              unit="A"
-            />
             <HeaderField of="site" :path="['other_load']" label="What else runs on its circuit" unit="A" />
             <HeaderField of="site" :path="['residual_current_device']" label="Residual-current protection" flag />
-            <HeaderField of="site" :path="['ambient']" label="Hottest air" unit="°C" />
             <HeaderField of="site" :path="['humidity']" label="Humidity" unit="%" />
             <HeaderField
               of="site"
@@ -312,8 +339,7 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
           </dl>
           <h2>Money and date</h2>
           <dl class="facts">
-            <HeaderField of="build" :path="['budget']" :label="`Budget, ${build?.build.currency ?? ''}`" unit="" />
-            <HeaderField of="build" :path="['contingency']" label="Kept back" unit="%" />
+            <HeaderField of="build" :path="['contingency']" label="Contingency" unit="%" />
             <HeaderField
               of="brief"
               :path="['hour']"
@@ -351,6 +377,17 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
 </template>
 
 <style scoped>
+.needed {
+  margin-top: 14px;
+  padding: 2px 16px 10px;
+  border-left: 3px solid var(--live);
+}
+.needed dl {
+  max-width: 460px;
+}
+.optional {
+  margin: 14px 0 0;
+}
 .brief {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 390px;

@@ -83,7 +83,7 @@ async function take(ref: string): Promise<void> {
       <p class="sentence">{{ sums.sentence }}</p>
       <p v-if="routes.length === 0" class="empty">
         Describe at least two ways below: the ready-built machine, a kit with what it leaves out, or every part by
-        yourself. The demo's Linnet shows three.
+        yourself.
       </p>
       <template v-else>
         <RouteCharts :sums="sums" />
