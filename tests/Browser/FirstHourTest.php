@@ -114,6 +114,70 @@ final class FirstHourTest extends BrowserTestCase
         self::assertSame([], $b->driver->findElements(WebDriverBy::xpath('//tr[contains(., "Danger")][contains(., "E0")]')));
     }
 
+    public function test_a_router_of_forty_parts_is_made_from_nothing_in_250_actions(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $this->begin($b, 'Router from nothing', 'router');
+        $actions = 4;
+        $b->press('Choose');
+        $b->press('Add a part');
+        $actions += 2;
+        foreach (
+            [
+                'mains inlet 10 A, fuse and switch' => 1,
+                '24 V supply 150 W' => 1,
+                '48 V supply 600 W' => 1,
+                '24 V motion controller' => 1,
+                'stop button, mushroom' => 1,
+                'boxed, 50 V, 4.2 A' => 3,
+                'frame 23 stepper, 76 mm' => 3,
+                'ball screw 16' => 3,
+                'coupling, jaw, 6.35 to 10' => 3,
+                'stop switch, roller' => 6,
+                'rail 15 mm' => 6,
+                '48 V spindle, 400 W' => 1,
+                'relay, contactor, 24 V coil' => 1,
+                'end mill 6 mm, 2 flutes' => 1,
+                'steel cabinet' => 1,
+                '24 V fan, 80 mm' => 1,
+                'terminal row' => 1,
+                'cable chain, 18' => 2,
+                'fuse, blade' => 2,
+                'aluminium plate' => 1,
+            ] as $words => $pieces
+        ) {
+            for ($i = 0; $i < $pieces; $i++) {
+                $b->type('Part, or words and figures of it', $words);
+                $b->click('(//section[@aria-label="In the library"]//button)[1][not(@disabled)]');
+                $b->find('//aside//h2');
+                $b->waitUntilGone('//section[@aria-label="In the library"]//button');
+                $actions += 2;
+            }
+        }
+        $b->find('//h1[normalize-space(.)="Parts"]/following-sibling::*[contains(., "40 needs")]');
+
+        $b->press('Prove');
+        $b->press('Leads');
+        $b->press('Propose leads');
+        $actions += 3;
+        $b->find('//form[@aria-label="Proposed leads"]//tbody/tr');
+        $lengths = $b->driver->findElements(
+            WebDriverBy::xpath('//form[@aria-label="Proposed leads"]//input[starts-with(@aria-label, "Length in mm")]'),
+        );
+        foreach ($lengths as $length) {
+            $length->sendKeys('600');
+            $actions++;
+        }
+        $b->click('//form[@aria-label="Proposed leads"]//button[contains(., "Add ")]');
+        $actions++;
+        $b->find('//table//tbody/tr[@data-ref]['.count($lengths).']');
+        $b->press('Scope');
+        $b->find('//section[@aria-label="What comes next"]//li[contains(., "Every part that takes power is fed")]');
+        self::assertGreaterThanOrEqual(20, count($lengths));
+        self::assertLessThanOrEqual(250, $actions);
+    }
+
     public function test_leads_are_typed_one_a_line(): void
     {
         $b = $this->browser();

@@ -92,7 +92,7 @@ final class EditTest extends FeatureTestCase
         }
         $this->postJson("/api/builds/{$build->id}/redo")
             ->assertStatus(409)
-            ->assertJsonPath('detail', 'There is nothing to do again.');
+            ->assertJsonPath('detail', 'There is nothing to redo.');
         $history = $this->getJson("/api/builds/{$build->id}/edits")
             ->assertOk()
             ->assertJsonCount(7);

@@ -84,6 +84,12 @@ final class LibraryTest extends FeatureTestCase
             'None that has it is left out.',
         );
 
+        // A number may stand anywhere; what is called just so stands first.
+        self::assertSame(
+            '24 V controller board, 5 drivers',
+            $find('24 V controller board, 5 drivers')->json('lines.0.name'),
+        );
+
         // What is changed is found as it is now, and what is taken back as it was.
         $one = $strong->json('lines.0');
         $held = $this->getJson("/api/library/{$one['id']}")->json();

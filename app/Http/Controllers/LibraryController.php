@@ -79,7 +79,7 @@ final class LibraryController
         if ($narrowed && $rows->whereNull('ids')->isEmpty()) {
             $found = LibraryPart::query()->whereIn('library_parts.id', explode(',', $rows->pluck('ids')->implode(',')));
         }
-        $page = self::ordered($found, $data['by'] ?? '')
+        $page = self::ordered($found, $data['by'] ?? '', trim($data['words'] ?? ''))
             ->offset((int) ($data['from'] ?? 0))
             ->limit(self::PAGE)
             ->pluck('library_parts.id');
@@ -116,15 +116,21 @@ final class LibraryController
     }
 
     /**
-     * By family and name; or by one line of the sheets ("-key": the largest first), those without it last.
+     * What is called just as it was typed, then by family and name; or by one line of the sheets ("-key": the largest first), those without it last.
      *
      * @param  Builder<LibraryPart>  $found
      * @return Builder<LibraryPart>
      */
-    private static function ordered(Builder $found, string $by): Builder
+    private static function ordered(Builder $found, string $by, string $typed): Builder
     {
         if ($by === '') {
-            return $found->orderBy('family')->orderBy('name');
+            return $found
+                ->when(
+                    $typed !== '',
+                    static fn (Builder $named) => $named->orderByRaw('name like ? desc', [self::within($typed)]),
+                )
+                ->orderBy('family')
+                ->orderBy('name');
         }
         $falls = str_starts_with($by, '-');
 

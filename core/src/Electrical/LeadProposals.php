@@ -39,6 +39,9 @@ final class LeadProposals
     /** Up to this a load is small: a fan, a lamp, a sensor. */
     private const SMALL = 1.0;
 
+    /** Words that name nothing: small ones, units, and what every part of the starting library is called. */
+    private const NO_NAMES = ['for', 'of', 'the', 'and', 'to', 'with', 'v', 'a', 'w', 'm', 'mm', 'nm', 'example'];
+
     private const HOLDS = 0.8;
 
     private const DROP = 0.03;
@@ -58,12 +61,21 @@ final class LeadProposals
     /** @var array<string, PortRef> where a need is told to hang, by its ref */
     private array $channels = [];
 
+    /** @var array<string, true> needs whose channel a board only counts, without a name for it */
+    private array $counted = [];
+
     private function __construct(private readonly Survey $survey)
     {
         foreach ($survey->build->runs() as [$from, $to]) {
             $this->taken[$from->text()] = $this->taken[$to->text()] = true;
         }
-        $this->channels = self::channels($survey);
+        $allocation = PortAllocation::of($survey);
+        foreach ($allocation->channels as $channel) {
+            foreach ($channel->stated ? [] : array_keys($allocation->matching->found, $channel->ref(), true) as $wish) {
+                $this->counted[explode('/', (string) $wish)[0]] = true;
+            }
+        }
+        $this->channels = self::channels($allocation);
     }
 
     /**
@@ -72,9 +84,8 @@ final class LeadProposals
      *
      * @return array<string, PortRef> by need
      */
-    private static function channels(Survey $survey): array
+    private static function channels(PortAllocation $allocation): array
     {
-        $allocation = PortAllocation::of($survey);
         $byRef = $groups = $wishes = $found = [];
         foreach ($allocation->channels as $channel) {
             if ($channel->stated) {
@@ -226,13 +237,23 @@ final class LeadProposals
 
             return;
         }
-        $channel = $this->channels[$ref] ?? $this->portNamedLike($fitted, PortKind::Outlet);
-        if (
-            $channel !== null &&
-            $this->survey->build->port($channel)?->kind === PortKind::Outlet &&
-            ! isset($this->taken[$channel->text()])
-        ) {
-            $this->propose($channel, $fitted, $port, 'power', 'a free channel of its kind');
+        // A driver with terminals of its own is fed by a supply: a slot is for drivers that plug in.
+        $fed = $fitted->part->family->key() !== 'motor_driver';
+        $channel = $fed ? $this->channels[$ref] ?? $this->portNamedLike($fitted, PortKind::Outlet) : null;
+        $outlet = $channel === null ? null : $this->survey->build->port($channel);
+        if ($channel !== null && $outlet?->kind === PortKind::Outlet && ! isset($this->taken[$channel->text()])) {
+            $most = $this->beyond($outlet, $fitted, $port);
+            if ($most === null) {
+                $this->propose($channel, $fitted, $port, 'power', 'a free channel of its kind');
+
+                return;
+            }
+            // Straight from a supply it would be on for ever: what switches it is the builder's to choose.
+            $this->open[] = [
+                'port' => "{$ref}.{$port->name}",
+                'why' => "{$this->role($channel)} gives {$most} there, and it takes {$this->current($fitted, $port, null)}:".
+                    ' a switching module goes between them',
+            ];
 
             return;
         }
@@ -315,6 +336,15 @@ final class LeadProposals
         return [$suited[0][1], array_map(static fn (array $s): PortRef => $s[1], array_slice($suited, 1)), $why];
     }
 
+    /** What an output gives at most, where that is less than the load takes; null where it will do, or nobody knows. */
+    private function beyond(Port $outlet, Fitted $fitted, Port $port): ?Quantity
+    {
+        $most = ($outlet->specs['rated_current'] ?? null)?->lowest();
+        $takes = $this->current($fitted, $port, null);
+
+        return $most !== null && $takes?->exceeds($most) === true ? $most : null;
+    }
+
     private function isFull(Fitted $supply, Port $out, Fitted $load, Port $port, Quantity $volts): bool
     {
         $rated = $supply->part->portSpec($out, 'rated_current')?->lowest();
@@ -379,7 +409,17 @@ final class LeadProposals
     {
         $uses = $fitted->part->family->channels($fitted->part);
         $channel = $this->channels[$fitted->need->ref] ?? $this->portNamedLike($fitted, PortKind::Signal);
-        if ($channel === null || $uses === [] || in_array($port->name, ['enable', 'fault', 'link'], true)) {
+        if ($uses === [] || in_array($port->name, ['enable', 'fault', 'link'], true)) {
+            return;
+        }
+        if ($channel === null) {
+            $this->open[] = [
+                'port' => "{$fitted->need->ref}.{$port->name}",
+                'why' => isset($this->counted[$fitted->need->ref])
+                    ? 'the board counts a channel of its kind and names none: name it under Ports'
+                    : 'no board has a channel of its kind left',
+            ];
+
             return;
         }
         $its = $this->survey->build->port($channel);
@@ -394,6 +434,14 @@ final class LeadProposals
             return;
         }
         if ($its === null || isset($this->taken[$channel->text()]) || $its->kind === PortKind::Phase) {
+            return;
+        }
+        if ($its->kind === PortKind::Outlet && $fitted->part->family->key() === 'motor_driver') {
+            $this->open[] = [
+                'port' => "{$fitted->need->ref}.{$port->name}",
+                'why' => 'the slots of the board take drivers that plug in; this one wants outputs for step and direction',
+            ];
+
             return;
         }
         $board = $this->survey->build->fitted($channel->need);
@@ -517,6 +565,7 @@ final class LeadProposals
                 $this->taken[$end->text()] = true;
             }
         }
+        $current = $current?->rounded(3);
         $length = $this->lengthLike($from, $to);
         [$route, $chain] = $this->run($from, $to);
         $size = $this->size($class, $from, $to, $current, $volts, $length);
@@ -699,6 +748,7 @@ final class LeadProposals
                     $port->kind === $kind &&
                     ! isset($this->taken["{$need}.{$port->name}"]) &&
                     ($port->specs['reserved'] ?? null)?->flag() !== true &&
+                    ($kind !== PortKind::Outlet || $this->isFor($port, $fitted)) &&
                     ($kind !== PortKind::Signal ||
                         in_array(($port->specs['use'] ?? null)?->choice() ?? 'signal', ['signal', 'motor'], true)) &&
                     array_intersect(self::words($port->name), $words) !== []
@@ -709,6 +759,22 @@ final class LeadProposals
         }
 
         return null;
+    }
+
+    /** Whether an output is for such a load, as far as it says, and gives as much as that takes. */
+    private function isFor(Port $outlet, Fitted $fitted): bool
+    {
+        $use = ($outlet->specs['use'] ?? null)?->choice();
+        $uses = $fitted->part->family->channels($fitted->part);
+
+        foreach ($fitted->part->ports as $port) {
+            if ($port->kind === PortKind::Inlet && $this->beyond($outlet, $fitted, $port) !== null) {
+                return false;
+            }
+        }
+
+        // One that is called by another job than the usual one is for that job.
+        return $use === null || in_array($use, $uses, true) || ! in_array($use, self::words($outlet->name), true);
     }
 
     /**
@@ -851,8 +917,7 @@ final class LeadProposals
         return array_values(
             array_filter(
                 array_unique($words),
-                static fn (string $w): bool => ! ctype_digit($w) &&
-                    ! in_array($w, ['for', 'of', 'the', 'and', 'to', 'v', 'a'], true),
+                static fn (string $w): bool => ! ctype_digit($w) && ! in_array($w, self::NO_NAMES, true),
             ),
         );
     }

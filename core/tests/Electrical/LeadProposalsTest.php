@@ -167,6 +167,62 @@ final class LeadProposalsTest extends TestCase
         self::assertNotContains('fan', array_map(static fn (LeadProposal $l): string => $l->to->need, $found['leads']));
     }
 
+    public function test_a_spindle_hangs_on_no_fan_output_and_a_boxed_driver_in_no_slot(): void
+    {
+        $file = Examples::file([
+            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '30 A']),
+            self::withPorts(
+                Examples::part('board', 'controller_board', ['min_voltage' => '12 V', 'max_voltage' => '28 V']),
+                self::outlet('fan-0', 'fan', '1 A'),
+                self::outlet('heater-0', 'heater', '10 A'),
+                self::outlet('drv-0', 'motor', '2 A'),
+            ),
+            Examples::part('spindle-own-fan', 'spindle', ['rated_voltage' => '24 V', 'rated_power' => '200 W']),
+            Examples::part('box', 'motor_driver', [
+                'min_voltage' => '20 V',
+                'max_voltage' => '50 V',
+                'continuous_current' => '3 A',
+            ]),
+            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '360 W', 'place' => 'bed']),
+        ], ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'Box', 'kind' => 'sample', 'currency' => 'GBP']]);
+        $found = self::of($file);
+        $ways = array_map(static fn (LeadProposal $l): string => "{$l->from->text()} > {$l->to->text()}", $found['leads']);
+
+        self::assertContains('psu.out > spindle-own-fan.power', $ways);
+        self::assertContains('psu.out > box.power', $ways);
+        self::assertStringContainsString(
+            'this one wants outputs for step and direction',
+            array_column($found['open'], 'why', 'port')['box.control'] ?? '',
+        );
+        self::assertStringContainsString(
+            'gives 10 A there, and it takes 15 A: a switching module goes between them',
+            str_replace("\u{a0}", ' ', array_column($found['open'], 'why', 'port')['bed.power'] ?? ''),
+        );
+    }
+
+    /**
+     * @param  array{array<string, mixed>, array<string, mixed>}  $part
+     * @param  array<string, mixed>  ...$ports
+     * @return array{array<string, mixed>, array<string, mixed>}
+     */
+    private static function withPorts(array $part, array ...$ports): array
+    {
+        return [$part[0] + ['ports' => array_values($ports)], $part[1]];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function outlet(string $name, string $use, string $amps): array
+    {
+        return [
+            'name' => $name,
+            'kind' => 'outlet',
+            'fed_from' => 'power',
+            'specs' => ['use' => $use, 'rated_current' => $amps],
+        ];
+    }
+
     public function test_of_two_supplies_the_second_takes_what_the_first_cannot(): void
     {
         $two = self::cabinet();

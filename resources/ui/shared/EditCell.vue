@@ -124,8 +124,8 @@ function leave(event: FocusEvent): void {
     @click.stop="begin"
   >
     <slot>
-      <FigureText v-if="props.figure" :value="shown" />
-      <span v-else-if="shown === ''" class="quiet">{{ props.placeholder ?? '–' }}</span>
+      <span v-if="shown === ''" class="quiet">{{ props.placeholder ?? '–' }}</span>
+      <FigureText v-else-if="props.figure" :value="shown" />
       <span v-else>{{ shown }}</span>
     </slot>
   </button>

@@ -39,7 +39,7 @@ const save = (text: string) =>
 
 <template>
   <dt>{{ props.label }}</dt>
-  <dd :class="{ unproven: props.needed && (value === undefined || value === null) }">
+  <dd :class="{ waits: props.needed && (value === undefined || value === null) }">
     <EditCell
       :figure="props.unit !== undefined"
       :label="props.label"
@@ -52,3 +52,9 @@ const save = (text: string) =>
     />
   </dd>
 </template>
+
+<style scoped>
+.waits :deep(.quiet) {
+  color: rgb(var(--v-theme-unproven));
+}
+</style>

@@ -112,7 +112,7 @@ async function remove(): Promise<void> {
         <button
           type="button"
           class="plain link small"
-          :aria-label="`Not after ${titleOf(before)}`"
+          :aria-label="`remove what it comes after: ${titleOf(before)}`"
           @click="drop('after', 'Order', before)"
         >
           remove

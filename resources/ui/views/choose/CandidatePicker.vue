@@ -12,7 +12,7 @@ const { id, query, document: build } = useBuild()
 const { set, absorb } = useEdit()
 const words = ref('')
 const reason = ref('')
-const { lines, total } = useLibrary(
+const { lines, total, stale } = useLibrary(
   computed(() => query.data.value?.workshop ?? 0),
   words,
   toRef(() => props.need.family),
@@ -72,7 +72,14 @@ const take = (part: string) =>
         </button></template
       >
       <h3>In the library, {{ total }}</h3>
-      <button v-for="line in lines" :key="line.id" type="button" class="plain row" @click="adopt(line.id)">
+      <button
+        v-for="line in lines"
+        :key="line.id"
+        type="button"
+        class="plain row"
+        :disabled="stale"
+        @click="adopt(line.id)"
+      >
         <span>{{ line.name }}<span v-if="line.example" class="quiet small"> example</span></span
         ><span class="quiet small specs">{{ line.key_specs }}</span
         ><span class="figure">{{ line.price ? money(line.price, line.currency ?? '') : '' }}</span>

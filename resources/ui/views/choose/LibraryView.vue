@@ -25,7 +25,7 @@ const fresh = ref<{ name: string; family: string } | null>(null)
 const reason = ref('')
 const workshop = computed(() => held.data.value?.workshop ?? 0)
 const by = ref('')
-const { query, lines, total, families, figures } = useLibrary(workshop, words, family, by)
+const { query, lines, total, families, figures, stale } = useLibrary(workshop, words, family, by)
 /** What this kind may be sorted by: the lines of its sheet that are figures. */
 const orders = computed(() =>
   (catalogue.value?.families.find((one) => one.key === family.value)?.fields ?? []).filter(
@@ -189,6 +189,7 @@ async function examples(): Promise<void> {
               type="button"
               class="plain link small add"
               :aria-label="`Add to build: ${item.name}`"
+              :disabled="stale"
               @click="place(item)"
             >
               Add to build

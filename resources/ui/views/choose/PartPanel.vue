@@ -315,7 +315,7 @@ async function remove(): Promise<void> {
                 <button
                   type="button"
                   class="plain link"
-                  :aria-label="`Let ${rival.value} count as ${field.label}`"
+                  :aria-label="`take ${rival.value} as ${field.label}`"
                   @click="prefer(field, i)"
                 >
                   take
@@ -323,7 +323,7 @@ async function remove(): Promise<void> {
                 <button
                   type="button"
                   class="plain link"
-                  :aria-label="`Drop ${rival.value} of ${field.label}`"
+                  :aria-label="`remove ${rival.value} of ${field.label}`"
                   @click="drop(field, i)"
                 >
                   remove
@@ -417,7 +417,7 @@ async function remove(): Promise<void> {
               <button
                 type="button"
                 class="plain link small"
-                :aria-label="`Take the name of ${piece.name} away`"
+                :aria-label="`remove the name of ${piece.name}`"
                 @click="storePieces(need.pieces!.filter((_, at) => at !== i))"
               >
                 remove

@@ -32,6 +32,7 @@ const {
   lines: shelf,
   total: shelved,
   figures,
+  stale,
 } = useLibrary(
   computed(() => (adding.value ? (query.data.value?.workshop ?? 0) : 0)),
   toRef(() => fresh.value.part),
@@ -257,6 +258,7 @@ function toggleAdding(): void {
           type="button"
           class="plain shelved"
           :aria-label="`Add to build: ${line.name}`"
+          :disabled="stale"
           @click="takeFromShelf(line)"
         >
           <span>{{ line.name }}</span><span class="quiet small">{{ line.key_specs }}</span
@@ -418,6 +420,9 @@ function toggleAdding(): void {
 }
 .shelved .figure {
   text-align: right;
+}
+.shelved:disabled {
+  opacity: 0.5;
 }
 .shelved:hover {
   color: var(--live);

@@ -29,5 +29,8 @@ export function useLibrary(workshop: Ref<number>, words: Ref<string>, family: Re
   /** The figures that were understood, told back. */
   const figures = computed(() => query.data.value?.pages[0]?.figures ?? [])
 
-  return { query, lines, total, families, figures }
+  /** Still those of the words before: not to be taken by mistake. */
+  const stale = computed(() => query.isPlaceholderData.value)
+
+  return { query, lines, total, families, figures, stale }
 }

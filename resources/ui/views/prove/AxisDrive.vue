@@ -78,7 +78,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
           <button
             type="button"
             class="plain quiet"
-            :aria-label="`Take ${roleOf(motor)} out of ${axis.name}`"
+            :aria-label="`remove ${roleOf(motor)} from ${axis.name}`"
             @click="
               list(
                 'Motors',
@@ -188,7 +188,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
           <button
             type="button"
             class="plain quiet"
-            :aria-label="`Take ${roleOf(sensor)} out of the homing of ${axis.name}`"
+            :aria-label="`remove ${roleOf(sensor)} from the homing of ${axis.name}`"
             @click="
               list(
                 'Switches',
@@ -301,7 +301,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
           <button
             type="button"
             class="plain quiet"
-            :aria-label="`Take ${roleOf(need)} off ${axis.name}`"
+            :aria-label="`remove ${roleOf(need)} from ${axis.name}`"
             @click="
               list(
                 'What moves',
@@ -336,7 +336,7 @@ const list = (what: string, path: [string, string], held: string[] | undefined, 
         <button
           type="button"
           class="plain quiet"
-          :aria-label="`Take ${body.name} off ${axis.name}`"
+          :aria-label="`remove ${body.name} from ${axis.name}`"
           @click="storeBodies(bodies.filter((_, at) => at !== i))"
         >
           remove

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useDisplay } from 'vuetify'
 import { reasonOf, type Wiring } from '@/api/client'
 import { saveSvg } from '@/shared/download'
@@ -125,6 +125,13 @@ const widthOf = (fill: number | null, use: string) =>
   use === 'signal' ? 1 : fill === null ? 1.5 : 1.5 + Math.min(fill, 1.5) * 3.2
 const path = (points: { x: number; y: number }[]) =>
   points.map((point, i) => `${i ? 'L' : 'M'}${point.x} ${point.y}`).join('')
+/** A long name on two lines, broken between words. */
+function lines(text: string, most: number): string[] {
+  if (text.length <= most) return [text]
+  const at = text.lastIndexOf(' ', most)
+
+  return at < 1 ? [cut(text, most)] : [text.slice(0, at), cut(text.slice(at + 1), most)]
+}
 const cut = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text)
 
 function pick(need: string): void {
@@ -142,6 +149,19 @@ const box = computed(() => {
   return `${pan.value.x + (drawing.value.width - width) / 2} ${pan.value.y + (drawing.value.height - height) / 2} ${Math.max(width, 1)} ${Math.max(height, 1)}`
 })
 const scale = (by: number) => (zoom.value = Math.min(8, Math.max(0.5, zoom.value * by)))
+/** Begun so large that every word can be read; what does not go on the page then is a drag or “Show all” away. */
+let begun = false
+watch(drawing, async ({ width, height }) => {
+  await nextTick()
+  const held = canvas.value
+  if (begun || held === null || width === 0) return
+  begun = true
+  const scaled = Math.min(held.clientWidth / width, held.clientHeight / height)
+  if (scaled < 1) {
+    zoom.value = Math.min(8, 1 / scaled)
+    pan.value = { x: (width / zoom.value - width) / 2, y: (height / zoom.value - height) / 2 }
+  }
+})
 function fit(): void {
   zoom.value = 1
   pan.value = { x: 0, y: 0 }
@@ -290,8 +310,17 @@ const printed = () => window.print()
           @keydown.enter="pick(one.need)"
         >
           <rect :x="one.x" :y="one.y" :width="one.width" :height="one.height" rx="2" />
-          <text class="role" :x="one.x + 10" :y="one.y + one.height / 2 - 3">{{ cut(roleOf(one.need), 25) }}</text>
-          <text class="part" :x="one.x + 10" :y="one.y + one.height / 2 + 12">
+          <title>{{ roleOf(one.need) }}</title>
+          <text
+            v-for="(line, i) in lines(roleOf(one.need), 25)"
+            :key="i"
+            class="role"
+            :x="one.x + 10"
+            :y="one.y + one.height / 2 - 3 + i * 14"
+          >
+            {{ line }}
+          </text>
+          <text v-if="roleOf(one.need).length <= 25" class="part" :x="one.x + 10" :y="one.y + one.height / 2 + 12">
             {{ cut(parts.get(needs.get(one.need)?.choice ?? '')?.name ?? 'not chosen', 29) }}
           </text>
         </g>
@@ -392,7 +421,7 @@ const printed = () => window.print()
   stroke-width: 10;
 }
 .run text {
-  font: 9px var(--figures);
+  font: 10px var(--figures);
   fill: var(--quiet);
   paint-order: stroke;
   stroke: var(--paper);

@@ -131,7 +131,7 @@ async function add(): Promise<void> {
               <button
                 type="button"
                 class="plain quiet"
-                :aria-label="`Take ${roleOf(need)} out of ${zone.name}`"
+                :aria-label="`remove ${roleOf(need)} from ${zone.name}`"
                 @click="
                   hold(
                     zone,

@@ -184,7 +184,7 @@ function takeOut(axis: string, i: number): void {
             <button
               type="button"
               class="plain quiet"
-              :aria-label="`Take out ${take.what}`"
+              :aria-label="`remove ${take.what}`"
               @click="takeOut(axis.ref, i)"
             >
               remove

@@ -94,7 +94,7 @@ async function add(): Promise<void> {
 
 async function remove(ref: string, name: string): Promise<void> {
   try {
-    await edit(`Take out ${name}`, [{ section: 'workpieces', ref, delete: true }])
+    await edit(`remove ${name}`, [{ section: 'workpieces', ref, delete: true }])
   } catch (error) {
     notices.problem(error)
   }
@@ -162,7 +162,7 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
               <button
                 type="button"
                 class="plain quiet small"
-                :aria-label="`Take out ${piece.name}`"
+                :aria-label="`remove ${piece.name}`"
                 @click="remove(piece.ref, piece.name)"
               >
                 remove
@@ -393,6 +393,10 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
   grid-template-columns: minmax(0, 1fr) 390px;
   gap: 36px;
   align-items: start;
+}
+.asked {
+  min-width: 0;
+  overflow-x: auto;
 }
 .columns {
   display: grid;

@@ -145,10 +145,10 @@ async function drop(): Promise<void> {
                 <button
                   type="button"
                   class="plain quiet small"
-                  :aria-label="`Take out ${line.what}`"
+                  :aria-label="`remove ${line.what}`"
                   @click="
                     setLines(
-                      `Take out ${line.what}`,
+                      `remove ${line.what}`,
                       lines.filter((_, j) => j !== i),
                     ).catch(notices.problem)
                   "
