@@ -38,7 +38,9 @@ final class FactChange
         $field = $part === null ? null : self::field($part, $fact);
 
         return match (true) {
-            $before !== null || $now !== null => self::order($now) > self::order($before),
+            $now !== null => self::order($now) > self::order($before ?? Verdict::Unproven),
+            // What is not judged any more has nothing against it.
+            $before !== null => false,
             $fact === 'Price' => self::costsMore($was, $is),
             $fact === 'Wait' => self::days($is) > self::days($was),
             str_starts_with($fact, 'Revision of ') => self::revision($was) !== self::revision($is),
@@ -60,10 +62,10 @@ final class FactChange
         };
     }
 
-    private static function order(?Verdict $verdict): int
+    /** A check nobody had then was not known to hold either: it tells of something worse only when it fails. */
+    private static function order(Verdict $verdict): int
     {
-        // What is not judged any more, or was not yet, stands like what holds.
-        return $verdict === null ? 0 : (int) array_search($verdict, self::ORDER, true);
+        return (int) array_search($verdict, self::ORDER, true);
     }
 
     /**

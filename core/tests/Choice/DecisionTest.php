@@ -258,6 +258,9 @@ final class DecisionTest extends TestCase
         self::assertTrue(FactChange::isWorse('E08 Motor and driver, X', 'Holds', 'Tight', $motor));
         self::assertTrue(FactChange::isWorse('E08 Motor and driver, X', 'Tight', 'Unproven', $motor));
         self::assertFalse(FactChange::isWorse('E08 Motor and driver, X', 'Unproven', 'Tight', $motor));
+        self::assertFalse(FactChange::isWorse('E08 Motor and driver, X', null, 'Unproven', $motor), 'A check of today.');
+        self::assertTrue(FactChange::isWorse('E08 Motor and driver, X', null, 'Fails', $motor));
+        self::assertFalse(FactChange::isWorse('E08 Motor and driver, X', 'Holds', null, $motor));
         self::assertTrue(FactChange::isWorse('Price', 'GBP 40.00', 'EUR 30.00', $motor), 'Nobody can tell without a rate.');
         self::assertTrue(FactChange::isWorse('Price', 'GBP 9.50', 'GBP 10.00', $motor));
         self::assertFalse(FactChange::isWorse('Price', 'none', 'GBP 10.00', $motor));
