@@ -315,6 +315,8 @@ final class Node
             return null;
         }
         try {
+            // Two decimals behind a comma are cents; three could be thousands, and are asked for again.
+            $value = (string) preg_replace('/^(\d{1,9}),(\d{1,2})$/', '$1.$2', $value);
             if (preg_match('/^\d{1,9}(\.\d{1,6})?$/', $value) !== 1) {
                 $this->fail(
                     sprintf('"%s" is not an amount of money; write it like "12.50", not negative.', $value),

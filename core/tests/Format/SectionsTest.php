@@ -499,6 +499,21 @@ final class SectionsTest extends TestCase
         ];
     }
 
+    public function test_cents_may_stand_behind_a_comma_and_thousands_are_asked_for_again(): void
+    {
+        $file = static fn (string $price): array => [
+            'magpie' => BuildFile::VERSION,
+            'build' => ['name' => 'B', 'kind' => 'sample', 'currency' => 'EUR'],
+            'parts' => [['ref' => 'p', 'family' => 'fan', 'name' => 'Fan']],
+            'suppliers' => [['ref' => 's', 'name' => 'S', 'currency' => 'EUR']],
+            'offers' => [['ref' => 'o', 'part' => 'p', 'supplier' => 's', 'price' => $price, 'date' => '2026-11-01']],
+        ];
+
+        self::assertSame('12.50', BuildFile::build($file('12,50'))->offers['o']->price->exactAmount());
+        $this->expectExceptionMessage('amount of money');
+        BuildFile::build($file('1,250'));
+    }
+
     /**
      * @param  array<string, mixed>  $given
      * @param  array<string, mixed>  $canonical
@@ -628,9 +643,9 @@ final class SectionsTest extends TestCase
             '/supplier',
             'no supplier "who"',
         ];
-        yield 'a price with a comma' => [
+        yield 'a price with a comma among its thousands' => [
             'offers',
-            ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '1,50', 'date' => '2026-11-01'],
+            ['ref' => 'o', 'part' => 'p', 'supplier' => 'shop', 'price' => '1,500', 'date' => '2026-11-01'],
             '/price',
             'write it like',
         ];

@@ -1,3 +1,4 @@
+import { told } from '@/shared/decimals'
 import type { components } from './schema'
 
 type Schemas = components['schemas']
@@ -130,7 +131,7 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
     throw new Problem(((await response.json().catch(() => fallback)) ?? fallback) as ProblemBody)
   }
 
-  return (response.status === 204 ? undefined : await response.json()) as T
+  return (response.status === 204 ? undefined : told(await response.json())) as T
 }
 
 export const api = {

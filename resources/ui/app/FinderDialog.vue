@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
+import { writeComma, writesComma } from '@/shared/decimals'
 import { useLightAndDark } from '@/shared/useTheme'
 import { places } from './actions'
 import { stages } from './stages'
@@ -53,6 +54,16 @@ const all = computed<Hit[]>(() => {
       also: 'settings theme colours',
       more: 't',
       go: turn,
+    },
+    {
+      kind: 'action',
+      title: writesComma() ? 'Write decimals with a point' : 'Write decimals with a comma',
+      also: 'settings numbers locale',
+      more: '',
+      go: () => {
+        writeComma(!writesComma())
+        location.reload()
+      },
     },
     { kind: 'action', title: 'All builds', also: 'home workshop', more: '', go: () => void router.push('/') },
     { kind: 'help', title: 'Keys', also: 'keyboard shortcuts', more: '?', go: () => emit('keys') },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import { Problem, reasonOf } from '@/api/client'
+import { asKept, written } from './decimals'
 import FigureText from './FigureText.vue'
 import { pointerUp } from './usePointer'
 
@@ -34,14 +35,17 @@ const taken = computed(() =>
 const field = ref<HTMLElement | null>(null)
 const back = ref<HTMLButtonElement | null>(null)
 
+/** As it is kept; of a figure, what is shown and typed is in the person's own manner. */
+const held = computed(() => (props.value === null || props.value === undefined ? '' : String(props.value)))
+const own = (text: string) => (props.figure ? written(text) : text)
 const shown = computed(() => {
-  const text = props.value === null || props.value === undefined ? '' : String(props.value)
+  const text = own(held.value)
 
   return props.options?.find((option) => option.value === text)?.title ?? text
 })
 
 async function begin(): Promise<void> {
-  typed.value = props.value === null || props.value === undefined ? '' : String(props.value)
+  typed.value = own(held.value)
   reason.value = ''
   clash.value = null
   question.value = ''
@@ -65,9 +69,8 @@ async function finish(refocus = true): Promise<void> {
 }
 
 async function store(force = false, sure = false): Promise<void> {
-  let text = typed.value.trim()
-  const was = props.value === null || props.value === undefined ? '' : String(props.value)
-  if (busy.value || (text === was && !force)) {
+  let text = props.figure ? asKept(typed.value.trim()) : typed.value.trim()
+  if (busy.value || (text === held.value && !force)) {
     await finish()
 
     return

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { written } from './decimals'
 
 /** A magnitude with its unit in a quieter weight, thin-spaced: "24 V". */
 const props = defineProps<{ value: string | number | null | undefined; unit?: string }>()
 const parts = computed(() => {
-  const text = props.value === null || props.value === undefined ? '' : String(props.value)
+  const text = props.value === null || props.value === undefined ? '' : written(String(props.value))
   const found = /^([+−-]?[\d.,'/\s]*\d)[\s\u00a0]?(.*)$/u.exec(text)
 
   return found === null || props.unit !== undefined

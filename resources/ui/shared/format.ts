@@ -1,3 +1,5 @@
+import { writesComma, written } from './decimals'
+
 const symbols: Record<string, string> = { GBP: '£', EUR: '€', USD: '$' }
 
 /** An amount as people write it: "£1,066.39". */
@@ -6,14 +8,14 @@ export function money(amount: string | null | undefined, currency: string, cents
     return '–'
   }
   const [whole = '0', part] = amount.replace('-', '').split('.')
-  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, ',')
+  const grouped = whole.replace(/\B(?=(\d{3})+$)/g, writesComma() ? '.' : ',')
   const sign = amount.startsWith('-') ? '−' : ''
 
-  return `${sign}${symbols[currency] ?? `${currency} `}${grouped}${cents && part !== undefined ? `.${part}` : ''}`
+  return `${sign}${symbols[currency] ?? `${currency} `}${grouped}${cents && part !== undefined ? `${writesComma() ? ',' : '.'}${part}` : ''}`
 }
 
 export function percent(share: number | null | undefined, places = 0): string {
-  return share === null || share === undefined ? '–' : `${(share * 100).toFixed(places).replace('-', '−')} %`
+  return share === null || share === undefined ? '–' : `${written((share * 100).toFixed(places)).replace('-', '−')} %`
 }
 
 /** What is left of a limit; past it by more than the whole of it, how many times over. */

@@ -1,6 +1,7 @@
+import { asKept, told, writeComma, written } from './decimals'
 import { nextStop } from './useRoving'
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { FindingSummary, Verdict } from '@/api/client'
 import { csvText } from './download'
 import { withChanges } from './findings'
@@ -160,5 +161,40 @@ describe('walking a table by its arrows', () => {
     expect([nextStop(rows, 'c2', 'Home'), nextStop(rows, 'c2', 'End')]).toEqual(['c1', 'c3'])
     expect(nextStop(rows, 'c2', 'Enter')).toBeNull()
     expect(nextStop(rows, 'elsewhere', 'ArrowDown')).toBeNull()
+  })
+})
+
+describe('decimals in the manner of the person', () => {
+  afterEach(() => writeComma(false))
+
+  it('writes and reads a comma in figures, amounts and shares, and only when it is asked to', () => {
+    expect([written('0.75 mm²'), money('1066.39', 'GBP'), percent(0.125, 1)]).toEqual([
+      '0.75 mm²',
+      '£1,066.39',
+      '12.5 %',
+    ])
+    writeComma(true)
+    expect([written('0.75 mm²'), money('1066.39', 'GBP'), percent(0.125, 1)]).toEqual([
+      '0,75 mm²',
+      '£1.066,39',
+      '12,5 %',
+    ])
+    expect([asKept('0,75 mm²'), asKept('1,125 mm'), asKept('18 AWG')]).toEqual(['0.75 mm²', '1.125 mm', '18 AWG'])
+  })
+
+  it('leaves what is edited and the clauses of standards alone in what the server says', () => {
+    writeComma(true)
+    const answer = {
+      headline: 'W4: 11.7\u00a0A through 1.5\u00a0mm², IEC 60204-1 §5.3 and §6.2',
+      inputs: [{ label: 'Current', value: '11.7\u00a0A' }],
+      document: { parts: [{ headline: '1.5\u00a0A', value: '1.5\u00a0A' }] },
+      value: '1.5\u00a0A',
+    }
+    expect(told(answer)).toEqual({
+      headline: 'W4: 11,7\u00a0A through 1,5\u00a0mm², IEC 60204-1 §5.3 and §6.2',
+      inputs: [{ label: 'Current', value: '11,7\u00a0A' }],
+      document: { parts: [{ headline: '1.5\u00a0A', value: '1.5\u00a0A' }] },
+      value: '1.5\u00a0A',
+    })
   })
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Verdict, Wiring } from '@/api/client'
+import { written } from '@/shared/decimals'
 import { percent } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -46,7 +47,7 @@ const branches = computed<Branch[]>(() => {
           ref: run.ref,
           says: [
             run.seat ? 'slot' : run.ref,
-            amps === undefined ? '' : `${amps.toFixed(1)} A`,
+            amps === undefined ? '' : written(`${amps.toFixed(1)} A`),
             run.fill === null ? '' : `${percent(run.fill)} full`,
           ]
             .filter(Boolean)

@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useDisplay } from 'vuetify'
 import { reasonOf, type Wiring } from '@/api/client'
 import { saveSvg } from '@/shared/download'
+import { written } from '@/shared/decimals'
 import { percent } from '@/shared/format'
 import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived } from '@/shared/useBuild'
@@ -295,7 +296,7 @@ const printed = () => window.print()
           <text :x="run.label.x" :y="run.label.y" text-anchor="middle">
             {{ seats.has(run.ref) ? 'slot' : run.ref }}
             <template v-if="(seats.get(run.ref) ?? leads.get(run.ref))?.amps[scenario] !== undefined">
-              {{ `  ${((seats.get(run.ref) ?? leads.get(run.ref))!.amps[scenario] as number).toFixed(1)} A` }}
+              {{ written(`  ${((seats.get(run.ref) ?? leads.get(run.ref))!.amps[scenario] as number).toFixed(1)} A`) }}
             </template>
           </text>
         </g>
@@ -356,8 +357,10 @@ const printed = () => window.print()
               </td>
               <td>{{ roleOf(step.lead.from.split('.')[0]!) }}</td>
               <td>{{ roleOf(step.lead.to.split('.')[0]!) }}</td>
-              <td class="num figure">{{ step.amps === undefined ? '–' : `${step.amps.toFixed(2)} A` }}</td>
-              <td class="num figure">{{ step.arrives === undefined ? '–' : `${step.arrives.toFixed(2)} V` }}</td>
+              <td class="num figure">{{ step.amps === undefined ? '–' : written(`${step.amps.toFixed(2)} A`) }}</td>
+              <td class="num figure">
+                {{ step.arrives === undefined ? '–' : written(`${step.arrives.toFixed(2)} V`) }}
+              </td>
               <td class="num figure">{{ step.watts === undefined ? '–' : `${step.watts.toFixed(0)} W` }}</td>
               <td class="num figure">{{ percent(step.lead.fill) }}</td>
               <td>

@@ -181,12 +181,7 @@ function takeOut(axis: string, i: number): void {
               :options="evidence"
               :save="save(axis.ref, axis.name, ['takes', i, 'evidence'])"
             />
-            <button
-              type="button"
-              class="plain quiet"
-              :aria-label="`remove ${take.what}`"
-              @click="takeOut(axis.ref, i)"
-            >
+            <button type="button" class="plain quiet" :aria-label="`remove ${take.what}`" @click="takeOut(axis.ref, i)">
               remove
             </button>
           </div>
