@@ -191,7 +191,7 @@ const howFar = computed(() =>
       <TallyStrip class="push" />
     </header>
     <div v-if="!mobile" class="second">
-      <strong class="name">{{ build?.build.name }}</strong>
+      <strong class="name" :title="build?.build.name">{{ build?.build.name }}</strong>
       <nav class="views" :aria-label="`Views of ${here.title}`">
         <router-link
           v-for="view in shownViews"
@@ -360,6 +360,10 @@ const howFar = computed(() =>
 }
 .name {
   font-family: var(--figures);
+  max-width: 170px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .views {
   display: flex;

@@ -163,7 +163,19 @@ watch(drawing, async ({ width, height }) => {
     pan.value = { x: (width / zoom.value - width) / 2, y: (height / zoom.value - height) / 2 }
   }
 })
+/** A box that is reached by the tab key comes into the middle, where it stood off the page. */
+function reach(at: { x: number; y: number; width: number; height: number }): void {
+  const [left, top, width, height] = box.value.split(' ').map(Number) as [number, number, number, number]
+  const inside = at.x >= left && at.y >= top && at.x + at.width <= left + width && at.y + at.height <= top + height
+  if (!inside) {
+    pan.value = {
+      x: at.x + at.width / 2 - drawing.value.width / 2,
+      y: at.y + at.height / 2 - drawing.value.height / 2,
+    }
+  }
+}
 function fit(): void {
+  begun = true
   zoom.value = 1
   pan.value = { x: 0, y: 0 }
 }
@@ -307,6 +319,7 @@ const printed = () => window.print()
           :class="[worstOf.get(one.need), { picked: walked?.startsWith(`${one.need}.`) }]"
           tabindex="0"
           role="button"
+          @focus="reach(one)"
           @click="pick(one.need)"
           @keydown.enter="pick(one.need)"
         >
