@@ -211,7 +211,7 @@ const svg = () => {
         <table class="ledger" tabindex="0">
           <thead>
             <tr>
-              <th>During</th>
+              <th>While it</th>
               <th class="num">Motor speed</th>
               <th class="num">Force</th>
               <th class="num">Torque</th>
@@ -311,7 +311,7 @@ const svg = () => {
             <th>Motor</th>
             <th>Verdict</th>
             <th class="num">Torque, of what is needed</th>
-            <th>Hardest during</th>
+            <th>Hardest while it</th>
             <th class="num">Set to</th>
             <th class="num">Torque falls above</th>
             <th class="num">Inertia ratio</th>
