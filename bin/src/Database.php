@@ -26,7 +26,8 @@ final class Database
             throw new Failure('mariadbd is not on this machine; bin/magpie doctor says what is missing.');
         $this->endLeftover();
         $data = "{$this->folder}/data";
-        @mkdir($this->folder, 0700, true);
+        // A server that comes up clears what others left where it keeps its temporary tables: each has a folder of its own.
+        @mkdir("{$this->folder}/tmp", 0700, true);
         $this->writeSettings($data);
         if (! is_dir("{$data}/mysql")) {
             $this->make($data);
@@ -117,6 +118,7 @@ final class Database
             [mariadbd]
             user = {$user}
             datadir = {$data}
+            tmpdir = {$this->folder}/tmp
             socket = {$this->folder}/mariadb.sock
             pid-file = {$this->folder}/mariadb.pid
             port = {$this->port}
