@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
-use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
 /** What was made, beside what is planned and what was read; axes that hands turn, and that run on bearings. */
@@ -22,8 +21,6 @@ return new class extends Migration
             $table->string('drive_hand_wheel', 40)->nullable();
         });
         Schema::table('needs', static fn (Blueprint $table) => $table->string('opening', 40)->nullable());
-        // The row of a build is nearly as long as one may be: what may be longer than 255 bytes is kept beside it.
-        DB::statement('ALTER TABLE builds MODIFY kind VARCHAR(70) NOT NULL');
-        Schema::table('builds', static fn (Blueprint $table) => $table->string('brief_cut_direction', 70)->nullable());
+        Schema::table('builds', static fn (Blueprint $table) => $table->string('brief_cut_direction', 20)->nullable());
     }
 };
