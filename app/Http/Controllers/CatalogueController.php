@@ -188,6 +188,7 @@ final class CatalogueController
     private static function check(Check $check): array
     {
         $card = $check->card();
+        [$means, $find] = Terms::ofCheck($card->id) ?? ['', ''];
 
         return [
             'id' => $card->id,
@@ -195,8 +196,8 @@ final class CatalogueController
             'question' => $card->question,
             'trade' => $card->trade->value,
             'source' => $card->source,
-            'means' => Terms::ofCheck($card->id)[0] ?? '',
-            'find' => Terms::ofCheck($card->id)[1] ?? '',
+            'means' => $means,
+            'find' => $find,
             'topics' => array_map(static fn (Topic $t): string => $t->value, $card->topics),
             'thresholds' => array_map(
                 static fn (Threshold $t): array => ['meaning' => $t->meaning, 'default' => $t->default->text()],

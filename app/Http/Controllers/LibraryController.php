@@ -116,7 +116,8 @@ final class LibraryController
     }
 
     /**
-     * What is called just as it was typed, then by family and name; or by one line of the sheets ("-key": the largest first), those without it last.
+     * What is called just as it was typed, then by family and name; or by one line of the sheets ("-key": the largest
+     * first), those without it last.
      *
      * @param  Builder<LibraryPart>  $found
      * @return Builder<LibraryPart>

@@ -17,17 +17,12 @@ use Magpie\Core\Routes\RouteComparison;
  */
 final readonly class DecisionReview
 {
+    /** @var list<array{ref: string, state: string, changed: list<array{fact: string, was: string|null, is: string|null}>}> */
+    private array $reviewed;
+
     public function __construct(private Inspection $inspection)
     {
-    }
-
-    /**
-     * @return list<array{ref: string, state: string, changed: list<array{fact: string, was: string|null,
-     *     is: string|null}>}> state: open, made or reopened
-     */
-    public function toArray(): array
-    {
-        return array_values(
+        $this->reviewed = array_values(
             array_map(function (Decision $decision): array {
                 $changed = $decision->state === DecisionState::Made ? $this->changed($decision) : [];
 
@@ -36,14 +31,23 @@ final readonly class DecisionReview
                     'state' => $changed === [] ? $decision->state->value : 'reopened',
                     'changed' => $changed,
                 ];
-            }, $this->inspection->survey->build->decisions),
+            }, $inspection->survey->build->decisions),
         );
+    }
+
+    /**
+     * @return list<array{ref: string, state: string, changed: list<array{fact: string, was: string|null,
+     *     is: string|null}>}> state: open, made or reopened
+     */
+    public function toArray(): array
+    {
+        return $this->reviewed;
     }
 
     /** How many wait for the builder: open ones and those reopened. */
     public function waiting(): int
     {
-        return count(array_filter($this->toArray(), static fn (array $d): bool => $d['state'] !== 'made'));
+        return count(array_filter($this->reviewed, static fn (array $d): bool => $d['state'] !== 'made'));
     }
 
     /**

@@ -62,16 +62,13 @@ final class Ampacity
      */
     public static function figure(Build $build, Lead $lead): ?Quantity
     {
-        $row =
-            $lead->conductor->size === null ? null : Conductors::ampacity($lead->conductor->size, self::method($lead));
         $air = Quantity::of(LeadAir::of($build, $lead)->degrees(), '°C');
-        $factor = $row === null ? null : Conductors::ambientFactor($air, $row[1]);
+        $size = $lead->conductor->size;
 
-        return $row === null || $factor === null
+        return $size === null
             ? null
-            : $row[0]
-                ->times($factor)
-                ->times(Conductors::groupingFactor($lead->bundledWith + 1))
+            : Conductors::ampacityIn($air, $size, self::method($lead))
+                ?->times(Conductors::groupingFactor($lead->bundledWith + 1))
                 ->times($lead->effectiveConductors());
     }
 

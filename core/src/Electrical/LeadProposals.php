@@ -113,12 +113,12 @@ final class LeadProposals
                     ];
                 }
             }
-            $group = implode(' ', [$channel->board, $channel->use, $channel->voltage?->text(), $channel->bank]);
+            $group = self::alikeIn($channel);
             $groups[$group][] = $channel;
             $wishes[$group][] = $wish;
         }
         foreach ($spare as $channel) {
-            $group = implode(' ', [$channel->board, $channel->use, $channel->voltage?->text(), $channel->bank]);
+            $group = self::alikeIn($channel);
             if (isset($groups[$group]) && $channel->free()) {
                 $groups[$group][] = $channel;
             }
@@ -146,6 +146,12 @@ final class LeadProposals
         }
 
         return $found;
+    }
+
+    /** What channels have in common that are as good as each other. */
+    private static function alikeIn(Channel $channel): string
+    {
+        return implode(' ', [$channel->board, $channel->use, $channel->voltage?->text(), $channel->bank]);
     }
 
     /**
@@ -653,11 +659,10 @@ final class LeadProposals
 
     private function carries(Quantity $area, ?Quantity $current): bool
     {
-        $row = Conductors::ampacity($area, 'B2');
         $air = $this->survey->build->site->ambient ?? Quantity::of(LeadAir::STANDARD, '°C');
-        $factor = $row === null ? null : Conductors::ambientFactor($air, $row[1]);
+        $most = Conductors::ampacityIn($air, $area, 'B2');
 
-        return $current === null || ($row !== null && $factor !== null && ! $current->exceeds($row[0]->times($factor)));
+        return $current === null || ($most !== null && ! $current->exceeds($most));
     }
 
     private function reaches(Quantity $area, ?Quantity $current, ?Quantity $volts, ?Quantity $length): bool

@@ -9,7 +9,6 @@ use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Quantity\Unit;
 use Magpie\Core\Quantity\Units;
 
 /**
@@ -85,7 +84,7 @@ final readonly class Wanted
             $unit = Units::named($m['unit']);
             $first = Quantity::parse("{$m['first']} {$m['unit']}", $unit->dimension);
             $last = $m['last'] === '' ? null : Quantity::parse("{$m['last']} {$m['unit']}", $unit->dimension);
-        } catch (CannotReadQuantity|\Magpie\Core\Quantity\Exception\UnknownUnit) {
+        } catch (CannotReadQuantity) {
             return null;
         }
         $way = mb_strtolower((string) preg_replace('/\s+/u', ' ', trim($m['way'])));
@@ -128,18 +127,10 @@ final readonly class Wanted
     {
         static $pattern = null;
         if ($pattern === null) {
-            $ways = [...self::ABOVE, ...self::BELOW];
-            usort($ways, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
-            $ways = implode('|', array_map(static fn (string $way): string => preg_quote($way, '/'), $ways));
+            $ways = self::anyOf([...self::ABOVE, ...self::BELOW]);
             $number = '\d+(?:[.,]\d+)?(?:\/\d+)?';
-            // The longest unit that can be read decides, so that "1.5 N m" is a torque and no force.
-            $units = implode(
-                '|',
-                array_map(
-                    static fn (string $s): string => str_replace(' ', '[ ·⋅*-]?', preg_quote($s, '/')),
-                    self::spellings(),
-                ),
-            );
+            // Between the units of a product there may be a point, a hyphen or nothing.
+            $units = str_replace(' ', '[ ·⋅*-]?', self::anyOf(Units::spellings()));
             $pattern =
                 "/(?<![\\p{L}\\d.,])(?:(?<way>{$ways})\\s*)?(?<first>{$number})".
                 "(?:\\s*(?:to|\\.\\.|–|-)\\s*(?<last>{$number}))?[ \\x{a0}]?(?<unit>{$units})(?![\\p{L}\\d])/iu";
@@ -150,19 +141,14 @@ final readonly class Wanted
     }
 
     /**
-     * @return list<string> of every unit but the bare number, the longest first
+     * The longest that can be read decides, so that "1.5 N m" is a torque and no force.
+     *
+     * @param  list<string>  $words
      */
-    private static function spellings(): array
+    private static function anyOf(array $words): string
     {
-        $spellings = [];
-        foreach (Dimension::cases() as $dimension) {
-            foreach (Units::symbolsOf($dimension) as $symbol) {
-                $spellings[] = $symbol;
-            }
-        }
-        $spellings = [...array_filter($spellings, static fn (string $s): bool => $s !== ''), 'Nm', 'oz-in', 'ohm'];
-        usort($spellings, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
+        usort($words, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
 
-        return $spellings;
+        return implode('|', array_map(static fn (string $word): string => preg_quote($word, '/'), $words));
     }
 }

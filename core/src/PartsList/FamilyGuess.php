@@ -80,20 +80,21 @@ final readonly class FamilyGuess
      */
     private static function matches(string $text): array
     {
-        $words = self::words();
-        $pattern = implode('|', array_map(static fn (string $w): string => preg_quote($w, '/'), array_keys($words)));
-        preg_match_all("/(?<![\\p{L}])({$pattern})(?:s|es)?(?![\\p{L}])/u", $text, $m);
+        [$words, $pattern] = self::words();
+        preg_match_all($pattern, $text, $m);
 
         return array_map(static fn (string $word): array => [$word, $words[$word]], $m[1]);
     }
 
     /**
-     * @return array<string, Family> by word, the longest first
+     * Laid out once: a list asks for each of its lines.
+     *
+     * @return array{array<string, Family>, string} by word, and what finds them, the longest first
      */
     private static function words(): array
     {
-        static $words = null;
-        if ($words === null) {
+        static $found = null;
+        if ($found === null) {
             $words = [];
             foreach (Catalogue::standard()->all() as $family) {
                 foreach ($family->words() as $word) {
@@ -101,9 +102,11 @@ final readonly class FamilyGuess
                 }
             }
             uksort($words, static fn (string $a, string $b): int => strlen($b) <=> strlen($a));
+            $any = implode('|', array_map(static fn (string $w): string => preg_quote($w, '/'), array_keys($words)));
+            $found = [$words, "/(?<![\\p{L}])({$any})(?:s|es)?(?![\\p{L}])/u"];
         }
 
-        /** @var array<string, Family> $words */
-        return $words;
+        /** @var array{array<string, Family>, string} $found */
+        return $found;
     }
 }

@@ -96,6 +96,21 @@ final class Units
         return array_keys($symbols);
     }
 
+    /**
+     * @return list<string> every spelling of a unit, as the trade writes it; none of the bare number
+     */
+    public static function spellings(): array
+    {
+        $all = [];
+        foreach (self::table() as $dimension => $units) {
+            foreach ($units as $symbol => $row) {
+                array_push($all, ...array_map(strval(...), [$symbol, ...($row[1] ?? [])]));
+            }
+        }
+
+        return array_values(array_filter($all, static fn (string $s): bool => preg_match('/\D/', $s) === 1));
+    }
+
     private static function normalise(string $spelling): string
     {
         $spelling = strtr(trim($spelling), [
@@ -122,9 +137,7 @@ final class Units
         }
         self::$spellings = [];
         $folded = [];
-        /** @var array<string, array<string, array{0: float, 1?: list<string>, 2?: float}>> $table */
-        $table = require dirname(__DIR__, 2).'/reference/units.php';
-        foreach ($table as $dimension => $units) {
+        foreach (self::table() as $dimension => $units) {
             foreach ($units as $symbol => $row) {
                 $unit =
                     $symbol === 'AWG'
@@ -138,5 +151,18 @@ final class Units
             }
         }
         self::$folded = array_map(array_values(...), $folded);
+    }
+
+    /**
+     * @return array<string, array<string, array{0: float, 1?: list<string>, 2?: float}>> dimension → symbol → factor to SI,
+     *     further spellings, offset
+     */
+    private static function table(): array
+    {
+        static $table = null;
+        /** @var array<string, array<string, array{0: float, 1?: list<string>, 2?: float}>> $table */
+        $table ??= require dirname(__DIR__, 2).'/reference/units.php';
+
+        return $table;
     }
 }

@@ -120,6 +120,15 @@ final class Conductors
         return null;
     }
 
+    /** What a conductor laid by a method may carry in this air; null where no table goes so far. */
+    public static function ampacityIn(Quantity $air, Quantity $size, string $method): ?Quantity
+    {
+        $row = self::ampacity($size, $method);
+        $factor = $row === null ? null : self::ambientFactor($air, $row[1]);
+
+        return $row === null || $factor === null ? null : $row[0]->times($factor);
+    }
+
     /**
      * Factor for the air around it, between rows by straight line; null where no table goes.
      *
