@@ -6,6 +6,7 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use Tests\Support\Browser;
 
 /** The first hour: a starter, what comes next, a part from the shelf, and a value asked about before it is stored. */
 final class FirstHourTest extends BrowserTestCase
@@ -16,13 +17,7 @@ final class FirstHourTest extends BrowserTestCase
         $this->enter($b);
 
         // One to five: a new build, what it begins with, its name, begin, and what is to be looked at.
-        $b->press('New build');
-        $b->find('//select[@aria-label="Begin with"]/option[starts-with(normalize-space(.), "Router:")]');
-        $b->find('//select[@aria-label="Begin with"]')->sendKeys('Router');
-        $b->sees('until you put your own in its place');
-        $b->type('Name', 'Bench router');
-        $b->click('//form//button[normalize-space(.)="Begin"]');
-        $b->sees('What comes next');
+        $this->beginFrom($b, 'Router', 'Bench router');
         $b->find('//section[@aria-label="What comes next"]//a[contains(., "Put your own part in")]');
         $b->press('Prove');
         $b->sees('worst consequence first');
@@ -68,12 +63,7 @@ final class FirstHourTest extends BrowserTestCase
     {
         $b = $this->browser();
         $this->enter($b);
-        $b->press('New build');
-        $b->find('//select[@aria-label="Begin with"]/option[starts-with(normalize-space(.), "Router:")]');
-        $b->find('//select[@aria-label="Begin with"]')->sendKeys('Router');
-        $b->type('Name', 'Router to wire');
-        $b->click('//form//button[normalize-space(.)="Begin"]');
-        $b->sees('What comes next');
+        $this->beginFrom($b, 'Router', 'Router to wire');
         $b->press('Prove');
         $b->press('Leads');
         $b->sees('leads, from source to load');
@@ -182,12 +172,7 @@ final class FirstHourTest extends BrowserTestCase
     {
         $b = $this->browser();
         $this->enter($b);
-        $b->press('New build');
-        $b->find('//select[@aria-label="Begin with"]/option[starts-with(normalize-space(.), "Pen plotter:")]');
-        $b->find('//select[@aria-label="Begin with"]')->sendKeys('Pen');
-        $b->type('Name', 'Line plotter');
-        $b->click('//form//button[normalize-space(.)="Begin"]');
-        $b->sees('What comes next');
+        $this->beginFrom($b, 'Pen plotter', 'Line plotter');
         $b->press('Prove');
         $b->press('Leads');
         $b->sees('leads, from source to load');
@@ -201,5 +186,17 @@ final class FirstHourTest extends BrowserTestCase
         $b->find('//tbody/tr['.($leads + 1).'][contains(., "2.5")][contains(., "350")]');
         $b->type('A lead in one line', 'psu.out > board.power 2,5 mm2 0.4 m'.WebDriverKeys::ENTER);
         $b->find('//tbody/tr['.($leads + 2).'][contains(., "0.4")]');
+    }
+
+    /** Begins a build from a starter: what it begins with, its name, begin. */
+    private function beginFrom(Browser $b, string $starter, string $name): void
+    {
+        $b->press('New build');
+        $b->find("//select[@aria-label=\"Begin with\"]/option[starts-with(normalize-space(.), \"{$starter}:\")]");
+        $b->find('//select[@aria-label="Begin with"]')->sendKeys($starter);
+        $b->sees('until you put your own in its place');
+        $b->type('Name', $name);
+        $b->click('//form//button[normalize-space(.)="Begin"]');
+        $b->sees('What comes next');
     }
 }

@@ -6,6 +6,7 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use Tests\Support\Browser;
 
 /** A whole build by the keyboard alone: begun, parts from the library, leads, a value, its verdicts, and one undo. */
 final class KeyboardTest extends BrowserTestCase
@@ -30,14 +31,8 @@ final class KeyboardTest extends BrowserTestCase
         $b->keys(WebDriverKeys::ENTER);
         $b->sees('What comes next');
 
-        // The first stop of a page leads past its head; the finder leads anywhere.
-        $b->driver->executeScript('document.activeElement?.blur()');
-        $b->keys('f');
-        $b->find('//input[@role="combobox"][contains(@aria-label, "Find an action")]');
-        usleep(300_000);
-        $b->keys('add a part');
-        $b->find('//*[@role="option"][@aria-selected="true"][contains(., "Add a part")]');
-        $b->keys(WebDriverKeys::ENTER);
+        // The finder leads anywhere.
+        $this->findAction($b, 'Add a part');
         $b->find('//section[@aria-label="In the library"] | //input[@id=//label[contains(., "words and figures")]/@for]');
 
         foreach (['24 V supply' => 'supply', '24 V controller board' => 'board', 'fan 24 V' => 'fan'] as $words => $kind) {
@@ -65,13 +60,7 @@ final class KeyboardTest extends BrowserTestCase
         $b->keys(WebDriverKeys::ARROW_DOWN);
         self::assertSame($first + 1, $b->driver->executeScript('return document.activeElement.closest("tr").rowIndex'));
 
-        $b->driver->executeScript('document.activeElement?.blur()');
-        $b->keys('f');
-        $b->find('//input[@role="combobox"]');
-        usleep(300_000);
-        $b->keys('propose leads');
-        $b->find('//*[@role="option"][@aria-selected="true"][contains(., "Propose leads")]');
-        $b->keys(WebDriverKeys::ENTER);
+        $this->findAction($b, 'Propose leads');
         $b->find('//form[@aria-label="Proposed leads"]//input[starts-with(@aria-label, "Length in mm")]');
         $b->tabTo('//form[@aria-label="Proposed leads"]//input[starts-with(@aria-label, "Length in mm")]');
         $b->keys('400');
@@ -88,12 +77,21 @@ final class KeyboardTest extends BrowserTestCase
                 'return [...document.querySelectorAll("[role=status]")].map((e) => e.textContent).join(" ")',
             ),
         );
-        $b->driver->executeScript('document.activeElement?.blur()');
-        $b->keys('3');
+        $b->key('3');
         $b->sees('worst consequence first');
         self::assertGreaterThan(0, $leads);
-        $b->driver->executeScript('document.activeElement?.blur()');
-        $b->keys('u');
+        $b->key('u');
         $b->sees('Undone: Add ');
+    }
+
+    private function findAction(Browser $b, string $title): void
+    {
+        $b->key('f');
+        $b->find('//input[@role="combobox"][contains(@aria-label, "Find an action")]');
+        // The field takes the focus a moment after it shows.
+        usleep(300_000);
+        $b->keys(mb_strtolower($title));
+        $b->find("//*[@role=\"option\"][@aria-selected=\"true\"][contains(., \"{$title}\")]");
+        $b->keys(WebDriverKeys::ENTER);
     }
 }

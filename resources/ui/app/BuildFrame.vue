@@ -2,8 +2,8 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useDisplay } from 'vuetify'
 import { api, reasonOf, type Build, type Overview, type JudgingState, type Trouble } from '@/api/client'
+import { usePhone } from '@/shared/usePhone'
 import { derived, useBuild, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -27,7 +27,7 @@ const notices = useNotices()
 const client = useQueryClient()
 const { dark, turn } = useLightAndDark()
 
-const { mobile } = useDisplay({ mobileBreakpoint: 700 })
+const mobile = usePhone()
 const main = ref<HTMLElement | null>(null)
 useRoving(main)
 const finding = ref(false)
@@ -69,12 +69,20 @@ const whyOff = computed(() =>
 const waiting = (key: string) => overview.value?.waiting[key as 'choose'] ?? 0
 const addressOf = (stage: (typeof stages)[number]) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
 
+/** What is done from anywhere, by a key or from the bar of a phone. */
+const acts = {
+  find: () => (finding.value = true),
+  fault: () => (faulting.value = true),
+  undo,
+  history: () => panel.show({ kind: 'history' }),
+  turn,
+}
 useKeys({
-  f: () => (finding.value = true),
-  l: () => (faulting.value = true),
+  f: acts.find,
+  l: acts.fault,
   u: undo,
   r: redo,
-  h: () => panel.show({ kind: 'history' }),
+  h: acts.history,
   t: turn,
   '?': () => (helping.value = true),
   Escape: () => panel.close(),
@@ -161,13 +169,7 @@ const howFar = computed(() =>
   <div class="frame">
     <a class="skip" href="#main" @click.prevent="main?.focus()">To the page itself</a>
     <header v-if="mobile" class="phone">
-      <PhoneBar
-        @find="finding = true"
-        @fault="faulting = true"
-        @undo="undo()"
-        @history="panel.show({ kind: 'history' })"
-        @turn="turn()"
-      />
+      <PhoneBar @act="(what) => acts[what]()" />
     </header>
     <header v-if="!mobile" class="top">
       <router-link to="/" class="home" title="All builds"

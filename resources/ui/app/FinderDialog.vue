@@ -11,7 +11,7 @@ import { stages } from './stages'
 /** Find anything: actions, views, parts, leads, checks, steps, faults and words of the trade, by any words they carry. */
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ fault: []; keys: [] }>()
-const { id, document: build, overview, roleOf } = useBuild()
+const { id, document: build, overview, portName } = useBuild()
 const { undo, redo } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { dark, turn } = useLightAndDark()
@@ -31,7 +31,6 @@ interface Hit {
 }
 
 const explain = (word: string) => () => panel.show({ kind: 'term', word })
-const ended = (port: string) => `${roleOf(port.split('.')[0] ?? '')} ${port.split('.')[1] ?? ''}`
 
 const all = computed<Hit[]>(() => {
   const to = (path: string) => () => void router.push(`/builds/${id.value}/${path}`)
@@ -91,7 +90,7 @@ const all = computed<Hit[]>(() => {
     })),
     ...(build.value?.leads ?? []).map((lead) => ({
       kind: 'lead',
-      title: `${ended(lead.from)} → ${ended(lead.to)}`,
+      title: `${portName(lead.from)} → ${portName(lead.to)}`,
       more: lead.ref,
       go: () => {
         to('prove/leads')()

@@ -8,7 +8,8 @@ import { stages } from './stages'
 import TallyStrip from './TallyStrip.vue'
 
 /** The whole chrome of a phone in one row: where one is, what is grave, and a sheet with all the rest. */
-const emit = defineEmits<{ find: []; fault: []; undo: []; history: []; turn: [] }>()
+type Act = 'find' | 'fault' | 'undo' | 'history' | 'turn'
+const emit = defineEmits<{ act: [what: Act] }>()
 const { id, document: build, overview } = useBuild()
 const route = useRoute()
 const open = ref(false)
@@ -21,9 +22,9 @@ watch(
   () => route.fullPath,
   () => (open.value = false),
 )
-function act(what: 'find' | 'fault' | 'undo' | 'history' | 'turn'): void {
+function act(what: Act): void {
   open.value = false
-  emit(what as 'find')
+  emit('act', what)
 }
 </script>
 

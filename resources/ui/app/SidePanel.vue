@@ -24,7 +24,7 @@ watch(
     if (now === null) return
     const active = document.activeElement
     if (active instanceof HTMLElement && aside.value?.contains(active) !== true) opener = active
-    if (before?.kind === now.kind && JSON.stringify(before) === JSON.stringify(now)) return
+    if (JSON.stringify(before) === JSON.stringify(now)) return
     await nextTick()
     if (!typing() && panel.open !== null) aside.value?.focus({ preventScroll: true })
   },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Verdict } from '@/api/client'
+import { verdictOrder } from '@/shared/findings'
 import { day, money, percent } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
@@ -9,14 +9,13 @@ import VerdictMark from '@/shared/VerdictMark.vue'
 /** The figures that never scroll away; each opens the view behind it, and what an edit changed is marked. */
 const { id, overview } = useBuild()
 const notices = useNotices()
-const verdicts: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']
 const base = computed(() => `/builds/${id.value}`)
 </script>
 
 <template>
   <nav v-if="overview" class="tally" aria-label="Tally">
     <router-link
-      v-for="verdict in verdicts"
+      v-for="verdict in verdictOrder"
       :key="verdict"
       :to="`${base}/prove/fit?verdict=${verdict}`"
       class="count"

@@ -52,6 +52,16 @@ export function words(key: string): string {
   return key.replaceAll('_', ' ')
 }
 
+/** A whole number as it is kept; what is none stays as it was typed, for the server to name what is wrong with it. */
+export function whole(text: string): number | string {
+  return /^\d+$/.test(text) ? Number(text) : text
+}
+
+/** A bare number with the unit its field takes; what has a unit of its own keeps it. */
+export function inUnit(text: string, unit: string): string {
+  return /^[\d.,]+$/.test(text.trim()) ? `${text.trim()} ${unit}` : text
+}
+
 export function today(): string {
   const now = new Date()
 

@@ -91,13 +91,19 @@ export function useBuild() {
   const needs = computed(() => new Map((document.value?.needs ?? []).map((need) => [need.ref, need])))
   const parts = computed(() => new Map((document.value?.parts ?? []).map((part) => [part.ref, part])))
   const roleOf = (need: string) => needs.value.get(need)?.role ?? need
+  /** A port by its part and its name: "24 V supply · out". */
+  const portName = (port: string) => {
+    const [need = '', name = ''] = port.split('.')
+
+    return `${roleOf(need)} · ${name}`
+  }
   /** The needs of some families, as the options of a field. */
   const needsOf = (...families: string[]) =>
     (document.value?.needs ?? [])
       .filter((need) => families.includes(need.family))
       .map((need) => ({ value: need.ref, title: need.role }))
 
-  return { id, query, demo, document, overview, trouble, judging, needs, parts, roleOf, needsOf }
+  return { id, query, demo, document, overview, trouble, judging, needs, parts, roleOf, portName, needsOf }
 }
 
 /** What was taken back or done again, and what of it stayed because somebody has gone on from there. */

@@ -272,6 +272,9 @@ export function useMany<Row>(options: Many<Row>) {
   }
 
   return {
+    /** What its rows are called, many of them. */
+    called: options.many,
+    isPicked: (row: Row) => picked.value.has(options.refOf(row)),
     picked,
     rowsPicked,
     sorted,

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf } from '@/api/client'
+import PickOne from '@/shared/PickOne.vue'
+import PickAll from '@/shared/PickAll.vue'
 import EditCell from '@/shared/EditCell.vue'
-import { clock, day, percent } from '@/shared/format'
+import { clock, day, inUnit, percent } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -31,7 +33,7 @@ const many = useMany<(typeof rows.value)[number]>({
       title: 'Guide time',
       text: ({ step }) => step.guide ?? '',
       path: ['guide'],
-      value: (text) => (/^[\d.,]+$/.test(text) ? `${text} h` : text),
+      value: (text) => inUnit(text, 'h'),
     },
     { key: 'notes', title: 'Notes', text: ({ step }) => step.notes ?? '', path: ['notes'] },
   ],
@@ -80,9 +82,7 @@ async function add(): Promise<void> {
           position: Math.max(0, ...(build.value?.steps ?? []).map((step) => step.position ?? 0)) + 10,
           section: fresh.value.section || 'Steps',
           title: fresh.value.title,
-          ...(fresh.value.guide
-            ? { guide: /^[\d.]+$/.test(fresh.value.guide) ? `${fresh.value.guide} h` : fresh.value.guide }
-            : {}),
+          ...(fresh.value.guide ? { guide: inUnit(fresh.value.guide, 'h') } : {}),
           ...(fresh.value.after ? { after: [fresh.value.after] } : {}),
         },
       },
@@ -137,14 +137,7 @@ async function add(): Promise<void> {
     <table v-if="rows.length > 0" class="ledger">
       <thead>
         <tr>
-          <th class="wide-only">
-            <input
-              type="checkbox"
-              aria-label="Pick all steps"
-              :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
-              @change="many.pickAll(($event.target as HTMLInputElement).checked)"
-            />
-          </th>
+          <PickAll class="wide-only" :many="many" />
           <th>State</th>
           <th>Step</th>
           <th class="wide-only">Waits for</th>
@@ -168,14 +161,7 @@ async function add(): Promise<void> {
             }"
             @click="panel.show({ kind: 'step', ref: row.step.ref })"
           >
-            <td class="wide-only" @click.stop>
-              <input
-                type="checkbox"
-                :aria-label="`Pick ${row.step.title}`"
-                :checked="many.picked.value.has(row.step.ref)"
-                @click="many.pick(row, $event.shiftKey)"
-              />
-            </td>
+            <PickOne class="wide-only" :many="many" :row="row" :called="row.step.title" />
             <td class="small" :class="{ quiet: row.step.state === 'done' }">
               {{
                 row.step.state === 'done'

@@ -2,7 +2,8 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, Problem, reasonOf, type Starter, type Verdict, type WorkshopBuilds } from '@/api/client'
+import { api, Problem, reasonOf, type Starter, type WorkshopBuilds } from '@/api/client'
+import { verdictOrder } from '@/shared/findings'
 import { whoIsHere } from '@/shared/session'
 import { day, money, percent } from '@/shared/format'
 import { useNotices } from '@/shared/useNotices'
@@ -18,7 +19,6 @@ const {
   isError,
   error,
 } = useQuery({ queryKey: ['builds'], queryFn: () => api.get<WorkshopBuilds[]>('/api/builds'), staleTime: 0 })
-const verdicts: Verdict[] = ['danger', 'fails', 'tight', 'unproven', 'holds']
 
 const changing = ref(false)
 const making = ref<number | null>(null)
@@ -138,7 +138,7 @@ function beginNew(workshop: typeof making.value): void {
         </p>
         <template v-else-if="build.summary">
           <ul class="verdicts">
-            <li v-for="verdict in verdicts" :key="verdict">
+            <li v-for="verdict in verdictOrder" :key="verdict">
               <VerdictMark :verdict="verdict" word /> <span class="figure">{{ build.summary.tally[verdict] }}</span>
             </li>
           </ul>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Problem, reasonOf, type Change } from '@/api/client'
-import { money, today } from '@/shared/format'
+import { money, today, whole } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
@@ -36,7 +36,6 @@ async function store(): Promise<void> {
       create: { ref: supplier, name: form.value.name, currency: form.value.currency.toUpperCase() },
     })
   }
-  const number = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
   changes.push(
     what.value === 'offer'
       ? {
@@ -46,7 +45,7 @@ async function store(): Promise<void> {
             part: props.part,
             supplier,
             price: form.value.price,
-            pack: number(form.value.pack),
+            pack: whole(form.value.pack),
             date: today(),
           },
         }
@@ -56,7 +55,7 @@ async function store(): Promise<void> {
             ref: nextRef('B', build.value?.purchases),
             part: props.part,
             supplier,
-            pieces: number(form.value.pieces),
+            pieces: whole(form.value.pieces),
             paid: form.value.paid,
             date: today(),
           },

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Change, Offer } from '@/api/client'
+import PickOne from '@/shared/PickOne.vue'
+import PickAll from '@/shared/PickAll.vue'
 import EditCell from '@/shared/EditCell.vue'
-import { today } from '@/shared/format'
+import { today, whole } from '@/shared/format'
 import ManyBar from '@/shared/ManyBar.vue'
 import { nextRef } from '@/shared/refs'
 import SortHead from '@/shared/SortHead.vue'
@@ -30,7 +32,6 @@ const rows = computed<Row[]>(() => {
 const suppliers = computed(() =>
   (build.value?.suppliers ?? []).map((one) => ({ value: one.ref, title: `${one.name} (${one.currency})` })),
 )
-const whole = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
 
 /** A price that is new needs its supplier: said once for all of them. */
 const from = ref(suppliers.value[0]?.value ?? '')
@@ -120,14 +121,7 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
   <table class="ledger">
     <thead>
       <tr>
-        <th>
-          <input
-            type="checkbox"
-            aria-label="Pick all prices"
-            :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
-            @change="many.pickAll(($event.target as HTMLInputElement).checked)"
-          />
-        </th>
+        <PickAll :many="many" />
         <SortHead :many="many" column="part" />
         <SortHead :many="many" column="supplier" />
         <SortHead :many="many" column="price" num />
@@ -138,14 +132,7 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
     </thead>
     <tbody>
       <tr v-for="row in many.sorted.value" :key="row.ref" :data-ref="row.ref">
-        <td>
-          <input
-            type="checkbox"
-            :aria-label="`Pick the price of ${row.name}`"
-            :checked="many.picked.value.has(row.ref)"
-            @click="many.pick(row, ($event as MouseEvent).shiftKey)"
-          />
-        </td>
+        <PickOne :many="many" :row="row" :called="`the price of ${row.name}`" />
         <td v-if="many.shows('part')">{{ row.name }}</td>
         <td v-if="many.shows('supplier')">
           <EditCell

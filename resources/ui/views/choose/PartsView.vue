@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
 import { reasonOf, type Family, type LibraryLine, type Need } from '@/api/client'
-import { money } from '@/shared/format'
+import { verdictOrder } from '@/shared/findings'
+import PickOne from '@/shared/PickOne.vue'
+import PickAll from '@/shared/PickAll.vue'
+import { money, whole } from '@/shared/format'
 import EditCell from '@/shared/EditCell.vue'
 import ManyBar from '@/shared/ManyBar.vue'
 import { goingWith } from '@/shared/goingWith'
@@ -83,7 +86,6 @@ const rows = computed(() => {
 const purposes = computed(() => (catalogue.value?.purposes ?? []).map((one) => ({ value: one, title: one })))
 const stagesOf = ['planned', 'bought', 'made', 'powered'].map((one) => ({ value: one, title: one }))
 type Row = (typeof rows.value)[number]
-const verdicts = ['danger', 'fails', 'tight', 'unproven', 'holds'] as const
 const priceOf = (row: Row) => (row.part === undefined ? undefined : offerOf.value.get(row.part.ref))
 const many = useMany<Row>({
   name: 'parts',
@@ -101,7 +103,7 @@ const many = useMany<Row>({
       text: ({ need }) => {
         const worst = worstOfNeed.value.get(need.ref)
 
-        return worst === undefined ? '' : `${verdicts.indexOf(worst.verdict) + 1} ${worst.verdict}`
+        return worst === undefined ? '' : `${verdictOrder.indexOf(worst.verdict) + 1} ${worst.verdict}`
       },
     },
     { key: 'ref', title: 'Name', text: ({ need }) => need.ref },
@@ -153,7 +155,6 @@ const many = useMany<Row>({
     ),
 })
 
-const whole = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
 const setNeed = (need: Need, what: string, path: string) => (text: string, was: unknown) =>
   set(
     `${what} of ${need.role}`,
@@ -214,7 +215,7 @@ function toggleAdding(): void {
       </select>
       <select v-model="verdict" class="field" aria-label="Show only parts that">
         <option value="">however they are judged</option>
-        <option v-for="one in verdicts" :key="one" :value="one">{{ one }}</option>
+        <option v-for="one in verdictOrder" :key="one" :value="one">{{ one }}</option>
       </select>
       <span class="push">
         <v-btn color="primary" @click="toggleAdding">Add a part</v-btn>
@@ -282,14 +283,7 @@ function toggleAdding(): void {
     >
       <template #headers>
         <tr>
-          <th class="wide-only">
-            <input
-              type="checkbox"
-              aria-label="Pick all parts"
-              :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
-              @change="many.pickAll(($event.target as HTMLInputElement).checked)"
-            />
-          </th>
+          <PickAll class="wide-only" :many="many" />
           <SortHead class="mark" :many="many" column="fit" />
           <SortHead :many="many" column="role" />
           <SortHead class="wide-only" :many="many" column="kind" />
@@ -308,14 +302,7 @@ function toggleAdding(): void {
           :class="{ picked: panel.open?.kind === 'part' && panel.open.ref === need.ref }"
           @click="panel.show({ kind: 'part', ref: need.ref })"
         >
-          <td class="wide-only" @click.stop>
-            <input
-              type="checkbox"
-              :aria-label="`Pick ${need.role}`"
-              :checked="many.picked.value.has(need.ref)"
-              @click="many.pick({ need, part, title }, $event.shiftKey)"
-            />
-          </td>
+          <PickOne class="wide-only" :many="many" :row="{ need, part, title }" :called="need.role" />
           <td v-if="many.shows('fit')">
             <VerdictMark v-if="worstOfNeed.get(need.ref)" :verdict="worstOfNeed.get(need.ref)!.verdict" />
           </td>

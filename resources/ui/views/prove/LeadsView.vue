@@ -1,8 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf, type Lead } from '@/api/client'
+import { verdictOrder } from '@/shared/findings'
+import PickOne from '@/shared/PickOne.vue'
+import PickAll from '@/shared/PickAll.vue'
 import EditCell from '@/shared/EditCell.vue'
-import { inMetres, inSquare } from '@/shared/format'
+import { inMetres, inSquare, inUnit } from '@/shared/format'
 import ManyBar from '@/shared/ManyBar.vue'
 import { nextRef } from '@/shared/refs'
 import SortHead from '@/shared/SortHead.vue'
@@ -55,7 +58,6 @@ const contacts = (lead: Lead, side: 0 | 1) => {
   )
 }
 
-const verdicts = ['danger', 'fails', 'tight', 'unproven', 'holds'] as const
 const many = useMany<Lead>({
   name: 'leads',
   section: 'leads',
@@ -83,7 +85,7 @@ const many = useMany<Lead>({
       text: (lead) => lead.length ?? '',
       path: ['length'],
       order: (lead) => inMetres(lead.length),
-      value: (text) => (/^[\d.,]+$/.test(text) ? `${text} mm` : text),
+      value: (text) => inUnit(text, 'mm'),
     },
     { key: 'run', title: 'Run', text: (lead) => lead.route ?? '', path: ['route'], options: routes },
     {
@@ -101,7 +103,7 @@ const many = useMany<Lead>({
 const rank = (lead: Lead) => {
   const finding = worst(lead)
 
-  return finding === undefined ? '' : `${verdicts.indexOf(finding.verdict) + 1} ${finding.verdict}`
+  return finding === undefined ? '' : `${verdictOrder.indexOf(finding.verdict) + 1} ${finding.verdict}`
 }
 
 async function add(): Promise<void> {
@@ -161,7 +163,7 @@ function toggleAdding(): void {
       />
       <select v-model="verdict" class="field" aria-label="Show only leads that">
         <option value="">however they are judged</option>
-        <option v-for="one in verdicts" :key="one" :value="one">{{ one }}</option>
+        <option v-for="one in verdictOrder" :key="one" :value="one">{{ one }}</option>
       </select>
       <span class="push">
         <v-btn :aria-expanded="proposing" @click="togglePropose">Propose leads</v-btn>
@@ -205,14 +207,7 @@ function toggleAdding(): void {
     <table v-if="(build?.leads ?? []).length > 0" class="ledger">
       <thead>
         <tr>
-          <th class="wide-only">
-            <input
-              type="checkbox"
-              aria-label="Pick all leads"
-              :checked="many.picked.value.size > 0 && many.picked.value.size === rows.length"
-              @change="many.pickAll(($event.target as HTMLInputElement).checked)"
-            />
-          </th>
+          <PickAll class="wide-only" :many="many" />
           <SortHead :many="many" column="fit" />
           <SortHead :many="many" column="ref" />
           <SortHead :many="many" column="from" />
@@ -233,14 +228,7 @@ function toggleAdding(): void {
           :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }"
           @click="panel.show({ kind: 'lead', ref: lead.ref })"
         >
-          <td class="wide-only" @click.stop>
-            <input
-              type="checkbox"
-              :aria-label="`Pick ${lead.ref}`"
-              :checked="many.picked.value.has(lead.ref)"
-              @click="many.pick(lead, $event.shiftKey)"
-            />
-          </td>
+          <PickOne class="wide-only" :many="many" :row="lead" :called="lead.ref" />
           <td v-if="many.shows('fit')">
             <button
               v-if="worst(lead)"

@@ -2,8 +2,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import VChart from 'vue-echarts'
-import { useDisplay } from 'vuetify'
 import { api, reasonOf, type PowerOutput, type PowerScenario } from '@/api/client'
+import { usePhone } from '@/shared/usePhone'
 import FirstAction from '@/shared/FirstAction.vue'
 import EditCell from '@/shared/EditCell.vue'
 import FigureText from '@/shared/FigureText.vue'
@@ -37,7 +37,7 @@ const outputs = computed(() =>
 )
 const currency = computed(() => build.value?.build.currency ?? '')
 
-const { mobile } = useDisplay({ mobileBreakpoint: 700 })
+const mobile = usePhone()
 /** One bar an output: its loads as shares of what it may give, the limit as a line at 100 %. */
 const chart = computed(() => {
   const rows = outputs.value.filter((output) => output.limit !== null && output.limit > 0)

@@ -2,13 +2,14 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, reasonOf, type Lead, type ProposedLead, type ProposedLeads } from '@/api/client'
+import { inUnit } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
 /** The leads a build still wants, to be taken as they are or changed first, many in one edit. */
 const { need = '' } = defineProps<{ need?: string }>()
 const emit = defineEmits<{ added: [count: number] }>()
-const { id, document: build, roleOf } = useBuild()
+const { id, document: build, portName } = useBuild()
 const { edit } = useEdit()
 const { data, isFetching } = useQuery({
   queryKey: computed(() => ['proposed-leads', id.value, need]),
@@ -33,7 +34,6 @@ watch(
   { immediate: true },
 )
 const taken = computed(() => rows.value.filter((row) => row.taken))
-const named = (port: string) => `${roleOf(port.split('.')[0] ?? '')} · ${port.split('.')[1]}`
 const all = computed({
   get: () => taken.value.length === rows.value.length,
   set: (value: boolean) => rows.value.forEach((row) => (row.taken = value)),
@@ -49,7 +49,7 @@ async function add(): Promise<void> {
       from: row.from,
       conductor: { ...row.lead.entry.conductor, size: row.size },
       // A bare number is in millimetres, as its field says.
-      length: /^[\d.,]+$/.test(row.length.trim()) ? `${row.length.trim()} mm` : row.length.trim() || undefined,
+      length: inUnit(row.length, 'mm').trim() || undefined,
     }
     leads.push(create as Lead)
 
@@ -95,23 +95,28 @@ async function add(): Promise<void> {
               :class="{ quiet: !row.taken }"
               :title="row.lead.why"
             >
-              <td><input v-model="row.taken" type="checkbox" :aria-label="`Take ${named(row.lead.to)}`" /></td>
+              <td><input v-model="row.taken" type="checkbox" :aria-label="`Take ${portName(row.lead.to)}`" /></td>
               <td>
                 <select
                   v-if="row.lead.others.length"
                   v-model="row.from"
-                  :aria-label="`From, for ${named(row.lead.to)}`"
+                  :aria-label="`From, for ${portName(row.lead.to)}`"
                 >
                   <option v-for="port in [row.lead.from, ...row.lead.others]" :key="port" :value="port">
-                    {{ named(port) }}
+                    {{ portName(port) }}
                   </option>
                 </select>
-                <template v-else>{{ named(row.from) }}</template>
+                <template v-else>{{ portName(row.from) }}</template>
               </td>
-              <td>{{ named(row.lead.to) }}</td>
+              <td>{{ portName(row.lead.to) }}</td>
               <td class="num figure roomy">{{ row.lead.current ?? '–' }}</td>
               <td class="num">
-                <input v-model="row.size" class="field figure" size="8" :aria-label="`Size to ${named(row.lead.to)}`" />
+                <input
+                  v-model="row.size"
+                  class="field figure"
+                  size="8"
+                  :aria-label="`Size to ${portName(row.lead.to)}`"
+                />
               </td>
               <td class="num">
                 <input
@@ -119,7 +124,7 @@ async function add(): Promise<void> {
                   class="field figure"
                   size="7"
                   placeholder="in mm"
-                  :aria-label="`Length in mm to ${named(row.lead.to)}`"
+                  :aria-label="`Length in mm to ${portName(row.lead.to)}`"
                 />
               </td>
               <td class="small quiet roomy">{{ row.lead.why }}</td>
@@ -139,7 +144,7 @@ async function add(): Promise<void> {
       </p>
     </template>
     <p v-for="one in data?.open ?? []" :key="one.port" class="small open">
-      <strong>{{ named(one.port) }}</strong> stays open: {{ one.why }}.
+      <strong>{{ portName(one.port) }}</strong> stays open: {{ one.why }}.
     </p>
   </form>
 </template>

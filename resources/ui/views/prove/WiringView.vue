@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { useDisplay } from 'vuetify'
 import { reasonOf, type Wiring } from '@/api/client'
+import { usePhone } from '@/shared/usePhone'
 import { saveSvg } from '@/shared/download'
 import { written } from '@/shared/decimals'
 import { percent } from '@/shared/format'
@@ -44,7 +44,7 @@ const scenario = ref('')
 const volts = ref('')
 const walked = ref<string | null>(null)
 const canvas = ref<SVGSVGElement | null>(null)
-const { mobile } = useDisplay({ mobileBreakpoint: 700 })
+const mobile = usePhone()
 watch(
   map,
   (held) => {

@@ -1,5 +1,6 @@
 import { computed } from 'vue'
 import type { Lead, Path } from '@/api/client'
+import { whole } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 import { familyPorts } from '@/shared/usePortSpecs'
 
@@ -46,14 +47,7 @@ export function useLeadFields() {
   const store = (lead: Lead, what: string, path: Path) => (text: string, was: unknown) =>
     set(`${what} of ${lead.ref}`, 'leads', lead.ref, path, was, text === '' ? null : text)
   const storeWhole = (lead: Lead, what: string, path: Path) => (text: string, was: unknown) =>
-    set(
-      `${what} of ${lead.ref}`,
-      'leads',
-      lead.ref,
-      path,
-      was,
-      text === '' ? null : /^\d+$/.test(text) ? Number(text) : text,
-    )
+    set(`${what} of ${lead.ref}`, 'leads', lead.ref, path, was, text === '' ? null : whole(text))
   const storeFlag = (lead: Lead, what: string, path: Path) => (text: string, was: unknown) =>
     set(
       `${what} of ${lead.ref}`,

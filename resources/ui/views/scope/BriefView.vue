@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf, type Scope } from '@/api/client'
+import { whole } from '@/shared/format'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
 import HeaderField from '@/shared/HeaderField.vue'
@@ -100,7 +101,6 @@ async function remove(ref: string, name: string): Promise<void> {
   }
 }
 
-const whole = (text: string) => (/^\d+$/.test(text) ? Number(text) : text)
 const save = (ref: string, name: string, path: string) => (text: string, was: unknown) =>
   set(
     `${path} of ${name}`,
