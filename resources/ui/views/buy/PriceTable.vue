@@ -34,7 +34,11 @@ const suppliers = computed(() =>
 )
 
 /** A price that is new needs its supplier: said once for all of them. */
-const from = ref(suppliers.value[0]?.value ?? '')
+const picked = ref('')
+const from = computed({
+  get: () => picked.value || (suppliers.value[0]?.value ?? ''),
+  set: (supplier: string) => (picked.value = supplier),
+})
 let claimed: { ref: string }[] = []
 function make(row: Row, set: { path: (string | number)[]; to: unknown }[]): Change | null {
   const given = Object.fromEntries(set.map(({ path, to }) => [String(path[0]), to]))

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, reasonOf, type Lead, type ProposedLead, type ProposedLeads } from '@/api/client'
+import { api, reasonOf, type Lead, type ProposedLeads } from '@/api/client'
 import { inUnit } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
+import { laidOut, type ProposedRow } from './proposedRows'
 
 /** The leads a build still wants, to be taken as they are or changed first, many in one edit. */
 const { need = '' } = defineProps<{ need?: string }>()
@@ -16,23 +17,10 @@ const { data, isFetching } = useQuery({
   queryFn: () => api.get<ProposedLeads>(`/api/builds/${id.value}/proposed-leads${need ? `?need=${need}` : ''}`),
 })
 
-type Row = { lead: ProposedLead; taken: boolean; from: string; size: string; length: string }
-const rows = ref<Row[]>([])
+const rows = ref<ProposedRow[]>([])
 const reason = ref('')
 const busy = ref(false)
-watch(
-  data,
-  (now) => {
-    rows.value = (now?.leads ?? []).map((lead) => ({
-      lead,
-      taken: true,
-      from: lead.from,
-      size: lead.entry.conductor.size,
-      length: lead.entry.length ?? '',
-    }))
-  },
-  { immediate: true },
-)
+watch(data, (now) => (rows.value = laidOut(now?.leads ?? [], rows.value)), { immediate: true })
 const taken = computed(() => rows.value.filter((row) => row.taken))
 const all = computed({
   get: () => taken.value.length === rows.value.length,
