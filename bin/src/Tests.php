@@ -111,10 +111,8 @@ final readonly class Tests
         $this->project->setUp(Packages::TO_TEST);
         $instance = $this->freshInstance('test');
         putenv("MAGPIE_URL={$instance->url()}");
-        passthru(
-            $this->php(['-d', 'opcache.enable_cli=1', $what === 'load' ? 'tests/load.php' : 'tests/bench.php']),
-            $status,
-        );
+        $file = ['load' => 'tests/load.php', 'screen' => 'tests/bench-screen.php'][$what ?? ''] ?? 'tests/bench.php';
+        passthru($this->php(['-d', 'opcache.enable_cli=1', $file]), $status);
         $instance->stop();
 
         return $status;

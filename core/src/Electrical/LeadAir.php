@@ -27,9 +27,15 @@ final readonly class LeadAir
 
     public static function of(Build $build, Lead $lead): self
     {
+        return self::between($build, $lead->from->need, $lead->to->need);
+    }
+
+    /** Of a lead that would run from one need to another. */
+    public static function between(Build $build, string ...$needs): self
+    {
         $known = $build->site->ambient;
         $warmer = $unknown = null;
-        foreach ([$lead->from->need, $lead->to->need] as $need) {
+        foreach ($needs as $need) {
             $zone = $build->zoneOf($need);
             if ($zone === null) {
                 continue;

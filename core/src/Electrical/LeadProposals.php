@@ -21,8 +21,8 @@ use Magpie\Core\Reference\Conductors;
  * takes and by the drop on its way, and usual ends. Proposed, never stored by itself; what comes of it is judged like any
  * other lead. Where no far end suits, it says so.
  *
- * Sizes: 80 % of the ampacity of IEC 60204-1 laid among others (B2) at the air of the site, and 3 % of drop; the thinnest
- * by class of lead is common practice, no source.
+ * Sizes: 80 % of the ampacity of IEC 60204-1 laid among others (B2) in the air of the warmer of its ends, and 3 % of
+ * drop; the thinnest by class of lead is common practice, no source.
  */
 final class LeadProposals
 {
@@ -647,7 +647,7 @@ final class LeadProposals
             $area = Quantity::parse($size, Dimension::Area);
             if (
                 $area->in('mm²') >= $least * 0.8 &&
-                $this->carries($area, $carries) &&
+                $this->carries($area, $carries, LeadAir::between($build, $from->need, $to->need)) &&
                 $this->reaches($area, $current, $volts, $length)
             ) {
                 return $size;
@@ -657,10 +657,9 @@ final class LeadProposals
         return $sizes[count($sizes) - 1];
     }
 
-    private function carries(Quantity $area, ?Quantity $current): bool
+    private function carries(Quantity $area, ?Quantity $current, LeadAir $air): bool
     {
-        $air = $this->survey->build->site->ambient ?? Quantity::of(LeadAir::STANDARD, '°C');
-        $most = Conductors::ampacityIn($air, $area, 'B2');
+        $most = Conductors::ampacityIn(Quantity::of($air->degrees(), '°C'), $area, 'B2');
 
         return $current === null || ($most !== null && ! $current->exceeds($most));
     }

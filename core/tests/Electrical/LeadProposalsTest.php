@@ -140,6 +140,10 @@ final class LeadProposalsTest extends TestCase
                 'psu.out > bed.power'
             ][0],
         );
+        // The bed's warm chamber counts as the room's air does, whichever end of the lead it is.
+        $chamber = ['zones' => [['ref' => 'warm', 'name' => 'Chamber', 'kind' => 'chamber', 'temperature' => '60 °C',
+            'evidence' => 'measured', 'holds' => ['bed']]]];
+        self::assertSame('1.5 mm²', self::ways(self::cabinet($chamber))['psu.out > bed.power'][0]);
         // 10 m there and back: 3 % of 24 V at 5 A leaves 144 mΩ, 7.2 mΩ/m: 4 mm² has 4.95 × 1.2, 2.5 mm² 7.98 × 1.2.
         $with = self::cabinet([
             'leads' => [['ref' => 'W1', 'from' => 'bed.earth', 'to' => 'psu.earth', 'length' => '10 m']],

@@ -7,17 +7,41 @@ const notices = useNotices()
 
 <template>
   <v-app>
-    <router-view />
+    <div class="app">
+      <div class="page"><router-view /></div>
+      <!-- A line of its own below the page: what just happened hides nothing that is being worked on. -->
+      <div role="status" class="notice" :class="{ shown: notices.shown, danger: notices.grave }">
+        <template v-if="notices.shown"
+          ><span>{{ notices.line }}</span
+          ><v-btn size="small" @click="notices.shown = false">Close</v-btn></template
+        >
+      </div>
+    </div>
     <HelpBubble />
-    <v-snackbar
-      v-model="notices.shown"
-      :timeout="notices.grave ? 12000 : 4000"
-      :color="notices.grave ? 'error' : undefined"
-      location="bottom left"
-      rounded="sm"
-    >
-      <span role="status">{{ notices.line }}</span>
-      <template #actions><v-btn size="small" @click="notices.shown = false">Close</v-btn></template>
-    </v-snackbar>
   </v-app>
 </template>
+
+<style scoped>
+.app {
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
+  height: 100dvh;
+}
+.page {
+  min-height: 0;
+  overflow: auto;
+}
+.notice.shown {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 4px 16px;
+  font-size: 14px;
+  background: var(--sheet);
+  border-top: 2px solid var(--live);
+}
+.notice.shown.danger {
+  border-top-color: currentcolor;
+}
+</style>

@@ -280,7 +280,7 @@ const howFar = computed(() =>
 .frame {
   display: grid;
   grid-template: auto auto minmax(0, 1fr) / minmax(0, 1fr);
-  height: 100dvh;
+  height: 100%;
 }
 .skip {
   position: absolute;

@@ -127,7 +127,7 @@ function leave(event: FocusEvent): void {
     @click.stop="begin"
   >
     <slot>
-      <span v-if="shown === ''" class="quiet">{{ props.placeholder ?? '–' }}</span>
+      <span v-if="shown === ''" class="quiet">{{ own(props.placeholder ?? '–') }}</span>
       <FigureText v-else-if="props.figure" :value="shown" />
       <span v-else>{{ shown }}</span>
     </slot>

@@ -52,9 +52,3 @@ const save = (text: string) =>
     />
   </dd>
 </template>
-
-<style scoped>
-.waits :deep(.quiet) {
-  color: rgb(var(--v-theme-unproven));
-}
-</style>

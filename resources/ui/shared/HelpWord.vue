@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useCatalogue } from './useBuild'
 import { useHelp } from './useHelp'
 
-/** A word that says what it is and how to find it out: of a check by its id, of the trade, or with sentences given. */
-const props = defineProps<{ check?: string; term?: string; lines?: string[] }>()
+/**
+ * A word that says what it is and how to find it out: of a check by its id, of the trade, or with sentences given.
+ * Inside something that is pressed it is told while that has the focus, and the press stays that one's.
+ */
+const props = defineProps<{ check?: string; term?: string; lines?: string[]; inside?: boolean }>()
 const { data: catalogue } = useCatalogue()
 const help = useHelp()
+const word = ref<HTMLElement | null>(null)
 const told = computed(() => {
   if (props.lines !== undefined) return props.lines.filter((line) => line !== '')
   const check = catalogue.value?.checks.find((one) => one.id === props.check)
@@ -16,11 +20,25 @@ const told = computed(() => {
   return term === undefined ? [] : [term.means, term.find]
 })
 const show = (event: Event, pin = false) => help.show(event.currentTarget as Element, told.value, pin)
+const beside = (): void => {
+  if (word.value !== null) help.show(word.value, told.value)
+}
+const hide = () => help.hide()
+let pressed: HTMLElement | null = null
+const events = { focusin: beside, mouseenter: beside, focusout: hide, mouseleave: hide }
+onMounted(() => {
+  pressed = props.inside ? (word.value?.parentElement?.closest<HTMLElement>('button, a, label') ?? null) : null
+  for (const [event, does] of Object.entries(events)) pressed?.addEventListener(event, does)
+})
+onBeforeUnmount(() => {
+  for (const [event, does] of Object.entries(events)) pressed?.removeEventListener(event, does)
+})
 </script>
 
 <template>
+  <span v-if="props.inside" ref="word"><slot /></span>
   <button
-    v-if="told.length"
+    v-else-if="told.length"
     type="button"
     class="plain help"
     @mouseenter="show"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Finding } from '@/api/client'
+import HelpTerms from './HelpTerms.vue'
 
 /** Lines of working: what, formula, the numbers put in, and what came of it. */
 defineProps<{ steps: Finding['working'] }>()
@@ -8,7 +9,7 @@ defineProps<{ steps: Finding['working'] }>()
 <template>
   <ol class="working">
     <li v-for="(step, i) in steps" :key="i">
-      <span class="label">{{ step.label }}</span>
+      <span class="label"><HelpTerms :text="step.label" /></span>
       <span v-if="step.formula" class="figure formula"
         ><span>{{ step.formula }}</span
         ><template v-if="step.substituted && step.substituted !== step.result"><br />= {{ step.substituted }}</template

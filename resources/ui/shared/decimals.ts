@@ -31,8 +31,11 @@ const sentences = new Set([
   'why',
   'now',
   'key_specs',
+  'forces',
+  'blocked',
+  'missing',
 ])
-const quantities = new Set(['inputs', 'figures'])
+const quantities = new Set(['inputs', 'figures', 'cells'])
 
 /**
  * What the server says, with the figures in its sentences written with a comma. A figure is a number that is bound to

@@ -11,11 +11,15 @@ export const useNotices = defineStore('notices', () => {
   const shown = ref(false)
   const moved = ref<Partial<Record<Verdict, number>>>({})
   let timer = 0
+  let saying: ReturnType<typeof setTimeout> | undefined
 
+  /** Stays long enough to be read: what went wrong three times as long. */
   function say(text: string, isGrave = false): void {
     line.value = text
     grave.value = isGrave
     shown.value = true
+    clearTimeout(saying)
+    saying = setTimeout(() => (shown.value = false), isGrave ? 12000 : 4000)
   }
 
   function problem(error: unknown): void {

@@ -260,7 +260,7 @@ useKeys({
 .bench {
   display: grid;
   grid-template-rows: auto 1fr auto;
-  height: 100dvh;
+  height: 100%;
   font-size: 20px;
   max-width: 900px;
   margin: 0 auto;

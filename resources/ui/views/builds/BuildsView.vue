@@ -228,7 +228,7 @@ function beginNew(workshop: typeof making.value): void {
 
 <style scoped>
 .builds {
-  height: 100dvh;
+  height: 100%;
   overflow: auto;
   max-width: 1180px;
   margin: 0 auto;

@@ -118,7 +118,7 @@ async function enter(path: string, body: unknown): Promise<void> {
 
 <style scoped>
 .door {
-  min-height: 100dvh;
+  min-height: 100%;
   display: grid;
   grid-template-columns: auto 320px;
   gap: 72px;

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { reasonOf, type Candidate, type Comparison } from '@/api/client'
+import { written } from '@/shared/decimals'
 import { money, percent } from '@/shared/format'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import { useDecide } from '@/shared/useDecide'
@@ -9,6 +10,7 @@ import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import CandidatePicker from './CandidatePicker.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 
 /** The candidates of one need side by side, each judged in the build as it stands. */
 const route = useRoute()
@@ -85,7 +87,7 @@ function extraOf(candidate: Candidate, key: (typeof extra)[number]['key']): stri
     ? money(String(value), shown.value!.currency)
     : key === 'lead_days'
       ? `${value} days`
-      : String(value)
+      : written(String(value))
 }
 
 async function weigh(key: string, weight: number): Promise<void> {
@@ -274,7 +276,8 @@ async function drop(candidate: Candidate): Promise<void> {
                   <VerdictMark v-if="candidate.worst" :verdict="candidate.worst" word /><span v-else class="quiet"
                     >no check speaks of it</span
                   ><span v-if="candidate.own[0] && candidate.worst !== 'holds'" class="small quiet block"
-                    >{{ candidate.own[0].check }}: {{ candidate.own[0].headline }}</span
+                    ><HelpWord :check="candidate.own[0].check">{{ candidate.own[0].check }}</HelpWord
+                    >: {{ candidate.own[0].headline }}</span
                   >
                 </td>
               </tr>
@@ -291,7 +294,8 @@ async function drop(candidate: Candidate): Promise<void> {
                     ><VerdictMark :verdict="change.to" :size="12" />
                     <span :class="worse(change) ? change.to : ''">{{ change.to }}</span>
                     <span class="quiet">
-                      {{ change.from ? `was ${change.from}` : 'new' }}: {{ change.key.split('/')[0] }}
+                      {{ change.from ? `was ${change.from}` : 'new' }}:
+                      <HelpWord :check="change.key.split('/')[0]">{{ change.key.split('/')[0] }}</HelpWord>
                       {{ change.subject }}</span
                     ></span
                   >

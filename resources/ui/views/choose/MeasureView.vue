@@ -5,6 +5,7 @@ import EditCell from '@/shared/EditCell.vue'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 
 /** Values ranked by what their uncertainty could do to verdicts, with the instrument and where to write the reading. */
 const { id, needs, parts, document: build } = useBuild()
@@ -25,6 +26,17 @@ const options = (row: MeasureRow) =>
     value: one,
     title: one,
   }))
+
+/** A value by its line of the sheet, and under it the places in the build that it is a value of. */
+function named(row: MeasureRow): { what: string; of: string } {
+  const line = row.port === null ? fieldOf(row)?.label : row.label.split(' of ')[0]
+  const roles = [...needs.value.values()].filter((one) => one.choice === row.part).map((one) => one.role)
+  if (line === undefined || roles.length === 0)
+    return { what: row.label.replace(/ as built \(.*\)$| \([^)]*\)$/, ''), of: '' }
+  const more = roles.length > 2 ? ` and ${roles.length - 2} more` : ''
+
+  return { what: line, of: `${roles.slice(0, 2).join(', ')}${more}${row.port === null ? '' : ` · ${row.port}`}` }
+}
 
 /** What was said of it before stays beside the reading; what rested on nothing goes. */
 function rivalsAfter(before: FullSpec | string | boolean | undefined): { rivals?: FullSpec['rivals'] } {
@@ -123,10 +135,11 @@ const elsewhere = (row: MeasureRow) =>
         <tr v-for="(row, i) in shown" :key="row.where">
           <td class="num figure quiet">{{ i + 1 }}</td>
           <td class="what">
-            <button v-if="!elsewhere(row)" type="button" class="plain" @click="open(row)">
-              {{ row.label }}</button><router-link v-else :to="elsewhere(row)!" class="link">{{
-              row.label
+            <button v-if="!elsewhere(row)" type="button" class="plain" :title="row.label" @click="open(row)">
+              {{ named(row).what }}</button><router-link v-else :to="elsewhere(row)!" class="link">{{
+              named(row).what
             }}</router-link>
+            <span v-if="named(row).of" class="quiet small block">{{ named(row).of }}</span>
           </td>
           <td class="stands">
             <template v-if="row.value"
@@ -154,8 +167,8 @@ const elsewhere = (row: MeasureRow) =>
                 → <VerdictMark :verdict="flip.to" :size="12" /> {{ flip.to }}</template
               ><template v-else> no verdict</template
               ><span class="quiet ml-2"
-                >{{ flip.key.split('/')[0] }} {{ flip.subject
-                }}<template v-if="flip.with"> with {{ flip.with }} more</template></span
+                ><HelpWord inside :check="flip.key.split('/')[0]">{{ flip.key.split('/')[0] }}</HelpWord>
+                {{ flip.subject }}<template v-if="flip.with"> with {{ flip.with }} more</template></span
               >
             </button>
             <span v-if="row.flips.length > 3" class="quiet small">and {{ row.flips.length - 3 }} more</span>

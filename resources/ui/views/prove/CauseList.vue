@@ -7,6 +7,7 @@ import { useFindings } from '@/shared/useFindings'
 import { useFirst } from '@/shared/useFirst'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 
 /** What has to be looked at: one line a cause, worst consequence first, each opening to all that is said because of it. */
 const props = defineProps<{ verdict: Verdict | null; words: string }>()
@@ -83,7 +84,9 @@ const listing = ref(false)
             :aria-expanded="cause.findings.length > 1 ? opened.has(cause.key) : undefined"
             @click.stop="open(cause)"
           >
-            <span class="figure quiet">{{ of(cause)[0]?.check }}</span> {{ of(cause)[0]?.title }}
+            <HelpWord inside :check="of(cause)[0]?.check"
+              ><span class="figure quiet">{{ of(cause)[0]?.check }}</span> {{ of(cause)[0]?.title }}</HelpWord
+            >
           </button>
         </td>
         <td class="says under">{{ cause.says }}</td>
@@ -100,7 +103,9 @@ const listing = ref(false)
           <td><VerdictMark :verdict="finding.verdict" word :size="11" /></td>
           <td class="check">
             <button type="button" class="plain" @click.stop="panel.show({ kind: 'working', key: finding.key })">
-              <span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}
+              <HelpWord inside :check="finding.check"
+                ><span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}</HelpWord
+              >
             </button>
           </td>
           <td class="says under">{{ finding.subject.label }}: {{ finding.headline }}</td>

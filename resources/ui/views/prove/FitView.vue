@@ -12,6 +12,8 @@ import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import CauseList from './CauseList.vue'
 import RemedyTogether from './RemedyTogether.vue'
+import HelpTerms from '@/shared/HelpTerms.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 
 const { id, overview, roleOf } = useBuild()
 const { findings } = useFindings()
@@ -160,7 +162,7 @@ const groups = computed(() => {
           <th>Check</th>
           <th>On</th>
           <th>What it says</th>
-          <th class="num">Margin</th>
+          <th class="num"><HelpTerms text="Margin" /></th>
           <th v-if="!panel.open" class="wide-only">Weakest evidence</th>
         </tr>
       </thead>
@@ -177,7 +179,9 @@ const groups = computed(() => {
           <td><VerdictMark :verdict="finding.verdict" word /></td>
           <td class="check">
             <button type="button" class="plain" @click.stop="panel.show({ kind: 'working', key: finding.key })">
-              <span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}
+              <HelpWord inside :check="finding.check"
+                ><span class="figure quiet">{{ finding.check }}</span> {{ finding.title }}</HelpWord
+              >
             </button>
           </td>
           <td class="on under">{{ finding.subject.label }}</td>

@@ -5,6 +5,7 @@ import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import HelpTerms from '@/shared/HelpTerms.vue'
 
 /** The list to cut and crimp from: plan it first, then cut wire. Each lead is ticked off when it is made. */
 const { id, document: build } = useBuild()
@@ -79,7 +80,7 @@ const hold = () =>
             <th>Moves</th>
             <th>Ends</th>
             <th class="num">Pull test</th>
-            <th>Fuse</th>
+            <th><HelpTerms text="Fuse" /></th>
           </tr>
         </thead>
         <tbody>

@@ -8,6 +8,7 @@ import { useBuild, useDerived } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import HelpTerms from '@/shared/HelpTerms.vue'
 
 /**
  * What holds what: each joint with its screw, torque and tool; each bag with what is used from it; a belt to whole
@@ -95,7 +96,7 @@ watch(
             <th class="num">In thread</th>
             <th class="num">Wanted</th>
             <th class="num">Next length</th>
-            <th class="num">Torque</th>
+            <th class="num"><HelpTerms text="Torque" /></th>
             <th class="num">Key</th>
             <th class="num">Hole</th>
           </tr>

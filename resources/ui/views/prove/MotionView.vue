@@ -12,9 +12,10 @@ import { useChart } from '@/shared/useChart'
 import { useFindings } from '@/shared/useFindings'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { verdictOrder } from '@/shared/findings'
-import AxisDrive from './AxisDrive.vue'
+import AxisForm from './AxisForm.vue'
 import CuttingData from './CuttingData.vue'
 import TravelBar from './TravelBar.vue'
+import HelpTerms from '@/shared/HelpTerms.vue'
 
 /** Torque asked for against torque there is, over speed, axis by axis; and what holds each back. */
 const { id, document: build } = useBuild()
@@ -30,6 +31,8 @@ const reason = ref('')
 const drawing = ref<HTMLElement | null>(null)
 const axis = computed(() => axes.value?.find((one) => one.ref === picked.value) ?? axes.value?.[0])
 const held = computed(() => build.value?.axes?.find((one) => one.ref === axis.value?.ref))
+/** Its figures can be drawn; until then the form comes first. */
+const known = computed(() => axis.value !== undefined && axis.value.curve.length > 0 && axis.value.phases.length > 0)
 watch(
   () => [axis.value?.ref, build.value],
   () => (motors.value = null),
@@ -197,7 +200,7 @@ const svg = () => {
       <FirstAction path="scope/brief">Name an axis</FirstAction>
     </p>
     <template v-else-if="axis && held">
-      <div v-if="axis.curve.length && axis.phases.length" class="two">
+      <div v-if="known" class="two">
         <div ref="drawing">
           <VChart
             class="chart"
@@ -214,7 +217,7 @@ const svg = () => {
               <th>While it</th>
               <th class="num">Motor speed</th>
               <th class="num">Force</th>
-              <th class="num">Torque</th>
+              <th class="num"><HelpTerms text="Torque" /></th>
               <th class="num">Motor gives</th>
               <th class="num">Given, of what is needed</th>
             </tr>
@@ -245,11 +248,14 @@ const svg = () => {
           </tfoot>
         </table>
       </div>
-      <p v-else class="aside">
-        <template v-if="!axis.driven">No motor moves this axis yet: choose one below.</template
-        ><template v-else>Not known yet: {{ axis.missing.join('; ') }}.</template>
-      </p>
-      <dl class="row">
+      <template v-else>
+        <p class="aside">
+          <template v-if="!axis.driven">No motor moves this axis yet: choose one here.</template
+          ><template v-else>Not known yet: {{ axis.missing.join('; ') }}.</template>
+        </p>
+        <AxisForm :axis="held" />
+      </template>
+      <dl v-if="known" class="row">
         <div>
           <dt>Limited by</dt>
           <dd>
@@ -265,7 +271,7 @@ const svg = () => {
           <dd><FigureText :value="axis.stall_force?.toFixed(0)" unit="N" /></dd>
         </div>
         <div>
-          <dt>Load at the shaft</dt>
+          <dt><HelpTerms text="Load at the shaft" /></dt>
           <dd><FigureText :value="axis.load_inertia" unit="kg cm²" /></dd>
         </div>
         <div>
@@ -281,7 +287,7 @@ const svg = () => {
           <dd><FigureText :value="axis.steps_per_mm" /></dd>
         </div>
         <div>
-          <dt>Step rate</dt>
+          <dt><HelpTerms text="Step rate" /></dt>
           <dd><FigureText :value="axis.step_rate" unit="kHz" /></dd>
         </div>
       </dl>
@@ -295,8 +301,10 @@ const svg = () => {
         <TravelBar :axis="axis" :scale="980 / Math.max(axis.stack[0]!.length, axis.advertised ?? 0)" />
       </svg>
       <FindingList :findings="said" none="No check speaks of this axis yet." />
-      <h2>What moves it, and what is asked of it</h2>
-      <AxisDrive :axis="held" />
+      <template v-if="known">
+        <h2>What moves it, and what is asked of it</h2>
+        <AxisForm :axis="held" />
+      </template>
       <h2>Which motor would do?</h2>
       <p v-if="!motors">
         <v-btn size="small" color="primary" :disabled="busy || !axis.driven" @click="pick()">{{
@@ -310,11 +318,11 @@ const svg = () => {
           <tr>
             <th>Motor</th>
             <th>Verdict</th>
-            <th class="num">Torque, of what is needed</th>
+            <th class="num"><HelpTerms text="Torque, of what is needed" /></th>
             <th>Hardest while it</th>
             <th class="num">Set to</th>
             <th class="num">Torque falls above</th>
-            <th class="num">Inertia ratio</th>
+            <th class="num"><HelpTerms text="Inertia ratio" /></th>
             <th class="num">Length</th>
             <th class="num">Mass</th>
             <th />

@@ -6,6 +6,7 @@ import { useBuild, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 
 /** Several findings put right at once, at the least cost there is among the fixes found for each. */
 const { id, document: build } = useBuild()
@@ -92,7 +93,10 @@ async function apply(): Promise<void> {
       <div class="list">
         <label v-for="finding in short" :key="finding.key"
           ><input v-model="wanted" type="checkbox" :value="finding.key" />
-          <VerdictMark :verdict="finding.verdict" :size="12" /> <span class="figure quiet">{{ finding.check }}</span>
+          <VerdictMark :verdict="finding.verdict" :size="12" />
+          <HelpWord inside :check="finding.check"
+            ><span class="figure quiet">{{ finding.check }}</span></HelpWord
+          >
           {{ finding.subject.label }}</label
         >
       </div>

@@ -4,6 +4,7 @@ import { reasonOf, type Wiring } from '@/api/client'
 import { usePhone } from '@/shared/usePhone'
 import { saveSvg } from '@/shared/download'
 import { written } from '@/shared/decimals'
+import HelpWord from '@/shared/HelpWord.vue'
 import { percent } from '@/shared/format'
 import FirstAction from '@/shared/FirstAction.vue'
 import { useBuild, useDerived } from '@/shared/useBuild'
@@ -386,7 +387,8 @@ const printed = () => window.print()
               </td>
               <td class="small">
                 <template v-if="step.worst"
-                  ><VerdictMark :verdict="step.worst.verdict" :size="12" /> {{ step.worst.check }}</template
+                  ><VerdictMark :verdict="step.worst.verdict" :size="12" />
+                  <HelpWord :check="step.worst.check">{{ step.worst.check }}</HelpWord></template
                 >
               </td>
             </tr>

@@ -8,6 +8,7 @@ import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import HelpTerms from '@/shared/HelpTerms.vue'
 
 /** Each direction of travel: what there is to begin with, and everything that takes some of it. */
 const { document: build, needsOf } = useBuild()
@@ -88,10 +89,10 @@ function takeOut(axis: string, i: number): void {
         <th />
         <th>Direction</th>
         <th>Along</th>
-        <th>Rail</th>
+        <th><HelpTerms text="Rail" /></th>
         <th class="num">or length</th>
         <th class="num">Blocks</th>
-        <th class="num">Pitch</th>
+        <th class="num"><HelpTerms text="Pitch" /></th>
         <th>Used up by</th>
         <th class="num">Advertised</th>
       </tr>

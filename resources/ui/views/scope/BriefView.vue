@@ -377,14 +377,6 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
 </template>
 
 <style scoped>
-.needed {
-  margin-top: 14px;
-  padding: 2px 16px 10px;
-  border-left: 3px solid var(--live);
-}
-.needed dl {
-  max-width: 460px;
-}
 .optional {
   margin: 14px 0 0;
 }

@@ -8,6 +8,7 @@ import { verdictOrder } from '@/shared/findings'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import RevisionTable from './RevisionTable.vue'
+import HelpWord from '@/shared/HelpWord.vue'
 
 const { id, document: build } = useBuild()
 const { edit } = useEdit()
@@ -157,7 +158,9 @@ async function takeCounts(): Promise<void> {
       <table v-else class="ledger">
         <tbody>
           <tr v-for="row in diff.findings" :key="row.key">
-            <td class="figure">{{ row.key.split('/')[0] }}</td>
+            <td class="figure">
+              <HelpWord :check="row.key.split('/')[0]">{{ row.key.split('/')[0] }}</HelpWord>
+            </td>
             <td>
               {{ row.title }}<span class="quiet small"> {{ row.subject }}</span>
             </td>
