@@ -18,40 +18,43 @@ $client = new HttpClient($url);
 $client->post('/api/session/demo');
 $workshop = $client->get('/api/builds')[0]['id'];
 $id = $client->post('/api/builds', ['workshop' => $workshop, 'file' => BuildFile::write(LargeBuild::of(150))])['id'];
-$role = $client->get("/api/builds/{$id}")['document']['needs'][3]['role'];
 $browser = new Browser($url);
 $browser->open('/sign-in');
 $browser->press('Enter the demo workshop');
 $browser->sees('Thistle Quay Workshop');
 
-/** From Enter until the field is closed, shows what was typed, and that has been painted. */
+/** From Enter until the field is closed again and says something else than before, and that has been painted. */
 $watch = <<<'JS'
     window.magpieEdit = null
-    const label = arguments[0], shown = arguments[1]
-    const closed = () => [...document.querySelectorAll('button[aria-label]')]
-        .some((one) => one.getAttribute('aria-label').startsWith(`${label}: ${shown}`))
-    addEventListener('keydown', (event) => {
+    const said = () => [...document.querySelectorAll('button[aria-label]')]
+        .map((one) => one.getAttribute('aria-label')).find((one) => one.startsWith(`${label}: `))
+    const label = arguments[0], before = said()
+    const closed = () => said() !== undefined && said() !== before
+    addEventListener('keydown', function enter(event) {
         if (event.key !== 'Enter') return
+        removeEventListener('keydown', enter, true)
         const from = performance.now()
         const look = () => closed()
             ? requestAnimationFrame(() => setTimeout(() => (window.magpieEdit = performance.now() - from)))
             : requestAnimationFrame(look)
         requestAnimationFrame(look)
-    }, { capture: true, once: true })
+    }, true)
     JS;
 
 foreach (
     [
         'a length on Leads' => ['prove/leads', 'Length of D0', static fn (int $i): string => (500 + $i).' mm'],
-        'pieces on Parts' => ['choose/parts', "Pieces of {$role}", static fn (int $i): string => (string) (2 + $i % 7)],
+        'pieces on Parts' => ['choose/parts', 'Pieces of ', static fn (int $i): string => (string) (2 + $i % 7)],
         'a speed on Motion' => ['prove/motion', 'Top speed of X 0', static fn (int $i): string => (60 + $i).' mm/s'],
     ] as $what => [$path, $label, $value]
 ) {
     $browser->open("/builds/{$id}/{$path}");
-    $browser->find("//button[starts-with(@aria-label, '{$label}: ')]", 30);
+    // The first that is called so.
+    $field = $browser->find("//button[starts-with(@aria-label, '{$label}')][contains(@aria-label, ': ')]", 30);
+    $label = explode(': ', (string) $field->getAttribute('aria-label'))[0];
     $took = [];
     for ($i = 0; $i < 24; $i++) {
-        $browser->driver->executeScript($watch, [$label, $value($i)]);
+        $browser->driver->executeScript($watch, [$label]);
         $browser->edit($label, $value($i), WebDriverKeys::ENTER);
         for ($try = 0; $try < 200; $try++) {
             $found = $browser->driver->executeScript('return window.magpieEdit');

@@ -14,5 +14,8 @@ createApp(App)
   .use(createPinia())
   .use(vuetify)
   .use(router)
-  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { retry: 1, staleTime: 2_000 } } } })
+  // What the server said is replaced, never changed in place: nothing deep needs to be watched.
+  .use(VueQueryPlugin, {
+    queryClientConfig: { defaultOptions: { queries: { retry: 1, staleTime: 2_000, shallow: true } } },
+  })
   .mount('#app')

@@ -80,6 +80,8 @@ export function useBuild() {
     queryFn: () => api.get<Build>(`/api/builds/${id.value}`),
     enabled: computed(() => id.value > 0),
     staleTime: Infinity,
+    // An edit replaces what it touched and keeps the rest as it is; to compare all of it again would find just that.
+    structuralSharing: false,
   })
   const document = computed<BuildDocument | undefined>(() => query.data.value?.document)
   const overview = computed<Overview | undefined>(() => query.data.value?.overview ?? undefined)

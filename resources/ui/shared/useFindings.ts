@@ -23,7 +23,9 @@ export function useFindings() {
     for (const finding of findings.value) {
       const { kind, ref, leads } = finding.subject
       for (const lead of kind === 'lead' ? [ref] : leads) {
-        found.set(lead, [...(found.get(lead) ?? []), finding])
+        const held = found.get(lead)
+        if (held === undefined) found.set(lead, [finding])
+        else held.push(finding)
       }
     }
 
@@ -31,11 +33,20 @@ export function useFindings() {
   })
   const ofNeed = (need: string) => findings.value.filter((finding) => finding.subject.needs.includes(need))
   /** Findings of the checks whose cards say they belong to a topic. */
-  const about = (topic: string) => {
-    const checks = new Set(catalogue.value?.checks.filter((card) => card.topics.includes(topic)).map((card) => card.id))
+  const about = (topic: string) => ofTopic.value.get(topic) ?? []
+  const ofTopic = computed(() => {
+    const topics = new Map((catalogue.value?.checks ?? []).map((card) => [card.id, card.topics]))
+    const found = new Map<string, FindingSummary[]>()
+    for (const finding of findings.value) {
+      for (const topic of topics.get(finding.check) ?? []) {
+        const held = found.get(topic)
+        if (held === undefined) found.set(topic, [finding])
+        else held.push(finding)
+      }
+    }
 
-    return findings.value.filter((finding) => checks.has(finding.check))
-  }
+    return found
+  })
 
   return { findings, worstOfNeed, ofLead, ofNeed, about }
 }

@@ -19,7 +19,7 @@ import { useLeadFields } from './useLeadFields'
 import { usePanel } from '@/shared/usePanel'
 import VerdictMark from '@/shared/VerdictMark.vue'
 
-const { document: build, roleOf } = useBuild()
+const { document: build, parts, roleOf } = useBuild()
 const { edit } = useEdit()
 const { ofLead } = useFindings()
 const { ports, fuses, routes, decided, store, storeSize, storeWhole } = useLeadFields()
@@ -49,7 +49,7 @@ const name = (port: string) => roleOf(port.split('.')[0] ?? '')
 const worst = (lead: Lead) => ofLead.value.get(lead.ref)?.[0]
 const contacts = (lead: Lead, side: 0 | 1) => {
   const end = lead.ends?.[side]
-  const part = build.value?.parts?.find((one) => one.ref === end?.contact)
+  const part = parts.value.get(end?.contact ?? '')
 
   return (
     [end?.contacts_per_pole ? `${end.contacts_per_pole} ×` : '', part?.name ?? end?.termination ?? '']

@@ -11,7 +11,6 @@ import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
 import { useFindings } from '@/shared/useFindings'
 import VerdictMark from '@/shared/VerdictMark.vue'
-import { verdictOrder } from '@/shared/findings'
 import AxisForm from './AxisForm.vue'
 import CuttingData from './CuttingData.vue'
 import TravelBar from './TravelBar.vue'
@@ -40,12 +39,9 @@ watch(
 const said = computed(() =>
   about('axes').filter((finding) => finding.subject.kind === 'axis' && finding.subject.ref === axis.value?.ref),
 )
+/** Findings come worst first. */
 const worstOf = (ref: string) =>
-  verdictOrder.find((verdict) =>
-    about('axes').some(
-      (finding) => finding.subject.kind === 'axis' && finding.subject.ref === ref && finding.verdict === verdict,
-    ),
-  )
+  about('axes').find((finding) => finding.subject.kind === 'axis' && finding.subject.ref === ref)?.verdict
 const words: Record<string, string> = { accelerate: 'accelerates', run: 'runs', cut: 'cuts', hold: 'holds' }
 
 const chart = computed(() => {
