@@ -10,6 +10,7 @@ use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InspectionController;
 use App\Http\Controllers\LibraryController;
 use App\Http\Controllers\MechanicsController;
+use App\Http\Controllers\OrderController;
 use App\Http\Controllers\PhotoController;
 use App\Http\Controllers\RemedyController;
 use App\Http\Controllers\ScopeController;
@@ -69,6 +70,8 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
             Route::get('power', [InspectionController::class, 'power']);
             Route::get('money', [InspectionController::class, 'money']);
+            Route::get('order', [OrderController::class, 'order']);
+            Route::get('order/frontier', [OrderController::class, 'frontier']);
             Route::get('true-cost', [ScopeController::class, 'trueCost']);
             Route::get('scope', [ScopeController::class, 'show']);
             Route::get('routes', [ScopeController::class, 'routes']);

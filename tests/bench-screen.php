@@ -25,27 +25,27 @@ $browser->sees('Thistle Quay Workshop');
 
 /** From Enter until the field is closed again and says something else than before, and that has been painted. */
 $watch = <<<'JS'
-    window.magpieEdit = null
-    const said = () => [...document.querySelectorAll('button[aria-label]')]
-        .map((one) => one.getAttribute('aria-label')).find((one) => one.startsWith(`${label}: `))
-    const label = arguments[0], before = said()
-    const closed = () => said() !== undefined && said() !== before
-    addEventListener('keydown', function enter(event) {
-        if (event.key !== 'Enter') return
-        removeEventListener('keydown', enter, true)
-        const from = performance.now()
-        const look = () => closed()
-            ? requestAnimationFrame(() => setTimeout(() => (window.magpieEdit = performance.now() - from)))
-            : requestAnimationFrame(look)
-        requestAnimationFrame(look)
-    }, true)
-    JS;
+window.magpieEdit = null
+const said = () => [...document.querySelectorAll('button[aria-label]')]
+    .map((one) => one.getAttribute('aria-label')).find((one) => one.startsWith(`${label}: `))
+const label = arguments[0], before = said()
+const closed = () => said() !== undefined && said() !== before
+addEventListener('keydown', function enter(event) {
+    if (event.key !== 'Enter') return
+    removeEventListener('keydown', enter, true)
+    const from = performance.now()
+    const look = () => closed()
+        ? requestAnimationFrame(() => setTimeout(() => (window.magpieEdit = performance.now() - from)))
+        : requestAnimationFrame(look)
+    requestAnimationFrame(look)
+}, true)
+JS;
 
 foreach (
     [
-        'a length on Leads' => ['prove/leads', 'Length of D0', static fn (int $i): string => (500 + $i).' mm'],
-        'pieces on Parts' => ['choose/parts', 'Pieces of ', static fn (int $i): string => (string) (2 + $i % 7)],
-        'a speed on Motion' => ['prove/motion', 'Top speed of X 0', static fn (int $i): string => (60 + $i).' mm/s'],
+        'a length on Leads' => ['prove/leads', 'Length of D0', static fn (int $i): string => 500 + $i.' mm'],
+        'pieces on Parts' => ['choose/parts', 'Pieces of ', static fn (int $i): string => (string) (2 + ($i % 7))],
+        'a speed on Motion' => ['prove/motion', 'Top speed of X 0', static fn (int $i): string => 60 + $i.' mm/s'],
     ] as $what => [$path, $label, $value]
 ) {
     $browser->open("/builds/{$id}/{$path}");

@@ -24,6 +24,8 @@ $together = [
     'stack-up' => ['stack-up', 'joints'],
     'heat' => ['heat', 'place'],
     'bench' => ['bench', 'faults'],
+    'split' => ['split', 'orders'],
+    'money' => ['money', 'basket'],
 ];
 $browser = new Browser($url);
 $browser->open('/sign-in');
@@ -55,6 +57,9 @@ $shots = [
     'joints' => ['/builds/2/prove/joints', 1280, 800, 'light', 'Screws by the bag', null],
     'heat' => ['/builds/1/prove/heat', 1280, 800, 'light', 'Printed parts', null],
     'place' => ['/builds/2/prove/place', 1280, 800, 'light', 'Through the door', null],
+    'basket' => ['/builds/2/buy/basket', 1280, 800, 'light', 'Where to buy it', null],
+    'split' => ['/builds/2/buy/split', 1280, 800, 'light', 'nothing is faster', null],
+    'orders' => ['/builds/1/buy/orders', 1280, 800, 'light', 'Ferry Lane 4471', null],
     'money' => ['/builds/1/buy/money', 1280, 800, 'light', 'By supplier', null],
     'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],
     'step-phone' => ['/builds/1/build/bench/d6', 390, 844, 'light', 'Measure', null],

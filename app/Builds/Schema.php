@@ -160,6 +160,8 @@ final class Schema
                     Column::decimal('duty_free'),
                     Column::decimal('tax_free'),
                     Column::text('fee'),
+                    Column::decimal('least_order'),
+                    Column::flag('avoid'),
                 ],
                 [
                     'shipping' => Inner::objects(
@@ -167,14 +169,26 @@ final class Schema
                     ),
                 ],
             ),
-            'offers' => new Table('offers', [
-                Column::link('part_id', 'parts', 'part'),
-                Column::link('supplier_id', 'suppliers', 'supplier'),
-                Column::decimal('price'),
-                Column::whole('pack'),
-                Column::text('date'),
-                Column::text('article'),
-            ]),
+            'offers' => new Table(
+                'offers',
+                [
+                    Column::link('part_id', 'parts', 'part'),
+                    Column::link('supplier_id', 'suppliers', 'supplier'),
+                    Column::decimal('price'),
+                    Column::whole('pack'),
+                    Column::text('date'),
+                    Column::text('article'),
+                    Column::whole('least'),
+                    Column::whole('stock'),
+                    Column::whole('lead_days'),
+                    Column::flag('pinned'),
+                ],
+                [
+                    'breaks' => Inner::objects(
+                        new Table('offer_breaks', [Column::whole('from'), Column::decimal('price')]),
+                    ),
+                ],
+            ),
             'rates' => new Table('rates', [
                 Column::text('from'),
                 Column::text('to'),
@@ -189,6 +203,13 @@ final class Schema
                 Column::text('date'),
                 Column::whole('received'),
                 Column::text('notes'),
+                Column::text('state'),
+                Column::decimal('agreed'),
+                Column::text('order'),
+                Column::text('due'),
+                Column::text('article'),
+                Column::whole('accepted'),
+                Column::whole('returned'),
             ]),
             'steps' => new Table(
                 'steps',

@@ -13,6 +13,8 @@ final readonly class Main
       bin/magpie demo  [--port=N] [--fresh]   set up, load the demo workshop and serve it on loopback
       bin/magpie serve [--port=N] [--fresh]   the same without the demo
       bin/magpie check FILE [--format json]   inspect a build file; no database, no server
+      bin/magpie order FILE [--by=DATE] [--most-suppliers=N] [--without=SUPPLIER] [--format json]
+                                              what to order and where, at the least cost, with its proof
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
       bin/magpie backup  [FILE]               database, pictures and keys in one archive, while it runs or not
       bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
@@ -47,6 +49,10 @@ final readonly class Main
                 return $this->serve($command === 'demo', $arguments, $project, $terminal);
             case 'check':
                 return $this->check($arguments, $project);
+            case 'order':
+                $this->core($project);
+
+                return (new OrderFile)->run($arguments);
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);
 
@@ -132,11 +138,17 @@ final readonly class Main
         if ($file === null || ! in_array($format, ['text', 'json'], true)) {
             throw new Failure('usage: bin/magpie check FILE [--format json]', 2);
         }
+        $this->core($project);
+
+        return (new CheckFile)->run($file, $format);
+    }
+
+    /** For what needs the core alone. */
+    private function core(Project $project): void
+    {
         if (! is_file("{$this->root}/vendor/autoload.php")) {
             $project->dependencies();
         }
         require "{$this->root}/vendor/autoload.php";
-
-        return (new CheckFile)->run($file, $format);
     }
 }

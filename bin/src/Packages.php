@@ -126,6 +126,7 @@ final readonly class Packages
                 'chromedriver' => 'chromium-driver',
                 'ngspice' => 'ngspice',
                 'units' => 'units',
+                'glpsol' => 'glpk-utils',
             ];
         }
         foreach ($programs as $program => $package) {

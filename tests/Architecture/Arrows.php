@@ -22,7 +22,7 @@ final class Arrows
         ['Format'],
         ['Inspection', 'PartsList', 'Simulation'],
         ['Electrical', 'Money', 'Scope', 'Site', 'Work'],
-        ['Motion', 'Routes', 'Thermal'],
+        ['Buying', 'Motion', 'Routes', 'Thermal'],
         ['Firmware', 'Mechanical'],
         ['Choice'],
         ['Remedies'],

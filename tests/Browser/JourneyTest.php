@@ -130,6 +130,7 @@ final class JourneyTest extends BrowserTestCase
 
         // Money: packs, two currencies, a budget.
         $b->press('Buy');
+        $b->press('Money');
         $b->sees('By supplier');
         $b->find('//tr[contains(., "Cap screw M5")][contains(., "1 × 50")]');
         $b->edit('Budget', '500');
@@ -367,6 +368,9 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/2/prove/joints' => 'Screws by the bag',
                 '/builds/1/prove/heat' => 'Printed parts',
                 '/builds/2/prove/place' => 'Through the door',
+                '/builds/1/buy/basket' => 'To order',
+                '/builds/2/buy/split' => 'no other split of these prices costs less',
+                '/builds/1/buy/orders' => 'Ferry Lane 4471',
                 '/builds/1/buy/money' => 'By supplier',
                 '/builds/1/build/bench' => 'To the bench',
                 '/builds/1/build/bench/d9' => 'Measure',

@@ -21,7 +21,9 @@ use Magpie\Core\Quantity\Money;
  * @phpstan-type Sums array{currency: string, baskets: list<array<string, mixed>>, accounts: array<string, string>,
  *     spares: string, shipping: string, tax: string, contingency: string, contingency_share: float|null,
  *     planned: string, budget: string|null, budget_left: string|null, budget_used: float|null, paid: string,
- *     purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>, open: list<string>}
+ *     owed: string, here: string, coming: string, abandoned: string, considered: string, remaining: string,
+ *     forecast: string, purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>,
+ *     open: list<string>}
  */
 final class MoneyLedger implements Settled
 {
@@ -61,7 +63,8 @@ final class MoneyLedger implements Settled
      * @return array{lines: list<array<string, mixed>>, currency: string, baskets: list<array<string, mixed>>,
      *     accounts: array<string, string>, spares: string, shipping: string, tax: string, contingency: string,
      *     contingency_share: float|null, planned: string, budget: string|null, budget_left: string|null,
-     *     budget_used: float|null, paid: string, purchases: list<array<string, mixed>>, faults: string,
+     *     budget_used: float|null, paid: string, owed: string, here: string, coming: string, abandoned: string,
+     *     considered: string, remaining: string, forecast: string, purchases: list<array<string, mixed>>, faults: string,
      *     rates: list<array<string, mixed>>, open: list<string>}
      */
     public function toArray(bool $wholeList = true): array
@@ -106,7 +109,11 @@ final class MoneyLedger implements Settled
         $contingency =
             $this->build->plan->contingency === null ? $zero : $subtotal->times($this->build->plan->contingency);
         $planned = $subtotal->plus($contingency);
-        [$paid, $purchases] = $this->paid($open);
+        $spending = new Spending($this->build, $this->exchange);
+        $open = [...$open, ...$spending->open];
+        [$remaining] = $this->remaining();
+        $reserve =
+            $this->build->plan->contingency === null ? $zero : $remaining->times($this->build->plan->contingency);
         $faults = $zero;
         foreach ($this->build->faults as $fault) {
             $faults = $fault->cost === null ? $faults : $faults->plus($fault->cost);
@@ -126,8 +133,15 @@ final class MoneyLedger implements Settled
             'budget' => $budget?->amount(),
             'budget_left' => $budget?->minus($planned)->amount(),
             'budget_used' => $budget === null ? null : round($planned->shareOf($budget)->in(''), 4),
-            'paid' => $paid->amount(),
-            'purchases' => $purchases,
+            'paid' => $spending->paid->amount(),
+            'owed' => $spending->owed->amount(),
+            'here' => $spending->here->amount(),
+            'coming' => $spending->coming->amount(),
+            'abandoned' => $spending->abandoned->amount(),
+            'considered' => $spending->considered->amount(),
+            'remaining' => $remaining->amount(),
+            'forecast' => $spending->paid->plus($spending->owed)->plus($remaining)->plus($reserve)->amount(),
+            'purchases' => $spending->rows($this->build),
             'faults' => $faults->amount(),
             'rates' => array_values(
                 array_map(
@@ -191,10 +205,10 @@ final class MoneyLedger implements Settled
         $buy = max(0, $pieces + $spare - $owned);
         [$offer, $cost] = $buy === 0 ? [null, Money::zero($this->build->plan->currency)] : $this->cheapest($part, $buy);
         $reason = $buy > 0 && $cost === null ? $this->whyNoPrice($part) : null;
-        $packs = $offer === null ? 0 : (int) ceil($buy / $offer->pack);
+        $packs = $offer === null ? 0 : $offer->packsFor($buy);
         $spareCost = null;
         if ($offer !== null && $spare > 0 && $cost !== null) {
-            $without = $this->exchange->convert($offer->price->times((int) ceil($bare / $offer->pack)));
+            $without = $this->exchange->convert($offer->costOf($offer->packsFor($bare)));
             $spareCost = $without === null ? null : $cost->minus($without);
         }
 
@@ -209,7 +223,7 @@ final class MoneyLedger implements Settled
             $buy,
             $offer,
             $packs,
-            $offer?->price->times($packs),
+            $offer?->costOf($packs),
             $cost,
             $spareCost,
             $reason,
@@ -223,7 +237,7 @@ final class MoneyLedger implements Settled
     {
         $best = [null, null];
         foreach ($this->offers[$part->ref] ?? [] as $offer) {
-            $cost = $this->exchange->convert($offer->price->times((int) ceil($pieces / $offer->pack)));
+            $cost = $this->exchange->convert($offer->costOf($offer->packsFor($pieces)));
             if ($cost !== null && ($best[1] === null || $cost->compare($best[1]) < 0)) {
                 $best = [$offer, $cost];
             }
@@ -284,33 +298,33 @@ final class MoneyLedger implements Settled
     }
 
     /**
-     * @param  list<string>  $open
-     * @return array{Money, list<array<string, mixed>>}
+     * What still has to be bought, at the cheapest offer for each part, at the door.
+     *
+     * @return array{Money, list<string>} and why it is at least that, where something has no price
      */
-    private function paid(array &$open): array
+    public function remaining(): array
     {
-        $paid = Money::zero($this->build->plan->currency);
-        $rows = [];
-        foreach ($this->build->purchases as $purchase) {
-            $own = $this->exchange->convert($purchase->paid);
-            if ($own === null) {
-                $open[] = "{$purchase->ref} was paid in {$purchase->paid->currency}, and no rate is given";
-            } else {
-                $paid = $paid->plus($own);
+        $open = $goods = [];
+        foreach (ToOrder::undecided($this->build) as $role) {
+            $open[] = "no part is chosen for {$role}";
+        }
+        foreach (ToOrder::of($this->build) as $line) {
+            $part = $this->build->parts[$line->part];
+            [$offer, $cost] = $line->order() === 0 ? [null, null] : $this->cheapest($part, $line->order());
+            if ($offer === null || $cost === null) {
+                $open = $line->order() === 0 ? $open : [...$open, $this->whyNoPrice($part)];
+
+                continue;
             }
-            $rows[] = [
-                'ref' => $purchase->ref,
-                'part' => $purchase->part,
-                'name' => $this->build->part($purchase->part)->name ?? $purchase->part,
-                'supplier' => $this->build->suppliers[$purchase->supplier]->name,
-                'pieces' => $purchase->pieces,
-                'received' => $purchase->received,
-                'paid' => $purchase->paid->amount(),
-                'currency' => $purchase->paid->currency,
-                'date' => $purchase->date,
-            ];
+            $own = $offer->costOf($offer->packsFor($line->order()));
+            $goods[$offer->supplier] = isset($goods[$offer->supplier]) ? $goods[$offer->supplier]->plus($own) : $own;
+        }
+        $landed = Money::zero($this->build->plan->currency);
+        foreach ($goods as $ref => $value) {
+            $basket = new Basket($this->build->suppliers[$ref], $value);
+            $landed = $landed->plus($this->exchange->convert($basket->total) ?? Money::zero($landed->currency));
         }
 
-        return [$paid, $rows];
+        return [$landed, $open];
     }
 }

@@ -59,10 +59,15 @@ final readonly class TrueCost
             }
         }
         $toll = Money::of($ledger['shipping'], $zero->currency)->plus(Money::of($ledger['tax'], $zero->currency));
-        $planned = Money::of($ledger['planned'], $zero->currency);
         $paid = Money::of($ledger['paid'], $zero->currency);
+        // What is paid or owed for is not bought again; what was given up, or was cheaper, is no less to buy.
+        [$remaining] = (new MoneyLedger($this->build))->remaining();
+        $reserve = $this->build->plan->contingency;
+        $toCome = $remaining
+            ->plus(Money::of($ledger['owed'], $zero->currency))
+            ->plus($reserve === null ? $zero : $remaining->times($reserve));
         $faults = Money::of($ledger['faults'], $zero->currency);
-        $whole = $planned->plus($drawer)->plus($faults);
+        $whole = $paid->plus($drawer)->plus($faults)->plus($toCome);
 
         return [
             'currency' => $zero->currency,
@@ -73,9 +78,9 @@ final readonly class TrueCost
             'drawer_unpriced' => $worthless,
             'faults' => $faults->amount(),
             'so_far' => $paid->plus($drawer)->plus($faults)->amount(),
-            'to_come' => ($planned->compare($paid) > 0 ? $planned->minus($paid) : $zero)->amount(),
+            'to_come' => $toCome->amount(),
             'whole' => $whole->amount(),
-            'limit' => $this->limit($planned->compare($paid) > 0 ? $planned->minus($paid) : $zero),
+            'limit' => $this->limit($toCome),
             'open' => $ledger['open'],
         ];
     }

@@ -6,6 +6,7 @@ namespace Magpie\Core\Tests\Money;
 
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Money\Basket;
+use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Routes\TrueCost;
 use Magpie\Core\Tests\SampleBuild;
@@ -99,8 +100,64 @@ final class TrueCostTest extends TestCase
             $cost['classes'],
         );
         self::assertSame(['5.00', '6.00', '7.00'], [$cost['toll'], $cost['drawer'], $cost['faults']]);
-        // Planned 112 + 5; with drawer and faults 130. So far: 45 paid, 6 drawer, 7 faults. To come: 117 − 45.
-        self::assertSame(['130.00', '58.00', '72.00'], [$cost['whole'], $cost['so_far'], $cost['to_come']]);
+        // So far: 45 paid for one rail, 6 drawer, 7 faults. To come: all but that rail, 112 − 40, and 5 to bring it.
+        self::assertSame(['135.00', '58.00', '77.00'], [$cost['whole'], $cost['so_far'], $cost['to_come']]);
+    }
+
+    /** What was paid is not taken from the plan: what is still to be bought is worked out from what there is. */
+    public function test_what_is_cheaper_abandoned_or_on_credit_does_not_vanish(): void
+    {
+        $of = function (array ...$purchases): array {
+            $file =
+                [
+                    'purchases' => array_map(
+                        static fn (array $p, int $i): array => $p + [
+                            'ref' => "b{$i}",
+                            'part' => 'rail',
+                            'supplier' => 'shop',
+                            'date' => '2026-11-02',
+                        ],
+                        $purchases,
+                        array_keys($purchases),
+                    ),
+                ] + $this->file();
+            $build = (new SampleBuild($file))->build;
+            $cost = (new TrueCost($build))->toArray();
+            $money = (new MoneyLedger($build))->toArray();
+
+            return [
+                $cost['to_come'],
+                $money['paid'],
+                $money['owed'],
+                $money['here'],
+                $money['coming'],
+                $money['abandoned'],
+            ];
+        };
+        // Nothing bought: 112 and 5.
+        self::assertSame(['117.00', '0.00', '0.00', '0.00', '0.00', '0.00'], $of());
+        // Both rails for 30 instead of 80: the 32 of the rest and 5, not 117 − 30.
+        self::assertSame(['37.00', '30.00', '0.00', '0.00', '30.00', '0.00'], $of(['pieces' => 2, 'paid' => '30']));
+        // 20 paid for rails that are given up: all is still to be bought, and the 20 are gone.
+        self::assertSame(
+            ['117.00', '20.00', '0.00', '0.00', '0.00', '20.00'],
+            $of(['pieces' => 2, 'paid' => '20', 'state' => 'abandoned']),
+        );
+        // Ordered for 80, 10 paid, one of two here: 70 are owed beside the 37.
+        self::assertSame(
+            ['107.00', '10.00', '70.00', '40.00', '40.00', '0.00'],
+            $of(['pieces' => 2, 'paid' => '10', 'agreed' => '80', 'received' => 1]),
+        );
+        // What is only considered is neither owed nor on its way.
+        self::assertSame(
+            ['117.00', '0.00', '0.00', '0.00', '0.00', '0.00'],
+            $of(['pieces' => 2, 'paid' => '0', 'agreed' => '80', 'state' => 'considered']),
+        );
+        // One of two sent back is to be bought again.
+        self::assertSame(
+            ['77.00', '80.00', '0.00', '40.00', '0.00', '0.00'],
+            $of(['pieces' => 2, 'paid' => '80', 'received' => 2, 'accepted' => 1, 'returned' => 1]),
+        );
     }
 
     public function test_the_next_better_route_sets_the_limit(): void

@@ -1565,6 +1565,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What to order and where */
+        get: {
+            parameters: {
+                query?: {
+                    /** @description Days to the last arrival, at the most. */
+                    days?: number;
+                    /** @description Suppliers at the most. */
+                    most?: number;
+                    /** @description Suppliers left out, by ref, with commas between. */
+                    without?: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Order"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/order/frontier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What each day earlier costs, and one supplier less */
+        get: {
+            parameters: {
+                query?: {
+                    /** @description Days to the last arrival, at the most. */
+                    days?: number;
+                    /** @description Suppliers at the most. */
+                    most?: number;
+                    /** @description Suppliers left out, by ref, with commas between. */
+                    without?: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Frontier"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{build}/true-cost": {
         parameters: {
             query?: never;
@@ -3794,6 +3906,14 @@ export interface components {
             paid: string;
             currency: string;
             date: string;
+            order: string | null;
+            /** @enum {string} */
+            state: "considered" | "ordered" | "shipped" | "abandoned";
+            accepted: number;
+            returned: number;
+            agreed: string | null;
+            owed: string;
+            due: string | null;
         };
         Money: {
             currency: string;
@@ -3823,6 +3943,13 @@ export interface components {
                 date: string;
             }[];
             open: string[];
+            owed: string;
+            here: string;
+            coming: string;
+            abandoned: string;
+            considered: string;
+            remaining: string;
+            forecast: string;
         };
         Field: {
             key: string;
@@ -4891,6 +5018,108 @@ export interface components {
             means: string;
             find: string;
         };
+        OrderLine: {
+            part: string;
+            name: string;
+            roles: string[];
+            needed: number;
+            spare: number;
+            owned: number;
+            here: number;
+            coming: number;
+            considered: number;
+            order: number;
+            over: number;
+            doubts: string[];
+        };
+        SplitBasket: {
+            supplier: string;
+            name: string;
+            currency: string;
+            goods: string;
+            shipping: string | null;
+            duty: string;
+            tax: string;
+            fee: string;
+            total: string;
+            landed: string | null;
+            rate_date: string | null;
+            lines: number;
+            next_step: {
+                more: string;
+                shipping: string;
+            } | null;
+            order: {
+                part: string;
+                pieces: number;
+                article: string | null;
+                agreed: string;
+            }[];
+        };
+        SplitLine: {
+            part: string;
+            name: string;
+            pieces: number;
+            left_over: number;
+            lots: {
+                offer: string;
+                supplier: string;
+                article: string | null;
+                packs: number;
+                pack: number;
+                price: string;
+                currency: string;
+                cost: string;
+                pinned: boolean;
+            }[];
+            cost: string;
+            elsewhere: {
+                supplier: string;
+                name: string;
+                more: string;
+            }[];
+            why: string;
+        };
+        Split: {
+            currency: string;
+            solved: boolean;
+            proven: boolean;
+            bound: string | null;
+            landed: string;
+            days: number | null;
+            baskets: components["schemas"]["SplitBasket"][];
+            lines: components["schemas"]["SplitLine"][];
+            open: {
+                part: string;
+                name: string;
+                pieces: number;
+                why: string;
+            }[];
+            unsaid: string[];
+        };
+        Order: {
+            magpie_order: number;
+            build: string;
+            wanted: components["schemas"]["OrderLine"][];
+            undecided: string[];
+            split: components["schemas"]["Split"];
+            conflict: string[];
+        };
+        Frontier: {
+            points: {
+                days: number | null;
+                landed: string;
+                suppliers: number;
+                proven: boolean;
+            }[];
+            fewer: {
+                days: number | null;
+                landed: string;
+                suppliers: number;
+                proven: boolean;
+                more: string;
+            } | null;
+        };
         plan: {
             name: string;
             kind: string;
@@ -5171,6 +5400,16 @@ export interface components {
             tax_free?: string;
             /** @description what paying costs, as a share of all that is paid; a quantity as a builder writes it, such as "24 V" */
             fee?: string;
+            /** @description goods an order has at least */
+            least_order?: string;
+            /** @description nothing is to be bought there */
+            avoid?: boolean;
+        };
+        priceBreak: {
+            /** @description packs */
+            from: number;
+            /** @description of a pack, where so many or more are bought */
+            price: string;
         };
         offer: {
             ref: string;
@@ -5182,6 +5421,15 @@ export interface components {
             /** Format: date */
             date: string;
             article?: string;
+            breaks?: components["schemas"]["priceBreak"][];
+            /** @description packs an order has at least */
+            least?: number;
+            /** @description packs there are */
+            stock?: number;
+            /** @description where it takes another time than the supplier's usual */
+            lead_days?: number;
+            /** @description bought here even where it is cheaper elsewhere */
+            pinned?: boolean;
         };
         rate: {
             ref?: string;
@@ -5204,6 +5452,19 @@ export interface components {
             date: string;
             received?: number;
             notes?: string;
+            /** @enum {string} */
+            state?: "considered" | "ordered" | "shipped" | "abandoned";
+            /** @description what it costs in all; without it, what was paid */
+            agreed?: string;
+            /** @description the order it is a line of */
+            order?: string;
+            /** Format: date */
+            due?: string;
+            article?: string;
+            /** @description of those received, looked at and good */
+            accepted?: number;
+            /** @description of those received, sent back or refused */
+            returned?: number;
         };
         stepCheck: {
             what: string;

@@ -150,6 +150,24 @@ export const router = createRouter({
           meta: { stage: 'prove', title: 'Settings' },
         },
         {
+          path: 'buy/basket',
+          name: 'basket',
+          component: () => import('@/views/buy/BasketView.vue'),
+          meta: { stage: 'buy', title: 'What to order' },
+        },
+        {
+          path: 'buy/split',
+          name: 'split',
+          component: () => import('@/views/buy/SplitView.vue'),
+          meta: { stage: 'buy', title: 'Where to buy' },
+        },
+        {
+          path: 'buy/orders',
+          name: 'orders',
+          component: () => import('@/views/buy/OrdersView.vue'),
+          meta: { stage: 'buy', title: 'Orders' },
+        },
+        {
           path: 'buy/money',
           name: 'money',
           component: () => import('@/views/buy/MoneyView.vue'),

@@ -56,7 +56,12 @@ export const stages: Stage[] = [
     key: 'buy',
     title: 'Buy',
     about: 'What it costs, and what was paid.',
-    views: [{ key: 'money', title: 'Money', path: 'buy/money' }],
+    views: [
+      { key: 'basket', title: 'What to order', path: 'buy/basket' },
+      { key: 'split', title: 'Where to buy', path: 'buy/split' },
+      { key: 'orders', title: 'Orders', path: 'buy/orders' },
+      { key: 'money', title: 'Money', path: 'buy/money' },
+    ],
   },
   {
     key: 'build',

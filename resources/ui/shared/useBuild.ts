@@ -22,6 +22,8 @@ type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief
 export const derived = [
   'power',
   'money',
+  'order',
+  'frontier',
   'history',
   'finding',
   'scope',

@@ -9,6 +9,7 @@ use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Buying\Offer;
+use Magpie\Core\Machine\Buying\PriceBreak;
 
 /** @implements Linking<Offer> */
 final class Offers implements Linking
@@ -24,6 +25,12 @@ final class Offers implements Linking
         $currency =
             ($context->suppliers[$supplier] ?? null)->currency ??
             $node->fail("there is no supplier \"{$supplier}\" in this build.", 'supplier');
+        $breaks = [];
+        foreach ($node->items('breaks') as $item) {
+            $breaks[] = new PriceBreak($item->whole('from', 2, 2, 100_000), $item->money('price', $currency));
+            $item->close();
+        }
+        usort($breaks, static fn (PriceBreak $a, PriceBreak $b): int => $a->from <=> $b->from);
         $offer = new Offer(
             $node->ref('ref'),
             $node->ref('part'),
@@ -32,6 +39,11 @@ final class Offers implements Linking
             $node->whole('pack', 1, 1, 100_000),
             $node->day('date'),
             $node->optionalText('article'),
+            $breaks,
+            $node->whole('least', 1, 1, 100_000),
+            $node->optionalWhole('stock'),
+            $node->optionalWhole('lead_days', 0, 1000),
+            $node->optionalFlag('pinned') ?? false,
         );
         $node->close();
 
@@ -60,8 +72,16 @@ final class Offers implements Linking
                 'pack' => $entry->pack,
                 'date' => $entry->date,
                 'article' => $entry->article,
+                'breaks' => array_map(
+                    static fn (PriceBreak $b): array => ['from' => $b->from, 'price' => $b->price->exactAmount()],
+                    $entry->breaks,
+                ),
+                'least' => $entry->least > 1 ? $entry->least : null,
+                'stock' => $entry->stock,
+                'lead_days' => $entry->leadDays,
+                'pinned' => $entry->pinned ?: null,
             ],
-            static fn (mixed $v): bool => $v !== null,
+            static fn (mixed $v): bool => $v !== null && $v !== [],
         );
     }
 }

@@ -9,6 +9,7 @@ use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Buying\Purchase;
+use Magpie\Core\Machine\Buying\PurchaseState;
 
 /** @implements Linking<Purchase> */
 final class Purchases implements Linking
@@ -33,7 +34,27 @@ final class Purchases implements Linking
             $node->day('date'),
             $node->whole('received', 0),
             $node->optionalText('notes', 4000),
+            $node->optionalEnum('state', PurchaseState::class) ?? PurchaseState::Ordered,
+            $node->optionalMoney('agreed', $currency),
+            $node->optionalText('order'),
+            $node->has('due') ? $node->day('due') : null,
+            $node->optionalText('article'),
+            $node->whole('accepted', 0),
+            $node->whole('returned', 0),
         );
+        // What was kept before this was asked is read as it is.
+        if ($node->isNew() && $purchase->received > $purchase->pieces) {
+            $node->fail(
+                "{$purchase->received} cannot have arrived of {$purchase->pieces} that were bought.",
+                'received',
+            );
+        }
+        if ($purchase->accepted + $purchase->returned > $purchase->received) {
+            $node->fail(
+                "{$purchase->accepted} accepted and {$purchase->returned} sent back are more than the {$purchase->received} that arrived.",
+                $purchase->returned > 0 ? 'returned' : 'accepted',
+            );
+        }
         $node->close();
 
         return $purchase;
@@ -41,7 +62,7 @@ final class Purchases implements Linking
 
     public function said(object $entry): string
     {
-        return "price {$entry->ref}";
+        return "purchase {$entry->ref}";
     }
 
     public function links(object $entry): iterable
@@ -62,6 +83,13 @@ final class Purchases implements Linking
                 'date' => $entry->date,
                 'received' => $entry->received ?: null,
                 'notes' => $entry->notes,
+                'state' => $entry->state === PurchaseState::Ordered ? null : $entry->state->value,
+                'agreed' => $entry->agreed?->exactAmount(),
+                'order' => $entry->order,
+                'due' => $entry->due,
+                'article' => $entry->article,
+                'accepted' => $entry->accepted ?: null,
+                'returned' => $entry->returned ?: null,
             ],
             static fn (mixed $v): bool => $v !== null,
         );

@@ -40,6 +40,8 @@ final class Suppliers implements Section
             $node->optionalMoney('duty_free', $currency),
             $node->optionalMoney('tax_free', $currency),
             $node->optionalWithin('fee', Dimension::Ratio, '0 %', '1000 %'),
+            $node->optionalMoney('least_order', $currency),
+            $node->optionalFlag('avoid') ?? false,
         );
         $node->close();
 
@@ -67,6 +69,8 @@ final class Suppliers implements Section
                 'duty_free' => $entry->dutyFree?->exactAmount(),
                 'tax_free' => $entry->taxFree?->exactAmount(),
                 'fee' => $entry->fee?->text(),
+                'least_order' => $entry->leastOrder?->exactAmount(),
+                'avoid' => $entry->avoid ?: null,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

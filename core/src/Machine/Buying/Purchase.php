@@ -6,11 +6,20 @@ namespace Magpie\Core\Machine\Buying;
 
 use Magpie\Core\Quantity\Money;
 
-/** Money that really went out, and what came for it. */
+/**
+ * A line of an order: pieces of a part from a supplier, what they cost and how far they are. What arrived is looked at,
+ * and accepted or sent back, piece by piece.
+ */
 final readonly class Purchase
 {
     /**
-     * @param  Money  $paid  in all, with its share of shipping and tax
+     * @param  Money  $paid  so far, with its share of shipping and tax
+     * @param  Money|null  $agreed  what it costs in all; null when that is what was paid
+     * @param  string|null  $order  the order it is a line of, as its paper calls it
+     * @param  string|null  $due  day it is expected (YYYY-MM-DD)
+     * @param  string|null  $article  as the supplier calls it, where it is another than the offer's
+     * @param  int  $accepted  of those received, looked at and good
+     * @param  int  $returned  of those received, sent back or refused
      */
     public function __construct(
         public string $ref,
@@ -21,6 +30,40 @@ final readonly class Purchase
         public string $date,
         public int $received = 0,
         public ?string $notes = null,
+        public PurchaseState $state = PurchaseState::Ordered,
+        public ?Money $agreed = null,
+        public ?string $order = null,
+        public ?string $due = null,
+        public ?string $article = null,
+        public int $accepted = 0,
+        public int $returned = 0,
     ) {
+    }
+
+    /** Pieces that are still to come. */
+    public function onTheWay(): int
+    {
+        return in_array($this->state, [PurchaseState::Ordered, PurchaseState::Shipped], true)
+            ? max(0, $this->pieces - $this->received)
+            : 0;
+    }
+
+    /** Pieces that are here to be built with, looked at or not. */
+    public function here(): int
+    {
+        return $this->received - $this->returned;
+    }
+
+    /** What is still to be paid of it. */
+    public function owed(): Money
+    {
+        $none = Money::zero($this->paid->currency);
+        $owed = $this->agreed?->minus($this->paid) ?? $none;
+
+        return $this->state === PurchaseState::Considered ||
+            $this->state === PurchaseState::Abandoned ||
+            $owed->isNegative()
+            ? $none
+            : $owed;
     }
 }

@@ -16,6 +16,8 @@ final readonly class Supplier
      * @param  Money|null  $dutyFree  goods up to this value pay no duty
      * @param  Money|null  $taxFree  goods up to this value pay no tax
      * @param  Quantity|null  $fee  what paying abroad costs, as a share of all that is paid
+     * @param  Money|null  $leastOrder  goods an order has at least
+     * @param  bool  $avoid  nothing is to be bought there
      */
     public function __construct(
         public string $ref,
@@ -29,6 +31,8 @@ final readonly class Supplier
         public ?Money $dutyFree = null,
         public ?Money $taxFree = null,
         public ?Quantity $fee = null,
+        public ?Money $leastOrder = null,
+        public bool $avoid = false,
     ) {
     }
 

@@ -204,6 +204,16 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           </dd>
           <dt>Paid so far</dt>
           <dd class="figure">{{ money(sums.paid, currency) }}</dd>
+          <dt>Still to be paid for what is ordered</dt>
+          <dd class="figure">{{ money(sums.owed, currency) }}</dd>
+          <dt>Still to be ordered</dt>
+          <dd class="figure">{{ money(sums.remaining, currency) }}</dd>
+          <dt v-if="Number(sums.abandoned) > 0">Paid for what was given up</dt>
+          <dd v-if="Number(sums.abandoned) > 0" class="figure">{{ money(sums.abandoned, currency) }}</dd>
+          <dt><strong>Forecast</strong>, with contingency on what is to be ordered</dt>
+          <dd class="figure">
+            <strong>{{ money(sums.forecast, currency) }}</strong>
+          </dd>
           <dt>Cost of faults</dt>
           <dd class="figure">{{ money(sums.faults, currency) }}</dd>
         </dl>
@@ -265,43 +275,6 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
 
       <TrueCostTable />
       <SupplierTerms />
-
-      <h2>Paid</h2>
-      <p v-if="sums.purchases.length === 0" class="quiet">
-        Nothing was paid yet. Give a price, then note what you paid there.
-      </p>
-      <table v-else class="ledger">
-        <thead>
-          <tr>
-            <th>Part</th>
-            <th>Supplier</th>
-            <th class="num">Pieces</th>
-            <th class="num">Arrived</th>
-            <th class="num">Paid</th>
-            <th class="num">On</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in sums.purchases" :key="row.ref">
-            <td>{{ row.name }}</td>
-            <td>{{ row.supplier }}</td>
-            <td class="num figure">{{ row.pieces }}</td>
-            <td class="num" :class="{ fails: row.received < row.pieces && row.received > 0 }">
-              <EditCell
-                figure
-                :label="`Arrived of ${row.name}`"
-                :value="row.received"
-                :save="
-                  (text, was) =>
-                    set(`Arrived of ${row.name}`, 'purchases', row.ref, ['received'], was || null, Number(text) || null)
-                "
-              />
-            </td>
-            <td class="num figure">{{ money(row.paid, row.currency) }}</td>
-            <td class="num small quiet">{{ day(row.date) }}</td>
-          </tr>
-        </tbody>
-      </table>
     </template>
   </div>
 </template>

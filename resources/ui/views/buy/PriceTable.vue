@@ -51,6 +51,24 @@ function make(row: Row, set: { path: (string | number)[]; to: unknown }[]): Chan
     create: { ref, part: row.part, supplier: from.value, date: today(), ...given },
   }
 }
+/** What a supplier may say of an offer beside its price, in packs and days. */
+const terms = [
+  { key: 'least', title: 'Packs at least' },
+  { key: 'stock', title: 'Packs in stock' },
+  { key: 'lead_days', title: 'Days to come' },
+] as const
+/** "10: 4.20, 50: 3.90" ⇄ what a pack costs from so many packs up. */
+const breaksOf = (offer: Offer | undefined) =>
+  (offer?.breaks ?? []).map((one) => `${one.from}: ${one.price}`).join(', ')
+const breaksIn = (text: string) =>
+  text
+    .split(',')
+    .filter((part) => part.trim() !== '')
+    .map((part) => {
+      const [from = '', price = ''] = part.split(':').map((one) => one.trim())
+
+      return { from: whole(from), price }
+    })
 const many = useMany<Row>({
   name: 'prices',
   section: 'offers',
@@ -61,6 +79,7 @@ const many = useMany<Row>({
   isNew: (row) => row.offer === undefined,
   makes: make,
   begin: () => (claimed = []),
+  hides: ['least', 'stock', 'lead_days', 'breaks'],
   columns: () => [
     { key: 'ref', title: 'Name', text: (row) => row.ref },
     { key: 'part', title: 'Part', text: (row) => row.name },
@@ -88,6 +107,23 @@ const many = useMany<Row>({
       order: (row) => row.offer?.pack ?? 1,
       value: whole,
     },
+    ...terms.map(({ key, title }) => ({
+      key,
+      title,
+      text: (row: Row) => String(row.offer?.[key] ?? ''),
+      was: (row: Row) => row.offer?.[key],
+      path: [key],
+      order: (row: Row) => row.offer?.[key] ?? null,
+      value: whole,
+    })),
+    {
+      key: 'breaks',
+      title: 'Cheaper from',
+      text: (row) => breaksOf(row.offer),
+      was: (row) => row.offer?.breaks,
+      path: ['breaks'],
+      value: breaksIn,
+    },
     { key: 'date', title: 'As of', text: (row) => row.offer?.date ?? '', path: ['date'] },
     { key: 'article', title: 'Article number', text: (row) => row.offer?.article ?? '', path: ['article'] },
   ],
@@ -104,7 +140,7 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
       : {
           section: 'offers' as const,
           ref: row.ref,
-          set: [{ path: column.path!, was: (was ?? null) as never, to: to as never }],
+          set: [{ path: column.path!, was: ((column.was ? column.was(row) : was) ?? null) as never, to: to as never }],
         }
   if (change === null) throw new Error('Give the price first; the rest follows it.')
   await edit(`${column.title} of ${row.name}`, [change])
@@ -130,6 +166,8 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
         <SortHead :many="many" column="supplier" />
         <SortHead :many="many" column="price" num />
         <SortHead :many="many" column="pack" num />
+        <SortHead v-for="one in terms" :key="one.key" :many="many" :column="one.key" num />
+        <SortHead :many="many" column="breaks" />
         <SortHead :many="many" column="date" />
         <SortHead :many="many" column="article" />
       </tr>
@@ -162,6 +200,24 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
             :value="row.offer?.pack"
             placeholder="1"
             :save="store(row, 'pack')"
+          />
+        </td>
+        <template v-for="one in terms" :key="one.key"
+          ><td v-if="many.shows(one.key)" class="num">
+            <EditCell
+              figure
+              :label="`${one.title} of ${row.name}`"
+              :value="row.offer?.[one.key]"
+              placeholder="not said"
+              :save="store(row, one.key)"
+            /></td
+        ></template>
+        <td v-if="many.shows('breaks')">
+          <EditCell
+            :label="`Cheaper from, of ${row.name}`"
+            :value="breaksOf(row.offer)"
+            placeholder="10: 4.20, 50: 3.90"
+            :save="store(row, 'breaks')"
           />
         </td>
         <td v-if="many.shows('date')">

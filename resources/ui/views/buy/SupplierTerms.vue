@@ -49,6 +49,16 @@ const store = (ref: string, what: string, path: string) => (text: string, was: u
           : text,
   )
 
+const avoid = (ref: string, name: string) => (text: string) =>
+  set(
+    text === 'no' ? `Nothing is bought from ${name}` : `${name} may be bought from`,
+    'suppliers',
+    ref,
+    ['avoid'],
+    suppliers.value.find((one) => one.ref === ref)?.avoid ?? null,
+    text === 'no' ? true : null,
+  )
+
 async function revalue(rate: (typeof rates.value)[number], worth: string): Promise<unknown> {
   return edit(`Rate of ${rate.from}`, [
     {
@@ -113,6 +123,8 @@ async function add(): Promise<void> {
             <th class="num">free to</th>
             <th class="num">Fee</th>
             <th class="num">Delivery</th>
+            <th class="num">Orders from</th>
+            <th>Buy there</th>
           </tr>
         </thead>
         <tbody>
@@ -180,6 +192,26 @@ async function add(): Promise<void> {
                 :value="one.lead_days"
                 :save="store(one.ref, 'Days', 'lead_days')"
               /><span class="unit">d</span>
+            </td>
+            <td class="num">
+              <EditCell
+                figure
+                :label="`Least order at ${one.name}`"
+                :value="one.least_order"
+                placeholder="any"
+                :save="store(one.ref, 'Least order', 'least_order')"
+              />
+            </td>
+            <td>
+              <EditCell
+                :label="`Whether to buy from ${one.name}`"
+                :value="one.avoid ? 'no' : 'yes'"
+                :options="[
+                  { value: 'yes', title: 'yes' },
+                  { value: 'no', title: 'no' },
+                ]"
+                :save="avoid(one.ref, one.name)"
+              />
             </td>
           </tr>
         </tbody>

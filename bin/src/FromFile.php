@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Bin;
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Machine\Build;
+
+/** A build file read from the shell, for the commands that need neither server nor database. */
+final class FromFile
+{
+    /**
+     * @param  string  $shape  name of the version member of what the command prints as JSON
+     *
+     * @throws Failure where it cannot be opened or read; with JSON asked for, that is printed too
+     */
+    public static function read(string $file, string $format, string $shape, int $version): Build
+    {
+        // A run that ends when it has answered has nothing to gain from looking for cycles among what it holds.
+        gc_disable();
+        $json = $file === '-' ? stream_get_contents(STDIN) : @file_get_contents($file);
+        if ($json === false) {
+            throw new Failure("{$file} cannot be opened.", 2);
+        }
+        try {
+            return BuildFile::read($json);
+        } catch (CannotReadBuildFile $e) {
+            if ($format === 'json') {
+                self::print([$shape => $version, 'error' => ['pointer' => $e->pointer, 'reason' => $e->reason]]);
+            }
+            throw new Failure("{$file} cannot be read at {$e->getMessage()}", 2);
+        }
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     */
+    public static function print(array $data): void
+    {
+        echo json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE), "\n";
+    }
+}

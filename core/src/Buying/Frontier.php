@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Buying;
+
+use Magpie\Core\Machine\Build;
+
+/**
+ * What else could be done with an order: what each day earlier costs, down to the fastest, and the cheapest with one
+ * supplier less. Each point is a split of its own, with its own proof.
+ */
+final readonly class Frontier
+{
+    /** Points at the most. */
+    private const MOST = 12;
+
+    public function __construct(private Build $build, private SplitLimits $limits = new SplitLimits(seconds: 1.5))
+    {
+    }
+
+    /**
+     * @return array{points: list<array{days: int|null, landed: string, suppliers: int, proven: bool}>, fewer: array{
+     *     landed: string, suppliers: int, days: int|null, more: string, proven: bool}|null}
+     */
+    public function toArray(): array
+    {
+        $best = new Split($this->build, $this->limits);
+        $points = [];
+        $complete = count($best->open);
+        for ($split = $best; count($points) < self::MOST && $split->solved() && $split->bought !== [];) {
+            if (count($split->open) > $complete) {
+                break;
+            }
+            $points[] = self::point($split);
+            $days = $split->days();
+            $next = $days === null ? $this->longest() : $days - 1;
+            if ($next < 0 || $days === 0) {
+                break;
+            }
+            $split = new Split($this->build, $this->limits->within($next));
+        }
+        $used = count($best->baskets());
+        $fewer = $used > 1 ? new Split($this->build, $this->limits->from($used - 1)) : null;
+
+        return [
+            'points' => $points,
+            'fewer' => $fewer === null || ! $fewer->solved()
+                    ? null
+                    : ['more' => $fewer->landed()->minus($best->landed())->amount()] + self::point($fewer),
+        ];
+    }
+
+    /** The longest time any supplier or offer names. */
+    private function longest(): int
+    {
+        $days = [0];
+        foreach ($this->build->offers as $offer) {
+            $days[] = $offer->leadDays ?? ($this->build->suppliers[$offer->supplier]->leadDays ?? 0);
+        }
+
+        return max($days);
+    }
+
+    /**
+     * @return array{days: int|null, landed: string, suppliers: int, proven: bool}
+     */
+    private static function point(Split $split): array
+    {
+        return [
+            'days' => $split->days(),
+            'landed' => $split->landed()->amount(),
+            'suppliers' => count($split->baskets()),
+            'proven' => $split->proven(),
+        ];
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Money;
+
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Buying\Purchase;
+use Magpie\Core\Machine\Buying\PurchaseState;
+use Magpie\Core\Machine\Need;
+use Magpie\Core\Machine\Purpose;
+
+/**
+ * What is still to be ordered, from what the build needs: places and spares, less what is owned, here or on its way.
+ * What was bought and is for nothing is listed as well.
+ */
+final readonly class ToOrder
+{
+    /**
+     * @return list<OrderLine> by name
+     */
+    public static function of(Build $build): array
+    {
+        $needs = $bought = $lines = [];
+        foreach ($build->needs as $need) {
+            $part = $build->fitted($need->ref)?->part->ref;
+            if ($part !== null) {
+                $needs[$part][] = $need;
+            }
+        }
+        foreach ($build->purchases as $purchase) {
+            $bought[$purchase->part][] = $purchase;
+        }
+        foreach ($build->parts as $part) {
+            if (isset($needs[$part->ref]) || isset($bought[$part->ref])) {
+                $lines[] = self::line($build, $part->ref, $needs[$part->ref] ?? [], $bought[$part->ref] ?? []);
+            }
+        }
+        usort($lines, static fn (OrderLine $a, OrderLine $b): int => strnatcasecmp($a->name, $b->name));
+
+        return $lines;
+    }
+
+    /**
+     * Places nothing was chosen for yet: they cannot be ordered.
+     *
+     * @return list<string>
+     */
+    public static function undecided(Build $build): array
+    {
+        return array_values(
+            array_map(
+                static fn (Need $n): string => $n->role,
+                array_filter($build->needs, static fn (Need $n): bool => $build->fitted($n->ref) === null),
+            ),
+        );
+    }
+
+    /**
+     * @param  list<Need>  $needs
+     * @param  list<Purchase>  $bought
+     */
+    private static function line(Build $build, string $part, array $needs, array $bought): OrderLine
+    {
+        $needed = $spare = $owned = $here = $coming = $considered = 0;
+        foreach ($needs as $need) {
+            $needed += $need->quantity;
+            $spare += $need->spares === null ? 0 : (int) ceil($need->spares->times($need->quantity)->in('') - 1e-9);
+            $owned += $need->owned;
+        }
+        foreach ($bought as $purchase) {
+            $here += $purchase->here();
+            $coming += $purchase->onTheWay();
+            $considered += $purchase->state === PurchaseState::Considered ? $purchase->pieces : 0;
+        }
+        $line = new OrderLine(
+            $part,
+            $build->parts[$part]->name,
+            array_map(static fn (Need $n): string => $n->role, $needs),
+            $needed,
+            $spare,
+            $owned,
+            $here,
+            $coming,
+            $considered,
+            [],
+        );
+
+        return new OrderLine(
+            $line->part,
+            $line->name,
+            $line->roles,
+            $needed,
+            $spare,
+            $owned,
+            $here,
+            $coming,
+            $considered,
+            self::doubts($build, $line, $needs, $bought),
+        );
+    }
+
+    /**
+     * @param  list<Need>  $needs
+     * @param  list<Purchase>  $bought
+     * @return list<string>
+     */
+    private static function doubts(Build $build, OrderLine $line, array $needs, array $bought): array
+    {
+        $doubts = [];
+        $whole = $line->needed + $line->spare;
+        $sum = $line->owned + $line->here + $line->coming + $line->considered;
+        if ($line->considered > 0 && $sum < $whole) {
+            $half = 2 * $sum === $whole ? ', half of it' : '';
+            $doubts[] = "needed {$whole}, in the basket and at hand {$sum}{$half}";
+        }
+        if ($line->considered + $line->coming > 0 && $whole > 0 && $sum > $whole) {
+            $more = $sum === 2 * $whole ? ', twice as many' : '';
+            $doubts[] = "needed {$whole}, with what is bought {$sum}{$more}";
+        }
+        if ($needs === [] && $line->here + $line->coming + $line->considered > 0) {
+            $doubts[] = 'for nothing in this build: say what it is for, or let it move to another';
+        }
+        foreach ($bought as $purchase) {
+            foreach ($build->offers as $offer) {
+                $same = $offer->part === $purchase->part && $offer->supplier === $purchase->supplier;
+                if (
+                    $same &&
+                    $purchase->article !== null &&
+                    $offer->article !== null &&
+                    $purchase->article !== $offer->article
+                ) {
+                    $doubts[] = "article {$purchase->article} was bought, {$offer->article} was offered";
+                }
+            }
+        }
+        foreach ($needs as $need) {
+            if (
+                $need->purpose === Purpose::Backup &&
+                $need->owned >= $need->quantity &&
+                $line->coming + $line->considered > 0
+            ) {
+                $doubts[] = "{$need->role} is a backup that is there already";
+            }
+        }
+
+        return array_values(array_unique($doubts));
+    }
+}

@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { reasonOf, type Order } from '@/api/client'
+import FirstAction from '@/shared/FirstAction.vue'
+import { useBuild, useDerived } from '@/shared/useBuild'
+import { usePanel } from '@/shared/usePanel'
+
+/** How many of each part are wanted, what there is of it already, and what has to be looked at before it is ordered. */
+const { id, needs } = useBuild()
+const { data: order, isError, error } = useDerived<Order>('order', () => 'order')
+const panel = usePanel()
+const words = ref('')
+const which = ref<'order' | 'doubt' | 'all'>('order')
+const lines = computed(() => order.value?.wanted ?? [])
+const shown = computed(() => {
+  const wanted = words.value.toLowerCase()
+
+  return lines.value.filter(
+    (line) =>
+      (which.value === 'all' || (which.value === 'order' ? line.order > 0 : line.doubts.length > 0)) &&
+      `${line.name} ${line.roles.join(' ')}`.toLowerCase().includes(wanted),
+  )
+})
+const counts = computed(() => ({
+  order: lines.value.filter((line) => line.order > 0).length,
+  doubt: lines.value.filter((line) => line.doubts.length > 0).length,
+  all: lines.value.length,
+}))
+const titles = { order: 'to order', doubt: 'to look at again', all: 'all' } as const
+
+function open(part: string): void {
+  const need = [...needs.value.values()].find((one) => one.choice === part)
+  if (need !== undefined) panel.show({ kind: 'part', ref: need.ref })
+}
+</script>
+
+<template>
+  <div class="view">
+    <div class="view-head">
+      <h1>What to order</h1>
+      <span v-if="order" class="quiet">what the build needs, with spares, less what is owned, here or on its way</span>
+      <span v-if="counts.order" class="push"
+        ><v-btn color="primary" variant="flat" :to="`/builds/${id}/buy/split`">Where to buy it</v-btn></span
+      >
+    </div>
+    <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
+    <p v-else-if="order && lines.length === 0 && order.undecided.length === 0" class="empty">
+      There is nothing to order before there are parts.
+      <FirstAction path="choose/parts">Add a part</FirstAction>
+    </p>
+    <template v-else-if="order">
+      <div class="fields">
+        <input
+          v-model="words"
+          class="field"
+          type="search"
+          aria-label="Show only parts with these words"
+          placeholder="Show only …"
+        />
+        <span class="choices" role="group" aria-label="Which lines"
+          ><button
+            v-for="(title, key) in titles"
+            :key="key"
+            type="button"
+            class="plain"
+            :aria-pressed="which === key"
+            @click="which = key"
+          >
+            {{ title }} <span class="quiet">{{ counts[key] }}</span>
+          </button></span
+        >
+      </div>
+      <p v-if="order.undecided.length" class="unproven">
+        Not chosen yet, so not on the list: {{ order.undecided.slice(0, 5).join(', ')
+        }}{{ order.undecided.length > 5 ? ` and ${order.undecided.length - 5} more` : '' }}.
+      </p>
+      <p v-if="shown.length === 0" class="empty">
+        {{ counts.order === 0 ? 'All that is needed is here or on its way.' : 'No line is like that.' }}
+      </p>
+      <table v-else class="ledger stack" tabindex="0">
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th class="num">Needed</th>
+            <th class="num wide-only">Spare</th>
+            <th class="num wide-only">Owned</th>
+            <th class="num wide-only">Here</th>
+            <th class="num wide-only">On its way</th>
+            <th class="num">To order</th>
+            <th>Look again</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in shown" :key="line.part">
+            <td class="part">
+              <button type="button" class="plain" @click="open(line.part)">{{ line.name }}</button><span
+                class="quiet small block wide-only"
+                >{{ line.roles.slice(0, 3).join(', ')
+                }}{{ line.roles.length > 3 ? ` and ${line.roles.length - 3} more` : '' }}</span
+              >
+            </td>
+            <td class="num figure">{{ line.needed }}</td>
+            <td class="num figure wide-only">{{ line.spare || '' }}</td>
+            <td class="num figure wide-only">{{ line.owned || '' }}</td>
+            <td class="num figure wide-only">{{ line.here || '' }}</td>
+            <td class="num figure wide-only">{{ line.coming || '' }}</td>
+            <td class="num figure">
+              <strong>{{ line.order || '' }}</strong><span v-if="line.over" class="quiet small block"
+                >{{ line.over }} over</span
+              >
+            </td>
+            <td class="small tight under">{{ line.doubts.join('; ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.block {
+  display: block;
+}
+.part {
+  max-width: 420px;
+}
+</style>

@@ -1,0 +1,265 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, reasonOf, type Money, type PurchaseRow } from '@/api/client'
+import EditCell from '@/shared/EditCell.vue'
+import FirstAction from '@/shared/FirstAction.vue'
+import { day, money, whole, words } from '@/shared/format'
+import { useBuild, useEdit } from '@/shared/useBuild'
+import { useNotices } from '@/shared/useNotices'
+
+/** What was ordered, what of it is here, and what of that was looked at and is good. */
+const { id, document: build } = useBuild()
+const { edit, set, remove } = useEdit()
+const notices = useNotices()
+const {
+  data: sums,
+  isError,
+  error,
+} = useQuery({
+  queryKey: computed(() => ['money', id.value]),
+  queryFn: () => api.get<Money>(`/api/builds/${id.value}/money`),
+})
+const states = ['considered', 'ordered', 'shipped', 'abandoned'].map((value) => ({ value, title: words(value) }))
+const orders = computed(() => {
+  const found = new Map<string, PurchaseRow[]>()
+  for (const row of sums.value?.purchases ?? []) {
+    const name = row.order ?? `${row.supplier}, ${day(row.date)}`
+    found.set(name, [...(found.get(name) ?? []), row])
+  }
+
+  return [...found].map(([name, rows]) => ({
+    name,
+    rows,
+    waiting: rows.reduce((sum, row) => sum + onTheWay(row), 0),
+    unseen: rows.reduce((sum, row) => sum + row.received - row.accepted - row.returned, 0),
+    agreed: rows.reduce((sum, row) => sum + Number(row.agreed ?? row.paid), 0).toFixed(2),
+    owed: rows.reduce((sum, row) => sum + Number(row.owed), 0).toFixed(2),
+    currency: rows[0]!.currency,
+  }))
+})
+const onTheWay = (row: PurchaseRow) =>
+  row.state === 'ordered' || row.state === 'shipped' ? Math.max(0, row.pieces - row.received) : 0
+
+const counted = ['pieces', 'received', 'accepted', 'returned']
+/** As it is kept, which is what an edit starts from. */
+const kept = computed(
+  () => new Map((build.value?.purchases ?? []).map((one) => [one.ref, one as Record<string, unknown>])),
+)
+const heldAt = (row: PurchaseRow, path: string) => kept.value.get(row.ref)?.[path] ?? null
+const save = (row: PurchaseRow, path: string, what: string) => (text: string) =>
+  set(
+    `${what} of ${row.name}`,
+    'purchases',
+    row.ref,
+    [path],
+    heldAt(row, path),
+    text === '' ? null : counted.includes(path) ? whole(text) : text,
+  )
+
+/** A whole order at once: all of it arrived, all that arrived is good, all of it is paid. */
+async function all(rows: PurchaseRow[], label: string, changed: (row: PurchaseRow) => [string, unknown] | null) {
+  const changes = rows.flatMap((row) => {
+    const [path, to] = changed(row) ?? []
+
+    return path === undefined
+      ? []
+      : [{ section: 'purchases', ref: row.ref, set: [{ path: [path], was: heldAt(row, path), to }] }]
+  })
+  if (changes.length === 0) return
+  try {
+    await edit(label, changes)
+    notices.say(`${label}; u undoes it.`)
+  } catch (problem) {
+    notices.problem(problem)
+  }
+}
+const arrived = (rows: PurchaseRow[], name: string) =>
+  all(rows, `All of ${name} is here`, (row) => (onTheWay(row) > 0 ? ['received', row.pieces] : null))
+const good = (rows: PurchaseRow[], name: string) =>
+  all(rows, `All that came of ${name} is good`, (row) => {
+    const seen = row.received - row.returned
+
+    return seen > row.accepted ? ['accepted', seen] : null
+  })
+const paid = (rows: PurchaseRow[], name: string) =>
+  all(rows, `${name} is paid`, (row) => (row.agreed !== null && Number(row.owed) > 0 ? ['paid', row.agreed] : null))
+</script>
+
+<template>
+  <div class="view">
+    <div class="view-head">
+      <h1>Orders</h1>
+      <span v-if="sums" class="quiet">what was ordered, what of it is here, and what of that is good</span>
+    </div>
+    <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
+    <p v-else-if="sums && orders.length === 0" class="empty">
+      Nothing was ordered yet.
+      <FirstAction path="buy/split">Where to buy it</FirstAction>
+    </p>
+    <template v-else-if="sums">
+      <dl class="row">
+        <div>
+          <dt>Paid</dt>
+          <dd class="figure">{{ money(sums.paid, sums.currency) }}</dd>
+        </div>
+        <div>
+          <dt>Still to be paid for it</dt>
+          <dd class="figure">{{ money(sums.owed, sums.currency) }}</dd>
+        </div>
+        <div>
+          <dt>Here, at its cost</dt>
+          <dd class="figure">{{ money(sums.here, sums.currency) }}</dd>
+        </div>
+        <div>
+          <dt>On its way</dt>
+          <dd class="figure">{{ money(sums.coming, sums.currency) }}</dd>
+        </div>
+        <div v-if="Number(sums.abandoned) > 0">
+          <dt>Given up</dt>
+          <dd class="figure">{{ money(sums.abandoned, sums.currency) }}</dd>
+        </div>
+        <div>
+          <dt>Still to be ordered</dt>
+          <dd class="figure">{{ money(sums.remaining, sums.currency) }}</dd>
+        </div>
+        <div>
+          <dt>Forecast, paid to finished</dt>
+          <dd class="figure">
+            <strong>{{ money(sums.forecast, sums.currency) }}</strong>
+          </dd>
+        </div>
+      </dl>
+      <section v-for="order in orders" :key="order.name" :aria-label="order.name">
+        <h2>
+          {{ order.name }}
+          <span class="quiet small"
+            >{{ order.rows.length }} {{ order.rows.length === 1 ? 'line' : 'lines' }},
+            {{ money(order.agreed, order.currency)
+            }}<template v-if="Number(order.owed) > 0">, {{ money(order.owed, order.currency) }} not paid yet</template
+            ><template v-if="order.waiting">, {{ order.waiting }} pieces on their way</template
+            ><template v-if="order.unseen">, {{ order.unseen }} not looked at yet</template></span
+          >
+        </h2>
+        <p class="acts">
+          <v-btn v-if="order.waiting" size="small" color="primary" @click="arrived(order.rows, order.name)"
+            >All of it is here</v-btn
+          ><v-btn v-if="order.unseen" size="small" @click="good(order.rows, order.name)">All that came is good</v-btn
+          ><v-btn v-if="Number(order.owed) > 0" size="small" @click="paid(order.rows, order.name)">It is paid</v-btn>
+        </p>
+        <table class="ledger stack" tabindex="0">
+          <thead>
+            <tr>
+              <th>Part</th>
+              <th>How far</th>
+              <th class="num">Pieces</th>
+              <th class="num">Here</th>
+              <th class="num">Good</th>
+              <th class="num">Sent back</th>
+              <th class="num wide-only">Costs</th>
+              <th class="num wide-only">Paid</th>
+              <th class="num wide-only">Expected</th>
+              <th class="wide-only" />
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in order.rows" :key="row.ref">
+              <td>{{ row.name }}</td>
+              <td>
+                <EditCell
+                  :label="`How far ${row.name} is`"
+                  :value="row.state"
+                  :options="states"
+                  :save="save(row, 'state', 'State')"
+                />
+              </td>
+              <td data-of="Pieces" class="num">
+                <EditCell
+                  figure
+                  :label="`Pieces of ${row.name}`"
+                  :value="row.pieces"
+                  :save="save(row, 'pieces', 'Pieces')"
+                />
+              </td>
+              <td data-of="Here" class="num" :class="{ tight: row.received < row.pieces }">
+                <EditCell
+                  figure
+                  :label="`Arrived of ${row.name}`"
+                  :value="row.received"
+                  :save="save(row, 'received', 'Arrived')"
+                />
+              </td>
+              <td data-of="Good" class="num">
+                <EditCell
+                  figure
+                  :label="`Good of ${row.name}`"
+                  :value="row.accepted"
+                  :save="save(row, 'accepted', 'Good')"
+                />
+              </td>
+              <td data-of="Sent back" class="num" :class="{ fails: row.returned > 0 }">
+                <EditCell
+                  figure
+                  :label="`Sent back of ${row.name}`"
+                  :value="row.returned"
+                  :save="save(row, 'returned', 'Sent back')"
+                />
+              </td>
+              <td class="num figure wide-only">{{ money(row.agreed ?? row.paid, row.currency) }}</td>
+              <td class="num wide-only">
+                <EditCell figure :label="`Paid for ${row.name}`" :value="row.paid" :save="save(row, 'paid', 'Paid')" />
+              </td>
+              <td class="num wide-only">
+                <EditCell
+                  :label="`Day ${row.name} is expected`"
+                  :value="row.due"
+                  placeholder="YYYY-MM-DD"
+                  :save="save(row, 'due', 'Expected')"
+                />
+              </td>
+              <td class="num wide-only">
+                <button
+                  type="button"
+                  class="plain quiet small"
+                  :aria-label="`Delete ${row.name} from ${order.name}`"
+                  @click="remove(`Delete ${row.name}`, row.name, 'purchases', row.ref)"
+                >
+                  delete
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 32px;
+  margin: 0 0 8px;
+}
+.row dt {
+  font-size: 13px;
+  color: var(--quiet);
+}
+.row dd {
+  margin: 0;
+}
+.acts {
+  margin: 0 0 4px;
+}
+h2 {
+  margin: 18px 0 4px;
+}
+@media (max-width: 700px) {
+  td[data-of]::before {
+    content: attr(data-of) ' ';
+    font-size: 13px;
+    color: var(--quiet);
+  }
+}
+</style>

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverKeys;
+
+/** From a list of parts with prices to everything on the bench: what to order, where, what came and what is good. */
+final class BuyTest extends BrowserTestCase
+{
+    public function test_from_a_list_to_the_bench(): void
+    {
+        $b = $this->browser();
+        $this->enter($b);
+        $build = $this->begin($b, 'Order trial', 'printer');
+
+        // Nothing to order yet, and the page leads to what comes first.
+        $b->open("/builds/{$build}/buy/basket");
+        $b->sees('There is nothing to order before there are parts.');
+        $b->open("/builds/{$build}/buy/orders");
+        $b->sees('Nothing was ordered yet.');
+        $b->open("/builds/{$build}/choose/import");
+        $b->sees('A list with a line of headings');
+        $b->attach('//input[@type="file"]', __DIR__.'/parts-list.csv');
+        $b->press('Store 10 parts');
+        $b->sees('10 parts are in the build', 30);
+
+        // What is wanted, and where; what nobody said of shipping is told, and said.
+        $b->press('Buy');
+        $b->find('//tr[contains(., "Cap screw M5")]');
+        $b->press('Where to buy it');
+        $b->sees('Shipping is not said by');
+        $b->press('Money');
+        foreach (
+            [
+                'Two Stoves Electronics' => '9.00',
+                'Ferry Lane Motion' => '6.00',
+                'Cobble Fasteners' => '3.20, from 60: 0',
+            ] as $who => $shipping
+        ) {
+            $b->edit("Shipping of {$who}", $shipping);
+            $b->find('//button[starts-with(@aria-label, "Shipping of '.$who.': '.substr($shipping, 0, 4).'")]');
+        }
+        $b->press('Where to buy');
+        $b->sees('Proven: no other split of these prices costs less.');
+        $b->waitUntilGone('//p[contains(., "Shipping is not said by")]');
+        $whole = $b->text('//p[contains(@class, "sum")]/strong');
+
+        // What cannot be had together is named; a limit that is lifted brings back what there was.
+        $this->pick($b, 'Suppliers at the most', '1');
+        $b->sees('These cannot be had together: no more than 1 suppliers');
+        $this->pick($b, 'Suppliers at the most', 'any number');
+        $b->sees('Proven: no other split of these prices costs less.');
+        self::assertSame($whole, $b->text('//p[contains(@class, "sum")]/strong'));
+
+        // One basket becomes an order, and is wanted no more.
+        $b->click('(//button[normalize-space(.)="Note as ordered"])[2]');
+        $b->sees('are noted as ordered from');
+        $b->press('Orders');
+        $b->sees('not paid yet');
+        $b->press('It is paid');
+        $b->sees('is paid; u undoes it.');
+        $b->waitUntilGone('//main//button[normalize-space(.)="It is paid"]');
+
+        // More cannot arrive than was ordered; it is said at the field, and what was typed stays.
+        $arrived = '(//main//button[starts-with(@aria-label, "Arrived of ")])[1]';
+        $label = explode(':', (string) $b->find($arrived)->getAttribute('aria-label'))[0];
+        $b->edit($label, '99999');
+        $b->sees('99999 cannot have arrived of');
+        $b->find("//input[@aria-label='{$label}']")->sendKeys(WebDriverKeys::ESCAPE);
+
+        // All of it came and is good but one piece, which goes back and is to be ordered again.
+        $b->press('All of it is here');
+        $b->sees('not looked at yet');
+        $b->press('All that came is good');
+        $b->waitUntilGone('//main//button[normalize-space(.)="All that came is good"]');
+        $name = substr($label, strlen('Arrived of '));
+        $good = '//button[starts-with(@aria-label, "Good of '.$name.': ")]';
+        $pieces = (int) preg_replace(
+            '/\D/',
+            '',
+            explode(': ', (string) $b->find($good)->getAttribute('aria-label'))[1],
+        );
+        $b->edit("Sent back of {$name}", '1');
+        $b->sees('are more than the');
+        $b->find("//input[@aria-label='Sent back of {$name}']")->sendKeys(WebDriverKeys::ESCAPE);
+        $b->edit("Good of {$name}", (string) ($pieces - 1));
+        $b->find('//button[starts-with(@aria-label, "Good of '.$name.': '.($pieces - 1).'")]');
+        $b->edit("Sent back of {$name}", '1');
+        $b->find('//button[starts-with(@aria-label, "Sent back of '.$name.': 1")]');
+        $b->press('What to order');
+        $b->find('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
+
+        // And it can be undone, step by step.
+        $b->key('u');
+        $b->sees('Undone: Sent back of');
+        $b->waitUntilGone('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
+    }
+}

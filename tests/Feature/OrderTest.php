@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Build;
+
+/** What to order over the wire, and orders kept in the database as they are in the file. */
+final class OrderTest extends FeatureTestCase
+{
+    public function test_the_demo_is_split_with_its_proof_and_what_is_sooner_costs_more(): void
+    {
+        $this->actingAs($this->isla());
+        $order = $this->getJson("/api/builds/{$this->linnet()->id}/order")->assertOk();
+        $order->assertJsonPath('split.solved', true)->assertJsonPath('split.proven', true);
+        $landed = (float) $order->json('split.landed');
+        $points = $this->getJson("/api/builds/{$this->linnet()->id}/order/frontier")
+            ->assertOk()
+            ->json('points');
+        self::assertGreaterThan(1, count($points));
+        foreach ($points as $i => $point) {
+            self::assertTrue($i === 0 || $point['days'] < $points[$i - 1]['days']);
+            self::assertTrue($i === 0 || (float) $point['landed'] >= (float) $points[$i - 1]['landed']);
+        }
+        $soon = $this->getJson("/api/builds/{$this->linnet()->id}/order?days={$points[1]['days']}")->assertOk();
+        self::assertSame($points[1]['landed'], $soon->json('split.landed'));
+        self::assertGreaterThanOrEqual($landed, (float) $soon->json('split.landed'));
+        $this->getJson("/api/builds/{$this->linnet()->id}/order?days=-3")->assertStatus(422);
+        $this->getJson("/api/builds/{$this->linnet()->id}/order?days=0")
+            ->assertOk()
+            ->assertJsonPath('conflict', ['all here within 0 days']);
+    }
+
+    public function test_orders_and_terms_are_kept_and_what_cannot_be_is_refused_at_its_field(): void
+    {
+        $this->actingAs($this->isla());
+        $build = $this->linnet();
+        $offer = $this->held($build)['offers'][0]['ref'];
+        $this->edit($build, [
+            [
+                'section' => 'offers',
+                'ref' => $offer,
+                'set' => [
+                    [
+                        'path' => ['breaks'],
+                        'to' => [['from' => 5, 'price' => '6.50'], ['from' => 20, 'price' => '5.10']],
+                    ],
+                    ['path' => ['least'], 'to' => 2],
+                    ['path' => ['stock'], 'to' => 40],
+                    ['path' => ['pinned'], 'to' => true],
+                ],
+            ],
+            ['section' => 'suppliers', 'ref' => 'ferry', 'set' => [['path' => ['least_order'], 'to' => '30.00']]],
+            [
+                'section' => 'purchases',
+                'create' => [
+                    'ref' => 'N1',
+                    'part' => 'P-inlet',
+                    'supplier' => 'stoves',
+                    'pieces' => 3,
+                    'paid' => '0.00',
+                    'agreed' => '21.30',
+                    'date' => '2026-11-05',
+                    'state' => 'shipped',
+                    'order' => 'Two Stoves 9',
+                    'due' => '2026-11-20',
+                ],
+            ],
+        ])->assertOk();
+        $held = $this->held($build);
+        $kept = array_column($held['offers'], null, 'ref')[$offer];
+        self::assertSame([['from' => 5, 'price' => '6.50'], ['from' => 20, 'price' => '5.10']], $kept['breaks']);
+        self::assertSame([2, 40, true], [$kept['least'], $kept['stock'], $kept['pinned']]);
+        self::assertSame('30.00', array_column($held['suppliers'], null, 'ref')['ferry']['least_order']);
+        $purchase = array_column($held['purchases'], null, 'ref')['N1'];
+        self::assertSame(
+            ['21.30', 'shipped', '2026-11-20'],
+            [$purchase['agreed'], $purchase['state'], $purchase['due']],
+        );
+
+        foreach (
+            [
+                'received' => [['path' => ['received'], 'to' => 4]],
+                'returned' => [
+                    ['path' => ['received'], 'to' => 2],
+                    ['path' => ['accepted'], 'to' => 2],
+                    ['path' => ['returned'], 'to' => 1],
+                ],
+                'state' => [['path' => ['state'], 'to' => 'lost']],
+                'pieces' => [['path' => ['pieces'], 'to' => 0]],
+                'due' => [['path' => ['due'], 'to' => 'soon']],
+            ] as $field => $set
+        ) {
+            $refused = $this->edit($build, [['section' => 'purchases', 'ref' => 'N1', 'set' => $set]])->assertStatus(
+                422,
+            );
+            self::assertStringEndsWith("/{$field}", $refused->json('errors.0.pointer'), $field);
+        }
+        self::assertSame($purchase, array_column($this->held($build)['purchases'], null, 'ref')['N1']);
+    }
+
+    /**
+     * @return array<string, list<array<string, mixed>>> the build as its file
+     */
+    private function held(Build $build): array
+    {
+        return json_decode(
+            (string) $this->get("/api/builds/{$build->id}/file")
+                ->assertOk()
+                ->getContent(),
+            true,
+        );
+    }
+}
