@@ -15,6 +15,8 @@ final readonly class Main
       bin/magpie check FILE [--format json]   inspect a build file; no database, no server
       bin/magpie order FILE [--by=DATE] [--most-suppliers=N] [--without=SUPPLIER] [--format json]
                                               what to order and where, at the least cost, with its proof
+      bin/magpie mesh FILE.stl [--format json]
+                                              volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
       bin/magpie backup  [FILE]               database, pictures and keys in one archive, while it runs or not
       bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
@@ -48,7 +50,8 @@ final readonly class Main
             case 'serve':
                 return $this->serve($command === 'demo', $arguments, $project, $terminal);
             case 'check':
-                return $this->check($arguments, $project);
+            case 'mesh':
+                return $this->file($command, $arguments, $project);
             case 'order':
                 $this->core($project);
 
@@ -124,7 +127,7 @@ final readonly class Main
     /**
      * @param  list<string>  $arguments
      */
-    private function check(array $arguments, Project $project): int
+    private function file(string $command, array $arguments, Project $project): int
     {
         $format = 'text';
         $file = null;
@@ -136,11 +139,11 @@ final readonly class Main
             }
         }
         if ($file === null || ! in_array($format, ['text', 'json'], true)) {
-            throw new Failure('usage: bin/magpie check FILE [--format json]', 2);
+            throw new Failure("usage: bin/magpie {$command} FILE [--format json]", 2);
         }
         $this->core($project);
 
-        return (new CheckFile)->run($file, $format);
+        return $command === 'mesh' ? (new MeshFile)->run($file, $format) : (new CheckFile)->run($file, $format);
     }
 
     /** For what needs the core alone. */

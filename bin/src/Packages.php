@@ -127,6 +127,8 @@ final readonly class Packages
                 'ngspice' => 'ngspice',
                 'units' => 'units',
                 'glpsol' => 'glpk-utils',
+                'admesh' => 'admesh',
+                'openscad' => 'openscad',
             ];
         }
         foreach ($programs as $program => $package) {

@@ -20,7 +20,7 @@ final class Arrows
         ['Machine'],
         ['Families', 'Library'],
         ['Format'],
-        ['Inspection', 'PartsList', 'Simulation'],
+        ['Inspection', 'PartsList', 'Printing', 'Simulation'],
         ['Electrical', 'Money', 'Scope', 'Site', 'Work'],
         ['Buying', 'Motion', 'Routes', 'Thermal'],
         ['Firmware', 'Mechanical'],
