@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Controllers\BuildController;
 use App\Http\Controllers\CatalogueController;
 use App\Http\Controllers\ChoiceController;
+use App\Http\Controllers\DatesController;
 use App\Http\Controllers\EditController;
 use App\Http\Controllers\ImportController;
 use App\Http\Controllers\InspectionController;
@@ -70,6 +71,8 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
             Route::get('power', [InspectionController::class, 'power']);
             Route::get('money', [InspectionController::class, 'money']);
+            Route::get('dates', [DatesController::class, 'show']);
+            Route::get('dates.ics', [DatesController::class, 'calendar']);
             Route::get('order', [OrderController::class, 'order']);
             Route::get('order/frontier', [OrderController::class, 'frontier']);
             Route::get('true-cost', [ScopeController::class, 'trueCost']);

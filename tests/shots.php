@@ -24,7 +24,7 @@ $together = [
     'stack-up' => ['stack-up', 'joints'],
     'heat' => ['heat', 'place'],
     'bench' => ['bench', 'faults'],
-    'split' => ['split', 'orders'],
+    'split' => ['split', 'orders', 'dates'],
     'money' => ['money', 'basket'],
 ];
 $browser = new Browser($url);
@@ -59,6 +59,7 @@ $shots = [
     'place' => ['/builds/2/prove/place', 1280, 800, 'light', 'Through the door', null],
     'basket' => ['/builds/2/buy/basket', 1280, 800, 'light', 'Where to buy it', null],
     'split' => ['/builds/2/buy/split', 1280, 800, 'light', 'nothing is faster', null],
+    'dates' => ['/builds/1/buy/dates', 1280, 800, 'light', 'In nine of ten by', null],
     'orders' => ['/builds/1/buy/orders', 1280, 800, 'light', 'Ferry Lane 4471', null],
     'money' => ['/builds/1/buy/money', 1280, 800, 'light', 'By supplier', null],
     'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],

@@ -15,6 +15,8 @@ final readonly class Main
       bin/magpie check FILE [--format json]   inspect a build file; no database, no server
       bin/magpie order FILE [--by=DATE] [--most-suppliers=N] [--without=SUPPLIER] [--format json]
                                               what to order and where, at the least cost, with its proof
+      bin/magpie dates FILE [--seed=N] [--from=DATE] [--format json]
+                                              when it can be done, what to order by when, what the end hangs on
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -53,9 +55,10 @@ final readonly class Main
             case 'mesh':
                 return $this->file($command, $arguments, $project);
             case 'order':
+            case 'dates':
                 $this->core($project);
 
-                return (new OrderFile)->run($arguments);
+                return $command === 'order' ? (new OrderFile)->run($arguments) : (new DatesFile)->run($arguments);
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);
 

@@ -128,6 +128,7 @@ final readonly class Packages
                 'units' => 'units',
                 'glpsol' => 'glpk-utils',
                 'admesh' => 'admesh',
+                'octave-cli' => 'octave',
                 'openscad' => 'openscad',
             ];
         }

@@ -23,7 +23,7 @@ final class Arrows
         ['Inspection', 'PartsList', 'Printing', 'Simulation'],
         ['Electrical', 'Money', 'Scope', 'Site', 'Work'],
         ['Buying', 'Motion', 'Routes', 'Thermal'],
-        ['Firmware', 'Mechanical'],
+        ['Firmware', 'Mechanical', 'Planning'],
         ['Choice'],
         ['Remedies'],
         ['Advice'],

@@ -36,11 +36,7 @@ final readonly class Mesh
      */
     public function size(): array
     {
-        return [
-            $this->most[0] - $this->least[0],
-            $this->most[1] - $this->least[1],
-            $this->most[2] - $this->least[2],
-        ];
+        return [$this->most[0] - $this->least[0], $this->most[1] - $this->least[1], $this->most[2] - $this->least[2]];
     }
 
     /** Null where it is open: then it encloses nothing. */

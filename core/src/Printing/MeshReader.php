@@ -171,25 +171,35 @@ final class MeshReader
         $this->triangles++;
         // Nought has two signs in a file and one place in space.
         if (str_contains($bytes, "\0\0\0\x80")) {
-            $bytes = pack('g9', $ax + 0.0, $ay + 0.0, $az + 0.0, $bx + 0.0, $by + 0.0, $bz + 0.0, $cx + 0.0, $cy + 0.0, $cz + 0.0);
+            $bytes = pack(
+                'g9',
+                $ax + 0.0,
+                $ay + 0.0,
+                $az + 0.0,
+                $bx + 0.0,
+                $by + 0.0,
+                $bz + 0.0,
+                $cx + 0.0,
+                $cy + 0.0,
+                $cz + 0.0,
+            );
         }
         $a = crc32(substr($bytes, 0, 12));
         $b = crc32(substr($bytes, 12, 12));
         $c = crc32(substr($bytes, 24, 12));
         // Each corner turned by half a word meets the other: to and fro are told apart, and there and back is nought.
-        $ta = ($a << 16 | $a >> 16) & 0xFFFFFFFF;
-        $tb = ($b << 16 | $b >> 16) & 0xFFFFFFFF;
-        $tc = ($c << 16 | $c >> 16) & 0xFFFFFFFF;
+        $ta = (($a << 16) | ($a >> 16)) & 0xFFFFFFFF;
+        $tb = (($b << 16) | ($b >> 16)) & 0xFFFFFFFF;
+        $tc = (($c << 16) | ($c >> 16)) & 0xFFFFFFFF;
         $this->edges +=
-            (($a ^ $tb) * self::SPREAD >> 18) -
-            (($b ^ $ta) * self::SPREAD >> 18) +
-            (($b ^ $tc) * self::SPREAD >> 18) -
-            (($c ^ $tb) * self::SPREAD >> 18) +
-            (($c ^ $ta) * self::SPREAD >> 18) -
-            (($a ^ $tc) * self::SPREAD >> 18);
+            ((($a ^ $tb) * self::SPREAD) >> 18) -
+            ((($b ^ $ta) * self::SPREAD) >> 18) +
+            ((($b ^ $tc) * self::SPREAD) >> 18) -
+            ((($c ^ $tb) * self::SPREAD) >> 18) +
+            ((($c ^ $ta) * self::SPREAD) >> 18) -
+            ((($a ^ $tc) * self::SPREAD) >> 18);
         // b × c, whose product with a is six times the volume towards the origin.
-        $this->volume +=
-            $ax * ($by * $cz - $bz * $cy) + $ay * ($bz * $cx - $bx * $cz) + $az * ($bx * $cy - $by * $cx);
+        $this->volume += $ax * ($by * $cz - $bz * $cy) + $ay * ($bz * $cx - $bx * $cz) + $az * ($bx * $cy - $by * $cx);
         $ux = $bx - $ax;
         $uy = $by - $ay;
         $uz = $bz - $az;

@@ -13,11 +13,11 @@ final class MeshPeerTest extends TestCase
     public function test_volumes_areas_and_closedness_of_shapes(): void
     {
         $prism = static fn (int $n, float $r, float $h): array => [
-            $h * $n / 2 * $r ** 2 * sin(2 * M_PI / $n),
-            $n * $r ** 2 * sin(2 * M_PI / $n) + $n * 2 * $r * sin(M_PI / $n) * $h,
+            (($h * $n) / 2) * $r ** 2 * sin((2 * M_PI) / $n),
+            $n * $r ** 2 * sin((2 * M_PI) / $n) + $n * 2 * $r * sin(M_PI / $n) * $h,
         ];
         [$volume, $area] = $prism(40, 4, 12);
-        $bored = 40 / 2 * 16 * sin(2 * M_PI / 40);
+        $bored = (40 / 2) * 16 * sin((2 * M_PI) / 40);
         foreach (
             [
                 ['cube([20, 30, 10]);', 6000.0, 2200.0],
@@ -53,7 +53,11 @@ final class MeshPeerTest extends TestCase
     {
         $file = tempnam(sys_get_temp_dir(), 'mesh').'.stl';
         file_put_contents("{$file}.scad", $shape);
-        exec('openscad -q -o '.escapeshellarg($file).' '.escapeshellarg("{$file}.scad").' 2>&1', $said, $status);
+        exec(
+            'openscad -q -o '.escapeshellarg($file).' '.escapeshellarg("{$file}.scad").' 2>&1',
+            $said,
+            $status,
+        );
         self::assertSame(0, $status, implode("\n", $said));
         unlink("{$file}.scad");
 

@@ -22,7 +22,9 @@ final class MeshTest extends TestCase
     {
         $corner = static fn (int $i): array => [$i & 1 ? $x : 0.0, $i & 2 ? $y : 0.0, $i & 4 ? $z : 0.0];
         $facets = [];
-        foreach ([[0, 2, 3, 1], [4, 5, 7, 6], [0, 1, 5, 4], [2, 6, 7, 3], [0, 4, 6, 2], [1, 3, 7, 5]] as [$a, $b, $c, $d]) {
+        foreach (
+            [[0, 2, 3, 1], [4, 5, 7, 6], [0, 1, 5, 4], [2, 6, 7, 3], [0, 4, 6, 2], [1, 3, 7, 5]] as [$a, $b, $c, $d]
+        ) {
             $facets[] = [$corner($a), $corner($b), $corner($c)];
             $facets[] = [$corner($a), $corner($c), $corner($d)];
         }
@@ -102,10 +104,16 @@ final class MeshTest extends TestCase
         $flat = self::read(self::binary([...$facets, [[0.0, 0.0, 0.0], [1.0, 0.0, 0.0], [2.0, 0.0, 0.0]]]));
         self::assertSame(1, $flat->flat);
         // Nought below and nought above are one place.
-        $signed = array_map(static fn (array $f): array => array_map(
-            static fn (array $v): array => array_map(static fn (float $x): float => $x === 0.0 && mt_rand(0, 1) === 1 ? -0.0 : $x, $v),
-            $f,
-        ), $facets);
+        $signed = array_map(
+            static fn (array $f): array => array_map(
+                static fn (array $v): array => array_map(
+                    static fn (float $x): float => $x === 0.0 && mt_rand(0, 1) === 1 ? -0.0 : $x,
+                    $v,
+                ),
+                $f,
+            ),
+            $facets,
+        );
         self::assertTrue(self::read(self::binary($signed))->closed);
     }
 
@@ -117,7 +125,10 @@ final class MeshTest extends TestCase
             for ($n = 0; $n < 5; $n++) {
                 $at = [mt_rand(-900, 900) / 7, mt_rand(-900, 900) / 7, mt_rand(-900, 900) / 7];
                 foreach (self::box(mt_rand(1, 90) / 3, mt_rand(1, 90) / 3, mt_rand(1, 90) / 3) as $facet) {
-                    $facets[] = array_map(static fn (array $v): array => [$v[0] + $at[0], $v[1] + $at[1], $v[2] + $at[2]], $facet);
+                    $facets[] = array_map(
+                        static fn (array $v): array => [$v[0] + $at[0], $v[1] + $at[1], $v[2] + $at[2]],
+                        $facet,
+                    );
                 }
             }
             shuffle($facets);
@@ -141,8 +152,14 @@ final class MeshTest extends TestCase
         yield 'text cut off' => [substr($text, 0, 300), 'the file is cut off at line'];
         yield 'text without triangles' => ["solid a\nendsolid a\n", 'it has no triangle.'];
         yield 'text with a word' => [str_replace('endloop', 'loop', $text), '"loop" means nothing in such a file.'];
-        yield 'text with a slip' => [str_replace('vertex 1.000000e+0', 'vertex 1,0', $text), 'a vertex has three numbers.'];
-        yield 'not a number' => [substr_replace($binary, pack('g', NAN), 84 + 12, 4), 'some of its corners are not numbers.'];
+        yield 'text with a slip' => [
+            str_replace('vertex 1.000000e+0', 'vertex 1,0', $text),
+            'a vertex has three numbers.',
+        ];
+        yield 'not a number' => [
+            substr_replace($binary, pack('g', NAN), 84 + 12, 4),
+            'some of its corners are not numbers.',
+        ];
         yield 'noise' => [str_repeat("\x01\x02\x03\x04", 60), 'the file is cut off'];
     }
 

@@ -1565,6 +1565,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** When it can be done */
+        get: {
+            parameters: {
+                query?: {
+                    seed?: number;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Dates"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/dates.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The same as a calendar (RFC 5545) */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{build}/order": {
         parameters: {
             query?: never;
@@ -5119,6 +5219,39 @@ export interface components {
                 proven: boolean;
                 more: string;
             } | null;
+        };
+        Dates: {
+            build: string;
+            today: string;
+            planned: string;
+            p50: string;
+            p90: string;
+            activities: {
+                key: string;
+                label: string;
+                /** @enum {string} */
+                kind: "work" | "order" | "coming";
+                days: number;
+                begins: number;
+                from: string;
+                to: string;
+                latest: string;
+                slack: number;
+                critical: boolean;
+                assumed: string[];
+            }[];
+            critical: string[];
+            drivers: {
+                key: string;
+                share: number;
+            }[];
+            waits: {
+                from: string;
+                to: string;
+                days: number;
+                for: string;
+            }[];
+            assumed: string[];
         };
         plan: {
             name: string;

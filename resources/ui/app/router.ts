@@ -168,6 +168,12 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Orders' },
         },
         {
+          path: 'buy/dates',
+          name: 'dates',
+          component: () => import('@/views/buy/DatesView.vue'),
+          meta: { stage: 'buy', title: 'Dates' },
+        },
+        {
           path: 'buy/money',
           name: 'money',
           component: () => import('@/views/buy/MoneyView.vue'),

@@ -24,6 +24,7 @@ export const derived = [
   'money',
   'order',
   'frontier',
+  'dates',
   'history',
   'finding',
   'scope',

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Bin;
+
+use Magpie\Core\Planning\BuildDates;
+use Magpie\Core\Planning\Circle;
+
+/** When a build can be done, from the shell: docs/format/dates.md describes the shape. */
+final class DatesFile
+{
+    private const VERSION = 1;
+
+    private const USAGE = 'usage: bin/magpie dates FILE [--seed=N] [--from=DATE] [--format json]';
+
+    /**
+     * 0 when it was worked out, 1 when steps wait for one another, 2 when the file cannot be read.
+     *
+     * @param  list<string>  $arguments
+     */
+    public function run(array $arguments): int
+    {
+        $format = 'text';
+        $file = null;
+        $seed = 1;
+        $from = date('Y-m-d');
+        while (($argument = array_shift($arguments)) !== null) {
+            [$option, $value] = [...explode('=', $argument, 2), null];
+            if (in_array($option, ['--seed', '--from', '--format'], true)) {
+                $value ??= array_shift($arguments) ?? '';
+            }
+            match (true) {
+                $option === '--seed' && ctype_digit((string) $value) => ($seed = (int) $value),
+                $option === '--from' && preg_match('/^\d{4}-\d\d-\d\d$/', (string) $value) === 1 => ($from = (string) $value),
+                $option === '--format' => ($format = (string) $value),
+                $file === null && ! str_starts_with($argument, '--') => ($file = $argument),
+                default => throw new Failure(self::USAGE, 2),
+            };
+        }
+        if ($file === null || ! in_array($format, ['text', 'json'], true)) {
+            throw new Failure(self::USAGE, 2);
+        }
+        $build = FromFile::read($file, $format, 'magpie_dates', self::VERSION);
+        try {
+            $dates = new BuildDates($build, $from, $seed);
+        } catch (Circle $circle) {
+            if ($format === 'json') {
+                FromFile::print(['magpie_dates' => self::VERSION, 'error' => ['reason' => $circle->getMessage()]]);
+            }
+            throw new Failure($circle->getMessage(), 1);
+        }
+        $format === 'json'
+            ? FromFile::print(['magpie_dates' => self::VERSION] + $dates->toArray())
+            : print self::text($dates);
+
+        return 0;
+    }
+
+    private static function text(BuildDates $dates): string
+    {
+        $data = $dates->toArray();
+        $text = "{$data['build']}: done on {$data['planned']} as planned; in half of the cases by {$data['p50']}, in nine of ten by {$data['p90']}.\n";
+        foreach ($data['activities'] as $activity) {
+            if ($activity['kind'] === 'order') {
+                $text .= sprintf("  order by %s  %s\n", $activity['latest'], $activity['label']);
+            }
+        }
+        $text .= "\nWhat the end hangs on:\n";
+        foreach ($data['activities'] as $activity) {
+            if ($activity['critical']) {
+                $text .= sprintf("  %s to %s  %s\n", $activity['from'], $activity['to'], $activity['label']);
+            }
+        }
+        foreach ($data['waits'] as $wait) {
+            $text .= "  {$wait['days']} days to fill before {$wait['to']}: {$wait['for']} waits for its parts\n";
+        }
+        foreach ($data['assumed'] as $assumed) {
+            $text .= "  taken for granted: {$assumed}\n";
+        }
+
+        return $text;
+    }
+}
