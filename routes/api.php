@@ -73,6 +73,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('money', [InspectionController::class, 'money']);
             Route::get('dates', [DatesController::class, 'show']);
             Route::get('dates.ics', [DatesController::class, 'calendar']);
+            Route::get('arrivals', [OrderController::class, 'arrivals']);
             Route::get('order', [OrderController::class, 'order']);
             Route::get('order/frontier', [OrderController::class, 'frontier']);
             Route::get('true-cost', [ScopeController::class, 'trueCost']);

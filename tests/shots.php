@@ -25,7 +25,7 @@ $together = [
     'heat' => ['heat', 'place'],
     'bench' => ['bench', 'faults'],
     'split' => ['split', 'orders', 'dates'],
-    'money' => ['money', 'basket'],
+    'money' => ['money', 'basket', 'arrivals'],
 ];
 $browser = new Browser($url);
 $browser->open('/sign-in');
@@ -59,6 +59,7 @@ $shots = [
     'place' => ['/builds/2/prove/place', 1280, 800, 'light', 'Through the door', null],
     'basket' => ['/builds/2/buy/basket', 1280, 800, 'light', 'Where to buy it', null],
     'split' => ['/builds/2/buy/split', 1280, 800, 'light', 'nothing is faster', null],
+    'arrivals' => ['/builds/1/buy/arrivals', 1280, 800, 'light', 'not looked at yet', 'Bed heater'],
     'dates' => ['/builds/1/buy/dates', 1280, 800, 'light', 'In nine of ten by', null],
     'orders' => ['/builds/1/buy/orders', 1280, 800, 'light', 'Ferry Lane 4471', null],
     'money' => ['/builds/1/buy/money', 1280, 800, 'light', 'By supplier', null],

@@ -26,6 +26,7 @@ final readonly class Main
       bin/magpie bench                        inspection time, memory and an edit's round trip
       bin/magpie bench load                   fifty people at once for a minute
       bin/magpie bench screen                 an edit in the browser, on 150 parts
+      bin/magpie bench buy                    splits beside a peer, dates, a large mesh
       bin/magpie shots                        take the screenshots of docs/screenshots
       bin/magpie docs                         write the docs that follow from the code
       bin/magpie doctor                       what is present, what is missing

@@ -70,9 +70,21 @@ final class BuyTest extends BrowserTestCase
         $b->sees('99999 cannot have arrived of');
         $b->find("//input[@aria-label='{$label}']")->sendKeys(WebDriverKeys::ESCAPE);
 
-        // All of it came and is good but one piece, which goes back and is to be ordered again.
+        // What came is tried on the bench: a reading off its claim is told, and a bad piece goes back as a fault.
         $b->press('All of it is here');
         $b->sees('not looked at yet');
+        $b->press('Arrivals');
+        $motor = '//section[@aria-label="Stepper motor 57 mm frame"]';
+        $b->click("{$motor}//button[@aria-expanded]");
+        $b->find("{$motor}//li[contains(., 'phases apart')]");
+        $b->click('//button[@aria-label="Bad: Stepper motor 57 mm frame"]');
+        $b->find("{$motor}[contains(., '1 sent back')]");
+        $b->key('u');
+        $b->sees('Undone: One of Stepper motor 57 mm frame is bad');
+        $b->waitUntilGone("{$motor}[contains(., '1 sent back')]");
+        $b->press('Orders');
+
+        // All of it is good but one piece, which goes back and is to be ordered again.
         $b->press('All that came is good');
         $b->waitUntilGone('//main//button[normalize-space(.)="All that came is good"]');
         $name = substr($label, strlen('Arrived of '));

@@ -8,11 +8,12 @@ use App\Builds\Document;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Magpie\Core\Buying\Arrivals;
 use Magpie\Core\Buying\Frontier;
 use Magpie\Core\Buying\OrderReport;
 use Magpie\Core\Buying\SplitLimits;
 
-/** What to order of a build, where, and what else it could cost. */
+/** What to order of a build, where, what else it could cost, and what came. */
 final class OrderController
 {
     public function order(Request $request, Build $build): JsonResponse
@@ -28,6 +29,12 @@ final class OrderController
         $read = Document::of($build)->machine();
 
         return new JsonResponse((new Frontier($read, self::limits($request, 1.0)))->toArray());
+    }
+
+    /** What came, and how it is tried. */
+    public function arrivals(Build $build): JsonResponse
+    {
+        return new JsonResponse((new Arrivals(Document::of($build)->machine()))->toArray());
     }
 
     private static function limits(Request $request, float $seconds): SplitLimits

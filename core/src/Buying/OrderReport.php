@@ -7,6 +7,7 @@ namespace Magpie\Core\Buying;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Money\OrderLine;
 use Magpie\Core\Money\ToOrder;
+use Magpie\Core\Site\Protection;
 
 /** What to order and where, as data and as text: docs/format/order.md describes the shape. */
 final readonly class OrderReport
@@ -36,6 +37,7 @@ final readonly class OrderReport
             'build' => $this->build->plan->name,
             'wanted' => array_map(static fn (OrderLine $l): array => $l->toArray(), ToOrder::of($this->build)),
             'undecided' => ToOrder::undecided($this->build),
+            'safety' => Protection::toBuy($this->build),
             'split' => $this->split->toArray(),
             'conflict' => $this->split->conflict(),
         ];
@@ -90,6 +92,9 @@ final readonly class OrderReport
         }
         foreach ($this->split->open as $open) {
             $text .= "\n  not to be had: {$open['pieces']} × {$open['name']}: {$open['why']}\n";
+        }
+        foreach (Protection::toBuy($this->build) as $line) {
+            $text .= "  for safety, not said to be at hand: {$line}\n";
         }
         foreach (ToOrder::undecided($this->build) as $role) {
             $text .= "  not chosen yet: {$role}\n";

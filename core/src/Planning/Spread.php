@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Planning;
 
-use Random\Engine\Xoshiro256StarStar;
-
 /**
  * How far the end may lie apart, by trying: each activity's days are drawn from the beta distribution of its three points
  * (PERT: shape 1 + 4 (m − a)/(b − a) and 1 + 4 (b − m)/(b − a)), the network is walked, and so some thousand times. Seeded:
@@ -14,6 +12,9 @@ use Random\Engine\Xoshiro256StarStar;
 final readonly class Spread
 {
     public const SAMPLES = 10_000;
+
+    /** Tries from which is told what spreads the end. */
+    private const TOLD = 2_000;
 
     /** Values a distribution is told by. */
     private const STEPS = 1024;
@@ -26,66 +27,89 @@ final readonly class Spread
 
     public function __construct(Network $network, int $seed = 1, int $samples = self::SAMPLES)
     {
-        $place = $draws = $before = [];
+        // Marsaglia's xorshift on 64 bits ("Xorshift RNGs", 2003, from memory), begun from the seed.
+        $word = crc32("days {$seed}") << 31 ^ crc32("{$seed} tries") | 1;
+        $last = [];
         foreach ($network->order as $i => $activity) {
-            $place[$activity->key] = $i;
-            $draws[$i] = self::quantiles($activity);
-            $before[$i] = [];
             foreach ($activity->after as $key) {
-                if (isset($place[$key])) {
-                    $before[$i][] = $place[$key];
+                $last[$key] = $i;
+            }
+        }
+        $ends = $samples > 0 ? array_fill(0, $samples, 0.0) : [];
+        $done = $days = [];
+        // Activity by activity, all tries of it at once; what nothing waits for any more is let go.
+        foreach ($network->order as $i => $activity) {
+            $begins = self::latest(
+                array_values(array_intersect_key($done, array_flip($activity->after))),
+                $samples,
+            );
+            [$finished, $days[$activity->key]] = self::tried($activity, $begins, $word);
+            if (isset($last[$activity->key])) {
+                $done[$activity->key] = $finished;
+            } else {
+                $ends = self::latest([$ends, $finished], $samples);
+            }
+            foreach ($activity->after as $key) {
+                if ($last[$key] === $i) {
+                    unset($done[$key]);
                 }
             }
         }
-        $engine = new Xoshiro256StarStar($seed);
-        $ends = [];
-        $count = count($draws);
-        $sum = $square = array_fill(0, $count, 0.0);
-        $with = array_fill(0, $count, 0.0);
-        $total = $totalSquare = 0.0;
-        $bits = 0;
-        $left = 0;
-        for ($n = 0; $n < $samples; $n++) {
-            $done = $days = [];
-            $end = 0.0;
-            foreach ($draws as $i => $table) {
-                $begin = 0.0;
-                foreach ($before[$i] as $b) {
-                    if ($done[$b] > $begin) {
-                        $begin = $done[$b];
-                    }
-                }
-                if ($table === null) {
-                    $took = $network->order[$i]->likely;
-                } else {
-                    if ($left === 0) {
-                        /** @var array{1: int} $word */
-                        $word = unpack('P', $engine->generate());
-                        $bits = $word[1];
-                        $left = 6;
-                    }
-                    $took = $table[$bits & 1023];
-                    $bits >>= 10;
-                    $left--;
-                }
-                $days[$i] = $took;
-                $done[$i] = $begin + $took;
-                if ($done[$i] > $end) {
-                    $end = $done[$i];
-                }
-            }
-            $ends[] = $end;
-            $total += $end;
-            $totalSquare += $end * $end;
-            foreach ($days as $i => $took) {
-                $sum[$i] += $took;
-                $square[$i] += $took * $took;
-                $with[$i] += $took * $end;
-            }
-        }
+        $this->drivers = self::shares($days, array_slice($ends, 0, self::TOLD));
         sort($ends);
         $this->ends = $ends;
-        $this->drivers = self::shares($network, $samples, $sum, $square, $with, [$total, $totalSquare]);
+    }
+
+    /**
+     * @param  list<list<float>>  $columns
+     * @return list<float> the latest of each try
+     */
+    private static function latest(array $columns, int $samples): array
+    {
+        $latest = array_shift($columns) ?? ($samples > 0 ? array_fill(0, $samples, 0.0) : []);
+        foreach ($columns as $column) {
+            foreach ($column as $n => $day) {
+                if ($day > $latest[$n]) {
+                    $latest[$n] = $day;
+                }
+            }
+        }
+
+        return $latest;
+    }
+
+    /**
+     * @param  list<float>  $begins
+     * @return array{list<float>, list<float>} when each try of it is done, and how long the first of them took
+     */
+    private static function tried(Activity $activity, array $begins, int &$word): array
+    {
+        $table = self::quantiles($activity);
+        if ($table === null) {
+            $took = $activity->likely;
+
+            return [array_map(static fn (float $begin): float => $begin + $took, $begins), []];
+        }
+        $done = $first = [];
+        $bits = $left = 0;
+        foreach ($begins as $n => $begin) {
+            if ($left === 0) {
+                $word ^= $word << 13;
+                $word ^= $word >> 7 & 0x01FFFFFFFFFFFFFF;
+                $word ^= $word << 17;
+                $bits = $word;
+                $left = 6;
+            }
+            $took = $table[$bits & 1023];
+            $bits >>= 10;
+            $left--;
+            $done[] = $begin + $took;
+            if ($n < self::TOLD) {
+                $first[] = $took;
+            }
+        }
+
+        return [$done, $first];
     }
 
     /** Days within which it is done in such a share of the tries. */
@@ -133,27 +157,26 @@ final readonly class Spread
     /**
      * How much of the end's spread goes with each activity: the square of their correlation, of all of them together.
      *
-     * @param  array<int, float>  $sum
-     * @param  array<int, float>  $square
-     * @param  array<int, float>  $with
-     * @param  array{float, float}  $end  sum and sum of squares of the end
+     * @param  array<string, list<float>>  $days  of the first tries, by activity
+     * @param  list<float>  $ends
      * @return array<string, float>
      */
-    private static function shares(
-        Network $network,
-        int $samples,
-        array $sum,
-        array $square,
-        array $with,
-        array $end,
-    ): array {
+    private static function shares(array $days, array $ends): array
+    {
+        $count = max(1, count($ends));
+        $middle = array_sum($ends) / $count;
+        $apart = array_map(static fn (float $end): float => $end - $middle, $ends);
+        $spread = array_sum(array_map(static fn (float $x): float => $x * $x, $apart));
         $found = [];
-        $spread = $end[1] - $end[0] ** 2 / max(1, $samples);
-        foreach ($network->order as $i => $activity) {
-            $own = $square[$i] - $sum[$i] ** 2 / max(1, $samples);
-            $both = $with[$i] - ($sum[$i] * $end[0]) / max(1, $samples);
+        foreach ($days as $key => $tries) {
+            $mean = array_sum($tries) / $count;
+            $own = $both = 0.0;
+            foreach ($tries as $n => $took) {
+                $own += ($took - $mean) ** 2;
+                $both += ($took - $mean) * $apart[$n];
+            }
             if ($own > 1e-9 && $spread > 1e-9) {
-                $found[$activity->key] = $both > 0 ? $both ** 2 / ($own * $spread) : 0.0;
+                $found[$key] = $both > 0 ? $both ** 2 / ($own * $spread) : 0.0;
             }
         }
         arsort($found);

@@ -76,4 +76,55 @@ final class Instances
 
         return $goods === 0 ? 0.0 : INF;
     }
+
+    /**
+     * The same as a mixed-integer program in CPLEX's LP format, amounts in whole money.
+     *
+     * @param  list<list<array<int, int>>>  $lines
+     * @param  list<list<array{int, int, float, float}>>  $terms
+     */
+    public static function model(array $lines, array $terms, int $most): string
+    {
+        $costs = $rows = $whole = $open = [];
+        foreach ($lines as $i => $ways) {
+            $names = array_map(static fn (int $w): string => "x_{$i}_{$w}", array_keys($ways));
+            $rows[] = implode(' + ', $names).' = 1';
+            $whole = [...$whole, ...$names];
+        }
+        foreach ($terms as $s => $stretches) {
+            $most0 = 0;
+            $bought = '';
+            foreach ($lines as $i => $ways) {
+                foreach ($ways as $w => $way) {
+                    if (isset($way[$s])) {
+                        $bought .= sprintf(' - %.6f x_%d_%d', $way[$s] / 1e6, $i, $w);
+                        $most0 += $way[$s];
+                    }
+                }
+            }
+            $goods = $taken = [];
+            foreach ($stretches as $k => [$from, $to, $fixed, $slope]) {
+                [$g, $z] = ["g_{$s}_{$k}", "z_{$s}_{$k}"];
+                $costs[] = sprintf('%+.9f %s %+.9f %s', $fixed, $z, $slope * 1e6, $g);
+                $rows[] = sprintf('%s - %.6f %s >= 0', $g, $from / 1e6, $z);
+                $rows[] = sprintf('%s - %.6f %s <= 0', $g, min($to, $most0) / 1e6, $z);
+                [$goods[], $taken[], $whole[]] = [$g, $z, $z];
+            }
+            $rows[] = implode(' + ', $goods)."{$bought} = 0";
+            $rows[] = implode(' + ', $taken).' <= 1';
+            $open = [...$open, ...$taken];
+        }
+        if ($most < PHP_INT_MAX) {
+            $rows[] = implode(' + ', $open)." <= {$most}";
+        }
+        $named = array_map(static fn (int $n, string $row): string => " r{$n}: {$row}", array_keys($rows), $rows);
+
+        return "Minimize\n obj: ".
+            implode("\n ", $costs).
+            "\nSubject To\n".
+            implode("\n", $named).
+            "\nBinary\n ".
+            implode("\n ", $whole).
+            "\nEnd\n";
+    }
 }

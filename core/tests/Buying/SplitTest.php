@@ -11,6 +11,7 @@ use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Money\ToOrder;
+use Magpie\Core\Site\Protection;
 use PHPUnit\Framework\TestCase;
 
 /** What to order and where, worked by hand to the cent. */
@@ -183,6 +184,31 @@ final class SplitTest extends TestCase
         self::assertFalse($one->solved());
         self::assertSame(['no more than 1 suppliers'], $one->conflict());
         self::assertSame([], (new Split(self::build()))->conflict());
+    }
+
+    public function test_what_nobody_budgets_is_on_the_list_until_it_is_at_hand(): void
+    {
+        $with = static fn (array $ready, ?bool $rcd, array ...$more): array => Protection::toBuy(BuildFile::build(
+            Examples::file(
+                [Examples::part('bed', 'heater', []), Examples::part('inlet', 'mains_inlet', []), ...$more],
+                [
+                    'magpie' => BuildFile::VERSION,
+                    'build' => ['name' => 'Sample', 'kind' => 'sample', 'currency' => 'GBP'],
+                    'site' => array_filter(['ready' => $ready, 'residual_current_device' => $rcd], static fn ($v): bool => $v !== null && $v !== []),
+                ],
+            ),
+        ));
+        $all = $with([], null);
+        self::assertCount(4, $all);
+        self::assertStringStartsWith('Smoke alarm', $all[0]);
+        // Said not to be there, or not said at all: it is on the list either way.
+        self::assertCount(4, $with(['smoke_alarm' => false], false));
+        self::assertSame([], $with(
+            ['smoke_alarm' => true, 'extinguisher' => true],
+            true,
+            Examples::part('stop', 'stop_button', []),
+        ));
+        self::assertSame([], Protection::toBuy(self::build()), 'Bearings and belts ask for nothing.');
     }
 
     public function test_what_is_here_or_on_its_way_is_not_ordered_again(): void

@@ -1665,6 +1665,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What came, and how it is tried */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Arrival"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{build}/order": {
         parameters: {
             query?: never;
@@ -5204,6 +5253,7 @@ export interface components {
             undecided: string[];
             split: components["schemas"]["Split"];
             conflict: string[];
+            safety: string[];
         };
         Frontier: {
             points: {
@@ -5252,6 +5302,28 @@ export interface components {
                 for: string;
             }[];
             assumed: string[];
+        };
+        Arrival: {
+            part: string;
+            name: string;
+            family: string;
+            pieces: number;
+            here: number;
+            unseen: number;
+            short: number;
+            returned: number;
+            purchases: string[];
+            checks: {
+                key: string | null;
+                what: string;
+                how: string;
+                with: string;
+                claimed: string | null;
+                between: string | null;
+                read: string | null;
+                unit: string;
+                verdict: ("off" | "as claimed") | null;
+            }[];
         };
         plan: {
             name: string;

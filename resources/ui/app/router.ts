@@ -168,6 +168,12 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Orders' },
         },
         {
+          path: 'buy/arrivals',
+          name: 'arrivals',
+          component: () => import('@/views/buy/ArrivalsView.vue'),
+          meta: { stage: 'buy', title: 'Arrivals' },
+        },
+        {
           path: 'buy/dates',
           name: 'dates',
           component: () => import('@/views/buy/DatesView.vue'),

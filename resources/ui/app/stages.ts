@@ -60,6 +60,7 @@ export const stages: Stage[] = [
       { key: 'basket', title: 'What to order', path: 'buy/basket' },
       { key: 'split', title: 'Where to buy', path: 'buy/split' },
       { key: 'orders', title: 'Orders', path: 'buy/orders' },
+      { key: 'arrivals', title: 'Arrivals', path: 'buy/arrivals' },
       { key: 'dates', title: 'Dates', path: 'buy/dates' },
       { key: 'money', title: 'Money', path: 'buy/money' },
     ],

@@ -25,6 +25,7 @@ export const derived = [
   'order',
   'frontier',
   'dates',
+  'arrivals',
   'history',
   'finding',
   'scope',

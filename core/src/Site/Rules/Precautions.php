@@ -13,22 +13,14 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Hazard;
-use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Site;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Site\Protection;
 
 /** M02-ready: what has to be at hand where something burns, cuts or arcs. */
 final class Precautions implements Check
 {
-    /** What each hazard asks for, of Site::PRECAUTIONS. */
-    private const ASKED = [
-        'torch' => ['shade', 'screen', 'bare_floor', 'fire_watch', 'extinguisher'],
-        'spindle' => ['eyes_and_ears', 'dust_extraction'],
-        'heat' => ['smoke_alarm', 'extinguisher'],
-    ];
-
     private const LABELS = ['torch' => 'Cutting with an arc', 'spindle' => 'Cutting', 'heat' => 'Heat left alone'];
 
     public function card(): Card
@@ -45,13 +37,7 @@ final class Precautions implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        $there = [];
-        foreach ($survey->build->fittedThat(Ability::Hurts) as $ref => $fitted) {
-            $there[$fitted->part->family->hazard()->value ?? ''][] = (string) $ref;
-        }
-        if ($survey->build->brief->process === Process::Plasma) {
-            $there[Hazard::Torch->value] ??= [];
-        }
+        $there = Protection::hazards($survey->build);
         foreach (self::LABELS as $hazard => $label) {
             if (isset($there[$hazard])) {
                 yield new Subject('site', $hazard, $label, $there[$hazard]);
@@ -61,7 +47,7 @@ final class Precautions implements Check
 
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
-        $asked = self::ASKED[$inquiry->subject->ref] ?? $inquiry->lack('what it is about');
+        $asked = Protection::ASKED[$inquiry->subject->ref] ?? $inquiry->lack('what it is about');
         $ready = $inquiry->build->site->ready;
         $without = [];
         foreach ($asked as $one) {
@@ -88,7 +74,7 @@ final class Precautions implements Check
     {
         $file = static fn (bool $floor): array => [
             'brief' => ['process' => 'plasma'],
-            'site' => ['ready' => ['bare_floor' => $floor] + array_fill_keys(self::ASKED['torch'], true)],
+            'site' => ['ready' => ['bare_floor' => $floor] + array_fill_keys(Protection::ASKED['torch'], true)],
         ];
 
         return new Examples(static fn (): array => $file(false), static fn (): array => $file(true));

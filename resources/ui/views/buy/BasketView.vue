@@ -74,6 +74,10 @@ function open(part: string): void {
         Not chosen yet, so not on the list: {{ order.undecided.slice(0, 5).join(', ')
         }}{{ order.undecided.length > 5 ? ` and ${order.undecided.length - 5} more` : '' }}.
       </p>
+      <div v-if="order.safety.length" class="aside">
+        For safety, and not said to be at hand: {{ order.safety.join('; ') }}.
+        <router-link class="link" :to="`/builds/${id}/scope/brief`">Say what is at hand</router-link>
+      </div>
       <p v-if="shown.length === 0" class="empty">
         {{ counts.order === 0 ? 'All that is needed is here or on its way.' : 'No line is like that.' }}
       </p>

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type FullSpec, type MeasureRow } from '@/api/client'
+import { reasonOf, type MeasureRow } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
-import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
+import { useBuild, useCatalogue, useDerived } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
+import { useReading } from '@/shared/useReading'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import HelpWord from '@/shared/HelpWord.vue'
 
 /** Values ranked by what their uncertainty could do to verdicts, with the instrument and where to write the reading. */
 const { id, needs, parts, document: build } = useBuild()
-const { edit } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { data: rows, isError, error, isPending } = useDerived<MeasureRow[]>('measure-first', () => 'measure-first')
 const panel = usePanel()
@@ -38,54 +38,16 @@ function named(row: MeasureRow): { what: string; of: string } {
   return { what: line, of: `${roles.slice(0, 2).join(', ')}${more}${row.port === null ? '' : ` · ${row.port}`}` }
 }
 
-/** What was said of it before stays beside the reading; what rested on nothing goes. */
-function rivalsAfter(before: FullSpec | string | boolean | undefined): { rivals?: FullSpec['rivals'] } {
-  if (before === undefined) return {}
-  const { rivals = [], ...claim } = typeof before === 'object' ? (before as FullSpec) : { value: before }
-  const kept = [...rivals, ...(claim.evidence === undefined || claim.evidence === 'assumed' ? [] : [claim])].slice(-8)
-
-  return kept.length > 0 ? { rivals: kept as FullSpec['rivals'] } : {}
-}
-
-/** A reading lands where the value lives, as measured, with the instrument as its source. */
-const write = (row: MeasureRow) => (text: string) => {
-  const part = parts.value.get(row.part ?? '')
-  const before = row.port === null ? part?.specs : part?.ports?.find((port) => port.name === row.port)?.specs
-  const spec = {
-    value: flag(row) ? text === 'yes' : text,
-    evidence: 'measured',
-    source: row.instrument,
-    ...rivalsAfter(before?.[row.key!]),
-  }
-  if (row.port !== null) {
-    const ports = [...(part?.ports ?? [])]
-    const at = ports.findIndex((port) => port.name === row.port)
-    const own = ports[at] ?? { name: row.port, specs: {} }
-    const after = { ...own, specs: { ...own.specs, [row.key!]: spec } }
-
-    return edit(`Measured: ${row.label}`, [
-      {
-        section: 'parts',
-        ref: row.part!,
-        set: [
-          {
-            path: ['ports'],
-            was: part?.ports ?? null,
-            to: at < 0 ? [...ports, after] : ports.map((port, i) => (i === at ? after : port)),
-          },
-        ],
-      },
-    ])
-  }
-
-  return edit(`Measured: ${row.label}`, [
-    {
-      section: 'parts',
-      ref: row.part!,
-      set: [{ path: ['specs', row.key!], was: part?.specs?.[row.key!] ?? null, to: spec }],
-    },
-  ])
-}
+const reading = useReading()
+const write = (row: MeasureRow) =>
+  reading({
+    part: row.part ?? '',
+    key: row.key ?? '',
+    port: row.port,
+    label: row.label,
+    instrument: row.instrument,
+    flag: flag(row),
+  })
 
 function open(row: MeasureRow): void {
   const [kind, ref = ''] = row.where.split('/')

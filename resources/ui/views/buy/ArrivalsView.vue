@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { reasonOf, type Arrival, type Change } from '@/api/client'
+import EditCell from '@/shared/EditCell.vue'
+import FirstAction from '@/shared/FirstAction.vue'
+import { nextRef } from '@/shared/refs'
+import { today } from '@/shared/format'
+import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
+import { useNotices } from '@/shared/useNotices'
+import { useReading } from '@/shared/useReading'
+
+/** What came: counted, looked at and measured before anything is built with it. */
+const { document: build } = useBuild()
+const { edit } = useEdit()
+const notices = useNotices()
+const reading = useReading()
+const { data: lines, isError, error } = useDerived<Arrival[]>('arrivals', () => 'arrivals')
+const opened = ref<string | null>(null)
+const all = ref(false)
+const waiting = computed(() => (lines.value ?? []).filter((line) => line.unseen > 0))
+const shown = computed(() => (all.value || waiting.value.length === 0 ? (lines.value ?? []) : waiting.value))
+const toggle = (part: string) => (opened.value = opened.value === part ? null : part)
+const off = (line: Arrival) => line.checks.filter((check) => check.verdict === 'off').length
+
+/** Pieces not looked at yet become good, or one of them goes back, at the purchase they came with. */
+function settle(line: Arrival, what: 'accepted' | 'returned', pieces: number): Change[] {
+  let left = pieces
+
+  return (build.value?.purchases ?? [])
+    .filter((one) => line.purchases.includes(one.ref))
+    .flatMap((one) => {
+      const unseen = (one.received ?? 0) - (one.accepted ?? 0) - (one.returned ?? 0)
+      const now = Math.min(left, unseen)
+      if (now <= 0) return []
+      left -= now
+
+      return [
+        {
+          section: 'purchases',
+          ref: one.ref,
+          set: [{ path: [what], was: one[what] ?? null, to: (one[what] ?? 0) + now }],
+        },
+      ]
+    })
+}
+async function good(line: Arrival): Promise<void> {
+  await act(`${line.unseen} of ${line.name} are good`, settle(line, 'accepted', line.unseen))
+}
+/** A bad piece goes back, and is a fault from then on: its claim is made with that. */
+async function bad(line: Arrival): Promise<void> {
+  const need = (build.value?.needs ?? []).find((one) => one.choice === line.part)
+  await act(`One of ${line.name} is bad`, [
+    ...settle(line, 'returned', 1),
+    {
+      section: 'faults',
+      create: {
+        ref: nextRef('f', build.value?.faults),
+        what: `${line.name}: bad on arrival`,
+        severity: 'defect',
+        state: 'open',
+        found: today(),
+        kind: off(line) > 0 ? 'out_of_tolerance' : 'damaged',
+        ...(need === undefined ? {} : { need: need.ref }),
+      },
+    },
+  ])
+}
+async function act(label: string, changes: Change[]): Promise<void> {
+  try {
+    await edit(label, changes)
+    notices.say(`${label}; u undoes it.`)
+  } catch (problem) {
+    notices.problem(problem)
+  }
+}
+</script>
+
+<template>
+  <div class="view">
+    <div class="view-head">
+      <h1>Arrivals</h1>
+      <span v-if="lines?.length" class="quiet"
+        >{{ waiting.length }} of {{ lines.length }} parts that came are not looked at yet</span
+      >
+      <button
+        v-if="waiting.length && waiting.length < (lines ?? []).length"
+        type="button"
+        class="plain link push"
+        @click="all = !all"
+      >
+        {{ all ? 'Only what is not looked at' : 'All that came' }}
+      </button>
+    </div>
+    <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
+    <p v-else-if="lines && lines.length === 0" class="empty">
+      Nothing has arrived yet.
+      <FirstAction path="buy/orders">See what is ordered</FirstAction>
+    </p>
+    <template v-else-if="lines">
+      <p class="small quiet">
+        Before a carton is opened: pictures of it, its labels and any dent. Unplugged unless it says otherwise; mains
+        only by somebody practised.
+      </p>
+      <section v-for="line in shown" :key="line.part" class="line" :aria-label="line.name">
+        <div class="head">
+          <button type="button" class="plain name" :aria-expanded="opened === line.part" @click="toggle(line.part)">
+            <strong>{{ line.name }}</strong>
+            <span class="quiet small"
+              >{{ line.here }} here of {{ line.pieces
+              }}<template v-if="line.unseen">, {{ line.unseen }} not looked at</template></span
+            ><span v-if="line.short" class="tight small">{{ line.short }} short</span
+            ><span v-if="line.returned" class="fails small">{{ line.returned }} sent back</span
+            ><span v-if="off(line)" class="fails small">{{ off(line) }} not as claimed</span>
+          </button>
+          <span v-if="line.unseen" class="acts"
+            ><v-btn size="small" color="primary" :aria-label="`Good: ${line.name}`" @click="good(line)"
+              >All {{ line.unseen > 1 ? line.unseen : '' }} good</v-btn
+            ><v-btn size="small" :aria-label="`Bad: ${line.name}`" @click="bad(line)">One is bad</v-btn></span
+          >
+        </div>
+        <ul v-if="opened === line.part" class="checks">
+          <li v-for="check in line.checks" :key="check.what">
+            <span class="what">{{ check.what }}</span>
+            <span class="quiet small how"
+              >{{ check.how }} <em>{{ check.with }}</em></span
+            >
+            <template v-if="check.key"
+              ><span class="figure small">{{ check.between ? `expect ${check.between}` : 'nothing is claimed' }}</span>
+              <span class="figure" :class="{ fails: check.verdict === 'off', holds: check.verdict === 'as claimed' }"
+                ><EditCell
+                  figure
+                  :label="`Reading of ${check.what}, ${line.name}`"
+                  :value="check.read"
+                  :unit="check.unit"
+                  placeholder="enter it"
+                  :save="
+                    reading({
+                      part: line.part,
+                      key: check.key,
+                      label: `${check.what} of ${line.name}`,
+                      instrument: `${check.with}, on arrival`,
+                    })
+                  "
+                />
+                <span v-if="check.verdict" class="small">{{
+                  check.verdict === 'off' ? 'not as claimed' : 'as claimed'
+                }}</span></span
+              ></template
+            >
+          </li>
+        </ul>
+      </section>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.line {
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 0;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 44px;
+}
+.name {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: baseline;
+  text-align: left;
+  min-height: 44px;
+  align-content: center;
+}
+.checks {
+  list-style: none;
+  margin: 0 0 8px;
+  padding: 0 0 0 12px;
+  border-left: 3px solid var(--live);
+}
+.checks li {
+  display: grid;
+  grid-template-columns: minmax(140px, 200px) minmax(0, 1fr) 190px 190px;
+  gap: 4px 16px;
+  padding: 5px 0;
+  align-items: baseline;
+}
+@media (max-width: 900px) {
+  .checks li {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 9px 0;
+  }
+}
+</style>
