@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverKeys;
+use Tests\Support\HttpClient;
 
 /** From a list of parts with prices to everything on the bench: what to order, where, what came and what is good. */
 final class BuyTest extends BrowserTestCase
@@ -27,7 +28,7 @@ final class BuyTest extends BrowserTestCase
         $b->sees('10 parts are in the build', 30);
 
         // What is wanted, and where; what nobody said of shipping is told, and said.
-        $b->press('Buy');
+        $b->open("/builds/{$build}/buy/basket");
         $b->find('//tr[contains(., "Cap screw M5")]');
         $b->press('Where to buy it');
         $b->sees('Shipping is not said by');
@@ -77,7 +78,7 @@ final class BuyTest extends BrowserTestCase
         $motor = '//section[@aria-label="Stepper motor 57 mm frame"]';
         $b->click("{$motor}//button[@aria-expanded]");
         $b->find("{$motor}//li[contains(., 'phases apart')]");
-        $b->click('//button[@aria-label="Bad: Stepper motor 57 mm frame"]');
+        $b->click('//button[@aria-label="One is bad: Stepper motor 57 mm frame"]');
         $b->find("{$motor}[contains(., '1 sent back')]");
         $b->key('u');
         $b->sees('Undone: One of Stepper motor 57 mm frame is bad');
@@ -104,9 +105,29 @@ final class BuyTest extends BrowserTestCase
         $b->press('What to order');
         $b->find('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
 
+        // Each bag has a label whose code opens the part that is in it.
+        $b->open("/builds/{$build}/buy/labels");
+        $b->press('all parts');
+        $b->find('//article[contains(., "'.$name.'")]//img[starts-with(@src, "data:image/png")]');
+        $need = array_column($this->needs($build), 'ref', 'role')[$name] ?? '';
+        $b->open("/builds/{$build}/choose/parts?part={$need}");
+        $b->find('//aside//*[contains(., "'.$name.'")]');
+        $b->open("/builds/{$build}/buy/basket");
+
         // And it can be undone, step by step.
         $b->key('u');
         $b->sees('Undone: Sent back of');
         $b->waitUntilGone('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
+    }
+
+    /**
+     * @return list<array{ref: string, role: string}>
+     */
+    private function needs(int $build): array
+    {
+        $client = new HttpClient((string) getenv('MAGPIE_URL'));
+        $client->post('/api/session/demo');
+
+        return $client->get("/api/builds/{$build}")['document']['needs'];
     }
 }

@@ -174,6 +174,12 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Arrivals' },
         },
         {
+          path: 'buy/labels',
+          name: 'labels',
+          component: () => import('@/views/buy/LabelsView.vue'),
+          meta: { stage: 'buy', title: 'Labels for bags' },
+        },
+        {
           path: 'buy/dates',
           name: 'dates',
           component: () => import('@/views/buy/DatesView.vue'),

@@ -10,7 +10,7 @@ import { useNotices } from '@/shared/useNotices'
 import { useReading } from '@/shared/useReading'
 
 /** What came: counted, looked at and measured before anything is built with it. */
-const { document: build } = useBuild()
+const { id, document: build } = useBuild()
 const { edit } = useEdit()
 const notices = useNotices()
 const reading = useReading()
@@ -82,6 +82,7 @@ async function act(label: string, changes: Change[]): Promise<void> {
       <span v-if="lines?.length" class="quiet"
         >{{ waiting.length }} of {{ lines.length }} parts that came are not looked at yet</span
       >
+      <router-link v-if="lines?.length" class="link" :to="`/builds/${id}/buy/labels`">Labels for bags</router-link>
       <button
         v-if="waiting.length && waiting.length < (lines ?? []).length"
         type="button"
@@ -113,9 +114,13 @@ async function act(label: string, changes: Change[]): Promise<void> {
             ><span v-if="off(line)" class="fails small">{{ off(line) }} not as claimed</span>
           </button>
           <span v-if="line.unseen" class="acts"
-            ><v-btn size="small" color="primary" :aria-label="`Good: ${line.name}`" @click="good(line)"
-              >All {{ line.unseen > 1 ? line.unseen : '' }} good</v-btn
-            ><v-btn size="small" :aria-label="`Bad: ${line.name}`" @click="bad(line)">One is bad</v-btn></span
+            ><v-btn
+              size="small"
+              color="primary"
+              :aria-label="`All ${line.unseen > 1 ? `${line.unseen} ` : ''}good: ${line.name}`"
+              @click="good(line)"
+              >All {{ line.unseen > 1 ? `${line.unseen} ` : '' }}good</v-btn
+            ><v-btn size="small" :aria-label="`One is bad: ${line.name}`" @click="bad(line)">One is bad</v-btn></span
           >
         </div>
         <ul v-if="opened === line.part" class="checks">

@@ -55,7 +55,7 @@ function dayAfter(days: number): string {
       <FirstAction path="build/bench">Add a step</FirstAction>
     </p>
     <template v-else-if="dates">
-      <dl class="row">
+      <dl class="across">
         <div>
           <dt>As planned</dt>
           <dd class="figure">{{ day(dates.planned) }}</dd>
@@ -153,19 +153,6 @@ function dayAfter(days: number): string {
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 32px;
-  margin: 0 0 8px;
-}
-.row dt {
-  font-size: 13px;
-  color: var(--quiet);
-}
-.row dd {
-  margin: 0;
-}
 .block {
   display: block;
 }

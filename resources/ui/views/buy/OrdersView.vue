@@ -98,7 +98,7 @@ const paid = (rows: PurchaseRow[], name: string) =>
       <FirstAction path="buy/split">Where to buy it</FirstAction>
     </p>
     <template v-else-if="sums">
-      <dl class="row">
+      <dl class="across">
         <div>
           <dt>Paid</dt>
           <dd class="figure">{{ money(sums.paid, sums.currency) }}</dd>
@@ -236,19 +236,6 @@ const paid = (rows: PurchaseRow[], name: string) =>
 </template>
 
 <style scoped>
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 32px;
-  margin: 0 0 8px;
-}
-.row dt {
-  font-size: 13px;
-  color: var(--quiet);
-}
-.row dd {
-  margin: 0;
-}
 .acts {
   margin: 0 0 4px;
 }

@@ -171,6 +171,19 @@ const csv = (basket: Split['baskets'][number]) =>
       lot.price,
     ]),
   ])
+/** The order as one would write it to the supplier. */
+async function copy(basket: Split['baskets'][number]): Promise<void> {
+  const lines = lotsAt(basket.supplier).map(
+    ({ line, lot }) =>
+      `${lot.packs} × ${lot.pack > 1 ? `pack of ${lot.pack}, ` : ''}${line.name}${lot.article === null ? '' : ` (${lot.article})`}`,
+  )
+  try {
+    await navigator.clipboard.writeText(['I would like to order:', '', ...lines, ''].join('\n'))
+    notices.say(`The order for ${basket.name} is copied as text.`)
+  } catch (problem) {
+    notices.problem(problem)
+  }
+}
 </script>
 
 <template>
@@ -304,7 +317,8 @@ const csv = (basket: Split['baskets'][number]) =>
             :disabled="busy"
             @click="note(basket)"
             >Note as ordered</v-btn
-          ><v-btn size="small" @click="csv(basket)">Shopping list (CSV)</v-btn>
+          ><v-btn size="small" @click="csv(basket)">Shopping list (CSV)</v-btn
+          ><v-btn size="small" @click="copy(basket)">Copy as text</v-btn>
           <span v-if="basket.next_step" class="quiet"
             >{{ money(basket.next_step.more, basket.currency) }} more of goods, and shipping is
             {{ money(basket.next_step.shipping, basket.currency) }}.</span
@@ -335,7 +349,7 @@ const csv = (basket: Split['baskets'][number]) =>
                   type="button"
                   class="plain link small"
                   :aria-pressed="lot.pinned"
-                  :aria-label="`${lot.pinned ? 'Do not keep' : 'Keep'} ${line.name} at ${basket.name}`"
+                  :aria-label="`${lot.pinned ? 'let it move' : 'keep it here'}: ${line.name}`"
                   @click="pin(lot)"
                 >
                   {{ lot.pinned ? 'let it move' : 'keep it here' }}

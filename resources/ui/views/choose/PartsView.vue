@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, toRef } from 'vue'
+import { computed, ref, toRef, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { reasonOf, type Family, type LibraryLine, type Need } from '@/api/client'
 import { verdictOrder } from '@/shared/findings'
 import PickOne from '@/shared/PickOne.vue'
@@ -24,6 +25,19 @@ const { set, edit } = useEdit()
 const { worstOfNeed } = useFindings()
 const { data: catalogue } = useCatalogue()
 const panel = usePanel()
+const route = useRoute()
+/** The code on a bag opens the part that is in it, once. */
+const asked = computed(() => String(route.query.part ?? ''))
+let shownPart = ''
+watch(
+  () => asked.value !== '' && needs.value.has(asked.value),
+  (there) => {
+    if (!there || shownPart === asked.value) return
+    shownPart = asked.value
+    panel.show({ kind: 'part', ref: asked.value })
+  },
+  { immediate: true },
+)
 const words = ref('')
 const kind = ref('')
 const verdict = ref('')

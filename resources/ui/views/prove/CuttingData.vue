@@ -56,7 +56,7 @@ watch(
       >
     </div>
     <p v-if="reason" class="danger small" role="alert">{{ reason }}</p>
-    <dl v-if="found" class="row">
+    <dl v-if="found" class="across">
       <div>
         <dt>Feed</dt>
         <dd><FigureText :value="found.feed.toFixed(0)" unit="mm/min" /></dd>
@@ -92,18 +92,5 @@ h2 {
 }
 .fields input {
   width: 84px;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 32px;
-  margin: 8px 0;
-}
-.row dt {
-  font-size: 13px;
-  color: var(--quiet);
-}
-.row dd {
-  margin: 0;
 }
 </style>

@@ -251,7 +251,7 @@ const svg = () => {
         </p>
         <AxisForm :axis="held" />
       </template>
-      <dl v-if="known" class="row">
+      <dl v-if="known" class="across">
         <div>
           <dt>Limited by</dt>
           <dd>
@@ -381,19 +381,6 @@ const svg = () => {
 }
 tfoot td.quiet {
   font-weight: 400;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 32px;
-  margin: 10px 0;
-}
-.row dt {
-  font-size: 13px;
-  color: var(--quiet);
-}
-.row dd {
-  margin: 0;
 }
 h2 {
   margin: 20px 0 6px;
