@@ -113,6 +113,7 @@ final class BuyTest extends BrowserTestCase
         $b->open("/builds/{$build}/choose/parts?part={$need}");
         $b->find('//aside//*[contains(., "'.$name.'")]');
         $b->open("/builds/{$build}/buy/basket");
+        $b->find('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
 
         // And it can be undone, step by step.
         $b->key('u');

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import VChart from 'vue-echarts'
-import { api, reasonOf, type Money } from '@/api/client'
+import { reasonOf, type Money } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { day, money, percent } from '@/shared/format'
-import { useBuild, useEdit } from '@/shared/useBuild'
+import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
 import { useAsked } from '@/shared/useAsked'
 import PriceTable from './PriceTable.vue'
@@ -13,17 +12,10 @@ import PriceForm from './PriceForm.vue'
 import SupplierTerms from './SupplierTerms.vue'
 import TrueCostTable from './TrueCostTable.vue'
 
-const { id, document: build } = useBuild()
+const { document: build } = useBuild()
 const { set } = useEdit()
 const { look, renderer } = useChart()
-const {
-  data: sums,
-  isError,
-  error,
-} = useQuery({
-  queryKey: computed(() => ['money', id.value]),
-  queryFn: () => api.get<Money>(`/api/builds/${id.value}/money`),
-})
+const { data: sums, isError, error } = useDerived<Money>('money', () => 'money')
 const currency = computed(() => sums.value?.currency ?? '')
 const pricing = ref<string | null>(null)
 const together = useAsked('prices')

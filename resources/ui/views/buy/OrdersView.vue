@@ -1,25 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { api, reasonOf, type Money, type PurchaseRow } from '@/api/client'
+import { reasonOf, type Money, type PurchaseRow } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FirstAction from '@/shared/FirstAction.vue'
 import { day, money, whole, words } from '@/shared/format'
-import { useBuild, useEdit } from '@/shared/useBuild'
+import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 
 /** What was ordered, what of it is here, and what of that was looked at and is good. */
-const { id, document: build } = useBuild()
+const { document: build } = useBuild()
 const { edit, set, remove } = useEdit()
 const notices = useNotices()
-const {
-  data: sums,
-  isError,
-  error,
-} = useQuery({
-  queryKey: computed(() => ['money', id.value]),
-  queryFn: () => api.get<Money>(`/api/builds/${id.value}/money`),
-})
+const { data: sums, isError, error } = useDerived<Money>('money', () => 'money')
 const states = ['considered', 'ordered', 'shipped', 'abandoned'].map((value) => ({ value, title: words(value) }))
 const orders = computed(() => {
   const found = new Map<string, PurchaseRow[]>()
@@ -41,7 +33,23 @@ const orders = computed(() => {
 const onTheWay = (row: PurchaseRow) =>
   row.state === 'ordered' || row.state === 'shipped' ? Math.max(0, row.pieces - row.received) : 0
 
-const counted = ['pieces', 'received', 'accepted', 'returned']
+/** Pieces of a line, as they are counted one after another. */
+const counts = [
+  { path: 'pieces', head: 'Pieces', what: 'Pieces', mark: () => '' },
+  {
+    path: 'received',
+    head: 'Here',
+    what: 'Arrived',
+    mark: (row: PurchaseRow) => (row.received < row.pieces ? 'tight' : ''),
+  },
+  { path: 'accepted', head: 'Good', what: 'Good', mark: () => '' },
+  {
+    path: 'returned',
+    head: 'Sent back',
+    what: 'Sent back',
+    mark: (row: PurchaseRow) => (row.returned > 0 ? 'fails' : ''),
+  },
+] as const
 /** As it is kept, which is what an edit starts from. */
 const kept = computed(
   () => new Map((build.value?.purchases ?? []).map((one) => [one.ref, one as Record<string, unknown>])),
@@ -54,7 +62,7 @@ const save = (row: PurchaseRow, path: string, what: string) => (text: string) =>
     row.ref,
     [path],
     heldAt(row, path),
-    text === '' ? null : counted.includes(path) ? whole(text) : text,
+    text === '' ? null : counts.some((one) => one.path === path) ? whole(text) : text,
   )
 
 /** A whole order at once: all of it arrived, all that arrived is good, all of it is paid. */
@@ -152,10 +160,7 @@ const paid = (rows: PurchaseRow[], name: string) =>
             <tr>
               <th>Part</th>
               <th>How far</th>
-              <th class="num">Pieces</th>
-              <th class="num">Here</th>
-              <th class="num">Good</th>
-              <th class="num">Sent back</th>
+              <th v-for="one in counts" :key="one.path" class="num">{{ one.head }}</th>
               <th class="num wide-only">Costs</th>
               <th class="num wide-only">Paid</th>
               <th class="num wide-only">Expected</th>
@@ -173,36 +178,12 @@ const paid = (rows: PurchaseRow[], name: string) =>
                   :save="save(row, 'state', 'State')"
                 />
               </td>
-              <td data-of="Pieces" class="num">
+              <td v-for="one in counts" :key="one.path" :data-of="one.head" class="num" :class="one.mark(row)">
                 <EditCell
                   figure
-                  :label="`Pieces of ${row.name}`"
-                  :value="row.pieces"
-                  :save="save(row, 'pieces', 'Pieces')"
-                />
-              </td>
-              <td data-of="Here" class="num" :class="{ tight: row.received < row.pieces }">
-                <EditCell
-                  figure
-                  :label="`Arrived of ${row.name}`"
-                  :value="row.received"
-                  :save="save(row, 'received', 'Arrived')"
-                />
-              </td>
-              <td data-of="Good" class="num">
-                <EditCell
-                  figure
-                  :label="`Good of ${row.name}`"
-                  :value="row.accepted"
-                  :save="save(row, 'accepted', 'Good')"
-                />
-              </td>
-              <td data-of="Sent back" class="num" :class="{ fails: row.returned > 0 }">
-                <EditCell
-                  figure
-                  :label="`Sent back of ${row.name}`"
-                  :value="row.returned"
-                  :save="save(row, 'returned', 'Sent back')"
+                  :label="`${one.what} of ${row.name}`"
+                  :value="row[one.path]"
+                  :save="save(row, one.path, one.what)"
                 />
               </td>
               <td class="num figure wide-only">{{ money(row.agreed ?? row.paid, row.currency) }}</td>
