@@ -23,6 +23,7 @@ $together = [
     'ports' => ['ports', 'stops'],
     'stack-up' => ['stack-up', 'joints'],
     'heat' => ['heat', 'place'],
+    'power' => ['power', 'settings'],
     'bench' => ['bench', 'faults'],
     'split' => ['split', 'orders', 'dates'],
     'money' => ['money', 'basket', 'arrivals'],

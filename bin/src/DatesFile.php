@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Bin;
 
 use Magpie\Core\Planning\BuildDates;
-use Magpie\Core\Planning\Circle;
 
 /** When a build can be done, from the shell: docs/format/dates.md describes the shape. */
 final class DatesFile
@@ -15,7 +14,7 @@ final class DatesFile
     private const USAGE = 'usage: bin/magpie dates FILE [--seed=N] [--from=DATE] [--format json]';
 
     /**
-     * 0 when it was worked out, 1 when steps wait for one another, 2 when the file cannot be read.
+     * 0 when it was worked out, 2 when the file cannot be read: one whose steps wait for one another is such a file.
      *
      * @param  list<string>  $arguments
      */
@@ -42,14 +41,7 @@ final class DatesFile
             throw new Failure(self::USAGE, 2);
         }
         $build = FromFile::read($file, $format, 'magpie_dates', self::VERSION);
-        try {
-            $dates = new BuildDates($build, $from, $seed);
-        } catch (Circle $circle) {
-            if ($format === 'json') {
-                FromFile::print(['magpie_dates' => self::VERSION, 'error' => ['reason' => $circle->getMessage()]]);
-            }
-            throw new Failure($circle->getMessage(), 1);
-        }
+        $dates = new BuildDates($build, $from, $seed);
         $format === 'json'
             ? FromFile::print(['magpie_dates' => self::VERSION] + $dates->toArray())
             : print self::text($dates);

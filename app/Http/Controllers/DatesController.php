@@ -10,9 +10,7 @@ use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Validation\ValidationException;
 use Magpie\Core\Planning\BuildDates;
-use Magpie\Core\Planning\Circle;
 
 /** When a build can be done, what to order by when, and what the end hangs on. */
 final class DatesController
@@ -34,10 +32,12 @@ final class DatesController
     private static function of(Request $request, Build $build): BuildDates
     {
         $asked = $request->validate(['seed' => ['sometimes', 'integer', 'min:0', 'max:2000000000']]);
-        try {
-            return new BuildDates(Document::of($build)->machine(), now()->format('Y-m-d'), (int) ($asked['seed'] ?? 1), 4000);
-        } catch (Circle $circle) {
-            throw ValidationException::withMessages(['steps' => $circle->getMessage()]);
-        }
+
+        return new BuildDates(
+            Document::of($build)->machine(),
+            now()->format('Y-m-d'),
+            (int) ($asked['seed'] ?? 1),
+            4000,
+        );
     }
 }

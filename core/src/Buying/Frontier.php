@@ -28,10 +28,13 @@ final readonly class Frontier
         $best = new Split($this->build, $this->limits);
         $points = [];
         $complete = count($best->open);
-        for ($split = $best; count($points) < self::MOST && $split->solved() && $split->bought !== [];) {
-            if (count($split->open) > $complete) {
-                break;
-            }
+        $split = $best;
+        while (
+            count($points) < self::MOST &&
+            $split->solved() &&
+            $split->bought !== [] &&
+            count($split->open) <= $complete
+        ) {
             $points[] = self::point($split);
             $days = $split->days();
             $next = $days === null ? $this->longest() : $days - 1;
@@ -40,7 +43,7 @@ final readonly class Frontier
             }
             $split = new Split($this->build, $this->limits->within($next));
         }
-        $used = count($best->baskets());
+        $used = count($best->baskets);
         $fewer = $used > 1 ? new Split($this->build, $this->limits->from($used - 1)) : null;
 
         return [
@@ -70,7 +73,7 @@ final readonly class Frontier
         return [
             'days' => $split->days(),
             'landed' => $split->landed()->amount(),
-            'suppliers' => count($split->baskets()),
+            'suppliers' => count($split->baskets),
             'proven' => $split->proven(),
         ];
     }

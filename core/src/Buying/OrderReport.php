@@ -53,7 +53,7 @@ final readonly class OrderReport
                 ($this->split->proven() ? '; no split costs less.' : "; none costs less than {$this->split->bound()}.");
         }
         $text .= "\n";
-        foreach ($this->split->baskets() as $ref => $basket) {
+        foreach ($this->split->baskets as $ref => $basket) {
             $text .=
                 "\n{$basket->supplier->name}: {$basket->goods} goods, ".
                 ($basket->shipping === null ? 'shipping not said' : "{$basket->shipping} shipping").

@@ -42,6 +42,12 @@ final class Split
     /** @var array{ways: list<int>|null, cost: float, bound: float, proven: bool, nodes: int} */
     private readonly array $found;
 
+    /** @var array<string, list<Lots>> how each part that can be bought may be, by part */
+    private array $ways = [];
+
+    /** @var array<string, Basket> by supplier */
+    public readonly array $baskets;
+
     public function __construct(private readonly Build $build, public readonly SplitLimits $limits = new SplitLimits)
     {
         $this->exchange = new Exchange($build->rates, $build->plan->currency);
@@ -58,7 +64,7 @@ final class Split
             array_filter(ToOrder::of($build), static fn (OrderLine $l): bool => $l->order() > 0),
         );
         $at = array_flip(array_keys($this->terms));
-        $ways = $open = $parts = [];
+        $open = [];
         foreach ($this->lines as $line) {
             $held = Ways::of($this->usable($line->part), $line->order());
             if ($held === []) {
@@ -69,8 +75,7 @@ final class Split
                     'why' => $this->whyNot($line),
                 ];
             } else {
-                $ways[] = $held;
-                $parts[] = $line->part;
+                $this->ways[$line->part] = $held;
             }
         }
         $this->found = (new Splitter(
@@ -84,18 +89,20 @@ final class Split
 
                     return $goods;
                 }, $all),
-                $ways,
+                array_values($this->ways),
             ),
             array_values(array_map(static fn (Terms $t): array => $t->stretches, $this->terms)),
             $this->limits->most ?? PHP_INT_MAX,
             $this->limits->seconds,
         ))->solve();
         $bought = [];
+        $parts = array_keys($this->ways);
         foreach ($this->found['ways'] ?? [] as $i => $w) {
-            $bought[$parts[$i]] = $ways[$i][$w];
+            $bought[$parts[$i]] = $this->ways[$parts[$i]][$w];
         }
         $this->open = $open;
         $this->bought = $bought;
+        $this->baskets = $this->baskets();
     }
 
     /** Whether every line that any supplier has is bought within the limits. */
@@ -113,7 +120,7 @@ final class Split
     public function landed(): Money
     {
         return array_reduce(
-            $this->baskets(),
+            $this->baskets,
             fn (Money $sum, Basket $b): Money => $sum->plus(
                 $this->exchange->convert($b->total) ?? Money::zero($sum->currency),
             ),
@@ -153,7 +160,7 @@ final class Split
     /**
      * @return array<string, Basket> by supplier
      */
-    public function baskets(): array
+    private function baskets(): array
     {
         $goods = [];
         foreach ($this->bought as $way) {
@@ -191,8 +198,8 @@ final class Split
             'days' => $this->days(),
             'baskets' => array_map(
                 fn (string $ref, Basket $b): array => $this->basket($ref, $b),
-                array_map(strval(...), array_keys($this->baskets())),
-                array_values($this->baskets()),
+                array_map(strval(...), array_keys($this->baskets)),
+                array_values($this->baskets),
             ),
             'lines' => array_values(array_filter(array_map(fn (OrderLine $l): ?array => $this->line($l), $this->lines))),
             'open' => $this->open,
@@ -200,7 +207,7 @@ final class Split
                 array_map(
                     static fn (Terms $t): string => $t->supplier->name,
                     array_filter(
-                        array_intersect_key($this->terms, $this->baskets()),
+                        array_intersect_key($this->terms, $this->baskets),
                         static fn (Terms $t): bool => $t->unsaid,
                     ),
                 ),
@@ -422,7 +429,7 @@ final class Split
                 ];
             }
         }
-        $elsewhere = $this->elsewhere($line, $way, $cost);
+        $elsewhere = $this->elsewhere($line->part, $way, $cost);
 
         return [
             'part' => $line->part,
@@ -442,10 +449,10 @@ final class Split
      * @param  Lots  $way
      * @return list<array{supplier: string, name: string, more: string}> cheapest first
      */
-    private function elsewhere(OrderLine $line, array $way, Money $cost): array
+    private function elsewhere(string $part, array $way, Money $cost): array
     {
         $others = [];
-        foreach (Ways::of($this->usable($line->part), $line->order()) as $other) {
+        foreach ($this->ways[$part] ?? [] as $other) {
             $supplier = (string) array_key_first($other);
             if (count($other) > 1 || isset($way[$supplier])) {
                 continue;
@@ -486,7 +493,7 @@ final class Split
             return 'sold nowhere else within the limits';
         }
         $next = $elsewhere[0];
-        $open = isset($this->baskets()[$next['supplier']]);
+        $open = isset($this->baskets[$next['supplier']]);
 
         return match (true) {
             ! str_starts_with($next['more'], '-') => "{$next['name']} asks {$next['more']} more",

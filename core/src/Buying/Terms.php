@@ -67,21 +67,6 @@ final readonly class Terms
         return new self($supplier, $stretches, $unsaid);
     }
 
-    /** In the build's currency; INF where the supplier takes no such order. */
-    public function cost(int $goods): float
-    {
-        if ($goods === 0) {
-            return 0.0;
-        }
-        foreach ($this->stretches as [$from, $to, $fixed, $slope]) {
-            if ($goods >= $from && $goods <= $to) {
-                return $fixed + $slope * $goods;
-            }
-        }
-
-        return INF;
-    }
-
     public static function units(Money $amount): int
     {
         return (int) round((float) $amount->exactAmount() * self::UNIT);

@@ -64,7 +64,7 @@ final readonly class Ways
             $with = $taken + [$supplier => $lots];
             foreach ($by as $other => $offers) {
                 $last = isset($with[$other]) || $rest <= 0 ? null : self::at($offers, $rest);
-                // Two that have too few each may share it either way round; one of them is told.
+                // Two that have too few each may share it either way round.
                 if ($last !== null) {
                     $ways[] = $with + [(string) $other => $last];
                 }

@@ -57,6 +57,12 @@ final readonly class Need
         };
     }
 
+    /** Pieces bought on top of so many, for loss and wear. */
+    public function sparesOf(int $pieces): int
+    {
+        return $this->spares === null ? 0 : (int) ceil($this->spares->times($pieces)->in('') - 1e-9);
+    }
+
     /** The same need with so many of its pieces in the drawer. */
     public function owning(int $pieces): self
     {

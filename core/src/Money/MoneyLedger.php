@@ -21,8 +21,7 @@ use Magpie\Core\Quantity\Money;
  * @phpstan-type Sums array{currency: string, baskets: list<array<string, mixed>>, accounts: array<string, string>,
  *     spares: string, shipping: string, tax: string, contingency: string, contingency_share: float|null,
  *     planned: string, budget: string|null, budget_left: string|null, budget_used: float|null, paid: string,
- *     owed: string, here: string, coming: string, abandoned: string, considered: string, remaining: string,
- *     forecast: string, purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>,
+ *     owed: string, here: string, coming: string, abandoned: string, considered: string, purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>,
  *     open: list<string>}
  */
 final class MoneyLedger implements Settled
@@ -64,16 +63,39 @@ final class MoneyLedger implements Settled
      *     accounts: array<string, string>, spares: string, shipping: string, tax: string, contingency: string,
      *     contingency_share: float|null, planned: string, budget: string|null, budget_left: string|null,
      *     budget_used: float|null, paid: string, owed: string, here: string, coming: string, abandoned: string,
-     *     considered: string, remaining: string, forecast: string, purchases: list<array<string, mixed>>, faults: string,
+     *     considered: string, remaining?: string, forecast?: string, purchases: list<array<string, mixed>>, faults: string,
      *     rates: list<array<string, mixed>>, open: list<string>}
      */
     public function toArray(bool $wholeList = true): array
     {
         $this->sums ??= $this->sums($this->lines());
 
+        return $wholeList
+            ? ['lines' => array_map(static fn (CostLine $l): array => $l->toArray(), $this->lines())] +
+                $this->sums +
+                $this->toCome($this->sums)
+            : ['lines' => []] + $this->sums;
+    }
+
+    /**
+     * What is still to be bought, and what it will have cost in the end: worked out for who asks, not with every judgement.
+     *
+     * @param  Sums  $sums
+     * @return array{remaining: string, forecast: string}
+     */
+    private function toCome(array $sums): array
+    {
+        [$remaining] = $this->remaining();
+        $share = $this->build->plan->contingency;
+        $spent = Money::of($sums['paid'], $remaining->currency)->plus(Money::of($sums['owed'], $remaining->currency));
+
         return [
-            'lines' => $wholeList ? array_map(static fn (CostLine $l): array => $l->toArray(), $this->lines()) : [],
-        ] + $this->sums;
+            'remaining' => $remaining->amount(),
+            'forecast' => $spent
+                ->plus($remaining)
+                ->plus($share === null ? Money::zero($remaining->currency) : $remaining->times($share))
+                ->amount(),
+        ];
     }
 
     /**
@@ -111,9 +133,6 @@ final class MoneyLedger implements Settled
         $planned = $subtotal->plus($contingency);
         $spending = new Spending($this->build, $this->exchange);
         $open = [...$open, ...$spending->open];
-        [$remaining] = $this->remaining();
-        $reserve =
-            $this->build->plan->contingency === null ? $zero : $remaining->times($this->build->plan->contingency);
         $faults = $zero;
         foreach ($this->build->faults as $fault) {
             $faults = $fault->cost === null ? $faults : $faults->plus($fault->cost);
@@ -139,8 +158,6 @@ final class MoneyLedger implements Settled
             'coming' => $spending->coming->amount(),
             'abandoned' => $spending->abandoned->amount(),
             'considered' => $spending->considered->amount(),
-            'remaining' => $remaining->amount(),
-            'forecast' => $spending->paid->plus($spending->owed)->plus($remaining)->plus($reserve)->amount(),
             'purchases' => $spending->rows($this->build),
             'faults' => $faults->amount(),
             'rates' => array_values(
@@ -198,7 +215,7 @@ final class MoneyLedger implements Settled
         $pieces = $spare = $owned = 0;
         foreach ($needs as $need) {
             $pieces += $need->quantity;
-            $spare += $need->spares === null ? 0 : (int) ceil($need->spares->times($need->quantity)->in('') - 1e-9);
+            $spare += $need->sparesOf($need->quantity);
             $owned += $need->owned;
         }
         $bare = max(0, $pieces - $owned);

@@ -65,7 +65,7 @@ final readonly class ToOrder
         $needed = $spare = $owned = $here = $coming = $considered = 0;
         foreach ($needs as $need) {
             $needed += $need->quantity;
-            $spare += $need->spares === null ? 0 : (int) ceil($need->spares->times($need->quantity)->in('') - 1e-9);
+            $spare += $need->sparesOf($need->quantity);
             $owned += $need->owned;
         }
         foreach ($bought as $purchase) {
@@ -73,7 +73,8 @@ final readonly class ToOrder
             $coming += $purchase->onTheWay();
             $considered += $purchase->state === PurchaseState::Considered ? $purchase->pieces : 0;
         }
-        $line = new OrderLine(
+
+        return new OrderLine(
             $part,
             $build->parts[$part]->name,
             array_map(static fn (Need $n): string => $n->role, $needs),
@@ -83,42 +84,45 @@ final readonly class ToOrder
             $here,
             $coming,
             $considered,
-            [],
+            [
+                ...self::countDoubts($needed + $spare, $owned + $here, $coming, $considered),
+                ...self::doubts($build, $needs, $bought, $here, $coming + $considered),
+            ],
         );
+    }
 
-        return new OrderLine(
-            $line->part,
-            $line->name,
-            $line->roles,
-            $needed,
-            $spare,
-            $owned,
-            $here,
-            $coming,
-            $considered,
-            self::doubts($build, $line, $needs, $bought),
-        );
+    /**
+     * Halved, doubled or misread: said before it is ordered, not at the bench.
+     *
+     * @return list<string>
+     */
+    private static function countDoubts(int $whole, int $there, int $coming, int $considered): array
+    {
+        $doubts = [];
+        $sum = $there + $coming + $considered;
+        if ($considered > 0 && $sum < $whole) {
+            $half = 2 * $sum === $whole ? ', half of it' : '';
+            $doubts[] = "needed {$whole}, in the basket and at hand {$sum}{$half}";
+        }
+        if ($considered + $coming > 0 && $whole > 0 && $sum > $whole) {
+            $more = $sum === 2 * $whole ? ', twice as many' : '';
+            $doubts[] = "needed {$whole}, with what is bought {$sum}{$more}";
+        }
+
+        return $doubts;
     }
 
     /**
      * @param  list<Need>  $needs
      * @param  list<Purchase>  $bought
+     * @param  int  $here  pieces of it that came
+     * @param  int  $more  pieces that are ordered or in the basket
      * @return list<string>
      */
-    private static function doubts(Build $build, OrderLine $line, array $needs, array $bought): array
+    private static function doubts(Build $build, array $needs, array $bought, int $here, int $more): array
     {
         $doubts = [];
-        $whole = $line->needed + $line->spare;
-        $sum = $line->owned + $line->here + $line->coming + $line->considered;
-        if ($line->considered > 0 && $sum < $whole) {
-            $half = 2 * $sum === $whole ? ', half of it' : '';
-            $doubts[] = "needed {$whole}, in the basket and at hand {$sum}{$half}";
-        }
-        if ($line->considered + $line->coming > 0 && $whole > 0 && $sum > $whole) {
-            $more = $sum === 2 * $whole ? ', twice as many' : '';
-            $doubts[] = "needed {$whole}, with what is bought {$sum}{$more}";
-        }
-        if ($needs === [] && $line->here + $line->coming + $line->considered > 0) {
+        if ($needs === [] && $here + $more > 0) {
             $doubts[] = 'for nothing in this build: say what it is for, or let it move to another';
         }
         foreach ($bought as $purchase) {
@@ -138,7 +142,7 @@ final readonly class ToOrder
             if (
                 $need->purpose === Purpose::Backup &&
                 $need->owned >= $need->quantity &&
-                $line->coming + $line->considered > 0
+                $more > 0
             ) {
                 $doubts[] = "{$need->role} is a backup that is there already";
             }

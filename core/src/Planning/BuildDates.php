@@ -48,8 +48,6 @@ final readonly class BuildDates
 
     /**
      * @param  string  $today  YYYY-MM-DD
-     *
-     * @throws Circle where steps wait for one another
      */
     public function __construct(
         private Build $build,

@@ -30,12 +30,13 @@ final readonly class TrueCost
      */
     public function toArray(): array
     {
-        $ledger = (new MoneyLedger($this->build))->toArray();
+        $money = new MoneyLedger($this->build);
+        $ledger = $money->toArray(false);
         $zero = Money::zero($this->build->plan->currency);
         $classes = array_fill_keys([...Purpose::words(), 'tools', 'consumables', 'spares'], $zero);
         $drawer = $zero;
         $worthless = [];
-        foreach ((new MoneyLedger($this->build))->lines() as $line) {
+        foreach ($money->lines() as $line) {
             $needs = array_values(
                 array_filter(
                     $this->build->needs,
@@ -61,7 +62,7 @@ final readonly class TrueCost
         $toll = Money::of($ledger['shipping'], $zero->currency)->plus(Money::of($ledger['tax'], $zero->currency));
         $paid = Money::of($ledger['paid'], $zero->currency);
         // What is paid or owed for is not bought again; what was given up, or was cheaper, is no less to buy.
-        [$remaining] = (new MoneyLedger($this->build))->remaining();
+        [$remaining] = $money->remaining();
         $reserve = $this->build->plan->contingency;
         $toCome = $remaining
             ->plus(Money::of($ledger['owed'], $zero->currency))

@@ -82,7 +82,7 @@ final class SplitTest extends TestCase
         // 10.50 EUR = 8.40 GBP, and the belt near, 8.00 + 3.00: 19.40. All from far is cheapest.
         $split = new Split(self::build());
         self::assertSame('15.84', $split->landed()->amount());
-        self::assertSame(['far'], array_keys($split->baskets()));
+        self::assertSame(['far'], array_keys($split->baskets));
         self::assertTrue($split->proven());
         self::assertSame(20, $split->days());
         // Here within a week it is 23.30, ten in a pack and three loose.

@@ -55,7 +55,7 @@ export const stages: Stage[] = [
   {
     key: 'buy',
     title: 'Buy',
-    about: 'What it costs, and what was paid.',
+    about: 'What to order, where and by when, what came, and what it costs.',
     views: [
       { key: 'basket', title: 'What to order', path: 'buy/basket' },
       { key: 'split', title: 'Where to buy', path: 'buy/split' },

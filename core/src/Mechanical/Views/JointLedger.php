@@ -116,8 +116,7 @@ final readonly class JointLedger
             $uses = $used[$ref] ?? [];
             $wanted = array_sum(array_column($uses, 'pieces'));
             $have = $fitted->need->quantity;
-            $spare =
-                $fitted->need->spares === null ? 0 : (int) ceil($fitted->need->spares->times($have)->in('') - 1e-9);
+            $spare = $fitted->need->sparesOf($have);
             $pack = $this->pack($fitted);
             $order = max(0, max($wanted, $have) + $spare - $fitted->need->owned);
             $bags[] = [
