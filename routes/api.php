@@ -13,6 +13,7 @@ use App\Http\Controllers\LibraryController;
 use App\Http\Controllers\MechanicsController;
 use App\Http\Controllers\OrderController;
 use App\Http\Controllers\PhotoController;
+use App\Http\Controllers\PrintController;
 use App\Http\Controllers\RemedyController;
 use App\Http\Controllers\ScopeController;
 use App\Http\Controllers\SessionController;
@@ -73,6 +74,8 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('money', [InspectionController::class, 'money']);
             Route::get('dates', [DatesController::class, 'show']);
             Route::get('dates.ics', [DatesController::class, 'calendar']);
+            Route::get('prints', [PrintController::class, 'queue']);
+            Route::post('mesh', [PrintController::class, 'mesh']);
             Route::get('arrivals', [OrderController::class, 'arrivals']);
             Route::get('order', [OrderController::class, 'order']);
             Route::get('order/frontier', [OrderController::class, 'frontier']);

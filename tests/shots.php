@@ -25,7 +25,7 @@ $together = [
     'heat' => ['heat', 'place'],
     'power' => ['power', 'settings'],
     'bench' => ['bench', 'faults'],
-    'split' => ['split', 'orders', 'dates'],
+    'split' => ['split', 'orders', 'prints', 'dates'],
     'money' => ['money', 'basket', 'arrivals'],
 ];
 $browser = new Browser($url);
@@ -62,6 +62,7 @@ $shots = [
     'split' => ['/builds/2/buy/split', 1280, 800, 'light', 'nothing is faster', null],
     'arrivals' => ['/builds/1/buy/arrivals', 1280, 800, 'light', 'not looked at yet', 'Bed heater'],
     'dates' => ['/builds/1/buy/dates', 1280, 800, 'light', 'In nine of ten by', null],
+    'prints' => ['/builds/1/buy/prints', 1280, 800, 'light', 'What came off', null],
     'orders' => ['/builds/1/buy/orders', 1280, 800, 'light', 'Ferry Lane 4471', null],
     'money' => ['/builds/1/buy/money', 1280, 800, 'light', 'By supplier', null],
     'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],

@@ -60,6 +60,7 @@ final class Schema
                     Column::text('sits_in'),
                     Column::text('opening'),
                     Column::text('stage'),
+                    Column::decimal('worth'),
                 ],
                 [
                     'candidates' => Inner::values(new Table('need_candidates', [Column::link('part_id', 'parts', '')])),
@@ -187,6 +188,7 @@ final class Schema
                     'breaks' => Inner::objects(
                         new Table('offer_breaks', [Column::whole('from'), Column::decimal('price')]),
                     ),
+                    'past' => Inner::objects(new Table('offer_past', [Column::text('date'), Column::decimal('price')])),
                 ],
             ),
             'rates' => new Table('rates', [
@@ -195,22 +197,51 @@ final class Schema
                 Column::factor('worth'),
                 Column::text('date'),
             ]),
-            'purchases' => new Table('purchases', [
-                Column::link('part_id', 'parts', 'part'),
-                Column::link('supplier_id', 'suppliers', 'supplier'),
-                Column::whole('pieces'),
-                Column::decimal('paid'),
-                Column::text('date'),
-                Column::whole('received'),
-                Column::text('notes'),
-                Column::text('state'),
-                Column::decimal('agreed'),
-                Column::text('order'),
-                Column::text('due'),
-                Column::text('article'),
-                Column::whole('accepted'),
-                Column::whole('returned'),
-            ]),
+            'purchases' => new Table(
+                'purchases',
+                [
+                    Column::link('part_id', 'parts', 'part'),
+                    Column::link('supplier_id', 'suppliers', 'supplier'),
+                    Column::whole('pieces'),
+                    Column::decimal('paid'),
+                    Column::text('date'),
+                    Column::whole('received'),
+                    Column::text('notes'),
+                    Column::text('state'),
+                    Column::decimal('agreed'),
+                    Column::text('order'),
+                    Column::text('due'),
+                    Column::text('article'),
+                    Column::whole('accepted'),
+                    Column::whole('returned'),
+                    Column::text('lot'),
+                    Column::text('claim_by'),
+                    Column::text('claim'),
+                    Column::factor('rate'),
+                    Column::whole('moved'),
+                    Column::whole('sold'),
+                    Column::decimal('fetched'),
+                ],
+                [
+                    'looks' => Inner::objects(
+                        new Table(
+                            'purchase_looks',
+                            [
+                                Column::text('what'),
+                                Column::text('result'),
+                                Column::text('date'),
+                                Column::whole('pieces'),
+                                Column::text('notes'),
+                            ],
+                            [
+                                'photos' => Inner::values(
+                                    new Table('purchase_look_photos', [Column::text('name', '')]),
+                                ),
+                            ],
+                        ),
+                    ),
+                ],
+            ),
             'steps' => new Table(
                 'steps',
                 [
@@ -464,6 +495,31 @@ final class Schema
                 Column::text('who'),
                 Column::text('of'),
                 Column::text('until'),
+            ]),
+            'printers' => new Table(
+                'printers',
+                [
+                    Column::text('name'),
+                    Column::text('length'),
+                    Column::text('width'),
+                    Column::text('height'),
+                    Column::text('flow'),
+                    Column::text('daily'),
+                    Column::flag('finished'),
+                    Column::text('notes'),
+                ],
+                ['plastics' => Inner::values(new Table('printer_plastics', [Column::text('name', '')]))],
+            ),
+            'prints' => new Table('prints', [
+                Column::link('part_id', 'parts', 'part'),
+                Column::link('printer_id', 'printers', 'printer'),
+                Column::text('date'),
+                Column::whole('good'),
+                Column::whole('failed'),
+                Column::text('mass'),
+                Column::text('time'),
+                Column::flag('fit'),
+                Column::text('notes'),
             ]),
         ];
     }

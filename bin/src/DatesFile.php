@@ -20,28 +20,19 @@ final class DatesFile
      */
     public function run(array $arguments): int
     {
-        $format = 'text';
-        $file = null;
-        $seed = 1;
-        $from = date('Y-m-d');
-        while (($argument = array_shift($arguments)) !== null) {
-            [$option, $value] = [...explode('=', $argument, 2), null];
-            if (in_array($option, ['--seed', '--from', '--format'], true)) {
-                $value ??= array_shift($arguments) ?? '';
-            }
-            match (true) {
-                $option === '--seed' && ctype_digit((string) $value) => ($seed = (int) $value),
-                $option === '--from' && preg_match('/^\d{4}-\d\d-\d\d$/', (string) $value) === 1 => ($from = (string) $value),
-                $option === '--format' => ($format = (string) $value),
-                $file === null && ! str_starts_with($argument, '--') => ($file = $argument),
-                default => throw new Failure(self::USAGE, 2),
-            };
-        }
-        if ($file === null || ! in_array($format, ['text', 'json'], true)) {
+        [$file, $options] = FromFile::arguments($arguments, ['seed', 'from', 'format'], self::USAGE);
+        $seed = $options['seed'] ?? '1';
+        $from = $options['from'] ?? date('Y-m-d');
+        $format = $options['format'] ?? 'text';
+        if (
+            ! ctype_digit($seed) ||
+            preg_match('/^\d{4}-\d\d-\d\d$/', $from) !== 1 ||
+            ! in_array($format, ['text', 'json'], true)
+        ) {
             throw new Failure(self::USAGE, 2);
         }
         $build = FromFile::read($file, $format, 'magpie_dates', self::VERSION);
-        $dates = new BuildDates($build, $from, $seed);
+        $dates = new BuildDates($build, $from, (int) $seed);
         $format === 'json'
             ? FromFile::print(['magpie_dates' => self::VERSION] + $dates->toArray())
             : print self::text($dates);

@@ -35,6 +35,34 @@ final class FromFile
     }
 
     /**
+     * The file and the options of a command, written "--name=value" or "--name value".
+     *
+     * @param  list<string>  $arguments
+     * @param  list<string>  $known  names of options
+     * @return array{string, array<string, string>}
+     *
+     * @throws Failure with how it is used, where something else is written
+     */
+    public static function arguments(array $arguments, array $known, string $usage): array
+    {
+        $file = null;
+        $options = [];
+        while (($argument = array_shift($arguments)) !== null) {
+            [$option, $value] = [...explode('=', $argument, 2), null];
+            $option = (string) $option;
+            if (str_starts_with($option, '--') && in_array(substr($option, 2), $known, true)) {
+                $options[substr($option, 2)] = $value ?? (array_shift($arguments) ?? '');
+            } elseif ($file === null && ! str_starts_with($argument, '--')) {
+                $file = $argument;
+            } else {
+                throw new Failure($usage, 2);
+            }
+        }
+
+        return [$file ?? throw new Failure($usage, 2), $options];
+    }
+
+    /**
      * @param  array<string, mixed>  $data
      */
     public static function print(array $data): void

@@ -17,6 +17,8 @@ final readonly class Main
                                               what to order and where, at the least cost, with its proof
       bin/magpie dates FILE [--seed=N] [--from=DATE] [--format json]
                                               when it can be done, what to order by when, what the end hangs on
+      bin/magpie prints FILE [--from=DATE] [--format json]
+                                              what is printed on which printer and when, and the reels it takes
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -57,9 +59,14 @@ final readonly class Main
                 return $this->file($command, $arguments, $project);
             case 'order':
             case 'dates':
+            case 'prints':
                 $this->core($project);
 
-                return $command === 'order' ? (new OrderFile)->run($arguments) : (new DatesFile)->run($arguments);
+                return match ($command) {
+                    'order' => (new OrderFile)->run($arguments),
+                    'dates' => (new DatesFile)->run($arguments),
+                    'prints' => (new PrintsFile)->run($arguments),
+                };
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);
 

@@ -638,6 +638,14 @@ return [
         'printed_part.volume',
         'printed_part.wall_share',
     ],
+    'M14-batch' => [
+        'printed_part.area',
+        'printed_part.infill',
+        'printed_part.material',
+        'printed_part.volume',
+        'printed_part.wall_share',
+        'printed_part.walls',
+    ],
     'M15' => [
         'build_sheet.length',
         'build_sheet.width',

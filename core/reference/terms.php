@@ -198,6 +198,7 @@ return [
         'M13-print' => ['A material asks for a nozzle this hot and air around it this warm.', 'Both are on the reel.'],
         'M14' => ['Reels enough for all printed parts, and for those that fail.', 'The slicer gives the weight of each; weigh what is left on a reel.'],
         'M14-weight' => ['A print that weighs too little was printed thinner than its recipe.', 'Weigh it on a kitchen scale.'],
+        'M14-batch' => ['One piece on the scales speaks for the whole print.', 'Weigh one of each print, and write it beside the print.'],
         'M15' => ['A sheet smaller than the travel, or a heater smaller than its sheet, leaves cold edges.', 'Measure them.'],
         'M15-surface' => ['Each surface holds some plastics too well and others not at all.', 'The maker of the sheet lists them.'],
         'M10-rust' => ['In a damp room bare steel rusts.', 'A hygrometer left for a week tells it.'],

@@ -43,7 +43,7 @@ final class BuyTest extends BrowserTestCase
             $b->edit("Shipping of {$who}", $shipping);
             $b->find('//button[starts-with(@aria-label, "Shipping of '.$who.': '.substr($shipping, 0, 4).'")]');
         }
-        $b->press('Where to buy');
+        $b->press('Where');
         $b->sees('Proven: no other split of these prices costs less.');
         $b->waitUntilGone('//p[contains(., "Shipping is not said by")]');
         $whole = $b->text('//p[contains(@class, "sum")]/strong');
@@ -102,7 +102,7 @@ final class BuyTest extends BrowserTestCase
         $b->find('//button[starts-with(@aria-label, "Good of '.$name.': '.($pieces - 1).'")]');
         $b->edit("Sent back of {$name}", '1');
         $b->find('//button[starts-with(@aria-label, "Sent back of '.$name.': 1")]');
-        $b->press('What to order');
+        $b->press('To order');
         $b->find('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
 
         // Each bag has a label whose code opens the part that is in it.

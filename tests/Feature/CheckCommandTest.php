@@ -19,19 +19,51 @@ final class CheckCommandTest extends TestCase
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'magpie');
         file_put_contents($file, $json);
+        [$status, $out, $error] = self::shell('check', $file, ...$options);
+        unlink($file);
+
+        return [$status, $out, str_replace($file, 'FILE', $error)];
+    }
+
+    /**
+     * @return array{int, string, string}
+     */
+    private static function shell(string ...$arguments): array
+    {
         $process =
             proc_open(
-                [dirname(__DIR__, 2).'/bin/magpie', 'check', $file, ...$options],
+                [dirname(__DIR__, 2).'/bin/magpie', ...$arguments],
                 [1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
                 $pipes,
             ) ?:
             throw new \RuntimeException('bin/magpie cannot be run');
         $out = (string) stream_get_contents($pipes[1]);
         $error = (string) stream_get_contents($pipes[2]);
-        $status = proc_close($process);
-        unlink($file);
 
-        return [$status, $out, str_replace($file, 'FILE', $error)];
+        return [proc_close($process), $out, $error];
+    }
+
+    public function test_what_is_bought_dated_and_printed_is_worked_out_from_the_shell(): void
+    {
+        $demo = dirname(__DIR__, 2).'/demo/dunlin.json';
+        foreach (
+            [
+                'order' => ['magpie_order', 'Dunlin: '],
+                'dates' => ['magpie_dates', 'What the end hangs on:'],
+                'prints' => ['magpie_prints', 'thin: Motor mounts, printed'],
+            ] as $command => [$shape, $says]
+        ) {
+            [$status, $out] = self::shell($command, $demo);
+            self::assertStringContainsString($says, $out);
+            [$again, $json] = self::shell($command, $demo, '--format', 'json');
+            self::assertSame($status, $again);
+            self::assertSame(1, json_decode($json, true)[$shape], $command);
+            self::assertSame(2, self::shell($command, $demo, '--wrong')[0]);
+            [$status, , $error] = self::shell($command, '/nowhere.json');
+            self::assertSame([2, true], [$status, str_contains($error, '/nowhere.json cannot be opened.')]);
+        }
+        [$status, $out] = self::shell('mesh', dirname(__DIR__).'/Browser/cube.stl');
+        self::assertSame([0, true], [$status, str_contains($out, 'volume  8.000 cm³')]);
     }
 
     private static function bed(int $contacts): string

@@ -83,6 +83,19 @@ abstract class FeatureTestCase extends TestCase
     }
 
     /**
+     * @return array<string, list<array<string, mixed>>> the build as its file
+     */
+    protected function held(Build $build): array
+    {
+        return json_decode(
+            (string) $this->get("/api/builds/{$build->id}/file")
+                ->assertOk()
+                ->getContent(),
+            true,
+        );
+    }
+
+    /**
      * @param  list<array<string, mixed>>  $changes
      * @return TestResponse<\Symfony\Component\HttpFoundation\Response>
      */

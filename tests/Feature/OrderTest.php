@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\Build;
-
 /** What to order over the wire, and orders kept in the database as they are in the file. */
 final class OrderTest extends FeatureTestCase
 {
@@ -98,18 +96,5 @@ final class OrderTest extends FeatureTestCase
             self::assertStringEndsWith("/{$field}", $refused->json('errors.0.pointer'), $field);
         }
         self::assertSame($purchase, array_column($this->held($build)['purchases'], null, 'ref')['N1']);
-    }
-
-    /**
-     * @return array<string, list<array<string, mixed>>> the build as its file
-     */
-    private function held(Build $build): array
-    {
-        return json_decode(
-            (string) $this->get("/api/builds/{$build->id}/file")
-                ->assertOk()
-                ->getContent(),
-            true,
-        );
     }
 }

@@ -81,6 +81,7 @@ final class Rules
         Mechanical\PrintConditions::class,
         Mechanical\FilamentEnough::class,
         Mechanical\PrintWeight::class,
+        Mechanical\BatchWeight::class,
         Mechanical\PlateSize::class,
         Mechanical\SheetSurface::class,
         Mechanical\Rust::class,

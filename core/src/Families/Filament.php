@@ -40,7 +40,7 @@ final class Filament extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('material', 'Material', ['PLA', 'PETG', 'ABS', 'ASA', 'PC', 'PA']),
+            SpecField::choice('material', 'Material', PrintedPart::PLASTICS),
             SpecField::quantity('diameter', 'Diameter', Dimension::Length, 'mm', ['1 mm', '3.5 mm']),
             SpecField::quantity('density', 'Density', Dimension::Density, 'g/cm³', ['0.8 g/cm³', '2 g/cm³']),
             SpecField::quantity('mass', 'Mass on the reel', Dimension::Mass, 'kg', ['50 g', '25 kg']),

@@ -11,6 +11,9 @@ use Magpie\Core\Quantity\Dimension;
 
 final class PrintedPart extends Family
 {
+    /** What is printed with, as sheets, reels and printers call it. */
+    public const PLASTICS = ['PLA', 'PETG', 'ABS', 'ASA', 'PC', 'PA'];
+
     public function key(): string
     {
         return 'printed_part';
@@ -34,7 +37,7 @@ final class PrintedPart extends Family
     public function sheet(): array
     {
         return [
-            SpecField::choice('material', 'Material', ['PLA', 'PETG', 'ABS', 'ASA', 'PC', 'PA']),
+            SpecField::choice('material', 'Material', self::PLASTICS),
             SpecField::quantity(
                 'glass_transition',
                 'Glass transition, if its sheet says',
@@ -59,6 +62,13 @@ final class PrintedPart extends Family
                 '5 %',
                 '100 %',
             ]),
+            SpecField::quantity('area', 'Surface', Dimension::Area, 'cm²', ['0.01 cm²', '100000 cm²']),
+            SpecField::quantity('line_width', 'Width of a line', Dimension::Length, 'mm', ['0.1 mm', '3 mm']),
+            SpecField::quantity('length', 'Length as printed', Dimension::Length, 'mm', ['0.5 mm', '2 m']),
+            SpecField::quantity('width', 'Width as printed', Dimension::Length, 'mm', ['0.5 mm', '2 m']),
+            SpecField::quantity('height', 'Height as printed', Dimension::Length, 'mm', ['0.2 mm', '2 m']),
+            SpecField::choice('supports', 'Supports', ['none', 'some', 'much']),
+            SpecField::quantity('inserts', 'Inserts to melt in', Dimension::Ratio, '', ['0', '100']),
             SpecField::quantity('print_time', 'Print time', Dimension::Time, 'h', ['1 min', '300 h']),
             SpecField::note('colour', 'Colour'),
             SpecField::note('file_version', 'File and version'),

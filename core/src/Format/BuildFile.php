@@ -40,6 +40,7 @@ final class BuildFile
                 new Sections\Steps, new Sections\Faults, new Sections\Limits,
                 new Sections\Workpieces, new Sections\Axes, new Sections\Routes, new Sections\Decisions, new Sections\Revisions,
                 new Sections\Zones, new Sections\Clearances, new Sections\Settings, new Sections\Accepted,
+                new Sections\Printers, new Sections\Prints,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;

@@ -25,6 +25,7 @@ final class References
         'axes' => 'axis',
         'routes' => 'route',
         'suppliers' => 'supplier',
+        'printers' => 'printer',
     ];
 
     /**
@@ -135,6 +136,12 @@ final class References
         $circle = Sequence::circle($build->steps);
         if ($circle !== []) {
             yield ['/steps', 'these steps wait for each other in a circle: '.implode(' → ', $circle).'.'];
+        }
+        foreach (array_values($build->prints) as $i => $run) {
+            $part = $build->parts[$run->part];
+            if ($part->family->key() !== 'printed_part') {
+                yield ["/prints/{$i}/part", "\"{$run->part}\" is a {$part->family->title()}, not a printed part."];
+            }
         }
         $stands = [];
         foreach (array_values($build->zones) as $i => $zone) {

@@ -11,6 +11,8 @@ use Magpie\Core\Machine\Buying\Supplier;
 use Magpie\Core\Machine\Choosing\Decision;
 use Magpie\Core\Machine\Choosing\Route;
 use Magpie\Core\Machine\Work\Fault;
+use Magpie\Core\Machine\Work\Printer;
+use Magpie\Core\Machine\Work\PrintRun;
 use Magpie\Core\Machine\Work\Step;
 
 /**
@@ -41,6 +43,8 @@ use Magpie\Core\Machine\Work\Step;
  * @property-read array<string, Clearance> $clearances
  * @property-read array<string, Setting> $settings
  * @property-read array<string, Acceptance> $accepted
+ * @property-read array<string, Printer> $printers
+ * @property-read array<string, PrintRun> $prints
  */
 final readonly class Build
 {
@@ -69,6 +73,8 @@ final readonly class Build
      * @param  array<string, Clearance>  $clearances
      * @param  array<string, Setting>  $settings
      * @param  array<string, Acceptance>  $accepted
+     * @param  array<string, Printer>  $printers
+     * @param  array<string, PrintRun>  $prints
      * @param  Reads|null  $reads  who is told what is read
      */
     public function __construct(
@@ -96,6 +102,8 @@ final readonly class Build
         private array $clearances = [],
         private array $settings = [],
         private array $accepted = [],
+        private array $printers = [],
+        private array $prints = [],
         private ?Reads $reads = null,
     ) {
         $zoned = [];

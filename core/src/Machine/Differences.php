@@ -29,6 +29,8 @@ final readonly class Differences
         'clearances',
         'settings',
         'accepted',
+        'printers',
+        'prints',
     ];
 
     /** The cell that has changed when something is joined otherwise than before. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -19,6 +20,7 @@ final readonly class Need
      * @param  Stage|null  $stage  how far it is, where that is not as far as the build
      * @param  Quantity|null  $opening  that was cut for it, measured
      * @param  list<Piece>  $pieces  of the quantity, those that have a name; in their order
+     * @param  Money|null  $worth  what one piece is worth buying for, in the build's currency: above it, do without
      * @param  string|null  $seat  what it sits in: a hot end or plate, "hot-end", or one place of it, "board.drv-x"
      */
     public function __construct(
@@ -38,6 +40,7 @@ final readonly class Need
         public array $pieces = [],
         public ?Quantity $opening = null,
         public ?Stage $stage = null,
+        public ?Money $worth = null,
     ) {
     }
 

@@ -222,6 +222,10 @@ final class MoneyLedger implements Settled
         $buy = max(0, $pieces + $spare - $owned);
         [$offer, $cost] = $buy === 0 ? [null, Money::zero($this->build->plan->currency)] : $this->cheapest($part, $buy);
         $reason = $buy > 0 && $cost === null ? $this->whyNoPrice($part) : null;
+        if ($reason !== null && $this->isPrinted($part)) {
+            // Its plastic is bought by the reel, which is a line of its own.
+            [$cost, $reason] = [Money::zero($this->build->plan->currency), null];
+        }
         $packs = $offer === null ? 0 : $offer->packsFor($buy);
         $spareCost = null;
         if ($offer !== null && $spare > 0 && $cost !== null) {
@@ -261,6 +265,22 @@ final class MoneyLedger implements Settled
         }
 
         return $best;
+    }
+
+    /** Whether it comes off a printer of the workshop, from a reel that is on the list. */
+    private function isPrinted(Part $part): bool
+    {
+        $material = $part->spec('material')?->value;
+        if ($part->family->key() !== 'printed_part' || isset($this->offers[$part->ref]) || $this->build->printers === []) {
+            return false;
+        }
+        foreach ($this->build->fittedOf('filament') as $reel) {
+            if ($reel->part->spec('material')?->value === $material) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private function whyNoPrice(Part $part): string

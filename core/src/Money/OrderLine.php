@@ -13,6 +13,8 @@ final readonly class OrderLine
      * @param  int  $here  arrived and not sent back
      * @param  int  $coming  ordered, not yet here
      * @param  int  $considered  in the basket, ordered by nobody
+     * @param  int  $printed  good pieces off the printers of the workshop
+     * @param  bool  $made  printed in the workshop, not bought
      * @param  list<string>  $doubts  what should be looked at before it is ordered
      */
     public function __construct(
@@ -26,19 +28,37 @@ final readonly class OrderLine
         public int $coming,
         public int $considered,
         public array $doubts,
+        public int $printed = 0,
+        public bool $made = false,
     ) {
     }
 
     /** Pieces still to be ordered. */
     public function order(): int
     {
-        return max(0, $this->needed + $this->spare - $this->owned - $this->here - $this->coming);
+        return $this->made ? 0 : $this->missing();
+    }
+
+    /** Pieces still to be printed. */
+    public function print(): int
+    {
+        return $this->made ? $this->missing() : 0;
+    }
+
+    private function missing(): int
+    {
+        return max(0, $this->needed + $this->spare - $this->there());
+    }
+
+    private function there(): int
+    {
+        return $this->owned + $this->here + $this->coming + $this->printed;
     }
 
     /** Pieces beyond what is needed and kept spare, here or on their way. */
     public function over(): int
     {
-        return max(0, $this->owned + $this->here + $this->coming - $this->needed - $this->spare);
+        return max(0, $this->there() - $this->needed - $this->spare);
     }
 
     /**
@@ -56,7 +76,9 @@ final readonly class OrderLine
             'here' => $this->here,
             'coming' => $this->coming,
             'considered' => $this->considered,
+            'printed' => $this->printed,
             'order' => $this->order(),
+            'print' => $this->print(),
             'over' => $this->over(),
             'doubts' => $this->doubts,
         ];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Money;
 
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Buying\Purchase;
 use Magpie\Core\Machine\Buying\PurchaseState;
 use Magpie\Core\Machine\Need;
@@ -21,7 +22,8 @@ final readonly class ToOrder
      */
     public static function of(Build $build): array
     {
-        $needs = $bought = $lines = [];
+        $needs = $bought = $printed = $lines = [];
+        $offered = array_flip(array_map(static fn (Offer $o): string => $o->part, $build->offers));
         foreach ($build->needs as $need) {
             $part = $build->fitted($need->ref)?->part->ref;
             if ($part !== null) {
@@ -31,9 +33,20 @@ final readonly class ToOrder
         foreach ($build->purchases as $purchase) {
             $bought[$purchase->part][] = $purchase;
         }
+        foreach ($build->prints as $run) {
+            $printed[$run->part] = ($printed[$run->part] ?? 0) + $run->made();
+        }
         foreach ($build->parts as $part) {
             if (isset($needs[$part->ref]) || isset($bought[$part->ref])) {
-                $lines[] = self::line($build, $part->ref, $needs[$part->ref] ?? [], $bought[$part->ref] ?? []);
+                $lines[] = self::line(
+                    $build,
+                    $part->ref,
+                    $needs[$part->ref] ?? [],
+                    $bought[$part->ref] ?? [],
+                    $printed[$part->ref] ?? 0,
+                    // What somebody sells is bought; the rest of what is printed comes off the workshop's own printers.
+                    $part->family->key() === 'printed_part' && ! isset($offered[$part->ref]),
+                );
             }
         }
         usort($lines, static fn (OrderLine $a, OrderLine $b): int => strnatcasecmp($a->name, $b->name));
@@ -60,8 +73,14 @@ final readonly class ToOrder
      * @param  list<Need>  $needs
      * @param  list<Purchase>  $bought
      */
-    private static function line(Build $build, string $part, array $needs, array $bought): OrderLine
-    {
+    private static function line(
+        Build $build,
+        string $part,
+        array $needs,
+        array $bought,
+        int $printed,
+        bool $made,
+    ): OrderLine {
         $needed = $spare = $owned = $here = $coming = $considered = 0;
         foreach ($needs as $need) {
             $needed += $need->quantity;
@@ -85,9 +104,11 @@ final readonly class ToOrder
             $coming,
             $considered,
             [
-                ...self::countDoubts($needed + $spare, $owned + $here, $coming, $considered),
+                ...self::countDoubts($needed + $spare, $owned + $here + $printed, $coming, $considered),
                 ...self::doubts($build, $needs, $bought, $here, $coming + $considered),
             ],
+            $printed,
+            $made,
         );
     }
 
@@ -139,11 +160,7 @@ final readonly class ToOrder
             }
         }
         foreach ($needs as $need) {
-            if (
-                $need->purpose === Purpose::Backup &&
-                $need->owned >= $need->quantity &&
-                $more > 0
-            ) {
+            if ($need->purpose === Purpose::Backup && $need->owned >= $need->quantity && $more > 0) {
                 $doubts[] = "{$need->role} is a backup that is there already";
             }
         }

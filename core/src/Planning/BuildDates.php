@@ -12,15 +12,17 @@ use Magpie\Core\Machine\Work\Sequence;
 use Magpie\Core\Machine\Work\Step;
 use Magpie\Core\Machine\Work\StepState;
 use Magpie\Core\Money\OrderLine;
+use Magpie\Core\Printing\Recipe;
 use Magpie\Core\Work\Forecast;
 
 /**
  * When the machine can be done (S08): what is to come of parts, and the steps at the builder's hours a week and own pace, one
  * after another, since there is one pair of hands; each step when its parts are here and what it comes after is done. Parts
- * still to be ordered are ordered today, where the cheapest split buys them.
+ * still to be ordered are ordered today, where the cheapest split buys them; what is printed goes through the printers, one
+ * after another, once there is plastic for it.
  *
  * How far an estimate may be off is common practice, no source: a delivery from four fifths to twice of what is promised, a
- * step from seven tenths to twice of what is planned.
+ * step from seven tenths to twice of what is planned, a print from nine tenths to one and a half times.
  *
  * @phpstan-type ActivityDates array{key: string, label: string, kind: string, days: float, begins: float, from: string,
  *     to: string, latest: string, slack: float, critical: bool, assumed: list<string>}
@@ -60,12 +62,19 @@ final readonly class BuildDates
         $this->spread = new Spread($this->network, $seed, $samples);
     }
 
+    /** What hangs on what, without the spread: for who asks only how late something may begin. */
+    public static function networkOf(Build $build, string $today): Network
+    {
+        return new Network(self::activities($build, $today)[0]);
+    }
+
     /**
      * @return array{list<Activity>, array<string, list<string>>}
      */
     private static function activities(Build $build, string $today): array
     {
         [$list, $arrivals, $assumed] = self::deliveries($build, $today);
+        [$list, $arrivals, $assumed] = self::prints(new PrintQueue($build, $today), $build, $list, $arrivals, $assumed);
         $weekly = $build->plan->weekly?->in('h') ?? self::WEEKLY;
         $pace = Forecast::of($build->steps, $build->plan, new DateTimeImmutable($today))->pace->in('');
         // What comes first comes first, whatever its number; the order the steps are shown in.
@@ -133,6 +142,61 @@ final readonly class BuildDates
         $split = new Split($build);
         foreach ($split->lines as $line) {
             $add("order/{$line->part}", $line->part, self::promised($build, $split, $line), 'order');
+        }
+
+        return [$list, $arrivals, $assumed];
+    }
+
+    /**
+     * @param  list<Activity>  $list
+     * @param  array<string, list<string>>  $arrivals
+     * @param  array<string, list<string>>  $assumed
+     * @return array{list<Activity>, array<string, list<string>>, array<string, list<string>>} with what is printed
+     */
+    private static function prints(PrintQueue $queue, Build $build, array $list, array $arrivals, array $assumed): array
+    {
+        $plastic = [];
+        foreach ($build->parts as $part) {
+            if ($part->family->key() === 'filament' && isset($arrivals[$part->ref])) {
+                $material = Recipe::of($part)->material ?? '';
+                $plastic[$material] = [...$plastic[$material] ?? [], ...$arrivals[$part->ref]];
+            }
+        }
+        $before = [];
+        foreach ($queue->jobs as $job) {
+            $key = $job->key();
+            $days = $job->ends - $job->begins;
+            $after = [
+                ...isset($before[$job->printer]) ? [$before[$job->printer]] : [],
+                // What lies on a reel already is not told apart from what comes: the print waits for the reel.
+                ...isset($queue->lacking[$job->stuff]) ? $plastic[$queue->lacking[$job->stuff]] ?? [] : [],
+            ];
+            $list[] = new Activity($key, $job->name, 0.9 * $days, $days, 1.5 * $days, $after, 'print');
+            $before[$job->printer] = $key;
+            if ($job->assumed !== []) {
+                $assumed[$key] = $job->assumed;
+            }
+            if ($job->part !== null) {
+                $arrivals[$job->part][] = $key;
+            }
+        }
+        foreach ($queue->waiting as $lost) {
+            $key = "print/{$lost['part']}";
+            $list[] = new Activity(
+                $key,
+                $lost['name'],
+                self::DELIVERY,
+                self::DELIVERY,
+                2 * self::DELIVERY,
+                [],
+                'print',
+            );
+            $assumed[$key][] = sprintf(
+                '%g days, since it cannot be given to a printer: %s',
+                self::DELIVERY,
+                $lost['why'],
+            );
+            $arrivals[$lost['part']][] = $key;
         }
 
         return [$list, $arrivals, $assumed];

@@ -28,7 +28,7 @@ final readonly class Spread
     public function __construct(Network $network, int $seed = 1, int $samples = self::SAMPLES)
     {
         // Marsaglia's xorshift on 64 bits ("Xorshift RNGs", 2003, from memory), begun from the seed.
-        $word = crc32("days {$seed}") << 31 ^ crc32("{$seed} tries") | 1;
+        $word = ((crc32("days {$seed}") << 31) ^ crc32("{$seed} tries")) | 1;
         $last = [];
         foreach ($network->order as $i => $activity) {
             foreach ($activity->after as $key) {
@@ -39,10 +39,7 @@ final readonly class Spread
         $done = $days = [];
         // Activity by activity, all tries of it at once; what nothing waits for any more is let go.
         foreach ($network->order as $i => $activity) {
-            $begins = self::latest(
-                array_values(array_intersect_key($done, array_flip($activity->after))),
-                $samples,
-            );
+            $begins = self::latest(array_values(array_intersect_key($done, array_flip($activity->after))), $samples);
             [$finished, $days[$activity->key]] = self::tried($activity, $begins, $word);
             if (isset($last[$activity->key])) {
                 $done[$activity->key] = $finished;
@@ -95,7 +92,7 @@ final readonly class Spread
         foreach ($begins as $n => $begin) {
             if ($left === 0) {
                 $word ^= $word << 13;
-                $word ^= $word >> 7 & 0x01FFFFFFFFFFFFFF;
+                $word ^= ($word >> 7) & 0x01FFFFFFFFFFFFFF;
                 $word ^= $word << 17;
                 $bits = $word;
                 $left = 6;

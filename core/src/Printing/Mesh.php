@@ -45,6 +45,44 @@ final readonly class Mesh
         return $this->closed ? abs($this->volume) : null;
     }
 
+    /** The same body, where the file's unit is so many millimetres. */
+    public function times(float $millimetres): self
+    {
+        $scale = static fn (float $one): float => $one * $millimetres;
+        /** @var array{float, float, float} $least */
+        $least = array_map($scale, $this->least);
+        /** @var array{float, float, float} $most */
+        $most = array_map($scale, $this->most);
+
+        return new self(
+            $this->triangles,
+            $this->volume * $millimetres ** 3,
+            $this->area * $millimetres ** 2,
+            $least,
+            $most,
+            $this->closed,
+            $this->flat,
+        );
+    }
+
+    /**
+     * What it says of a printed part, as its sheet writes it: no volume of one that is open.
+     *
+     * @return array<string, string> by key of the family's sheet
+     */
+    public function specs(): array
+    {
+        [$length, $width, $height] = array_map(static fn (float $mm): string => round($mm, 2).' mm', $this->size());
+
+        return array_filter([
+            'volume' => $this->encloses() === null ? null : round($this->encloses() / 1000, 3).' cm³',
+            'area' => round($this->area / 100, 2).' cm²',
+            'length' => $length,
+            'width' => $width,
+            'height' => $height,
+        ]);
+    }
+
     /**
      * What has to be looked at before it is printed.
      *

@@ -29,6 +29,9 @@ export type Order = Schemas['Order']
 export type Split = Schemas['Split']
 export type Arrival = Schemas['Arrival']
 export type Dates = Schemas['Dates']
+export type Prints = Schemas['Prints']
+export type Mesh = Schemas['Mesh']
+export type Printer = Schemas['printer']
 export type Frontier = Schemas['Frontier']
 export type PurchaseRow = Schemas['PurchaseRow']
 export type Catalogue = Schemas['Catalogue']
@@ -147,9 +150,10 @@ export const api = {
   delete: <T>(path: string) => call<T>('DELETE', path),
 }
 
-export function upload<T>(path: string, name: string, file: File): Promise<T> {
+export function upload<T>(path: string, name: string, file: File, more: Record<string, string> = {}): Promise<T> {
   const form = new FormData()
   form.append(name, file)
+  for (const [key, value] of Object.entries(more)) form.append(key, value)
 
   return api.post<T>(path, form)
 }

@@ -3698,6 +3698,113 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/prints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What is printed, where and when */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Prints"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/mesh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a file of triangles says of a printed part */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** Format: binary */
+                        mesh: string;
+                        /** @enum {string} */
+                        unit?: "mm" | "cm" | "in";
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Mesh"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3737,6 +3844,8 @@ export interface components {
             clearances?: components["schemas"]["clearance"][];
             settings?: components["schemas"]["setting"][];
             accepted?: components["schemas"]["acceptance"][];
+            printers?: components["schemas"]["printer"][];
+            prints?: components["schemas"]["print"][];
         };
         Subject: {
             kind: string;
@@ -5180,6 +5289,8 @@ export interface components {
             order: number;
             over: number;
             doubts: string[];
+            printed: number;
+            print: number;
         };
         SplitBasket: {
             supplier: string;
@@ -5280,7 +5391,7 @@ export interface components {
                 key: string;
                 label: string;
                 /** @enum {string} */
-                kind: "work" | "order" | "coming";
+                kind: "work" | "order" | "coming" | "print";
                 days: number;
                 begins: number;
                 from: string;
@@ -5324,6 +5435,95 @@ export interface components {
                 unit: string;
                 verdict: ("off" | "as claimed") | null;
             }[];
+        };
+        Prints: {
+            magpie_prints: number;
+            build: string;
+            today: string;
+            finish: string | null;
+            days: number;
+            bound: number;
+            pieces: number;
+            hours: number;
+            grams: number;
+            printers: {
+                ref: string;
+                name: string;
+                daily: number;
+                hours: number;
+                to: string;
+                pace: number;
+                weighs: number;
+                assumed: string[];
+                jobs: {
+                    key: string;
+                    part: string | null;
+                    name: string;
+                    pieces: number;
+                    stuff: string;
+                    grams: number;
+                    hours: number;
+                    from: string;
+                    to: string;
+                    change: boolean;
+                    assumed: string[];
+                    start_by: string | null;
+                }[];
+            }[];
+            waiting: {
+                part: string;
+                name: string;
+                pieces: number;
+                why: string;
+            }[];
+            apart: {
+                part: string;
+                name: string;
+                pieces: number;
+                why: string;
+            }[];
+            reels: {
+                stuff: string;
+                material: string;
+                grams: number;
+                used: number;
+                held: number;
+                there: number;
+                coming: number;
+                reel: number;
+                more: number;
+                parts: string[];
+                stuffs: string[];
+                assumed: string[];
+            }[];
+            runs: {
+                ref: string;
+                part: string;
+                name: string;
+                printer: string | null;
+                date: string;
+                good: number;
+                failed: number;
+                fit: boolean;
+                weighed: number | null;
+                recipe: number | null;
+                share: number | null;
+                /** @enum {string} */
+                state: "none" | "weigh" | "no recipe" | "thin" | "as recipe";
+            }[];
+        };
+        Mesh: {
+            triangles: number;
+            volume: number | null;
+            area: number;
+            size: number[];
+            closed: boolean;
+            inside_out: boolean;
+            flat: number;
+            doubts: string[];
+            specs: {
+                [key: string]: string;
+            };
         };
         plan: {
             name: string;
@@ -5500,6 +5700,8 @@ export interface components {
              * @enum {string}
              */
             stage?: "planned" | "bought" | "made" | "powered";
+            /** @description what one piece is worth buying for, in the build's currency */
+            worth?: string;
         };
         conductor: {
             /** @description cross-section, or gauge; a quantity as a builder writes it, such as "24 V" */
@@ -5616,6 +5818,12 @@ export interface components {
             /** @description of a pack, where so many or more are bought */
             price: string;
         };
+        pastPrice: {
+            /** Format: date */
+            date: string;
+            /** @description an amount of money */
+            price: string;
+        };
         offer: {
             ref: string;
             part: string;
@@ -5635,6 +5843,7 @@ export interface components {
             lead_days?: number;
             /** @description bought here even where it is cheaper elsewhere */
             pinned?: boolean;
+            past?: components["schemas"]["pastPrice"][];
         };
         rate: {
             ref?: string;
@@ -5645,6 +5854,17 @@ export interface components {
             worth: string;
             /** Format: date */
             date: string;
+        };
+        look: {
+            what: string;
+            /** @enum {string} */
+            result: "pass" | "fail";
+            /** Format: date */
+            date: string;
+            /** @description it was found on; all of them where it is missing */
+            pieces?: number;
+            notes?: string;
+            photos?: string[];
         };
         purchase: {
             ref: string;
@@ -5670,6 +5890,24 @@ export interface components {
             accepted?: number;
             /** @description of those received, sent back or refused */
             returned?: number;
+            /** @description as its label says */
+            lot?: string;
+            /**
+             * Format: date
+             * @description last day a claim can be made
+             */
+            claim_by?: string;
+            /** @enum {string} */
+            claim?: "open" | "sent" | "settled" | "refused";
+            /** @description what one of the supplier's currency was worth in the build's on the day it was paid */
+            rate?: string;
+            /** @description of those received, gone to another build */
+            moved?: number;
+            /** @description of those received, sold on */
+            sold?: number;
+            /** @description what those sold on fetched, in the build's currency */
+            fetched?: string;
+            looks?: components["schemas"]["look"][];
         };
         stepCheck: {
             what: string;
@@ -6063,6 +6301,40 @@ export interface components {
             of: string;
             /** @description Day from which it is void. */
             until?: string;
+        };
+        printer: {
+            ref: string;
+            name: string;
+            /** @description length of what can be printed, along x; a quantity as a builder writes it, such as "24 V" */
+            length?: string;
+            /** @description along y; a quantity as a builder writes it, such as "24 V" */
+            width?: string;
+            /** @description along z; a quantity as a builder writes it, such as "24 V" */
+            height?: string;
+            plastics?: ("PLA" | "PETG" | "ABS" | "ASA" | "PC" | "PA")[];
+            /** @description plastic laid down over a whole print, with its travels, in mm³/s; a quantity as a builder writes it, such as "24 V" */
+            flow?: string;
+            /** @description time a day it may run; a quantity as a builder writes it, such as "24 V" */
+            daily?: string;
+            /** @description it is the machine of this build, and prints nothing before it runs */
+            finished?: boolean;
+            notes?: string;
+        };
+        print: {
+            ref: string;
+            part: string;
+            printer?: string;
+            /** Format: date */
+            date: string;
+            good?: number;
+            failed?: number;
+            /** @description mass of one piece, weighed; a quantity as a builder writes it, such as "24 V" */
+            mass?: string;
+            /** @description time of the whole run; a quantity as a builder writes it, such as "24 V" */
+            time?: string;
+            /** @description a fit piece, not one to build with */
+            fit?: boolean;
+            notes?: string;
         };
     };
     responses: never;

@@ -180,6 +180,12 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Labels for bags' },
         },
         {
+          path: 'buy/prints',
+          name: 'prints',
+          component: () => import('@/views/buy/PrintsView.vue'),
+          meta: { stage: 'buy', title: 'Prints' },
+        },
+        {
           path: 'buy/dates',
           name: 'dates',
           component: () => import('@/views/buy/DatesView.vue'),

@@ -57,10 +57,11 @@ export const stages: Stage[] = [
     title: 'Buy',
     about: 'What to order, where and by when, what came, and what it costs.',
     views: [
-      { key: 'basket', title: 'What to order', path: 'buy/basket' },
-      { key: 'split', title: 'Where to buy', path: 'buy/split' },
+      { key: 'basket', title: 'To order', path: 'buy/basket' },
+      { key: 'split', title: 'Where', path: 'buy/split' },
       { key: 'orders', title: 'Orders', path: 'buy/orders' },
       { key: 'arrivals', title: 'Arrivals', path: 'buy/arrivals' },
+      { key: 'prints', title: 'Prints', path: 'buy/prints' },
       { key: 'dates', title: 'Dates', path: 'buy/dates' },
       { key: 'money', title: 'Money', path: 'buy/money' },
     ],

@@ -26,6 +26,7 @@ export const derived = [
   'frontier',
   'dates',
   'arrivals',
+  'prints',
   'history',
   'finding',
   'scope',

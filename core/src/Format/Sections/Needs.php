@@ -57,6 +57,7 @@ final class Needs implements Linking
             $this->pieces($node),
             $node->optionalLength('opening'),
             $node->optionalEnum('stage', Stage::class),
+            $node->optionalMoney('worth', $context->currency),
         );
         $node->member('scale');
         $node->close();
@@ -158,6 +159,7 @@ final class Needs implements Linking
                 'sits_in' => $entry->seat,
                 'opening' => $entry->opening?->text(),
                 'stage' => $entry->stage?->value,
+                'worth' => $entry->worth?->exactAmount(),
                 'pieces' => array_map(
                     static fn (Piece $p): array => array_filter(
                         ['name' => $p->name, 'batch' => $p->batch],

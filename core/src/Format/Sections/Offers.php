@@ -9,6 +9,7 @@ use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Buying\Offer;
+use Magpie\Core\Machine\Buying\PastPrice;
 use Magpie\Core\Machine\Buying\PriceBreak;
 
 /** @implements Linking<Offer> */
@@ -31,6 +32,12 @@ final class Offers implements Linking
             $item->close();
         }
         usort($breaks, static fn (PriceBreak $a, PriceBreak $b): int => $a->from <=> $b->from);
+        $past = [];
+        foreach ($node->items('past') as $item) {
+            $past[] = new PastPrice($item->day('date'), $item->money('price', $currency));
+            $item->close();
+        }
+        usort($past, static fn (PastPrice $a, PastPrice $b): int => $a->date <=> $b->date);
         $offer = new Offer(
             $node->ref('ref'),
             $node->ref('part'),
@@ -44,6 +51,7 @@ final class Offers implements Linking
             $node->optionalWhole('stock'),
             $node->optionalWhole('lead_days', 0, 1000),
             $node->optionalFlag('pinned') ?? false,
+            $past,
         );
         $node->close();
 
@@ -80,6 +88,10 @@ final class Offers implements Linking
                 'stock' => $entry->stock,
                 'lead_days' => $entry->leadDays,
                 'pinned' => $entry->pinned ?: null,
+                'past' => array_map(
+                    static fn (PastPrice $p): array => ['date' => $p->date, 'price' => $p->price->exactAmount()],
+                    $entry->past,
+                ),
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

@@ -8,6 +8,8 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
+use Magpie\Core\Machine\Buying\Claim;
+use Magpie\Core\Machine\Buying\Look;
 use Magpie\Core\Machine\Buying\Purchase;
 use Magpie\Core\Machine\Buying\PurchaseState;
 
@@ -41,6 +43,14 @@ final class Purchases implements Linking
             $node->optionalText('article'),
             $node->whole('accepted', 0),
             $node->whole('returned', 0),
+            $node->optionalText('lot'),
+            $node->has('claim_by') ? $node->day('claim_by') : null,
+            $node->optionalEnum('claim', Claim::class),
+            $this->rate($node),
+            $node->whole('moved', 0),
+            $node->whole('sold', 0),
+            $node->optionalMoney('fetched', $context->currency),
+            array_map($this->look(...), $node->items('looks')),
         );
         // What was kept before this was asked is read as it is.
         if ($node->isNew() && $purchase->received > $purchase->pieces) {
@@ -55,9 +65,50 @@ final class Purchases implements Linking
                 $purchase->returned > 0 ? 'returned' : 'accepted',
             );
         }
+        $gone = $purchase->moved + $purchase->sold;
+        if ($gone > 0 && $purchase->returned + $gone > $purchase->received) {
+            $node->fail(
+                "{$purchase->returned} sent back and {$gone} moved or sold on are more than the {$purchase->received} that arrived.",
+                $purchase->moved > 0 ? 'moved' : 'sold',
+            );
+        }
+        foreach ($purchase->looks as $i => $look) {
+            if (($look->pieces ?? 0) > $purchase->received) {
+                $node->fail(
+                    "{$look->pieces} cannot have been looked at of {$purchase->received} that arrived.",
+                    "looks/{$i}/pieces",
+                );
+            }
+        }
         $node->close();
 
         return $purchase;
+    }
+
+    /** A positive decimal, kept as it was written. */
+    private function rate(Node $node): ?string
+    {
+        $rate = $node->optionalText('rate', 24);
+        if ($rate !== null && (preg_match('/^\d{1,9}(\.\d{1,10})?$/', $rate) !== 1 || (float) $rate <= 0)) {
+            $node->fail("\"{$rate}\" is not a rate; write what one is worth, like \"1.17\".", 'rate');
+        }
+
+        return $rate;
+    }
+
+    private function look(Node $node): Look
+    {
+        $look = new Look(
+            $node->text('what'),
+            $node->oneOf('result', ['pass', 'fail']) === 'pass',
+            $node->day('date'),
+            $node->optionalWhole('pieces', 1),
+            $node->optionalText('notes', 4000),
+            $node->texts('photos'),
+        );
+        $node->close();
+
+        return $look;
     }
 
     public function said(object $entry): string
@@ -90,8 +141,29 @@ final class Purchases implements Linking
                 'article' => $entry->article,
                 'accepted' => $entry->accepted ?: null,
                 'returned' => $entry->returned ?: null,
+                'lot' => $entry->lot,
+                'claim_by' => $entry->claimBy,
+                'claim' => $entry->claim?->value,
+                'rate' => $entry->rate,
+                'moved' => $entry->moved ?: null,
+                'sold' => $entry->sold ?: null,
+                'fetched' => $entry->fetched?->exactAmount(),
+                'looks' => array_map(
+                    static fn (Look $l): array => array_filter(
+                        [
+                            'what' => $l->what,
+                            'result' => $l->good ? 'pass' : 'fail',
+                            'date' => $l->date,
+                            'pieces' => $l->pieces,
+                            'notes' => $l->notes,
+                            'photos' => $l->photos,
+                        ],
+                        static fn (mixed $v): bool => $v !== null && $v !== [],
+                    ),
+                    $entry->looks,
+                ),
             ],
-            static fn (mixed $v): bool => $v !== null,
+            static fn (mixed $v): bool => $v !== null && $v !== [],
         );
     }
 }

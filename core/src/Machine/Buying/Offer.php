@@ -15,6 +15,7 @@ final readonly class Offer
      * @param  int|null  $stock  packs there are; null when nobody says
      * @param  int|null  $leadDays  where it takes another time than the supplier's usual
      * @param  bool  $pinned  wherever it is cheaper, it is bought here
+     * @param  list<PastPrice>  $past  what it cost before, oldest first
      */
     public function __construct(
         public string $ref,
@@ -29,6 +30,7 @@ final readonly class Offer
         public ?int $stock = null,
         public ?int $leadDays = null,
         public bool $pinned = false,
+        public array $past = [],
     ) {
     }
 

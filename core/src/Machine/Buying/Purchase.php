@@ -8,7 +8,7 @@ use Magpie\Core\Quantity\Money;
 
 /**
  * A line of an order: pieces of a part from a supplier, what they cost and how far they are. What arrived is looked at,
- * and accepted or sent back, piece by piece.
+ * and accepted or sent back, piece by piece; some of it may go to another build, or be sold on.
  */
 final readonly class Purchase
 {
@@ -20,6 +20,13 @@ final readonly class Purchase
      * @param  string|null  $article  as the supplier calls it, where it is another than the offer's
      * @param  int  $accepted  of those received, looked at and good
      * @param  int  $returned  of those received, sent back or refused
+     * @param  string|null  $lot  as its label says
+     * @param  string|null  $claimBy  last day a claim can be made (YYYY-MM-DD)
+     * @param  string|null  $rate  what one of the supplier's currency was worth in the build's on the day it was paid
+     * @param  int  $moved  of those received, gone to another build
+     * @param  int  $sold  of those received, sold on
+     * @param  Money|null  $fetched  what those fetched, in the build's currency
+     * @param  list<Look>  $looks
      */
     public function __construct(
         public string $ref,
@@ -37,6 +44,14 @@ final readonly class Purchase
         public ?string $article = null,
         public int $accepted = 0,
         public int $returned = 0,
+        public ?string $lot = null,
+        public ?string $claimBy = null,
+        public ?Claim $claim = null,
+        public ?string $rate = null,
+        public int $moved = 0,
+        public int $sold = 0,
+        public ?Money $fetched = null,
+        public array $looks = [],
     ) {
     }
 
@@ -51,7 +66,7 @@ final readonly class Purchase
     /** Pieces that are here to be built with, looked at or not. */
     public function here(): int
     {
-        return $this->received - $this->returned;
+        return max(0, $this->received - $this->returned - $this->moved - $this->sold);
     }
 
     /** What is still to be paid of it. */

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Mechanical\RecipeWeight;
 use Magpie\Core\Quantity\Quantity;
 
 /** M14: filament for the parts that are still to be printed. */
@@ -46,9 +47,7 @@ final class FilamentEnough implements Check
         $sum = Quantity::of(0, 'g');
         $count = 0;
         foreach ($this->alike($inquiry, 'printed_part', $material, $colour) as $ref => $part) {
-            $one =
-                $inquiry->tryRead($part, 'mass', "m_{$ref}") ??
-                $inquiry->miss("mass of {$part->need->role}", "parts/{$part->part->ref}/specs/mass");
+            $one = RecipeWeight::orTold($inquiry, $part->part, $part->need->role, "m_{$ref}");
             $sum = $one === null ? $sum : $sum->plus($one->times($part->need->quantity));
             $count += $part->need->quantity;
         }

@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
@@ -16,8 +17,8 @@ use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
-use Magpie\Core\Quantity\Quantity;
-use Magpie\Core\Reference\Materials;
+use Magpie\Core\Mechanical\RecipeWeight;
+use Magpie\Core\Printing\Recipe;
 
 /** M14-weight: a printed part on the scales. */
 final class PrintWeight implements Check
@@ -45,10 +46,7 @@ final class PrintWeight implements Check
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $part = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $material = $inquiry->tryChoice($part, 'material') ?? $inquiry->lack("material of {$part->need->role}");
-        $density = Materials::density($material) ?? $inquiry->lack("density of this {$material}");
-        [$volume, $walls, $infill] = $inquiry->readAll($part, ['V' => 'volume', 'w' => 'wall_share', 'i' => 'infill']);
-        $mass = $inquiry->read($part, 'mass', 'm', Bound::Lowest);
+        $mass = $inquiry->tryRead($part, 'mass', 'm', Bound::Lowest);
         if ($inquiry->evidenceOf($part, 'mass') !== Evidence::Measured) {
             $inquiry->missUntil(
                 Stage::Made,
@@ -56,16 +54,10 @@ final class PrintWeight implements Check
                 "parts/{$part->part->ref}/specs/mass",
             );
         }
-        $given = $inquiry->work(
-            'Weight by its recipe',
-            'm_r = ρ × V × (w + (1 − w) × i)',
-            ['V' => $volume, 'w' => $walls, 'i' => $infill],
-            Quantity::of(
-                ($density / 1000) * $volume->in('cm³') * ($walls->in('') + (1 - $walls->in('')) * $infill->in('')),
-                'g',
-            ),
-            'g',
-        );
+        $given = RecipeWeight::of($inquiry, $part->part, $part->need->role);
+        if ($mass === null) {
+            throw new InputMissing;
+        }
         $share = $inquiry->work(
             'Weighed, of that',
             'k = m / m_r',
@@ -74,7 +66,7 @@ final class PrintWeight implements Check
             '%',
         );
 
-        return $share->isBelow(Quantity::ratio(0.85))
+        return Recipe::isThin($mass->in('g'), $given->in('g'))
             ? $inquiry->conclude(
                 Verdict::Fails,
                 "It weighs {$share} of what its recipe gives: walls or infill are missing. Weigh the rest of its batch.",

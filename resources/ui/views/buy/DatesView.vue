@@ -8,8 +8,14 @@ import { useBuild, useDerived } from '@/shared/useBuild'
 /** When the machine can be done, what to order by when, what the end hangs on, and how far it may lie apart. */
 const { id } = useBuild()
 const { data: dates, isError, error } = useDerived<Dates>('dates', () => 'dates')
-const which = ref<'critical' | 'order' | 'work' | 'all'>('critical')
-const titles = { critical: 'what the end hangs on', order: 'to order', work: 'steps', all: 'all' } as const
+const which = ref<'critical' | 'order' | 'print' | 'work' | 'all'>('critical')
+const titles = {
+  critical: 'what the end hangs on',
+  order: 'to order',
+  print: 'to print',
+  work: 'steps',
+  all: 'all',
+} as const
 type Activity = Dates['activities'][number]
 const all = computed(() => dates.value?.activities ?? [])
 const isShown = (one: Activity, key: keyof typeof titles) =>
@@ -25,7 +31,7 @@ const count = (key: keyof typeof titles) => all.value.filter((one) => isShown(on
 const whole = computed(() => Math.max(1, ...all.value.map((one) => one.begins + one.days)))
 const at = (days: number) => `${(days / whole.value) * 100}%`
 const label = (key: string) => all.value.find((one) => one.key === key)?.label ?? key
-const kinds = { work: 'step', order: 'to order', coming: 'on its way' } as const
+const kinds = { work: 'step', order: 'to order', coming: 'on its way', print: 'to print' } as const
 /** Round days along the top of the bars. */
 const marks = computed(() => {
   const step = [1, 2, 7, 14, 28, 56, 182, 365].find((one) => whole.value / one <= 8) ?? 730
@@ -145,8 +151,8 @@ function dayAfter(days: number): string {
       </table>
       <p class="quiet small">
         Steps one after another, at your hours a week and your own pace. A delivery may take from four fifths to twice
-        what is promised, a step from seven tenths to twice what is planned: common practice, no source. 4,000 tries,
-        the same each time.
+        what is promised, a step from seven tenths to twice what is planned, a print from nine tenths to one and a half
+        times: common practice, no source. 4,000 tries, the same each time.
       </p>
     </template>
   </div>

@@ -11,6 +11,7 @@ import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 import ProposedLeads from '@/views/prove/ProposedLeads.vue'
+import MeshField from '@/views/buy/MeshField.vue'
 import JointList from './JointList.vue'
 import PortList from './PortList.vue'
 import { useKind } from './useKind'
@@ -363,6 +364,7 @@ async function remove(): Promise<void> {
         <v-btn size="small" :aria-expanded="wiring" @click="wiring = !wiring">Wire its ports</v-btn>
       </p>
       <ProposedLeads v-if="wiring" :need="needRef" />
+      <MeshField v-if="part.family === 'printed_part'" :part="part.ref" />
       <PortList :part="part" />
       <JointList :need-ref="needRef" />
       <h3 class="mt-4 mb-1">Prices</h3>
