@@ -17,6 +17,7 @@ use App\Http\Controllers\PrintController;
 use App\Http\Controllers\RemedyController;
 use App\Http\Controllers\ScopeController;
 use App\Http\Controllers\SessionController;
+use App\Http\Controllers\StockController;
 use App\Http\Controllers\VariantController;
 use App\Http\Controllers\WiringController;
 use Illuminate\Support\Facades\Route;
@@ -77,6 +78,9 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);
             Route::get('arrivals', [OrderController::class, 'arrivals']);
+            Route::get('stock', [StockController::class, 'index']);
+            Route::post('stock', [StockController::class, 'take']);
+            Route::get('claims', [OrderController::class, 'claims']);
             Route::get('order', [OrderController::class, 'order']);
             Route::get('order/frontier', [OrderController::class, 'frontier']);
             Route::get('true-cost', [ScopeController::class, 'trueCost']);

@@ -473,6 +473,14 @@ final class Editor
         }
     }
 
+    /** Nobody knows what a currency is worth tomorrow; a day's grace is for clocks on the other side of the world. */
+    private static function isKnown(mixed $day, string $at): void
+    {
+        if (is_string($day) && $day > now()->addDay()->format('Y-m-d')) {
+            throw CannotEdit::at($at, "{$day} is still to come: a rate is known on its day.");
+        }
+    }
+
     /**
      * An entry in canonical form, read by the core so that every rule of the format holds.
      *
@@ -492,6 +500,9 @@ final class Editor
             return Header::writeBrief(Header::readBrief(new Node($entry, '/brief', kept: $kept), $currency));
         }
         $form = BuildFile::sections()[$section] ?? throw CannotEdit::at("/{$section}", 'there is no such collection.');
+        if ($section === 'rates' && ! $kept) {
+            self::isKnown($entry['date'] ?? null, "/rates/{$ref}/date");
+        }
         $suppliers = [];
         foreach (
             in_array($section, ['offers', 'purchases', 'routes'], true) ? $this->entries['suppliers'] : [] as $name => $supplier

@@ -13,7 +13,7 @@ final readonly class Main
       bin/magpie demo  [--port=N] [--fresh]   set up, load the demo workshop and serve it on loopback
       bin/magpie serve [--port=N] [--fresh]   the same without the demo
       bin/magpie check FILE [--format json]   inspect a build file; no database, no server
-      bin/magpie order FILE [--by=DATE] [--most-suppliers=N] [--without=SUPPLIER] [--format json]
+      bin/magpie order FILE [--by=DATE] [--at-most=MONEY] [--most-suppliers=N] [--without=SUPPLIER] [--format json]
                                               what to order and where, at the least cost, with its proof
       bin/magpie dates FILE [--seed=N] [--from=DATE] [--format json]
                                               when it can be done, what to order by when, what the end hangs on

@@ -6,11 +6,12 @@ namespace Magpie\Bin;
 
 use Magpie\Core\Buying\OrderReport;
 use Magpie\Core\Buying\SplitLimits;
+use Magpie\Core\Quantity\Money;
 
 /** What to order of a build file and where, from the shell: the core alone. */
 final class OrderFile
 {
-    private const USAGE = 'usage: bin/magpie order FILE [--by=DATE] [--most-suppliers=N] [--without=SUPPLIER] [--format json]';
+    private const USAGE = 'usage: bin/magpie order FILE [--by=DATE] [--at-most=MONEY] [--most-suppliers=N] [--without=SUPPLIER] [--format json]';
 
     /**
      * 0 when all that is wanted can be bought within the limits, 1 when something cannot, 2 when the file cannot be
@@ -21,17 +22,18 @@ final class OrderFile
     public function run(array $arguments): int
     {
         $format = 'text';
-        $file = $days = $most = null;
+        $file = $days = $most = $ceiling = null;
         $without = [];
         while (($argument = array_shift($arguments)) !== null) {
             [$option, $value] = [...explode('=', $argument, 2), null];
-            if (in_array($option, ['--by', '--most-suppliers', '--without', '--format'], true)) {
+            if (in_array($option, ['--by', '--at-most', '--most-suppliers', '--without', '--format'], true)) {
                 $value ??= array_shift($arguments) ?? '';
             }
             match (true) {
                 $option === '--by' => ($days = self::days((string) $value)),
                 $option === '--most-suppliers' => ($most = self::count((string) $value)),
                 $option === '--without' => ($without[] = (string) $value),
+                $option === '--at-most' && preg_match('/^\d{1,9}(\.\d\d?)?$/', (string) $value) === 1 => ($ceiling = (string) $value),
                 $option === '--format' => ($format = (string) $value),
                 $file === null && ! str_starts_with($argument, '--') => ($file = $argument),
                 default => throw new Failure(self::USAGE, 2),
@@ -46,7 +48,16 @@ final class OrderFile
                 throw new Failure("--without: there is no supplier \"{$ref}\" in this build.", 2);
             }
         }
-        $report = new OrderReport($build, new SplitLimits($days, $most, $without, 10.0));
+        $report = new OrderReport(
+            $build,
+            new SplitLimits(
+                $days,
+                $most,
+                $without,
+                10.0,
+                $ceiling === null ? null : Money::of($ceiling, $build->plan->currency),
+            ),
+        );
         if ($format === 'json') {
             FromFile::print($report->toArray());
         } else {

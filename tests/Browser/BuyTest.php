@@ -78,6 +78,27 @@ final class BuyTest extends BrowserTestCase
         $motor = '//section[@aria-label="Stepper motor 57 mm frame"]';
         $b->click("{$motor}//button[@aria-expanded]");
         $b->find("{$motor}//li[contains(., 'phases apart')]");
+        // What is looked at is kept; what is not good is a fault and a claim at once, with a letter.
+        $b->click('//button[@aria-label="Good: carton and labels, Stepper motor 57 mm frame"]');
+        $b->find("{$motor}//li[contains(., 'carton and labels')]//*[contains(@class, 'holds')]");
+        $b->edit('Lot of Stepper motor 57 mm frame, '.$this->purchase($build, 'Stepper motor 57 mm frame'), 'L 88');
+        $b->click('//button[@aria-label="Not good: phases apart, Stepper motor 57 mm frame"]');
+        $b->type('Bad pieces', '99');
+        $b->type('What is not good', 'One phase is open.');
+        $b->press('Note it, and claim it');
+        $b->sees('that are here, 1 to');
+        $b->type('Bad pieces', '1');
+        $b->press('Note it, and claim it');
+        $b->find("{$motor}[contains(., 'Lot L 88: 1 bad')]");
+        $b->press('Claims');
+        $b->click('//summary[contains(., "The letter")]');
+        $b->find('//pre[contains(., "not good on 1: phases apart. One phase is open.") and contains(., "lot L 88")]');
+        $b->press('It is sent');
+        $b->sees('claim sent');
+        self::assertSame([], $b->barriers());
+        $b->open("/builds/{$build}/build/faults");
+        $b->sees('phases apart. One phase is open.');
+        $b->open("/builds/{$build}/buy/arrivals");
         $b->click('//button[@aria-label="One is bad: Stepper motor 57 mm frame"]');
         $b->find("{$motor}[contains(., '1 sent back')]");
         $b->key('u');
@@ -119,6 +140,16 @@ final class BuyTest extends BrowserTestCase
         $b->key('u');
         $b->sees('Undone: Sent back of');
         $b->waitUntilGone('//tr[contains(., "'.$name.'")]//td[.//strong[normalize-space(.)="1"]]');
+    }
+
+    private function purchase(int $build, string $name): string
+    {
+        $client = new HttpClient((string) getenv('MAGPIE_URL'));
+        $client->post('/api/session/demo');
+        $document = $client->get("/api/builds/{$build}")['document'];
+        $part = array_column($document['parts'], 'ref', 'name')[$name];
+
+        return array_column($document['purchases'], 'ref', 'part')[$part];
     }
 
     /**

@@ -372,6 +372,8 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/2/buy/split' => 'no other split of these prices costs less',
                 '/builds/1/buy/orders' => 'Ferry Lane 4471',
                 '/builds/1/buy/arrivals' => 'not looked at yet',
+                '/builds/1/buy/claims' => 'Ferry Lane 4471',
+                '/builds/1/buy/sheet' => 'what came',
                 '/builds/1/buy/prints' => 'What came off',
                 '/builds/1/buy/dates' => 'In nine of ten by',
                 '/builds/1/buy/money' => 'By supplier',

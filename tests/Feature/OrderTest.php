@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\Build;
+use Illuminate\Support\Str;
+use Tests\Support\Schemas;
+
 /** What to order over the wire, and orders kept in the database as they are in the file. */
 final class OrderTest extends FeatureTestCase
 {
@@ -96,5 +100,78 @@ final class OrderTest extends FeatureTestCase
             self::assertStringEndsWith("/{$field}", $refused->json('errors.0.pointer'), $field);
         }
         self::assertSame($purchase, array_column($this->held($build)['purchases'], null, 'ref')['N1']);
+    }
+
+    public function test_pieces_go_from_one_build_to_another_or_nothing_does(): void
+    {
+        $this->actingAs($this->isla());
+        [$linnet, $dunlin] = [$this->linnet(), $this->dunlin()];
+        $part = ['ref' => 'N-cap', 'family' => 'consumable', 'name' => 'Cable tie, bag'];
+        $need = ['ref' => 'N-cap', 'role' => 'Ties', 'family' => 'consumable', 'candidates' => ['N-cap'], 'choice' => 'N-cap'];
+        foreach ([[$linnet, ['quantity' => 3]], [$dunlin, ['quantity' => 1, 'owned' => 3]]] as [$build, $more]) {
+            $this->edit($build, [
+                ['section' => 'parts', 'create' => $part],
+                ['section' => 'needs', 'create' => $more + $need],
+            ])->assertOk();
+        }
+        $spare = $this->getJson("/api/builds/{$linnet->id}/stock")->assertOk();
+        self::assertSame(
+            [],
+            Schemas::breaks((string) json_encode($spare->json()[0]), 'api/openapi.json#/components/schemas/Spare'),
+        );
+        $row = array_column($spare->json(), null, 'part')['N-cap'];
+        self::assertSame([2, 'Dunlin'], [$row['take'], $row['build']]);
+
+        $owned = fn (Build $build): int => array_column($this->held($build)['needs'], null, 'ref')['N-cap']['owned'] ?? 0;
+        $take = fn (int $pieces, string $key) => $this->postJson("/api/builds/{$linnet->id}/stock", [
+            'key' => $key,
+            'part' => 'N-cap',
+            'from' => $dunlin->id,
+            'there' => 'N-cap',
+            'pieces' => $pieces,
+        ]);
+        $take(3, (string) Str::uuid())->assertStatus(422)->assertJsonPath('errors.0.pointer', '/pieces');
+        self::assertSame([0, 3], [$owned($linnet), $owned($dunlin)], 'Neither build was changed.');
+        $key = (string) Str::uuid();
+        $take(2, $key)->assertCreated();
+        $take(2, $key)->assertCreated();
+        self::assertSame([2, 1], [$owned($linnet), $owned($dunlin)], 'Sent twice, done once.');
+        $this->postJson("/api/builds/{$linnet->id}/stock", [
+            'key' => (string) Str::uuid(),
+            'part' => 'N-cap',
+            'from' => $dunlin->id,
+            'there' => 'P-psu',
+            'pieces' => 1,
+        ])->assertStatus(422);
+        $this->postJson("/api/builds/{$linnet->id}/undo")->assertOk();
+        self::assertSame([0, 1], [$owned($linnet), $owned($dunlin)], 'Each build takes back its own side.');
+        $this->actingAs($this->stranger());
+        $take(1, (string) Str::uuid())->assertNotFound();
+    }
+
+    public function test_a_rate_of_the_future_is_refused_and_claims_are_told(): void
+    {
+        $this->actingAs($this->isla());
+        $rate = static fn (string $date): array => [
+            [
+                'section' => 'rates',
+                'create' => ['ref' => 'SEK-GBP', 'from' => 'SEK', 'to' => 'GBP', 'worth' => '0.074', 'date' => $date],
+            ],
+        ];
+        $this->edit($this->linnet(), $rate(now()->addDays(9)->format('Y-m-d')))
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/rates/SEK-GBP/date');
+        $this->edit($this->linnet(), $rate(now()->format('Y-m-d')))->assertOk();
+
+        $claims = $this->getJson("/api/builds/{$this->dunlin()->id}/claims")->assertOk()->json();
+        self::assertSame(['Ferry Lane 4471'], array_column($claims, 'order'));
+        self::assertStringContainsString('4 missing', $claims[0]['text']);
+        $looks = [['what' => 'signs of use', 'result' => 'fail', 'date' => '2026-11-20', 'pieces' => 1, 'notes' => 'Solder on it.']];
+        $this->edit($this->dunlin(), [
+            ['section' => 'purchases', 'ref' => 'B5', 'set' => [['path' => ['looks'], 'to' => $looks], ['path' => ['rate'], 'to' => '1.50']]],
+        ])->assertOk();
+        $kept = array_column($this->held($this->dunlin())['purchases'], null, 'ref')['B5'];
+        self::assertSame([$looks, '1.5'], [$kept['looks'], $kept['rate']]);
+        self::assertCount(2, $this->getJson("/api/builds/{$this->dunlin()->id}/claims")->json());
     }
 }

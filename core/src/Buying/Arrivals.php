@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Buying;
 
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Buying\Look;
 use Magpie\Core\Machine\Buying\Purchase;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\FieldKind;
@@ -21,9 +22,10 @@ use Magpie\Core\Reference\Tables;
  * a resistance can be told on the bench. A reading is held against what was claimed.
  *
  * @phpstan-type ArrivalCheck array{key: string|null, what: string, how: string, with: string, claimed: string|null,
- *     between: string|null, read: string|null, unit: string, verdict: string|null}
+ *     between: string|null, read: string|null, unit: string, verdict: string|null,
+ *     looked: array{good: bool, date: string, pieces: int|null, notes: string|null, photos: list<string>}|null}
  * @phpstan-type Line array{part: string, name: string, family: string, pieces: int, here: int, unseen: int, short: int,
- *     returned: int, purchases: list<string>, checks: list<ArrivalCheck>}
+ *     returned: int, purchases: list<string>, checks: list<ArrivalCheck>, lots: list<array{lot: string, bad: int, others: int}>}
  */
 final readonly class Arrivals
 {
@@ -78,8 +80,75 @@ final readonly class Arrivals
             'short' => $sum(static fn (Purchase $p): int => $p->onTheWay()),
             'returned' => $sum(static fn (Purchase $p): int => $p->returned),
             'purchases' => array_map(static fn (Purchase $p): string => $p->ref, $purchases),
-            'checks' => self::checks($part),
+            'checks' => self::looked(self::checks($part), $purchases),
+            'lots' => self::lots($purchases),
         ];
+    }
+
+    /**
+     * What was found last of each check, on any of the purchases.
+     *
+     * @param  list<ArrivalCheck>  $checks
+     * @param  list<Purchase>  $purchases
+     * @return list<ArrivalCheck>
+     */
+    private static function looked(array $checks, array $purchases): array
+    {
+        $last = [];
+        foreach ($purchases as $purchase) {
+            foreach ($purchase->looks as $look) {
+                // A bad finding stays until a later day's good one; of one day the bad one counts.
+                $before = $last[$look->what] ?? null;
+                if ($before === null || [$look->date, ! $look->good] >= [$before->date, ! $before->good]) {
+                    $last[$look->what] = $look;
+                }
+            }
+        }
+
+        return array_map(static function (array $check) use ($last): array {
+            $look = $last[$check['what']] ?? null;
+            $check['looked'] =
+                $look === null
+                    ? null
+                    : [
+                        'good' => $look->good,
+                        'date' => $look->date,
+                        'pieces' => $look->pieces,
+                        'notes' => $look->notes,
+                        'photos' => $look->photos,
+                    ];
+
+            return $check;
+        }, $checks);
+    }
+
+    /**
+     * Lots with a bad piece: the others of them are looked at again.
+     *
+     * @param  list<Purchase>  $purchases
+     * @return list<array{lot: string, bad: int, others: int}>
+     */
+    private static function lots(array $purchases): array
+    {
+        $lots = [];
+        foreach ($purchases as $purchase) {
+            if ($purchase->lot === null) {
+                continue;
+            }
+            $bad = max([
+                $purchase->returned,
+                0,
+                ...array_map(
+                    static fn (Look $l): int => $l->good ? 0 : $l->pieces ?? $purchase->received,
+                    $purchase->looks,
+                ),
+            ]);
+            $lots[$purchase->lot] ??= ['lot' => $purchase->lot, 'bad' => 0, 'others' => 0];
+            $lots[$purchase->lot]['bad'] += $bad;
+            $lots[$purchase->lot]['others'] += max(0, $purchase->received - $bad);
+        }
+
+        return array_values(array_filter($lots, static fn (array $l): bool => $l['bad'] > 0));
     }
 
     /**
@@ -101,6 +170,7 @@ final readonly class Arrivals
                 'read' => null,
                 'unit' => '',
                 'verdict' => null,
+                'looked' => null,
             ];
         }
         foreach ($part->family->sheet() as $field) {
@@ -152,6 +222,7 @@ final readonly class Arrivals
                 $read->exceeds($high) || $low->exceeds($read) => 'off',
                 default => 'as claimed',
             },
+            'looked' => null,
         ];
     }
 

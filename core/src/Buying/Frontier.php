@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Buying;
 
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Quantity\Money;
 
 /**
  * What else could be done with an order: what each day earlier costs, down to the fastest, and the cheapest with one
@@ -52,6 +53,33 @@ final readonly class Frontier
                     ? null
                     : ['more' => $fewer->landed()->minus($best->landed())->amount()] + self::point($fewer),
         ];
+    }
+
+    /**
+     * The split that is here soonest of those that cost no more; null where even the cheapest does. What can be had is
+     * never left out to be sooner.
+     */
+    public function soonestWithin(Money $ceiling): ?Split
+    {
+        $free = new Split($this->build, $this->limits);
+        if (! $free->solved() || $free->landed()->compare($ceiling) > 0) {
+            return null;
+        }
+        $best = $free;
+        // Fewer days never cost less, so half of them are out with every try.
+        [$low, $high] = [0, ($free->days() ?? $this->longest() + 1) - 1];
+        while ($low <= $high) {
+            $days = intdiv($low + $high, 2);
+            $try = new Split($this->build, $this->limits->within($days));
+            if ($try->solved() && count($try->open) <= count($free->open) && $try->landed()->compare($ceiling) <= 0) {
+                $best = $try;
+                $high = ($try->days() ?? $days) - 1;
+            } else {
+                $low = $days + 1;
+            }
+        }
+
+        return $best;
     }
 
     /** The longest time any supplier or offer names. */

@@ -16,15 +16,23 @@ final readonly class OrderReport
 
     private Split $split;
 
+    /** Whether all that is wanted costs more than may be spent. */
+    private bool $beyond;
+
     public function __construct(private Build $build, private SplitLimits $limits = new SplitLimits)
     {
-        $this->split = new Split($build, $limits);
+        $within = $limits->ceiling === null ? null : (new Frontier($build, $limits))->soonestWithin($limits->ceiling);
+        $this->beyond = $limits->ceiling !== null && $within === null;
+        $this->split = $within ?? new Split($build, $limits);
     }
 
     /** Whether all that is wanted is bought somewhere. */
     public function whole(): bool
     {
-        return $this->split->solved() && $this->split->open === [] && ToOrder::undecided($this->build) === [];
+        return ! $this->beyond &&
+            $this->split->solved() &&
+            $this->split->open === [] &&
+            ToOrder::undecided($this->build) === [];
     }
 
     /**
@@ -38,8 +46,9 @@ final readonly class OrderReport
             'wanted' => array_map(static fn (OrderLine $l): array => $l->toArray(), ToOrder::of($this->build)),
             'undecided' => ToOrder::undecided($this->build),
             'safety' => Protection::toBuy($this->build),
+            'for_leads' => LeadGoods::missing($this->build),
             'split' => $this->split->toArray(),
-            'conflict' => $this->split->conflict(),
+            'conflict' => $this->conflict(),
         ];
     }
 
@@ -82,16 +91,32 @@ final readonly class OrderReport
         return $text."\nA planning aid: prices are of the day they were noted.\n";
     }
 
+    /**
+     * @return list<string>
+     */
+    private function conflict(): array
+    {
+        $beyond =
+            $this->beyond && $this->split->solved()
+                ? ["no more than {$this->limits->ceiling} in all: the least is {$this->split->landed()}"]
+                : [];
+
+        return [...$beyond, ...$this->split->conflict()];
+    }
+
     /** What is bought nowhere, and which limits are in the way. */
     private function lost(): string
     {
         $text = $this->split->solved() ? '' : "\nIt cannot be bought within these limits.\n";
-        $conflict = $this->split->conflict();
+        $conflict = $this->conflict();
         if ($conflict !== []) {
             $text .= "\nIn the way: ".implode(', with ', $conflict).".\n";
         }
         foreach ($this->split->open as $open) {
             $text .= "\n  not to be had: {$open['pieces']} × {$open['name']}: {$open['why']}\n";
+        }
+        foreach (LeadGoods::missing($this->build) as $good) {
+            $text .= "  for the leads, on no list: {$good['pieces']} × {$good['what']}\n";
         }
         foreach (Protection::toBuy($this->build) as $line) {
             $text .= "  for safety, not said to be at hand: {$line}\n";

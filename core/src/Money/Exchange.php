@@ -34,15 +34,16 @@ final readonly class Exchange
 
     public function rateFor(string $currency): ?Rate
     {
+        $latest = null;
         foreach ($this->rates as $rate) {
             if (
                 [$rate->from, $rate->to] === [$currency, $this->currency] ||
                 [$rate->to, $rate->from] === [$currency, $this->currency]
             ) {
-                return $rate;
+                $latest = $latest === null || $rate->date > $latest->date ? $rate : $latest;
             }
         }
 
-        return null;
+        return $latest;
     }
 }

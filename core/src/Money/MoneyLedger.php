@@ -18,10 +18,12 @@ use Magpie\Core\Quantity\Money;
  * What the build costs: packs to buy at the cheapest offer, shipping by supplier, tax, spares, contingency; planned
  * against paid. What has no price is listed, never counted as free.
  *
+ * @phpstan-import-type BesideSums from Beside
+ *
  * @phpstan-type Sums array{currency: string, baskets: list<array<string, mixed>>, accounts: array<string, string>,
  *     spares: string, shipping: string, tax: string, contingency: string, contingency_share: float|null,
  *     planned: string, budget: string|null, budget_left: string|null, budget_used: float|null, paid: string,
- *     owed: string, here: string, coming: string, abandoned: string, considered: string, purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>,
+ *     owed: string, here: string, coming: string, moved: string, fetched: string, abandoned: string, considered: string, purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>,
  *     open: list<string>}
  */
 final class MoneyLedger implements Settled
@@ -62,8 +64,8 @@ final class MoneyLedger implements Settled
      * @return array{lines: list<array<string, mixed>>, currency: string, baskets: list<array<string, mixed>>,
      *     accounts: array<string, string>, spares: string, shipping: string, tax: string, contingency: string,
      *     contingency_share: float|null, planned: string, budget: string|null, budget_left: string|null,
-     *     budget_used: float|null, paid: string, owed: string, here: string, coming: string, abandoned: string,
-     *     considered: string, remaining?: string, forecast?: string, purchases: list<array<string, mixed>>, faults: string,
+     *     budget_used: float|null, paid: string, owed: string, here: string, coming: string, moved: string, fetched: string, abandoned: string,
+     *     considered: string, remaining?: string, forecast?: string, beside?: BesideSums, purchases: list<array<string, mixed>>, faults: string,
      *     rates: list<array<string, mixed>>, open: list<string>}
      */
     public function toArray(bool $wholeList = true): array
@@ -81,7 +83,7 @@ final class MoneyLedger implements Settled
      * What is still to be bought, and what it will have cost in the end: worked out for who asks, not with every judgement.
      *
      * @param  Sums  $sums
-     * @return array{remaining: string, forecast: string}
+     * @return array{remaining: string, forecast: string, beside: BesideSums}
      */
     private function toCome(array $sums): array
     {
@@ -94,7 +96,9 @@ final class MoneyLedger implements Settled
             'forecast' => $spent
                 ->plus($remaining)
                 ->plus($share === null ? Money::zero($remaining->currency) : $remaining->times($share))
+                ->minus(Money::of($sums['fetched'], $remaining->currency))
                 ->amount(),
+            'beside' => Beside::of($this->build, $this->cheapest(...)),
         ];
     }
 
@@ -156,6 +160,8 @@ final class MoneyLedger implements Settled
             'owed' => $spending->owed->amount(),
             'here' => $spending->here->amount(),
             'coming' => $spending->coming->amount(),
+            'moved' => $spending->moved->amount(),
+            'fetched' => $spending->fetched->amount(),
             'abandoned' => $spending->abandoned->amount(),
             'considered' => $spending->considered->amount(),
             'purchases' => $spending->rows($this->build),
@@ -222,8 +228,7 @@ final class MoneyLedger implements Settled
         $buy = max(0, $pieces + $spare - $owned);
         [$offer, $cost] = $buy === 0 ? [null, Money::zero($this->build->plan->currency)] : $this->cheapest($part, $buy);
         $reason = $buy > 0 && $cost === null ? $this->whyNoPrice($part) : null;
-        if ($reason !== null && $this->isPrinted($part)) {
-            // Its plastic is bought by the reel, which is a line of its own.
+        if ($reason !== null && $this->isPrinted($part) && $this->hasReel($part)) {
             [$cost, $reason] = [Money::zero($this->build->plan->currency), null];
         }
         $packs = $offer === null ? 0 : $offer->packsFor($buy);
@@ -267,15 +272,19 @@ final class MoneyLedger implements Settled
         return $best;
     }
 
-    /** Whether it comes off a printer of the workshop, from a reel that is on the list. */
+    /** Whether it comes off a printer of the workshop: then what it costs is its plastic. */
     private function isPrinted(Part $part): bool
     {
-        $material = $part->spec('material')?->value;
-        if ($part->family->key() !== 'printed_part' || isset($this->offers[$part->ref]) || $this->build->printers === []) {
-            return false;
-        }
+        return $part->family->key() === 'printed_part' &&
+            ! isset($this->offers[$part->ref]) &&
+            $this->build->printers !== [];
+    }
+
+    /** Whether a reel of what it is printed from is on the list, as a line of its own. */
+    private function hasReel(Part $part): bool
+    {
         foreach ($this->build->fittedOf('filament') as $reel) {
-            if ($reel->part->spec('material')?->value === $material) {
+            if ($reel->part->spec('material')?->value === $part->spec('material')?->value) {
                 return true;
             }
         }
@@ -289,7 +298,9 @@ final class MoneyLedger implements Settled
             return "{$part->name} is priced in {$offer->price->currency}, and no rate to {$this->build->plan->currency} is given";
         }
 
-        return "{$part->name} has no price";
+        return $this->isPrinted($part)
+            ? "{$part->name} is printed, and no reel of its plastic is on the list"
+            : "{$part->name} has no price";
     }
 
     /**

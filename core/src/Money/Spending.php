@@ -12,7 +12,9 @@ use Magpie\Core\Quantity\Money;
 /**
  * What the money of a build has become, from its purchases, in the build's currency. Paid is in all of them, whatever
  * became of it; owed is still to be paid for what is ordered. Of what is ordered, here and coming are the worth of the
- * pieces that arrived and of those that are to; abandoned is what was paid for what is not wanted any more.
+ * pieces that arrived and of those that are to, moved that of those another build has now; abandoned is what was paid for
+ * what is not wanted any more, fetched what came back for what was sold on. A purchase that says what its currency was worth
+ * on its day is reckoned by that, the others by the rate of the build.
  */
 final readonly class Spending
 {
@@ -26,6 +28,10 @@ final readonly class Spending
 
     public Money $abandoned;
 
+    public Money $moved;
+
+    public Money $fetched;
+
     /** What is in the basket, ordered by nobody: no money yet. */
     public Money $considered;
 
@@ -35,13 +41,16 @@ final readonly class Spending
     public function __construct(Build $build, Exchange $exchange)
     {
         $sums = array_fill_keys(
-            ['paid', 'owed', 'here', 'coming', 'abandoned', 'considered'],
+            ['paid', 'owed', 'here', 'coming', 'moved', 'abandoned', 'considered', 'fetched'],
             Money::zero($build->plan->currency),
         );
         $open = [];
         foreach ($build->purchases as $purchase) {
             foreach (self::parts($purchase) as $what => $amount) {
-                $own = $exchange->convert($amount);
+                $own =
+                    $purchase->rate === null || $amount->currency === $exchange->currency
+                        ? $exchange->convert($amount)
+                        : $amount->at($purchase->rate, $exchange->currency);
                 if ($own === null) {
                     $open[$purchase->ref] = "{$purchase->ref} is in {$purchase->paid->currency}, and no rate is given";
                 } else {
@@ -53,6 +62,8 @@ final readonly class Spending
         $this->owed = $sums['owed'];
         $this->here = $sums['here'];
         $this->coming = $sums['coming'];
+        $this->moved = $sums['moved'];
+        $this->fetched = $sums['fetched'];
         $this->abandoned = $sums['abandoned'];
         $this->considered = $sums['considered'];
         $this->open = array_values($open);
@@ -77,6 +88,8 @@ final readonly class Spending
                 'owed' => $purchase->owed(),
                 'here' => $share($purchase->here()),
                 'coming' => $share($purchase->onTheWay()),
+                'moved' => $share($purchase->moved),
+                'fetched' => $purchase->fetched ?? Money::zero($whole->currency),
             ],
         };
     }
@@ -105,6 +118,10 @@ final readonly class Spending
                     'currency' => $p->paid->currency,
                     'date' => $p->date,
                     'due' => $p->due,
+                    'rate' => $p->rate,
+                    'moved' => $p->moved,
+                    'sold' => $p->sold,
+                    'fetched' => $p->fetched?->amount(),
                 ],
                 $build->purchases,
             ),

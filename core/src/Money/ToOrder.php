@@ -106,6 +106,7 @@ final readonly class ToOrder
             [
                 ...self::countDoubts($needed + $spare, $owned + $here + $printed, $coming, $considered),
                 ...self::doubts($build, $needs, $bought, $here, $coming + $considered),
+                ...self::dear($build, $part, $needs),
             ],
             $printed,
             $made,
@@ -134,6 +135,71 @@ final readonly class ToOrder
     }
 
     /**
+     * More is asked of a supplier than it had: two orders for its last piece.
+     *
+     * @param  list<Purchase>  $bought
+     * @return list<string>
+     */
+    private static function beyondStock(Build $build, array $bought): array
+    {
+        $had = $asked = $since = $unsaid = [];
+        foreach ($build->offers as $offer) {
+            if ($offer->part === ($bought[0]->part ?? null)) {
+                $had[$offer->supplier] = ($had[$offer->supplier] ?? 0) + ($offer->stock ?? 0) * $offer->pack;
+                $since[$offer->supplier] = max($since[$offer->supplier] ?? '', $offer->date);
+                $unsaid += $offer->stock === null ? [$offer->supplier => true] : [];
+            }
+        }
+        foreach ($bought as $purchase) {
+            // What was ordered before its stock was noted is no longer part of it.
+            if ($purchase->date >= ($since[$purchase->supplier] ?? '')) {
+                $asked[$purchase->supplier] =
+                    ($asked[$purchase->supplier] ?? 0) +
+                    $purchase->onTheWay() +
+                    ($purchase->state === PurchaseState::Considered ? $purchase->pieces : 0);
+            }
+        }
+        $doubts = [];
+        foreach ($asked as $supplier => $pieces) {
+            if (isset($had[$supplier]) && ! isset($unsaid[$supplier]) && $pieces > $had[$supplier]) {
+                $doubts[] = "{$pieces} are asked of {$build->suppliers[$supplier]->name}, which had {$had[$supplier]} on {$since[$supplier]}";
+            }
+        }
+
+        return $doubts;
+    }
+
+    /**
+     * A piece that costs more than it is worth to the builder, wherever it is bought.
+     *
+     * @param  list<Need>  $needs
+     * @return list<string>
+     */
+    private static function dear(Build $build, string $part, array $needs): array
+    {
+        $worth = null;
+        foreach ($needs as $need) {
+            $worth = $need->worth === null || $worth?->compare($need->worth) === -1 ? $worth : $need->worth;
+        }
+        if ($worth === null) {
+            return [];
+        }
+        $exchange = new Exchange($build->rates, $build->plan->currency);
+        $least = null;
+        foreach ($build->offers as $offer) {
+            $piece =
+                $offer->part === $part
+                    ? $exchange->convert($offer->price->against((string) $offer->pack, $offer->price->currency))
+                    : null;
+            $least = $piece === null || $least?->compare($piece) === -1 ? $least : $piece;
+        }
+
+        return $least === null || $least->compare($worth) <= 0
+            ? []
+            : ["a piece costs {$least} at least, and is worth {$worth} to you"];
+    }
+
+    /**
      * @param  list<Need>  $needs
      * @param  list<Purchase>  $bought
      * @param  int  $here  pieces of it that came
@@ -159,6 +225,7 @@ final readonly class ToOrder
                 }
             }
         }
+        $doubts = [...$doubts, ...self::beyondStock($build, $bought)];
         foreach ($needs as $need) {
             if ($need->purpose === Purpose::Backup && $need->owned >= $need->quantity && $more > 0) {
                 $doubts[] = "{$need->role} is a backup that is there already";

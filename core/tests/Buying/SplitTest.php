@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Buying;
 
 use Magpie\Core\Buying\Frontier;
+use Magpie\Core\Buying\OrderReport;
 use Magpie\Core\Buying\Split;
 use Magpie\Core\Buying\SplitLimits;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Money\ToOrder;
+use Magpie\Core\Quantity\Money;
 use Magpie\Core\Site\Protection;
 use PHPUnit\Framework\TestCase;
 
@@ -188,26 +190,30 @@ final class SplitTest extends TestCase
 
     public function test_what_nobody_budgets_is_on_the_list_until_it_is_at_hand(): void
     {
-        $with = static fn (array $ready, ?bool $rcd, array ...$more): array => Protection::toBuy(BuildFile::build(
-            Examples::file(
-                [Examples::part('bed', 'heater', []), Examples::part('inlet', 'mains_inlet', []), ...$more],
-                [
-                    'magpie' => BuildFile::VERSION,
-                    'build' => ['name' => 'Sample', 'kind' => 'sample', 'currency' => 'GBP'],
-                    'site' => array_filter(['ready' => $ready, 'residual_current_device' => $rcd], static fn ($v): bool => $v !== null && $v !== []),
-                ],
+        $with = static fn (array $ready, ?bool $rcd, array ...$more): array => Protection::toBuy(
+            BuildFile::build(
+                Examples::file(
+                    [Examples::part('bed', 'heater', []), Examples::part('inlet', 'mains_inlet', []), ...$more],
+                    [
+                        'magpie' => BuildFile::VERSION,
+                        'build' => ['name' => 'Sample', 'kind' => 'sample', 'currency' => 'GBP'],
+                        'site' => array_filter(
+                            ['ready' => $ready, 'residual_current_device' => $rcd],
+                            static fn ($v): bool => $v !== null && $v !== [],
+                        ),
+                    ],
+                ),
             ),
-        ));
+        );
         $all = $with([], null);
         self::assertCount(4, $all);
         self::assertStringStartsWith('Smoke alarm', $all[0]);
         // Said not to be there, or not said at all: it is on the list either way.
         self::assertCount(4, $with(['smoke_alarm' => false], false));
-        self::assertSame([], $with(
-            ['smoke_alarm' => true, 'extinguisher' => true],
-            true,
-            Examples::part('stop', 'stop_button', []),
-        ));
+        self::assertSame(
+            [],
+            $with(['smoke_alarm' => true, 'extinguisher' => true], true, Examples::part('stop', 'stop_button', [])),
+        );
         self::assertSame([], Protection::toBuy(self::build()), 'Bearings and belts ask for nothing.');
     }
 
@@ -249,5 +255,56 @@ final class SplitTest extends TestCase
             $doubts($bought(['state' => 'considered', 'pieces' => 6])),
         );
         self::assertSame(['needed 13, with what is bought 26, twice as many'], $doubts($bought(['pieces' => 26])));
+    }
+
+    public function test_two_orders_for_the_last_pieces_stand_out(): void
+    {
+        $doubts = static function (array $purchase, array $offers): array {
+            $bought = [
+                'ref' => 'B1',
+                'part' => 'bearing',
+                'supplier' => 'far',
+                'pieces' => 13,
+                'paid' => '6',
+                'date' => '2026-11-02',
+            ];
+            $lines = ToOrder::of(self::build(['purchases' => [$purchase + $bought]], $offers));
+
+            return array_column(array_map(static fn ($l): array => $l->toArray(), $lines), 'doubts', 'part')['bearing'];
+        };
+        $eight = ['far-one' => ['stock' => 8]];
+
+        self::assertSame(['13 are asked of Far shop, which had 8 on 2026-11-01'], $doubts([], $eight));
+        self::assertSame([], $doubts([], ['far-one' => ['stock' => 13]]));
+        self::assertSame([], $doubts([], []), 'Nobody said how many there are.');
+        self::assertSame([], $doubts(['date' => '2026-10-30'], $eight), 'Ordered before they were counted.');
+        self::assertSame([], $doubts(['received' => 13], $eight));
+    }
+
+    public function test_what_is_here_soonest_within_a_ceiling_is_found(): void
+    {
+        // Far: 13 × 0.50 and 6.00 with their tax and shipping, after twenty days; near after two.
+        $points = (new Frontier(self::build()))->toArray()['points'];
+        self::assertCount(2, $points);
+        [$cheap, $soon] = $points;
+        $at = static fn (string $money): array => (new OrderReport(
+            self::build(),
+            new SplitLimits(ceiling: Money::of($money, 'GBP')),
+        ))->toArray();
+
+        self::assertSame($soon['days'], $at($soon['landed'])['split']['days']);
+        self::assertSame($soon['landed'], $at('999')['split']['landed']);
+        $between = Money::of($soon['landed'], 'GBP')->minus(Money::of('0.01', 'GBP'))->amount();
+        self::assertSame($cheap['days'], $at($between)['split']['days']);
+        $beyond = $at('5.00');
+        self::assertSame(
+            ["no more than GBP\u{a0}5.00 in all: the least is GBP\u{a0}{$cheap['landed']}"],
+            $beyond['conflict'],
+        );
+        self::assertSame(
+            $cheap['landed'],
+            $beyond['split']['landed'],
+            'What it costs at the least is shown all the same.',
+        );
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Money;
 
 use Magpie\Core\Money\MoneyLedger;
+use Magpie\Core\Money\OrderLine;
+use Magpie\Core\Money\ToOrder;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\TestCase;
@@ -149,5 +151,112 @@ final class MoneyLedgerTest extends TestCase
         self::assertSame(0, $sum->compare(Money::of(1, 'GBP')));
         $this->expectException(\InvalidArgumentException::class);
         $sum->plus(Money::of(1, 'EUR'));
+    }
+
+    /**
+     * @param  array<string, mixed>  $purchase  two boards for 108.00 EUR, both here, unless it says otherwise
+     * @return array<string, mixed>
+     */
+    private static function bought(array $purchase): array
+    {
+        $boards = [
+            'ref' => 'p',
+            'part' => 'board',
+            'supplier' => 'b',
+            'pieces' => 2,
+            'paid' => '108.00',
+            'date' => '2026-10-01',
+            'received' => 2,
+        ];
+
+        return (new MoneyLedger(
+            (new SampleBuild(['purchases' => [$purchase + $boards]] + self::workshop()))->build,
+        ))->toArray();
+    }
+
+    public function test_a_purchase_is_worth_what_its_currency_was_on_its_day(): void
+    {
+        self::assertSame('93.31', self::bought([])['paid'], '108 at 0.864, as the build has it.');
+        self::assertSame('97.20', self::bought(['rate' => '0.90'])['paid']);
+        self::assertSame('97.20', self::bought(['rate' => '0.90'])['here']);
+    }
+
+    public function test_what_went_elsewhere_is_not_here_and_what_it_fetched_is_not_spent(): void
+    {
+        $sums = self::bought(['rate' => '0.90', 'sold' => 1, 'fetched' => '30.00']);
+        self::assertSame(
+            ['97.20', '48.60', '30.00', '0.00'],
+            [$sums['paid'], $sums['here'], $sums['fetched'], $sums['moved']],
+        );
+        self::assertEqualsWithDelta(
+            (float) self::bought(['rate' => '0.90'])['forecast'] - 30.0,
+            (float) $sums['forecast'],
+            0.011,
+        );
+
+        $moved = self::bought(['rate' => '0.90', 'moved' => 2]);
+        self::assertSame(['0.00', '97.20'], [$moved['here'], $moved['moved']]);
+        self::assertGreaterThan(
+            (float) self::bought(['rate' => '0.90'])['remaining'],
+            (float) $moved['remaining'],
+            'The board has to be bought again.',
+        );
+    }
+
+    public function test_what_is_beside_the_money_is_told_apart_from_it(): void
+    {
+        $steps = [
+            [
+                'ref' => 's',
+                'position' => 1,
+                'section' => 'A',
+                'title' => 'B',
+                'timings' => [['start' => 0, 'stop' => 5400], ['start' => 9000]],
+            ],
+        ];
+        $with = (new MoneyLedger((new SampleBuild(['steps' => $steps] + self::workshop()))->build))->toArray();
+
+        // One crimper of two from the drawer, at 24.00; an hour and a half of one's own, and a clock that still runs.
+        self::assertSame(
+            ['24.00', 1, 0, 1.5],
+            [
+                $with['beside']['stock'],
+                $with['beside']['stock_pieces'],
+                $with['beside']['unpriced'],
+                $with['beside']['hours'],
+            ],
+        );
+        self::assertSame('116.79', $with['planned'], 'It is never added.');
+    }
+
+    public function test_of_two_rates_the_later_counts(): void
+    {
+        $later = ['from' => 'GBP', 'to' => 'EUR', 'worth' => '1.25', 'date' => '2026-11-20'];
+        $rates = self::workshop()['rates'];
+        foreach ([[$later, ...$rates], [...$rates, $later]] as $both) {
+            $sums = (new MoneyLedger((new SampleBuild(['rates' => $both] + self::workshop()))->build))->toArray();
+            self::assertSame('52.64', array_column($sums['baskets'], 'landed', 'supplier')['b'], '65.80 / 1.25');
+        }
+    }
+
+    public function test_a_piece_dearer_than_it_is_worth_stands_out(): void
+    {
+        $doubts = static function (string $worth): array {
+            $data = self::workshop();
+            $data['needs'][0]['worth'] = $worth;
+
+            return array_merge(
+                ...array_column(
+                    array_map(
+                        static fn (OrderLine $l): array => $l->toArray(),
+                        ToOrder::of((new SampleBuild($data))->build),
+                    ),
+                    'doubts',
+                ),
+            );
+        };
+        // A pack of ten for 4.60 is 0.46 a piece.
+        self::assertSame(["a piece costs GBP\u{a0}0.46 at least, and is worth GBP\u{a0}0.45 to you"], $doubts('0.45'));
+        self::assertSame([], $doubts('0.46'));
     }
 }

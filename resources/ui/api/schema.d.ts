@@ -1733,6 +1733,7 @@ export interface paths {
                     most?: number;
                     /** @description Suppliers left out, by ref, with commas between. */
                     without?: string;
+                    ceiling?: string;
                 };
                 header?: never;
                 path: {
@@ -3805,6 +3806,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What is to be claimed of suppliers */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Claim"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What other builds of the workshop have over */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Spare"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Take pieces of another build */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        /** Format: uuid */
+                        key: string;
+                        part: string;
+                        from: number;
+                        there: string;
+                        pieces: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EditResult"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4172,6 +4313,10 @@ export interface components {
             agreed: string | null;
             owed: string;
             due: string | null;
+            rate: string | null;
+            moved: number;
+            sold: number;
+            fetched: string | null;
         };
         Money: {
             currency: string;
@@ -4208,6 +4353,16 @@ export interface components {
             considered: string;
             remaining: string;
             forecast: string;
+            moved: string;
+            fetched: string;
+            beside: {
+                stock: string;
+                stock_pieces: number;
+                unpriced: number;
+                printed_pieces: number;
+                printed_grams: number;
+                hours: number;
+            };
         };
         Field: {
             key: string;
@@ -5365,6 +5520,14 @@ export interface components {
             split: components["schemas"]["Split"];
             conflict: string[];
             safety: string[];
+            for_leads: {
+                what: string;
+                family: string;
+                pieces: number;
+                metres: number | null;
+                part: string | null;
+                why: string;
+            }[];
         };
         Frontier: {
             points: {
@@ -5434,6 +5597,18 @@ export interface components {
                 read: string | null;
                 unit: string;
                 verdict: ("off" | "as claimed") | null;
+                looked: {
+                    good: boolean;
+                    date: string;
+                    pieces: number | null;
+                    notes: string | null;
+                    photos: string[];
+                } | null;
+            }[];
+            lots: {
+                lot: string;
+                bad: number;
+                others: number;
             }[];
         };
         Prints: {
@@ -5524,6 +5699,52 @@ export interface components {
             specs: {
                 [key: string]: string;
             };
+        };
+        Claim: {
+            order: string;
+            supplier: string;
+            date: string;
+            claim_by: string | null;
+            currency: string;
+            open: boolean;
+            amount: string;
+            text: string;
+            lines: {
+                purchase: string;
+                part: string;
+                name: string;
+                article: string | null;
+                lot: string | null;
+                bought: number;
+                received: number;
+                short: number;
+                returned: number;
+                claim: ("open" | "sent" | "settled" | "refused") | null;
+                share: string;
+                found: {
+                    what: string;
+                    date: string;
+                    pieces: number | null;
+                    notes: string | null;
+                    photos: string[];
+                }[];
+                readings: {
+                    what: string;
+                    between: string;
+                    read: string;
+                }[];
+                notes: string | null;
+            }[];
+        };
+        Spare: {
+            part: string;
+            name: string;
+            wanted: number;
+            from: number;
+            build: string;
+            there: string;
+            over: number;
+            take: number;
         };
         plan: {
             name: string;

@@ -180,6 +180,18 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Labels for bags' },
         },
         {
+          path: 'buy/sheet',
+          name: 'sheet',
+          component: () => import('@/views/buy/SheetView.vue'),
+          meta: { stage: 'buy', title: 'What came, on paper' },
+        },
+        {
+          path: 'buy/claims',
+          name: 'claims',
+          component: () => import('@/views/buy/ClaimsView.vue'),
+          meta: { stage: 'buy', title: 'Claims' },
+        },
+        {
           path: 'buy/prints',
           name: 'prints',
           component: () => import('@/views/buy/PrintsView.vue'),

@@ -26,6 +26,8 @@ export const derived = [
   'frontier',
   'dates',
   'arrivals',
+  'claims',
+  'stock',
   'prints',
   'history',
   'finding',

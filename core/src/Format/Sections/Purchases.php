@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Format\Sections;
 
+use Brick\Math\BigDecimal;
 use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
@@ -50,7 +51,10 @@ final class Purchases implements Linking
             $node->whole('moved', 0),
             $node->whole('sold', 0),
             $node->optionalMoney('fetched', $context->currency),
-            array_map($this->look(...), $node->items('looks')),
+            array_map(
+                fn (Node $item): Look => $this->look($item, $node->whole('received', 0)),
+                $node->items('looks'),
+            ),
         );
         // What was kept before this was asked is read as it is.
         if ($node->isNew() && $purchase->received > $purchase->pieces) {
@@ -72,20 +76,12 @@ final class Purchases implements Linking
                 $purchase->moved > 0 ? 'moved' : 'sold',
             );
         }
-        foreach ($purchase->looks as $i => $look) {
-            if (($look->pieces ?? 0) > $purchase->received) {
-                $node->fail(
-                    "{$look->pieces} cannot have been looked at of {$purchase->received} that arrived.",
-                    "looks/{$i}/pieces",
-                );
-            }
-        }
         $node->close();
 
         return $purchase;
     }
 
-    /** A positive decimal, kept as it was written. */
+    /** A positive decimal. */
     private function rate(Node $node): ?string
     {
         $rate = $node->optionalText('rate', 24);
@@ -93,10 +89,11 @@ final class Purchases implements Linking
             $node->fail("\"{$rate}\" is not a rate; write what one is worth, like \"1.17\".", 'rate');
         }
 
-        return $rate;
+        return $rate === null ? null : (string) BigDecimal::of($rate)->stripTrailingZeros();
     }
 
-    private function look(Node $node): Look
+    /** What was found, on no more pieces than arrived. */
+    private function look(Node $node, int $received): Look
     {
         $look = new Look(
             $node->text('what'),
@@ -106,6 +103,9 @@ final class Purchases implements Linking
             $node->optionalText('notes', 4000),
             $node->texts('photos'),
         );
+        if (($look->pieces ?? 0) > $received) {
+            $node->fail("{$look->pieces} cannot have been looked at of {$received} that arrived.", 'pieces');
+        }
         $node->close();
 
         return $look;

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type Arrival, type Change } from '@/api/client'
+import { reasonOf, type Arrival, type Change, type Purchase } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FirstAction from '@/shared/FirstAction.vue'
 import { nextRef } from '@/shared/refs'
-import { today } from '@/shared/format'
+import { day, today } from '@/shared/format'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { useReading } from '@/shared/useReading'
+import LookForm from './LookForm.vue'
 
 /** What came: counted, looked at and measured before anything is built with it. */
 const { id, document: build } = useBuild()
-const { edit } = useEdit()
+const { edit, set } = useEdit()
 const notices = useNotices()
 const reading = useReading()
 const { data: lines, isError, error } = useDerived<Arrival[]>('arrivals', () => 'arrivals')
@@ -20,6 +21,52 @@ const all = ref(false)
 const waiting = computed(() => (lines.value ?? []).filter((line) => line.unseen > 0))
 const shown = computed(() => (all.value || waiting.value.length === 0 ? (lines.value ?? []) : waiting.value))
 const toggle = (part: string) => (opened.value = opened.value === part ? null : part)
+/** The check somebody is noting as bad. */
+const noting = ref<string | null>(null)
+const bought = (line: Arrival) => (build.value?.purchases ?? []).filter((one) => line.purchases.includes(one.ref))
+/** What is found is of the delivery that is not looked at yet, or of the last. */
+const current = (line: Arrival): Purchase | undefined =>
+  bought(line).find((one) => (one.received ?? 0) > (one.accepted ?? 0) + (one.returned ?? 0)) ?? bought(line).at(-1)
+const save = (purchase: Purchase, what: string, path: 'lot' | 'claim_by') => (text: string) =>
+  set(what, 'purchases', purchase.ref, [path], purchase[path] ?? null, text === '' ? null : text)
+
+type Look = NonNullable<Purchase['looks']>[number]
+const looked = (purchase: Purchase, look: Look): Change => ({
+  section: 'purchases',
+  ref: purchase.ref,
+  set: [{ path: ['looks'], was: purchase.looks ?? null, to: [...(purchase.looks ?? []), look] }],
+})
+async function pass(line: Arrival, what: string): Promise<void> {
+  const purchase = current(line)
+  if (purchase !== undefined) {
+    await act(`${line.name}, ${what}: good`, [looked(purchase, { what, result: 'pass', date: today() })])
+  }
+}
+/** What is bad is kept with its pictures, is a fault, and is claimed. */
+async function fail(line: Arrival, found: { what: string; pieces?: number; notes?: string; photos?: string[] }) {
+  const purchase = current(line)
+  if (purchase === undefined) return
+  const need = (build.value?.needs ?? []).find((one) => one.choice === line.part)
+  const change = looked(purchase, { result: 'fail', date: today(), ...found })
+  if (purchase.claim === undefined) change.set!.push({ path: ['claim'], was: null, to: 'open' })
+  await act(`${line.name}, ${found.what}: not good`, [
+    change,
+    {
+      section: 'faults',
+      create: {
+        ref: nextRef('f', build.value?.faults),
+        what: `${line.name}: ${found.what}${found.notes ? `. ${found.notes}` : ''}`.slice(0, 500),
+        severity: 'defect',
+        state: 'open',
+        found: today(),
+        kind: 'damaged',
+        ...(need === undefined ? {} : { need: need.ref }),
+        ...(found.photos ? { photos: found.photos } : {}),
+      },
+    },
+  ])
+  noting.value = null
+}
 const off = (line: Arrival) => line.checks.filter((check) => check.verdict === 'off').length
 
 /** Pieces not looked at yet become good, or one of them goes back, at the purchase they came with. */
@@ -83,6 +130,8 @@ async function act(label: string, changes: Change[]): Promise<void> {
         >{{ waiting.length }} of {{ lines.length }} parts that came are not looked at yet</span
       >
       <router-link v-if="lines?.length" class="link" :to="`/builds/${id}/buy/labels`">Labels for bags</router-link>
+      <router-link v-if="lines?.length" class="link" :to="`/builds/${id}/buy/claims`">Claims</router-link>
+      <router-link v-if="lines?.length" class="link" :to="`/builds/${id}/buy/sheet`">Sheet to print</router-link>
       <button
         v-if="waiting.length && waiting.length < (lines ?? []).length"
         type="button"
@@ -123,6 +172,31 @@ async function act(label: string, changes: Change[]): Promise<void> {
             ><v-btn size="small" :aria-label="`One is bad: ${line.name}`" @click="bad(line)">One is bad</v-btn></span
           >
         </div>
+        <p v-for="lot in line.lots" :key="lot.lot" class="fails small lot">
+          Lot {{ lot.lot }}: {{ lot.bad }} bad<template v-if="lot.others"
+            >; the other {{ lot.others }} of it are the same until each is looked at</template
+          >.
+        </p>
+        <dl v-if="opened === line.part" class="across small">
+          <div v-for="one in bought(line)" :key="one.ref">
+            <dt>{{ one.order ?? one.supplier }}, {{ one.received ?? 0 }} of {{ one.pieces ?? 1 }}</dt>
+            <dd>
+              lot
+              <EditCell
+                :label="`Lot of ${line.name}, ${one.ref}`"
+                :value="one.lot"
+                placeholder="not said"
+                :save="save(one, `Lot of ${line.name}`, 'lot')"
+              />, claim by
+              <EditCell
+                :label="`Claim ${line.name} by, ${one.ref}`"
+                :value="one.claim_by"
+                placeholder="YYYY-MM-DD"
+                :save="save(one, `Claim ${line.name} by`, 'claim_by')"
+              />
+            </dd>
+          </div>
+        </dl>
         <ul v-if="opened === line.part" class="checks">
           <li v-for="check in line.checks" :key="check.what">
             <span class="what">{{ check.what }}</span>
@@ -152,6 +226,41 @@ async function act(label: string, changes: Change[]): Promise<void> {
                 }}</span></span
               ></template
             >
+            <template v-else>
+              <span v-if="check.looked" :class="check.looked.good ? 'holds' : 'fails'" class="small"
+                >{{ check.looked.good ? 'good' : 'not good'
+                }}<template v-if="check.looked.pieces">, {{ check.looked.pieces }} pieces</template>,
+                {{ day(check.looked.date) }}<span v-if="check.looked.notes" class="block">{{ check.looked.notes }}</span
+                ><img
+                  v-for="photo in check.looked.photos"
+                  :key="photo"
+                  :src="`/api/builds/${id}/photos/${photo}`"
+                  :alt="`Picture of: ${check.what}, ${line.name}`" /></span
+              ><span v-else class="quiet small">not looked at</span>
+              <span class="verdicts"
+                ><v-btn
+                  v-if="!check.looked?.good"
+                  size="small"
+                  :aria-label="`Good: ${check.what}, ${line.name}`"
+                  @click="pass(line, check.what)"
+                  >Good</v-btn
+                ><v-btn
+                  v-if="check.looked === null || check.looked.good"
+                  size="small"
+                  :aria-label="`Not good: ${check.what}, ${line.name}`"
+                  @click="noting = `${line.part}/${check.what}`"
+                  >Not good</v-btn
+                ></span
+              >
+              <LookForm
+                v-if="noting === `${line.part}/${check.what}`"
+                class="form"
+                :what="check.what"
+                :pieces="line.here"
+                @done="noting = null"
+                @found="fail(line, $event)"
+              />
+            </template>
           </li>
         </ul>
       </section>
@@ -194,7 +303,24 @@ async function act(label: string, changes: Change[]): Promise<void> {
   padding: 5px 0;
   align-items: baseline;
 }
+img {
+  display: block;
+  max-width: 160px;
+  margin: 4px 0;
+}
+.block {
+  display: block;
+}
+.lot {
+  margin: 0 0 4px;
+}
+.form {
+  grid-column: 1 / -1;
+}
 @media (max-width: 900px) {
+  .verdicts .v-btn {
+    min-height: 44px;
+  }
   .checks li {
     grid-template-columns: minmax(0, 1fr);
     padding: 9px 0;

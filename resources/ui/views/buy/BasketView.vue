@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type Order } from '@/api/client'
+import { api, reasonOf, type Change, type EditResult, type Order, type Spare } from '@/api/client'
 import FirstAction from '@/shared/FirstAction.vue'
-import { useBuild, useDerived } from '@/shared/useBuild'
+import { freeRef, refFrom } from '@/shared/refs'
+import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
+import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
 
 /** How many of each part are wanted, what there is of it already, and what has to be looked at before it is ordered. */
-const { id, needs } = useBuild()
+const { id, needs, parts } = useBuild()
+const { edit, absorb } = useEdit()
+const notices = useNotices()
+const { data: spare } = useDerived<Spare[]>('stock', () => 'stock')
 const { data: order, isError, error } = useDerived<Order>('order', () => 'order')
 const panel = usePanel()
 const words = ref('')
@@ -26,7 +31,57 @@ const counts = computed(() => ({
   doubt: lines.value.filter((line) => line.doubts.length > 0).length,
   all: lines.value.length,
 }))
+const forLeads = (goods: Good[]) => goods.map((good) => `${good.pieces > 1 ? `${good.pieces} × ` : ''}${good.what}`)
 const titles = { order: 'to order', doubt: 'to look at again', all: 'all' } as const
+
+/** Pieces another build of the workshop has over: both builds are changed, or neither. */
+async function take(one: Spare): Promise<void> {
+  try {
+    absorb(
+      await api.post<EditResult>(`/api/builds/${id.value}/stock`, {
+        key: crypto.randomUUID(),
+        part: one.part,
+        from: one.from,
+        there: one.there,
+        pieces: one.take,
+      }),
+    )
+    notices.say(`${one.take} × ${one.name} are here now, and gone from ${one.build}.`)
+  } catch (problem) {
+    notices.problem(problem)
+  }
+}
+type Good = Order['for_leads'][number]
+/** What leads are made of becomes a place of the build, to be ordered with the rest. */
+async function list(goods: Good[]): Promise<void> {
+  const changes: Change[] = []
+  const taken = new Set([...needs.value.keys(), ...parts.value.keys()])
+  for (const good of goods) {
+    const ref = freeRef(refFrom(good.what, 'good'), (one) => taken.has(one))
+    taken.add(ref)
+    if (good.part === null) {
+      changes.push({ section: 'parts', create: { ref, family: good.family, name: good.what } })
+    }
+    const part = good.part ?? ref
+    changes.push({
+      section: 'needs',
+      create: {
+        ref,
+        role: good.what,
+        family: good.family,
+        quantity: good.pieces,
+        candidates: [part],
+        choice: part,
+      },
+    })
+  }
+  try {
+    await edit(`${goods.length} things for the leads`, changes)
+    notices.say(`${goods.length} things for the leads are on the list; u undoes it.`)
+  } catch (problem) {
+    notices.problem(problem)
+  }
+}
 
 function open(part: string): void {
   const need = [...needs.value.values()].find((one) => one.choice === part)
@@ -78,6 +133,15 @@ function open(part: string): void {
         For safety, and not said to be at hand: {{ order.safety.join('; ') }}.
         <router-link class="link" :to="`/builds/${id}/scope/brief`">Say what is at hand</router-link>
       </div>
+      <div v-if="order.for_leads.length" class="aside">
+        For the leads, and on no list: {{ forLeads(order.for_leads).slice(0, 6).join('; ')
+        }}{{ order.for_leads.length > 6 ? ` and ${order.for_leads.length - 6} more` : '' }}.
+        <button type="button" class="plain link" @click="list(order.for_leads)">Put them on the list</button>
+      </div>
+      <div v-for="one in spare" :key="`${one.from}/${one.there}`" class="aside">
+        {{ one.build }} has {{ one.over }} × {{ one.name }} over.
+        <button type="button" class="plain link" @click="take(one)">Take {{ one.take }} from {{ one.build }}</button>
+      </div>
       <p v-if="shown.length === 0" class="empty">
         {{ counts.order === 0 ? 'All that is needed is here or on its way.' : 'No line is like that.' }}
       </p>
@@ -111,7 +175,7 @@ function open(part: string): void {
             <td class="num figure">
               <strong>{{ line.order || '' }}</strong><span v-if="line.over" class="quiet small block"
                 >{{ line.over }} over</span
-              >
+              ><span v-if="line.print" class="quiet small block">{{ line.print }} to print</span>
             </td>
             <td class="small tight under">{{ line.doubts.join('; ') }}</td>
           </tr>

@@ -98,6 +98,25 @@ const chart = computed(() => ({
     },
   ],
 }))
+const besides = computed((): [string, string][] => {
+  const beside = sums.value?.beside
+  if (beside === undefined) return []
+  const all: [string, string, boolean][] = [
+    [
+      `From the drawer, salvaged or given, at what ${beside.stock_pieces} pieces would cost${beside.unpriced ? `, ${beside.unpriced} of them without a price` : ''}`,
+      money(beside.stock, currency.value),
+      beside.stock_pieces > 0,
+    ],
+    [
+      `Printed, with what failed`,
+      `${beside.printed_pieces} pieces, ${beside.printed_grams} g`,
+      beside.printed_grams > 0,
+    ],
+    ['Own hours so far', `${beside.hours} h`, beside.hours > 0],
+  ]
+
+  return all.filter(([, , is]) => is).map(([name, text]) => [name, text])
+})
 const priceOf = (line: Money['lines'][number]) =>
   line.price ? money(line.price, line.currency ?? '') : line.buy === 0 ? 'none to buy' : 'give a price'
 const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
@@ -202,12 +221,28 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           <dd class="figure">{{ money(sums.remaining, currency) }}</dd>
           <dt v-if="Number(sums.abandoned) > 0">Paid for what was given up</dt>
           <dd v-if="Number(sums.abandoned) > 0" class="figure">{{ money(sums.abandoned, currency) }}</dd>
+          <template v-if="Number(sums.moved) > 0"
+            ><dt>Of what is paid, now in another build</dt>
+            <dd class="figure">{{ money(sums.moved, currency) }}</dd></template
+          >
+          <template v-if="Number(sums.fetched) > 0"
+            ><dt>Fetched for what was sold on</dt>
+            <dd class="figure">{{ money(sums.fetched, currency) }}</dd></template
+          >
           <dt><strong>Forecast</strong>, with contingency on what is to be ordered</dt>
           <dd class="figure">
             <strong>{{ money(sums.forecast, currency) }}</strong>
           </dd>
           <dt>Cost of faults</dt>
           <dd class="figure">{{ money(sums.faults, currency) }}</dd>
+          <template v-if="besides.length"
+            ><dt class="beside"><strong>Beside the money</strong>, never added to it</dt>
+            <dd class="beside" />
+            <template v-for="[name, text] in besides" :key="name"
+              ><dt>{{ name }}</dt>
+              <dd class="figure">{{ text }}</dd></template
+            ></template
+          >
         </dl>
       </div>
 
@@ -272,6 +307,9 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
 </template>
 
 <style scoped>
+.beside {
+  margin-top: 10px;
+}
 .top {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 250px;

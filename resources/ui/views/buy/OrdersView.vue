@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { reasonOf, type Money, type PurchaseRow } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FirstAction from '@/shared/FirstAction.vue'
@@ -8,7 +8,7 @@ import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 
 /** What was ordered, what of it is here, and what of that was looked at and is good. */
-const { document: build } = useBuild()
+const { id, document: build } = useBuild()
 const { edit, set, remove } = useEdit()
 const notices = useNotices()
 const { data: sums, isError, error } = useDerived<Money>('money', () => 'money')
@@ -51,10 +51,24 @@ const counts = [
   },
 ] as const
 /** As it is kept, which is what an edit starts from. */
+/** The line whose further facts are shown. */
+const opened = ref<string | null>(null)
+const further = [
+  { path: 'lot', head: 'Lot', placeholder: 'not said' },
+  { path: 'claim_by', head: 'Claim by', placeholder: 'YYYY-MM-DD' },
+  { path: 'rate', head: 'Rate of its day', placeholder: 'as in Money' },
+  { path: 'moved', head: 'Gone to another build', placeholder: '0' },
+  { path: 'sold', head: 'Sold on', placeholder: '0' },
+  { path: 'fetched', head: 'Fetched', placeholder: '0.00' },
+  { path: 'article', head: 'Article that came', placeholder: 'as offered' },
+  { path: 'notes', head: 'Notes', placeholder: 'none' },
+] as const
+const isFurther = (path: string, row: PurchaseRow) => path !== 'rate' || row.currency !== sums.value?.currency
 const kept = computed(
   () => new Map((build.value?.purchases ?? []).map((one) => [one.ref, one as Record<string, unknown>])),
 )
 const heldAt = (row: PurchaseRow, path: string) => kept.value.get(row.ref)?.[path] ?? null
+const textAt = (row: PurchaseRow, path: string) => heldAt(row, path) as string | null
 const save = (row: PurchaseRow, path: string, what: string) => (text: string) =>
   set(
     `${what} of ${row.name}`,
@@ -62,7 +76,11 @@ const save = (row: PurchaseRow, path: string, what: string) => (text: string) =>
     row.ref,
     [path],
     heldAt(row, path),
-    text === '' ? null : counts.some((one) => one.path === path) ? whole(text) : text,
+    text === ''
+      ? null
+      : path === 'moved' || path === 'sold' || counts.some((one) => one.path === path)
+        ? whole(text)
+        : text,
   )
 
 /** A whole order at once: all of it arrived, all that arrived is good, all of it is paid. */
@@ -99,6 +117,7 @@ const paid = (rows: PurchaseRow[], name: string) =>
     <div class="view-head">
       <h1>Orders</h1>
       <span v-if="sums" class="quiet">what was ordered, what of it is here, and what of that is good</span>
+      <router-link v-if="orders.length" class="link" :to="`/builds/${id}/buy/claims`">Claims</router-link>
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="sums && orders.length === 0" class="empty">
@@ -168,47 +187,86 @@ const paid = (rows: PurchaseRow[], name: string) =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="row in order.rows" :key="row.ref">
-              <td>{{ row.name }}</td>
-              <td>
-                <EditCell
-                  :label="`How far ${row.name} is`"
-                  :value="row.state"
-                  :options="states"
-                  :save="save(row, 'state', 'State')"
-                />
-              </td>
-              <td v-for="one in counts" :key="one.path" :data-of="one.head" class="num" :class="one.mark(row)">
-                <EditCell
-                  figure
-                  :label="`${one.what} of ${row.name}`"
-                  :value="row[one.path]"
-                  :save="save(row, one.path, one.what)"
-                />
-              </td>
-              <td class="num figure wide-only">{{ money(row.agreed ?? row.paid, row.currency) }}</td>
-              <td class="num wide-only">
-                <EditCell figure :label="`Paid for ${row.name}`" :value="row.paid" :save="save(row, 'paid', 'Paid')" />
-              </td>
-              <td class="num wide-only">
-                <EditCell
-                  :label="`Day ${row.name} is expected`"
-                  :value="row.due"
-                  placeholder="YYYY-MM-DD"
-                  :save="save(row, 'due', 'Expected')"
-                />
-              </td>
-              <td class="num wide-only">
-                <button
-                  type="button"
-                  class="plain quiet small"
-                  :aria-label="`Delete ${row.name} from ${order.name}`"
-                  @click="remove(`Delete ${row.name}`, row.name, 'purchases', row.ref)"
-                >
-                  delete
-                </button>
-              </td>
-            </tr>
+            <template v-for="row in order.rows" :key="row.ref">
+              <tr>
+                <td>
+                  <button
+                    type="button"
+                    class="plain"
+                    :aria-expanded="opened === row.ref"
+                    @click="opened = opened === row.ref ? null : row.ref"
+                  >
+                    {{ row.name }}</button><span v-if="row.moved" class="quiet small block"
+                    >{{ row.moved }} gone to another build</span
+                  ><span v-if="row.sold" class="quiet small block"
+                    >{{ row.sold }} sold on<template v-if="row.fetched">
+                      for {{ money(row.fetched, sums!.currency) }}</template
+                    ></span
+                  >
+                </td>
+                <td>
+                  <EditCell
+                    :label="`How far ${row.name} is`"
+                    :value="row.state"
+                    :options="states"
+                    :save="save(row, 'state', 'State')"
+                  />
+                </td>
+                <td v-for="one in counts" :key="one.path" :data-of="one.head" class="num" :class="one.mark(row)">
+                  <EditCell
+                    figure
+                    :label="`${one.what} of ${row.name}`"
+                    :value="row[one.path]"
+                    :save="save(row, one.path, one.what)"
+                  />
+                </td>
+                <td class="num figure wide-only">{{ money(row.agreed ?? row.paid, row.currency) }}</td>
+                <td class="num wide-only">
+                  <EditCell
+                    figure
+                    :label="`Paid for ${row.name}`"
+                    :value="row.paid"
+                    :save="save(row, 'paid', 'Paid')"
+                  />
+                </td>
+                <td class="num wide-only">
+                  <EditCell
+                    :label="`Day ${row.name} is expected`"
+                    :value="row.due"
+                    placeholder="YYYY-MM-DD"
+                    :save="save(row, 'due', 'Expected')"
+                  />
+                </td>
+                <td class="num wide-only">
+                  <button
+                    type="button"
+                    class="plain quiet small"
+                    :aria-label="`Delete ${row.name} from ${order.name}`"
+                    @click="remove(`Delete ${row.name}`, row.name, 'purchases', row.ref)"
+                  >
+                    delete
+                  </button>
+                </td>
+              </tr>
+              <tr v-if="opened === row.ref">
+                <td colspan="10">
+                  <dl class="across small further">
+                    <template v-for="one in further" :key="one.path"
+                      ><div v-if="isFurther(one.path, row)">
+                        <dt>{{ one.head }}</dt>
+                        <dd>
+                          <EditCell
+                            :label="`${one.head} of ${row.name}`"
+                            :value="textAt(row, one.path)"
+                            :placeholder="one.placeholder"
+                            :save="save(row, one.path, one.head)"
+                          />
+                        </dd></div
+                    ></template>
+                  </dl>
+                </td>
+              </tr>
+            </template>
           </tbody>
         </table>
       </section>
@@ -217,6 +275,13 @@ const paid = (rows: PurchaseRow[], name: string) =>
 </template>
 
 <style scoped>
+.block {
+  display: block;
+}
+.further {
+  padding-left: 12px;
+  border-left: 3px solid var(--live);
+}
 .acts {
   margin: 0 0 4px;
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Problem, reasonOf, type Change } from '@/api/client'
-import { money, today, whole } from '@/shared/format'
+import { day, money, today, whole } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
@@ -24,6 +24,10 @@ const form = ref({
 const what = ref<'offer' | 'paid'>('offer')
 const reasons = ref<Record<string, string | undefined>>({})
 
+/** What this supplier asked before for such a pack: it becomes the price of an earlier day. */
+const same = computed(() =>
+  offers.value.find((one) => one.supplier === form.value.supplier && String(one.pack ?? 1) === form.value.pack),
+)
 const supplierOf = (ref: string) => suppliers.value.find((one) => one.ref === ref)
 
 async function store(): Promise<void> {
@@ -37,29 +41,43 @@ async function store(): Promise<void> {
     })
   }
   changes.push(
-    what.value === 'offer'
+    same.value !== undefined && what.value === 'offer'
       ? {
           section: 'offers',
-          create: {
-            ref: nextRef('O', build.value?.offers),
-            part: props.part,
-            supplier,
-            price: form.value.price,
-            pack: whole(form.value.pack),
-            date: today(),
-          },
+          ref: same.value.ref,
+          set: [
+            { path: ['price'], was: same.value.price, to: form.value.price },
+            { path: ['date'], was: same.value.date, to: today() },
+            {
+              path: ['past'],
+              was: same.value.past ?? null,
+              to: [...(same.value.past ?? []), { date: same.value.date, price: same.value.price }],
+            },
+          ],
         }
-      : {
-          section: 'purchases',
-          create: {
-            ref: nextRef('B', build.value?.purchases),
-            part: props.part,
-            supplier,
-            pieces: whole(form.value.pieces),
-            paid: form.value.paid,
-            date: today(),
+      : what.value === 'offer'
+        ? {
+            section: 'offers',
+            create: {
+              ref: nextRef('O', build.value?.offers),
+              part: props.part,
+              supplier,
+              price: form.value.price,
+              pack: whole(form.value.pack),
+              date: today(),
+            },
+          }
+        : {
+            section: 'purchases',
+            create: {
+              ref: nextRef('B', build.value?.purchases),
+              part: props.part,
+              supplier,
+              pieces: whole(form.value.pieces),
+              paid: form.value.paid,
+              date: today(),
+            },
           },
-        },
   )
   try {
     await edit(
@@ -88,6 +106,9 @@ async function drop(ref: string): Promise<void> {
       <li v-for="offer in offers" :key="offer.ref">
         <span class="figure">{{ money(offer.price, supplierOf(offer.supplier)?.currency ?? '') }}</span> for
         {{ offer.pack ?? 1 }}, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }}
+        <span v-for="was in offer.past" :key="was.date" class="quiet small"
+          >, {{ money(was.price, supplierOf(offer.supplier)?.currency ?? '') }} on {{ day(was.date) }}</span
+        >
         <button type="button" class="plain link small" @click="drop(offer.ref)">delete</button>
       </li>
     </ul>

@@ -4,7 +4,7 @@ import type { Change, Offer } from '@/api/client'
 import PickOne from '@/shared/PickOne.vue'
 import PickAll from '@/shared/PickAll.vue'
 import EditCell from '@/shared/EditCell.vue'
-import { today, whole } from '@/shared/format'
+import { day, today, whole } from '@/shared/format'
 import ManyBar from '@/shared/ManyBar.vue'
 import { nextRef } from '@/shared/refs'
 import SortHead from '@/shared/SortHead.vue'
@@ -129,6 +129,20 @@ const many = useMany<Row>({
   ],
 })
 
+/** A price of another day: what it was before is kept beside it. */
+function later(offer: Offer): NonNullable<Change['set']> {
+  return offer.date === today()
+    ? []
+    : [
+        { path: ['date'], was: offer.date, to: today() },
+        {
+          path: ['past'],
+          was: (offer.past ?? null) as never,
+          to: [...(offer.past ?? []), { date: offer.date, price: offer.price }] as never,
+        },
+      ]
+}
+
 /** One cell of one row, by the same way as a column of many. */
 const store = (row: Row, key: string) => async (text: string, was: unknown) => {
   const column = many.columns().find((one) => one.key === key)!
@@ -140,7 +154,10 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
       : {
           section: 'offers' as const,
           ref: row.ref,
-          set: [{ path: column.path!, was: ((column.was ? column.was(row) : was) ?? null) as never, to: to as never }],
+          set: [
+            { path: column.path!, was: ((column.was ? column.was(row) : was) ?? null) as never, to: to as never },
+            ...(key === 'price' ? later(row.offer) : []),
+          ],
         }
   if (change === null) throw new Error('Give the price first; the rest follows it.')
   await edit(`${column.title} of ${row.name}`, [change])
@@ -191,7 +208,9 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
             :value="row.offer?.price"
             placeholder="none yet"
             :save="store(row, 'price')"
-          />
+          /><span v-for="was in (row.offer?.past ?? []).slice(-2).reverse()" :key="was.date" class="quiet small block"
+            >{{ was.price }} on {{ day(was.date) }}</span
+          >
         </td>
         <td v-if="many.shows('pack')" class="num">
           <EditCell
@@ -234,3 +253,9 @@ const store = (row: Row, key: string) => async (text: string, was: unknown) => {
     </tbody>
   </table>
 </template>
+
+<style scoped>
+.block {
+  display: block;
+}
+</style>

@@ -24,6 +24,8 @@ const limits = computed(() => {
     const value = String(route.query[key] ?? '')
     if (/^\d+$/.test(value)) asked.set(key, value)
   }
+  const ceiling = String(route.query.ceiling ?? '').replace(',', '.')
+  if (/^\d{1,9}(\.\d{1,2})?$/.test(ceiling)) asked.set('ceiling', ceiling)
   if (route.query.without) asked.set('without', String(route.query.without))
 
   return asked.size === 0 ? '' : `?${asked.toString()}`
@@ -41,7 +43,7 @@ const left = computed(() =>
     .filter(Boolean),
 )
 
-function limit(key: 'days' | 'most' | 'without', value: string): void {
+function limit(key: 'days' | 'most' | 'without' | 'ceiling', value: string): void {
   const query = { ...route.query, [key]: value === '' ? undefined : value }
   void router.replace({ query })
 }
@@ -131,6 +133,9 @@ async function pin(lot: Split['lines'][number]['lots'][number]): Promise<void> {
 async function note(basket: Split['baskets'][number]): Promise<void> {
   busy.value = true
   const held = [...(build.value?.purchases ?? [])]
+  const own = build.value?.build.currency
+  // As it is worth today, whatever the rate becomes.
+  const rate = (build.value?.rates ?? []).find((one) => one.from === basket.currency && one.to === own)
   const changes: Change[] = basket.order.map((line) => {
     const ref = nextRef('B', held)
     held.push({ ref } as (typeof held)[number])
@@ -148,6 +153,7 @@ async function note(basket: Split['baskets'][number]): Promise<void> {
         state: 'ordered',
         order: `${basket.name}, ${today()}`,
         ...(line.article === null ? {} : { article: line.article }),
+        ...(rate === undefined ? {} : { rate: rate.worth }),
       },
     }
   })
@@ -212,6 +218,16 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
             :value="until"
             :min="today()"
             @change="by(($event.target as HTMLInputElement).value)"
+        /></label>
+        <label
+          >Spend at most, and be soon
+          <input
+            class="field money"
+            inputmode="decimal"
+            aria-label="Spend at most"
+            :placeholder="currency"
+            :value="String(route.query.ceiling ?? '')"
+            @change="limit('ceiling', ($event.target as HTMLInputElement).value.trim())"
         /></label>
         <label
           >Suppliers at the most
@@ -368,6 +384,9 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
 </template>
 
 <style scoped>
+.money {
+  width: 90px;
+}
 .limits {
   gap: 8px 20px;
 }

@@ -378,6 +378,19 @@ async function remove(): Promise<void> {
           >, {{ supplierOf(offer.supplier)?.name }}, {{ offer.date }}
         </li>
       </ul>
+      <p class="small">
+        A piece is worth at most
+        <EditCell
+          figure
+          :label="`What a piece of ${need.role} is worth`"
+          :value="need.worth"
+          placeholder="not said"
+          :save="
+            (text, was) => set(`Worth of ${need!.role}`, 'needs', need!.ref, ['worth'], was, text === '' ? null : text)
+          "
+        /><span class="unit">{{ build?.build.currency }}</span
+        >; dearer than that, it stands out before it is ordered.
+      </p>
       <h3 class="mt-4 mb-1">Notes</h3>
       <EditCell long label="Notes" :value="part.notes" placeholder="none" :save="storePart('Notes', 'notes')" />
     </template>
