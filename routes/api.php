@@ -75,6 +75,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('money', [InspectionController::class, 'money']);
             Route::get('dates', [DatesController::class, 'show']);
             Route::get('dates.ics', [DatesController::class, 'calendar']);
+            Route::get('derived-steps', [DatesController::class, 'derived']);
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);
             Route::get('arrivals', [OrderController::class, 'arrivals']);

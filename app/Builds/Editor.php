@@ -19,6 +19,7 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Format\References;
 use Magpie\Core\Format\Sections\Suppliers;
 use Magpie\Core\Machine\Build as Machine;
+use Magpie\Core\Work\Gate;
 
 /**
  * Applies edits to a build, and takes them back: each in one transaction, recorded, and refused when what it started
@@ -105,6 +106,7 @@ final class Editor
             // Every name must name something before a row is written.
             $this->document = Document::from($this->data());
             $this->judging = $this->judge($this->document);
+            $this->passGates($planned);
             $records = [];
             foreach ($planned as [$record, $write]) {
                 $records[] = ['edit_id' => $edit->id, 'row' => $write()] + $record;
@@ -470,6 +472,36 @@ final class Editor
             }
 
             return $this->read($section, $after, $ref, kept: true);
+        }
+    }
+
+    /**
+     * A step is done when nothing keeps it from that, or somebody has said why all the same. What is done already is
+     * not asked again.
+     *
+     * @param  list<array{array{section: string, ref: string, before: array<int|string, mixed>|null,
+     *     after: array<int|string, mixed>|null}, Closure(): (int|null)}>  $planned
+     *
+     * @throws CannotEdit
+     */
+    private function passGates(array $planned): void
+    {
+        foreach ($this->readable ? $planned : [] as [$record]) {
+            $isDone = ($record['after']['state'] ?? null) === 'done' && ($record['before']['state'] ?? null) !== 'done';
+            if ($record['section'] !== 'steps' || $record['before'] === null || ! $isDone) {
+                continue;
+            }
+            $machine = $this->document?->machine();
+            $step = $machine?->steps[$record['ref']] ?? null;
+            $closed = $machine === null || $step === null || $step->waived !== null ? [] : Gate::closed($machine, $step);
+            if ($closed !== []) {
+                throw CannotEdit::at(
+                    "/steps/{$record['ref']}/state",
+                    "“{$step?->title}” cannot be done yet: ".
+                        implode('; ', array_map(static fn (Gate $g): string => $g->says, $closed)).
+                        '. Say why it may be all the same, and that stays with it.',
+                );
+            }
         }
     }
 

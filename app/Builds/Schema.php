@@ -255,6 +255,8 @@ final class Schema
                     Column::text('check_tolerance', 'check.tolerance'),
                     Column::text('check_measured', 'check.measured'),
                     Column::text('state'),
+                    Column::text('waived'),
+                    Column::text('derived'),
                 ],
                 [
                     'after' => Inner::values(new Table('step_prerequisites', [Column::link('before_id', 'steps', '')])),

@@ -19,6 +19,7 @@ final readonly class Main
                                               when it can be done, what to order by when, what the end hangs on
       bin/magpie prints FILE [--from=DATE] [--format json]
                                               what is printed on which printer and when, and the reels it takes
+      bin/magpie steps FILE [--format json]   the steps of assembly that follow from it, in a safe order
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -60,12 +61,14 @@ final readonly class Main
             case 'order':
             case 'dates':
             case 'prints':
+            case 'steps':
                 $this->core($project);
 
                 return match ($command) {
                     'order' => (new OrderFile)->run($arguments),
                     'dates' => (new DatesFile)->run($arguments),
                     'prints' => (new PrintsFile)->run($arguments),
+                    'steps' => (new StepsFile)->run($arguments),
                 };
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);

@@ -234,7 +234,7 @@ final class JourneyTest extends BrowserTestCase
         $b->find('//form//*[contains(@class, "fails")][contains(., "Fails")]');
         // A hold point out of its tolerance is not passed without a reason, which stays with the step.
         $b->press('Done');
-        $b->sees('is out of its tolerance');
+        $b->sees('It cannot be done yet:');
         $b->type('Why it goes on without', 'shimmed tomorrow');
         $b->press('Mark as done anyway');
         $b->waitUntilGone('//input[@aria-label="Why it goes on without"]');
@@ -372,6 +372,7 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/2/buy/split' => 'no other split of these prices costs less',
                 '/builds/1/buy/orders' => 'Ferry Lane 4471',
                 '/builds/1/buy/arrivals' => 'not looked at yet',
+                '/builds/1/build/derived' => 'Measure the earth bond',
                 '/builds/1/buy/claims' => 'Ferry Lane 4471',
                 '/builds/1/buy/sheet' => 'what came',
                 '/builds/1/buy/prints' => 'What came off',

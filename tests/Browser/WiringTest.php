@@ -73,6 +73,24 @@ final class WiringTest extends BrowserTestCase
             'The board comes back without its program: the driver waits for it.',
         );
         self::assertSame([], $b->barriers());
+
+        // The steps follow from what was drawn: each part and each lead once, and a lead after both its ends.
+        $b->open("/builds/{$build}/build/bench");
+        $b->press('Steps from the model');
+        $b->find('//tr[contains(., "Run W2: Bed plug to Bed")]');
+        $b->press('Take ');
+        $b->sees('The steps follow the model now');
+        $b->waitUntilGone('//main//button[starts-with(normalize-space(.), "Take ")]');
+        self::assertSame([], $b->barriers());
+        $b->press('Bench');
+        $b->click('//a[contains(., "Run W2: Bed plug to Bed")]');
+        $b->press('Done');
+        $b->sees('“Fit Bed” comes first');
+        $b->type('Why it goes on without', 'only to try its length');
+        $b->press('Mark as done anyway');
+        $b->open("/builds/{$build}/build/bench");
+        $b->click('//a[contains(., "Run W2: Bed plug to Bed")]');
+        $b->sees('Done all the same: only to try its length');
     }
 
     /**

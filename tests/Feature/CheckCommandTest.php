@@ -51,6 +51,7 @@ final class CheckCommandTest extends TestCase
                 'order' => ['magpie_order', 'Dunlin: '],
                 'dates' => ['magpie_dates', 'What the end hangs on:'],
                 'prints' => ['magpie_prints', 'thin: Motor mounts, printed'],
+                'steps' => ['magpie_steps', 'Run W3: 24 V main supply to Bed switch'],
             ] as $command => [$shape, $says]
         ) {
             [$status, $out] = self::shell($command, $demo);

@@ -420,4 +420,31 @@ final class EditTest extends FeatureTestCase
         self::assertNull($ask('1', 'nothing_such'));
         $this->getJson('/api/doubt?family=heater')->assertStatus(422);
     }
+
+    public function test_a_step_that_something_keeps_is_not_done_without_a_reason_that_stays(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $done = static fn (array $more = []): array => [
+            [
+                'section' => 'steps',
+                'ref' => 'd6',
+                'set' => [['path' => ['state'], 'was' => 'open', 'to' => 'done'], ...$more],
+            ],
+        ];
+        $this->edit($build, $done())
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/steps/d6/state');
+        $held = fn (): array => array_column($this->held($build)['steps'], null, 'ref')['d6'];
+        self::assertSame('open', $held()['state']);
+        $this->edit($build, $done([['path' => ['waived'], 'to' => 'Four will do for the dry fit.']]))->assertOk();
+        self::assertSame(['done', 'Four will do for the dry fit.'], [$held()['state'], $held()['waived']]);
+        // What is done is not asked again when something else of it changes.
+        $this->edit($build, self::setting('steps', 'd6', ['notes'], 'Thread lock later.'))->assertOk();
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
+        self::assertSame('open', $held()['state']);
+        $this->postJson("/api/builds/{$build->id}/redo")->assertOk();
+        self::assertSame('done', $held()['state']);
+    }
 }

@@ -101,4 +101,25 @@ final class PrintTest extends FeatureTestCase
         $this->actingAs($this->stranger());
         $send($cube)->assertNotFound();
     }
+
+    public function test_steps_follow_from_the_model_and_are_kept_with_what_they_follow_from(): void
+    {
+        $this->actingAs($this->isla());
+        $derived = $this->getJson("/api/builds/{$this->dunlin()->id}/derived-steps")->assertOk();
+        self::assertShape('DerivedSteps', $derived);
+        $step = array_column($derived->json('steps'), null, 'key')['lead/W3'];
+        $this->edit($this->dunlin(), [
+            [
+                'section' => 'steps',
+                'create' => [
+                    'ref' => 'm1',
+                    'position' => 900,
+                    'section' => $step['section'],
+                    'title' => $step['title'],
+                    'derived' => 'lead/W3',
+                ],
+            ],
+        ])->assertOk();
+        self::assertSame('lead/W3', array_column($this->held($this->dunlin())['steps'], null, 'ref')['m1']['derived']);
+    }
 }

@@ -17,6 +17,7 @@ use Magpie\Core\Machine\Work\StepState;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Scope\BriefFigures;
 use Magpie\Core\Work\Forecast;
+use Magpie\Core\Work\Gate;
 use Magpie\Core\Work\Reading;
 
 /**
@@ -49,6 +50,7 @@ final readonly class Overview
                     Sequence::waitsFor($s, $build->steps) === [],
             ),
         );
+        $here = Gate::here($build);
         $undecided = count(array_filter($build->needs, static fn ($n): bool => $n->choice === null));
         $decisions = new DecisionReview($this->inspection);
         $openFaults = count(array_filter($build->faults, static fn ($f): bool => $f->isOpen()));
@@ -70,6 +72,9 @@ final readonly class Overview
                     'ref' => $s->ref,
                     'waits_for' => Sequence::waitsFor($s, $build->steps),
                     'verdict' => $s->check === null ? null : Reading::verdict($s->check)->value,
+                    'gates' => $s->state !== StepState::Open
+                        ? []
+                        : array_map(static fn (Gate $g): array => $g->toArray(), Gate::closed($build, $s, $here)),
                 ],
                 $steps,
             ),

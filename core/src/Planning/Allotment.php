@@ -179,12 +179,18 @@ final class Allotment
         }
         $speeds = array_combine($machines, array_map($this->speed(...), $machines));
         $all = 2 ** count($machines) - 1;
-        foreach (match (true) {
-            $machines === [] => [],
-            count($machines) <= self::SUBSETS => range(1, $all),
-            default => [$all],
-        } as $mask) {
-            $within = array_filter($machines, static fn (int $i): bool => (($mask >> $i) & 1) === 1, ARRAY_FILTER_USE_KEY);
+        foreach (
+            match (true) {
+                $machines === [] => [],
+                count($machines) <= self::SUBSETS => range(1, $all),
+                default => [$all],
+            } as $mask
+        ) {
+            $within = array_filter(
+                $machines,
+                static fn (int $i): bool => (($mask >> $i) & 1) === 1,
+                ARRAY_FILTER_USE_KEY,
+            );
             $weights = array_intersect_key($speeds, array_flip($within));
             $whole = array_sum($weights);
             $sum = 0.0;

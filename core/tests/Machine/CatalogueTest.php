@@ -181,8 +181,13 @@ final class CatalogueTest extends TestCase
         );
         self::assertSame(
             [
-                ['ref' => 'a', 'waits_for' => [], 'verdict' => null],
-                ['ref' => 'b', 'waits_for' => ['a'], 'verdict' => null],
+                ['ref' => 'a', 'waits_for' => [], 'verdict' => null, 'gates' => []],
+                [
+                    'ref' => 'b',
+                    'waits_for' => ['a'],
+                    'verdict' => null,
+                    'gates' => [['kind' => 'step', 'says' => '“A” comes first', 'ref' => 'a']],
+                ],
             ],
             $overview['steps'],
         );

@@ -3946,6 +3946,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/derived-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The steps that follow from the model */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DerivedSteps"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4091,6 +4140,12 @@ export interface components {
             ref: string;
             waits_for: string[];
             verdict: components["schemas"]["Verdict"] | null;
+            gates: {
+                /** @enum {string} */
+                kind: "step" | "reading" | "part" | "fault";
+                says: string;
+                ref: string | null;
+            }[];
         };
         Overview: {
             tally: components["schemas"]["Tally"];
@@ -5746,6 +5801,39 @@ export interface components {
             over: number;
             take: number;
         };
+        DerivedSteps: {
+            build: string;
+            hours: number;
+            steps: {
+                key: string;
+                section: string;
+                title: string;
+                uses: {
+                    [key: string]: number;
+                };
+                after: string[];
+                tools: string[];
+                cautions: string[];
+                notes: string[];
+                check: {
+                    what: string;
+                    nominal: string;
+                    tolerance: string;
+                } | null;
+                hours: number;
+                leads: string[];
+            }[];
+            unplaced: {
+                need: string;
+                role: string;
+                pieces: number;
+                why: string;
+            }[];
+            short: {
+                [key: string]: number;
+            };
+            circle: string[];
+        };
         plan: {
             name: string;
             kind: string;
@@ -6162,6 +6250,10 @@ export interface components {
             /** @enum {string} */
             state?: "open" | "done" | "skipped";
             timings?: components["schemas"]["timing"][];
+            /** @description why it was done though something kept it */
+            waived?: string;
+            /** @description what of the model it follows from, as "lead/W3" */
+            derived?: string;
         };
         fault: {
             ref: string;

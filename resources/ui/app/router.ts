@@ -210,6 +210,12 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Money' },
         },
         {
+          path: 'build/derived',
+          name: 'derived',
+          component: () => import('@/views/build/DerivedView.vue'),
+          meta: { stage: 'build', title: 'Steps from the model' },
+        },
+        {
           path: 'build/bench',
           name: 'bench',
           component: () => import('@/views/build/BenchView.vue'),

@@ -28,6 +28,7 @@ export const derived = [
   'arrivals',
   'claims',
   'stock',
+  'derived-steps',
   'prints',
   'history',
   'finding',

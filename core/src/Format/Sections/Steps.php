@@ -85,6 +85,8 @@ final class Steps implements Linking
             $node->has('check') ? $this->check($node->member('check')) : null,
             $node->optionalEnum('state', StepState::class) ?? StepState::Open,
             $timings,
+            $node->optionalText('waived', 2000),
+            $node->optionalText('derived', 160),
         );
         if (in_array($step->ref, $step->after, true)) {
             $node->fail('a step cannot wait for itself.', 'after');
@@ -140,6 +142,8 @@ final class Steps implements Linking
                         : ['start' => $t->start, 'stop' => $t->stop],
                     $entry->timings,
                 ),
+                'waived' => $entry->waived,
+                'derived' => $entry->derived,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

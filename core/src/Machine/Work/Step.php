@@ -16,6 +16,8 @@ final readonly class Step
      * @param  array<string, int>  $uses  need ref → pieces fitted here
      * @param  Quantity|null  $guide  time a practised builder takes
      * @param  list<Timing>  $timings
+     * @param  string|null  $derived  what of the model it follows from: "lead/W3"
+     * @param  string|null  $waived  why it was done though something kept it
      */
     public function __construct(
         public string $ref,
@@ -31,6 +33,8 @@ final readonly class Step
         public ?StepCheck $check = null,
         public StepState $state = StepState::Open,
         public array $timings = [],
+        public ?string $waived = null,
+        public ?string $derived = null,
     ) {
     }
 

@@ -70,6 +70,11 @@ const openFaults = computed(() =>
   ),
 )
 const faultsAt = (step: string) => openFaults.value.filter((fault) => fault.step === step).length
+const missing = (gates: (typeof rows.value)[number]['gates']) =>
+  gates
+    .filter((one) => one.kind === 'part' || one.kind === 'fault')
+    .map((one) => one.says)
+    .join('; ')
 const isFirstOf = (i: number) => i === 0 || rows.value[i]!.step.section !== rows.value[i - 1]!.step.section
 
 async function add(): Promise<void> {
@@ -108,6 +113,7 @@ async function add(): Promise<void> {
         ></span
       >
       <span class="push">
+        <v-btn :to="`/builds/${id}/build/derived`">Steps from the model</v-btn>
         <v-btn @click="adding = !adding">Add a step</v-btn>
         <v-btn v-if="next" variant="flat" color="primary" :to="`/builds/${id}/build/bench/${next.step.ref}`"
           >To the bench: {{ next.step.title }}</v-btn
@@ -130,8 +136,8 @@ async function add(): Promise<void> {
       <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
     </form>
     <p v-if="rows.length === 0" class="empty">
-      No steps yet. Add the first one with what it comes after; the order, the forecast and the bench screens follow
-      from them.
+      No steps yet. They follow from joints, parts and leads: take them from the model, or add the first one with what
+      it comes after. The order, the forecast and the bench screens follow from them.
     </p>
     <ManyBar v-if="rows.length > 0" :many="many" class="wide-only" />
     <table v-if="rows.length > 0" class="ledger">
@@ -170,7 +176,7 @@ async function add(): Promise<void> {
                     ? 'skipped'
                     : runs(row.step)
                       ? 'running'
-                      : row.waitsFor.length
+                      : row.waitsFor.length || missing(row.gates)
                         ? 'waits'
                         : 'ready'
               }}
@@ -183,7 +189,11 @@ async function add(): Promise<void> {
               >
             </td>
             <td class="small quiet wide-only">
-              {{ row.waitsFor.map((ref) => byRef.get(ref)?.title ?? ref).join(', ') }}
+              {{
+                [...row.waitsFor.map((ref) => byRef.get(ref)?.title ?? ref), missing(row.gates)]
+                  .filter(Boolean)
+                  .join(', ')
+              }}
             </td>
             <td class="num wide-only">
               <EditCell

@@ -104,23 +104,16 @@ const grave = computed(() => {
 
   return [...found.values()]
 })
-/** A hold point is not passed unmeasured, or out of its tolerance, without a reason that stays with the step. */
-const held = computed(
-  () =>
-    step.value?.check !== undefined &&
-    (step.value.check.measured === undefined || row.value?.verdict === 'fails' || row.value?.verdict === 'danger'),
-)
+/** What keeps the step from being done; a reading that is typed and not yet stored still keeps it. */
+const gates = computed(() => row.value?.gates ?? [])
 async function finish(state: 'done' | 'open' | 'skipped'): Promise<void> {
   const one = step.value!
-  if (state === 'done' && held.value && why.value.trim().length < 4) {
+  if (state === 'done' && gates.value.length > 0 && why.value.trim().length < 4) {
     without.value = true
 
     return
   }
-  const note =
-    state === 'done' && held.value
-      ? `Done ${one.check!.measured === undefined ? 'without measuring' : `at ${one.check!.measured}`}: ${why.value.trim()}`
-      : null
+  const waived = state === 'done' && gates.value.length > 0 ? why.value.trim() : null
   const done = await guarded(async () => {
     if (runs(one)) await clockOf(one, false)
     await edit(`“${one.title}” ${state === 'open' ? 'opened again' : state}`, [
@@ -129,7 +122,7 @@ async function finish(state: 'done' | 'open' | 'skipped'): Promise<void> {
         ref: one.ref,
         set: [
           { path: ['state'], was: one.state ?? 'open', to: state },
-          ...(note === null ? [] : [{ path: ['notes'], to: [one.notes, note].filter(Boolean).join('\n') }]),
+          ...(waived === (one.waived ?? null) ? [] : [{ path: ['waived'], to: waived }]),
         ],
       },
     ])
@@ -171,6 +164,9 @@ useKeys({
           }}<router-link class="link" :to="place(first)">{{ byRef.get(first)?.title ?? first }}</router-link></template
         >
       </p>
+      <p v-for="gate in gates.filter((one) => one.kind === 'part')" :key="gate.says" class="waits fails">
+        {{ gate.says }}
+      </p>
       <p v-for="fault in openFaults" :key="fault.ref" class="waits fails">Open fault: {{ fault.what }}</p>
       <div class="columns">
         <section v-if="step.tools?.length">
@@ -188,6 +184,7 @@ useKeys({
           </ul>
         </section>
       </div>
+      <p v-if="step.waived" class="notes fails">Done all the same: {{ step.waived }}</p>
       <p v-if="step.notes" class="notes">{{ step.notes.replaceAll('**', '') }}</p>
       <section v-if="grave.length" aria-label="Said of what goes in">
         <h2>Said of what goes in</h2>
@@ -221,16 +218,13 @@ useKeys({
       There is no such step. <router-link class="link" :to="`/builds/${id}/build/bench`">All steps</router-link>
     </p>
     <form v-if="without && step" class="pad without" @submit.prevent="finish('done')">
-      <p class="fails">
-        {{
-          step.check?.measured === undefined
-            ? 'Nothing has been measured here, and what comes next rests on it.'
-            : `${step.check.measured} is out of its tolerance.`
-        }}
-      </p>
+      <p class="fails">It cannot be done yet:</p>
+      <ul class="fails">
+        <li v-for="gate in gates" :key="gate.kind + gate.ref">{{ gate.says }}</li>
+      </ul>
       <input v-model="why" aria-label="Why it goes on without" placeholder="why it goes on all the same" />
       <button type="submit" class="big">Mark as done anyway</button>
-      <button type="button" class="plain link" @click="without = false">Measure first</button>
+      <button type="button" class="plain link" @click="without = false">Not yet</button>
     </form>
     <footer v-if="step && row">
       <router-link v-if="at > 0" class="big" :to="place(rows[at - 1]!.step.ref)" aria-label="Step before"
@@ -354,6 +348,18 @@ li {
   font: inherit;
   font-family: var(--figures);
   font-size: 28px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 2px solid var(--rule);
+  border-radius: 2px;
+}
+.without input {
+  display: block;
+  width: 100%;
+  min-height: 52px;
+  padding: 0 12px;
+  margin: 8px 0;
+  font: inherit;
   color: var(--ink);
   background: var(--sheet);
   border: 2px solid var(--rule);

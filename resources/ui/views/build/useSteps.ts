@@ -16,7 +16,7 @@ export function useSteps() {
     (overview.value?.steps ?? []).flatMap((state) => {
       const step = byRef.value.get(state.ref)
 
-      return step === undefined ? [] : [{ step, waitsFor: state.waits_for, verdict: state.verdict }]
+      return step === undefined ? [] : [{ step, waitsFor: state.waits_for, verdict: state.verdict, gates: state.gates }]
     }),
   )
   const next = computed(() => rows.value.find((row) => row.step.state === 'open' && row.waitsFor.length === 0))
