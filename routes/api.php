@@ -20,6 +20,7 @@ use App\Http\Controllers\SessionController;
 use App\Http\Controllers\StockController;
 use App\Http\Controllers\VariantController;
 use App\Http\Controllers\WiringController;
+use App\Http\Controllers\WorkController;
 use Illuminate\Support\Facades\Route;
 
 Route::get('session', [SessionController::class, 'show']);
@@ -75,7 +76,9 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('money', [InspectionController::class, 'money']);
             Route::get('dates', [DatesController::class, 'show']);
             Route::get('dates.ics', [DatesController::class, 'calendar']);
-            Route::get('derived-steps', [DatesController::class, 'derived']);
+            Route::get('derived-steps', [WorkController::class, 'derived']);
+            Route::get('way-back/{need}', [WorkController::class, 'wayBack']);
+            Route::get('open-items', [WorkController::class, 'open']);
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);
             Route::get('arrivals', [OrderController::class, 'arrivals']);

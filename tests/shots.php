@@ -24,7 +24,7 @@ $together = [
     'stack-up' => ['stack-up', 'joints'],
     'heat' => ['heat', 'place'],
     'power' => ['power', 'settings'],
-    'bench' => ['bench', 'faults'],
+    'bench' => ['bench', 'derived', 'faults', 'open', 'way-back'],
     'split' => ['split', 'orders', 'prints', 'dates'],
     'money' => ['money', 'basket', 'arrivals'],
 ];
@@ -67,6 +67,9 @@ $shots = [
     'money' => ['/builds/1/buy/money', 1280, 800, 'light', 'By supplier', null],
     'bench' => ['/builds/1/build/bench', 1280, 800, 'light', 'To measure', null],
     'step-phone' => ['/builds/1/build/bench/d6', 390, 844, 'light', 'Measure', null],
+    'derived' => ['/builds/2/build/derived', 1280, 800, 'light', 'Measure the earth bond', null],
+    'open' => ['/builds/1/build/open', 1280, 800, 'light', 'Terminal cover', null],
+    'way-back' => ['/builds/1/build/way-back/bed', 1280, 800, 'light', 'Undo W4', null],
     'faults' => ['/builds/1/build/faults', 1280, 800, 'light', 'How bad', null],
     // Last, since it adds a build that the list would show.
     'repair' => ['/builds/BROKEN/prove/fit', 1280, 800, 'light', 'Or mend it here', null],

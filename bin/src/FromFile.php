@@ -45,21 +45,41 @@ final class FromFile
      */
     public static function arguments(array $arguments, array $known, string $usage): array
     {
-        $file = null;
+        [[$file], $options] = self::words($arguments, $known, $usage, 1);
+
+        return [$file, $options];
+    }
+
+    /**
+     * The same, for a command that takes more than the file.
+     *
+     * @param  list<string>  $arguments
+     * @param  list<string>  $known
+     * @param  positive-int  $count
+     * @return array{non-empty-list<string>, array<string, string>}
+     *
+     * @throws Failure
+     */
+    public static function words(array $arguments, array $known, string $usage, int $count): array
+    {
+        $words = [];
         $options = [];
         while (($argument = array_shift($arguments)) !== null) {
             [$option, $value] = [...explode('=', $argument, 2), null];
             $option = (string) $option;
             if (str_starts_with($option, '--') && in_array(substr($option, 2), $known, true)) {
                 $options[substr($option, 2)] = $value ?? (array_shift($arguments) ?? '');
-            } elseif ($file === null && ! str_starts_with($argument, '--')) {
-                $file = $argument;
+            } elseif (count($words) < $count && ! str_starts_with($argument, '--')) {
+                $words[] = $argument;
             } else {
                 throw new Failure($usage, 2);
             }
         }
+        if ($words === [] || count($words) < $count) {
+            throw new Failure($usage, 2);
+        }
 
-        return [$file ?? throw new Failure($usage, 2), $options];
+        return [$words, $options];
     }
 
     /**

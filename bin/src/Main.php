@@ -20,6 +20,9 @@ final readonly class Main
       bin/magpie prints FILE [--from=DATE] [--format json]
                                               what is printed on which printer and when, and the reels it takes
       bin/magpie steps FILE [--format json]   the steps of assembly that follow from it, in a safe order
+      bin/magpie way-back FILE NEED [--format json]
+                                              what comes off to reach a part, and what to check again after
+      bin/magpie open FILE [--format json]    what is not as it is meant to stay, and what releases it
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -62,6 +65,8 @@ final readonly class Main
             case 'dates':
             case 'prints':
             case 'steps':
+            case 'way-back':
+            case 'open':
                 $this->core($project);
 
                 return match ($command) {
@@ -69,6 +74,8 @@ final readonly class Main
                     'dates' => (new DatesFile)->run($arguments),
                     'prints' => (new PrintsFile)->run($arguments),
                     'steps' => (new StepsFile)->run($arguments),
+                    'way-back' => (new WayBackFile)->run($arguments),
+                    'open' => (new OpenFile)->run($arguments),
                 };
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);

@@ -63,6 +63,12 @@ final class CheckCommandTest extends TestCase
             [$status, , $error] = self::shell($command, '/nowhere.json');
             self::assertSame([2, true], [$status, str_contains($error, '/nowhere.json cannot be opened.')]);
         }
+        [$status, $out] = self::shell('open', $demo);
+        self::assertSame([1, true], [$status, str_contains($out, 'danger: Terminal cover')]);
+        [$status, $out] = self::shell('way-back', '--format=json', $demo, 'bed');
+        self::assertSame([0, 1], [$status, json_decode($out, true)['magpie_way_back']]);
+        self::assertSame(2, self::shell('way-back', $demo, 'nobody')[0]);
+        self::assertSame(2, self::shell('way-back', $demo)[0]);
         [$status, $out] = self::shell('mesh', dirname(__DIR__).'/Browser/cube.stl');
         self::assertSame([0, true], [$status, str_contains($out, 'volume  8.000 cm³')]);
     }

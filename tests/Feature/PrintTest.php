@@ -107,6 +107,14 @@ final class PrintTest extends FeatureTestCase
         $this->actingAs($this->isla());
         $derived = $this->getJson("/api/builds/{$this->dunlin()->id}/derived-steps")->assertOk();
         self::assertShape('DerivedSteps', $derived);
+        self::assertShape('WayBack', $this->getJson("/api/builds/{$this->dunlin()->id}/way-back/bed")->assertOk());
+        $this->getJson("/api/builds/{$this->dunlin()->id}/way-back/nobody")->assertNotFound();
+        self::assertSame(
+            'danger',
+            $this->getJson("/api/builds/{$this->dunlin()->id}/open-items")
+                ->assertOk()
+                ->json('0.kind'),
+        );
         $step = array_column($derived->json('steps'), null, 'key')['lead/W3'];
         $this->edit($this->dunlin(), [
             [

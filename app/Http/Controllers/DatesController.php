@@ -11,9 +11,8 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Magpie\Core\Planning\BuildDates;
-use Magpie\Core\Planning\Derivation;
 
-/** When a build can be done, what to order by when, what the end hangs on, and the steps that follow from its model. */
+/** When a build can be done, what to order by when, and what the end hangs on. */
 final class DatesController
 {
     public function show(Request $request, Build $build): JsonResponse
@@ -28,19 +27,6 @@ final class DatesController
             'Content-Type' => 'text/calendar; charset=UTF-8',
             'Content-Disposition' => "attachment; filename=\"{$build->slug}.ics\"",
         ]);
-    }
-
-    /** The steps that follow from the model. */
-    public function derived(Build $build): JsonResponse
-    {
-        $derived = (new Derivation(Document::of($build)->machine()))->toArray();
-        // An empty map is an object on the wire, not a list.
-        $derived['short'] = (object) $derived['short'];
-        foreach ($derived['steps'] as $i => $step) {
-            $derived['steps'][$i]['uses'] = (object) $step['uses'];
-        }
-
-        return new JsonResponse($derived);
     }
 
     private static function of(Request $request, Build $build): BuildDates

@@ -39,6 +39,11 @@ final readonly class StepDraft
         return Derivation::SECTIONS[$this->rank];
     }
 
+    public function isCover(): bool
+    {
+        return $this->rank === array_key_last(Derivation::SECTIONS);
+    }
+
     /**
      * @param  list<string>  $after
      */

@@ -3995,6 +3995,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/way-back/{need}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                need: string;
+            };
+            cookie?: never;
+        };
+        /** What comes off to reach a part */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    need: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WayBack"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/open-items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What is not as it is meant to stay */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OpenItem"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5833,6 +5933,28 @@ export interface components {
                 [key: string]: number;
             };
             circle: string[];
+        };
+        WayBack: {
+            need: string;
+            role: string;
+            mass: string | null;
+            hours_off: number;
+            hours_on: number;
+            off: {
+                key: string;
+                title: string;
+                hours: number;
+                cautions: string[];
+                tools: string[];
+            }[];
+            again: string[];
+        };
+        OpenItem: {
+            kind: string;
+            what: string;
+            release: string;
+            section: string;
+            ref: string;
         };
         plan: {
             name: string;

@@ -210,6 +210,18 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Money' },
         },
         {
+          path: 'build/open',
+          name: 'open',
+          component: () => import('@/views/build/OpenView.vue'),
+          meta: { stage: 'build', title: 'Open items' },
+        },
+        {
+          path: 'build/way-back/:need',
+          name: 'way-back',
+          component: () => import('@/views/build/WayBackView.vue'),
+          meta: { stage: 'build', title: 'Way back' },
+        },
+        {
           path: 'build/derived',
           name: 'derived',
           component: () => import('@/views/build/DerivedView.vue'),

@@ -73,6 +73,7 @@ export const stages: Stage[] = [
     views: [
       { key: 'bench', title: 'Bench', path: 'build/bench' },
       { key: 'faults', title: 'Faults', path: 'build/faults' },
+      { key: 'open', title: 'Open items', path: 'build/open' },
     ],
   },
   { key: 'run', title: 'Run', about: 'Power-up, alignment, sign-off and upkeep.', views: [] },

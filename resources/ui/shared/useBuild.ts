@@ -29,6 +29,8 @@ export const derived = [
   'claims',
   'stock',
   'derived-steps',
+  'way-back',
+  'open-items',
   'prints',
   'history',
   'finding',

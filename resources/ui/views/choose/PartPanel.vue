@@ -363,6 +363,11 @@ async function remove(): Promise<void> {
       <p v-if="part && (family?.ports.length || part.ports?.length)" class="mt-3 mb-1">
         <v-btn size="small" :aria-expanded="wiring" @click="wiring = !wiring">Wire its ports</v-btn>
       </p>
+      <p class="small">
+        <router-link class="link" :to="`/builds/${id}/build/way-back/${needRef}`"
+          >What comes off to reach it</router-link
+        >
+      </p>
       <ProposedLeads v-if="wiring" :need="needRef" />
       <MeshField v-if="part.family === 'printed_part'" :part="part.ref" />
       <PortList :part="part" />
