@@ -78,6 +78,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('dates.ics', [DatesController::class, 'calendar']);
             Route::get('derived-steps', [WorkController::class, 'derived']);
             Route::get('way-back/{need}', [WorkController::class, 'wayBack']);
+            Route::get('evening', [WorkController::class, 'evening']);
             Route::get('open-items', [WorkController::class, 'open']);
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);

@@ -2,15 +2,20 @@
 
 declare(strict_types=1);
 
-// What buying costs in time: splits beside GLPK's solver on the same instances, dates, a large mesh. Started by bin/magpie
-// bench buy.
+// What buying and building cost in time: splits beside GLPK's solver on the same instances, dates, prints, derived steps, a
+// large mesh. Started by bin/magpie bench buy.
 
 use Magpie\Core\Buying\Splitter;
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Planning\Activity;
+use Magpie\Core\Planning\Derivation;
 use Magpie\Core\Planning\Network;
+use Magpie\Core\Planning\PrintQueue;
 use Magpie\Core\Planning\Spread;
+use Magpie\Core\Planning\WayBack;
 use Magpie\Core\Printing\MeshReader;
 use Magpie\Core\Tests\Buying\Instances;
+use Tests\Support\LargeBuild;
 
 require __DIR__.'/../vendor/autoload.php';
 
@@ -58,6 +63,56 @@ $network = new Network($list);
 $start = hrtime(true);
 new Spread($network);
 printf("10,000 samples of 200 activities: %.0f ms (budget 400)\n", (hrtime(true) - $start) / 1e6);
+
+// Fifty printed parts, three of each, over three printers of two speeds.
+mt_srand(3);
+$file = ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'Prints', 'kind' => 'printer', 'currency' => 'GBP']];
+for ($i = 0; $i < 50; $i++) {
+    $file['parts'][] = [
+        'ref' => "p{$i}",
+        'family' => 'printed_part',
+        'name' => "Part {$i}",
+        'specs' => [
+            'material' => ['PLA', 'ASA', 'PETG'][mt_rand(0, 2)],
+            'infill' => '30 %',
+            'wall_share' => '40 %',
+            'volume' => mt_rand(3, 200).' cm³',
+            'length' => mt_rand(20, 300).' mm',
+            'width' => '40 mm',
+            'height' => '30 mm',
+        ],
+    ];
+    $file['needs'][] = ['ref' => "p{$i}", 'role' => "p{$i}", 'family' => 'printed_part', 'quantity' => 3, 'candidates' => ["p{$i}"], 'choice' => "p{$i}"];
+}
+foreach (['a' => ['320 mm', '8 mm³/s'], 'b' => ['220 mm', '5 mm³/s'], 'c' => ['220 mm', '5 mm³/s']] as $ref => [$length, $flow]) {
+    $file['printers'][] = ['ref' => $ref, 'name' => $ref, 'length' => $length, 'width' => '220 mm', 'height' => '250 mm', 'plastics' => ['PLA', 'ASA', 'PETG'], 'flow' => $flow, 'daily' => '10 h'];
+}
+$prints = BuildFile::build($file);
+$start = hrtime(true);
+$queue = (new PrintQueue($prints, '2026-01-01'))->toArray();
+printf(
+    "%d prints over three printers: %.0f ms (budget 500), %.2f days, none under %.2f\n",
+    $queue['pieces'],
+    (hrtime(true) - $start) / 1e6,
+    $queue['days'],
+    $queue['bound'],
+);
+foreach ([[150, 400], [400, 1500]] as [$parts, $budget]) {
+    $machine = LargeBuild::of($parts);
+    $start = hrtime(true);
+    $steps = count((new Derivation($machine))->steps);
+    $took = (hrtime(true) - $start) / 1e6;
+    $start = hrtime(true);
+    new WayBack($machine, (string) array_key_first($machine->needs));
+    printf(
+        "%d steps of %d parts: %.0f ms (budget %d), the way back to one: %.0f ms (budget 50)\n",
+        $steps,
+        $parts,
+        $took,
+        $budget,
+        (hrtime(true) - $start) / 1e6,
+    );
+}
 
 // A ball of a million triangles, made and read.
 $rings = 708;

@@ -372,6 +372,7 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/2/buy/split' => 'no other split of these prices costs less',
                 '/builds/1/buy/orders' => 'Ferry Lane 4471',
                 '/builds/1/buy/arrivals' => 'not looked at yet',
+                '/builds/1/build/tonight' => 'Leave it so',
                 '/builds/1/build/open' => 'Terminal cover of the 24 V supply',
                 '/builds/1/build/way-back/bed' => 'Undo W4',
                 '/builds/1/build/derived' => 'Measure the earth bond',

@@ -107,6 +107,8 @@ final class PrintTest extends FeatureTestCase
         $this->actingAs($this->isla());
         $derived = $this->getJson("/api/builds/{$this->dunlin()->id}/derived-steps")->assertOk();
         self::assertShape('DerivedSteps', $derived);
+        self::assertShape('Evening', $this->getJson("/api/builds/{$this->dunlin()->id}/evening?hours=2")->assertOk());
+        $this->getJson("/api/builds/{$this->dunlin()->id}/evening?hours=-1")->assertStatus(422);
         self::assertShape('WayBack', $this->getJson("/api/builds/{$this->dunlin()->id}/way-back/bed")->assertOk());
         $this->getJson("/api/builds/{$this->dunlin()->id}/way-back/nobody")->assertNotFound();
         self::assertSame(

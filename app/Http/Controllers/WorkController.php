@@ -7,11 +7,13 @@ namespace App\Http\Controllers;
 use App\Builds\Document;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Magpie\Core\Planning\Derivation;
+use Magpie\Core\Planning\Evening;
 use Magpie\Core\Planning\OpenItems;
 use Magpie\Core\Planning\WayBack;
 
-/** The steps that follow from a model, the way back to a part, and what is still open. */
+/** The steps that follow from a model, what of them fits into an evening, the way back to a part, and what is still open. */
 final class WorkController
 {
     /** The steps that follow from the model. */
@@ -25,6 +27,15 @@ final class WorkController
         }
 
         return new JsonResponse($derived);
+    }
+
+    /** What fits into so many hours. */
+    public function evening(Request $request, Build $build): JsonResponse
+    {
+        $asked = $request->validate(['hours' => ['required', 'numeric', 'min:0.1', 'max:24']]);
+        $evening = new Evening(Document::of($build)->machine(), (float) $asked['hours'], now()->toDateTimeImmutable());
+
+        return new JsonResponse($evening->toArray());
     }
 
     /** What comes off to reach a part. */

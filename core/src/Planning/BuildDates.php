@@ -166,15 +166,21 @@ final readonly class BuildDates
         foreach ($queue->jobs as $job) {
             $key = $job->key();
             $days = $job->ends - $job->begins;
-            $after = [
-                ...isset($before[$job->printer]) ? [$before[$job->printer]] : [],
-                // What lies on a reel already is not told apart from what comes: the print waits for the reel.
-                ...isset($queue->lacking[$job->stuff]) ? $plastic[$queue->lacking[$job->stuff]] ?? [] : [],
-            ];
+            $lacks = $queue->lacking[$job->stuff] ?? null;
+            $reels = $lacks === null ? [] : $plastic[$lacks] ?? [];
+            // What lies on a reel already is not told apart from what comes: the print waits for the reel.
+            $after = isset($before[$job->printer]) ? [$before[$job->printer], ...$reels] : $reels;
             $list[] = new Activity($key, $job->name, 0.9 * $days, $days, 1.5 * $days, $after, 'print');
             $before[$job->printer] = $key;
-            if ($job->assumed !== []) {
-                $assumed[$key] = $job->assumed;
+            $taken =
+                $lacks !== null && $reels === []
+                    ? [
+                        ...$job->assumed,
+                        "that there is {$job->stuff}: what is on its reels is not enough, and no more is on the list",
+                    ]
+                    : $job->assumed;
+            if ($taken !== []) {
+                $assumed[$key] = $taken;
             }
             if ($job->part !== null) {
                 $arrivals[$job->part][] = $key;

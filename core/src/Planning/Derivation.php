@@ -644,29 +644,57 @@ final class Derivation
                 $follows[$one][] = $key;
             }
         }
-        $ready = array_keys(array_filter($waits, static fn (int $n): bool => $n === 0));
-        $place = array_flip(array_keys($this->drafts));
+        /** @var array<int, array<string, true>> $ready by rank, in the order they became so */
+        $ready = array_fill(0, count(self::SECTIONS), []);
+        foreach ($waits as $key => $count) {
+            if ($count === 0) {
+                $ready[$this->drafts[$key]->rank][$key] = true;
+            }
+        }
         $order = [];
         $tools = [];
-        while ($ready !== []) {
-            usort($ready, function (string $a, string $b) use ($tools, $place): int {
-                [$one, $other] = [$this->drafts[$a], $this->drafts[$b]];
-                $shared = static fn (StepDraft $d): int => -count(array_intersect($d->tools, $tools));
-
-                return [$one->rank, $shared($one), $place[$a]] <=> [$other->rank, $shared($other), $place[$b]];
-            });
-            $key = array_shift($ready);
-            $order[] = $this->drafts[$key];
-            $tools = $this->drafts[$key]->tools !== [] ? $this->drafts[$key]->tools : $tools;
+        while (($key = $this->next($ready, $tools)) !== null) {
+            $draft = $this->drafts[$key];
+            unset($ready[$draft->rank][$key]);
+            $order[] = $draft;
+            $tools = $draft->tools !== [] ? array_flip($draft->tools) : $tools;
             foreach ($follows[$key] ?? [] as $next) {
                 if (--$waits[$next] === 0) {
-                    $ready[] = $next;
+                    $ready[$this->drafts[$next]->rank][$next] = true;
                 }
             }
         }
         $done = array_flip(array_map(static fn (StepDraft $d): string => $d->key, $order));
 
         return [$order, array_keys(array_diff_key($this->drafts, $done))];
+    }
+
+    /**
+     * Of what can be done, what belongs earliest, and of that what most of the tools in the hand are for.
+     *
+     * @param  array<int, array<string, true>>  $ready
+     * @param  array<string, int>  $tools
+     */
+    private function next(array $ready, array $tools): ?string
+    {
+        foreach ($ready as $keys) {
+            $best = null;
+            $most = -1;
+            foreach ($keys as $key => $_) {
+                $shared = 0;
+                foreach ($this->drafts[$key]->tools as $tool) {
+                    $shared += isset($tools[$tool]) ? 1 : 0;
+                }
+                if ($shared > $most) {
+                    [$best, $most] = [$key, $shared];
+                }
+            }
+            if ($best !== null) {
+                return (string) $best;
+            }
+        }
+
+        return null;
     }
 
     /**

@@ -371,6 +371,12 @@ final class PrintQueueTest extends TestCase
         $there = new BuildDates(BuildFile::build($data), self::TODAY, samples: 200);
         self::assertLessThan(2.0, $there->network->begins['step/s'], 'The reel is in the drawer.');
 
+        $bare = $data;
+        [$bare['needs'], $bare['offers']] = [[$bare['needs'][0]], []];
+        self::assertStringContainsString(
+            'that there is ASA',
+            implode((new BuildDates(BuildFile::build($bare), self::TODAY, samples: 200))->assumed[$key]),
+        );
         $data['printers'] = [];
         $lost = new BuildDates(BuildFile::build($data), self::TODAY, samples: 200);
         self::assertGreaterThanOrEqual(

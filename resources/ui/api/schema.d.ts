@@ -4095,6 +4095,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/evening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What fits into so many hours */
+        get: {
+            parameters: {
+                query: {
+                    hours: number;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Evening"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5955,6 +6006,28 @@ export interface components {
             release: string;
             section: string;
             ref: string;
+        };
+        Evening: {
+            hours: number;
+            left: number;
+            steps: {
+                ref: string;
+                title: string;
+                minutes: number;
+                assumed: boolean;
+            }[];
+            tools: string[];
+            parts: {
+                role: string;
+                pieces: number;
+            }[];
+            cautions: string[];
+            leave: string[];
+            blocked: {
+                ref: string;
+                title: string;
+                why: string;
+            }[];
         };
         plan: {
             name: string;

@@ -210,6 +210,12 @@ export const router = createRouter({
           meta: { stage: 'buy', title: 'Money' },
         },
         {
+          path: 'build/tonight',
+          name: 'tonight',
+          component: () => import('@/views/build/TonightView.vue'),
+          meta: { stage: 'build', title: 'Tonight' },
+        },
+        {
           path: 'build/open',
           name: 'open',
           component: () => import('@/views/build/OpenView.vue'),

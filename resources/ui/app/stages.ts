@@ -72,6 +72,7 @@ export const stages: Stage[] = [
     about: 'What next, and what went wrong.',
     views: [
       { key: 'bench', title: 'Bench', path: 'build/bench' },
+      { key: 'tonight', title: 'Tonight', path: 'build/tonight' },
       { key: 'faults', title: 'Faults', path: 'build/faults' },
       { key: 'open', title: 'Open items', path: 'build/open' },
     ],

@@ -30,6 +30,7 @@ export const derived = [
   'stock',
   'derived-steps',
   'way-back',
+  'evening',
   'open-items',
   'prints',
   'history',

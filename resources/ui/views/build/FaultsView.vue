@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Fault } from '@/api/client'
-import { day, money, words } from '@/shared/format'
+import { day, money, percent, words } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
 
@@ -22,6 +22,23 @@ const rows = computed(() =>
     ),
 )
 const stepOf = (ref?: string) => build.value?.steps?.find((step) => step.ref === ref)?.title
+/** What causes most of them, most first, with what share of all that and those before it are. */
+function most(of: (fault: Fault) => string) {
+  const counts = new Map<string, number>()
+  for (const fault of faults.value) counts.set(of(fault), (counts.get(of(fault)) ?? 0) + 1)
+  let sum = 0
+
+  return [...counts]
+    .sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0]))
+    .map(([name, count]) => ({ name, count, upTo: (sum += count) / Math.max(1, faults.value.length) }))
+}
+const paretos = computed(() => [
+  { head: 'By kind', rows: most((fault) => (fault.kind ? words(fault.kind) : 'kind not said')) },
+  {
+    head: 'By where it was found',
+    rows: most((fault) => build.value?.steps?.find((step) => step.ref === fault.step)?.section ?? 'at no step'),
+  },
+])
 const grave = (severity: string) => ({ danger: severity === 'danger', fails: severity === 'stops_work' })
 </script>
 
@@ -86,10 +103,43 @@ const grave = (severity: string) => ({ danger: severity === 'danger', fails: sev
         </tr>
       </tbody>
     </table>
+    <div v-if="faults.length > 2" class="paretos">
+      <section v-for="pareto in paretos" :key="pareto.head" :aria-label="pareto.head">
+        <h2>{{ pareto.head }}</h2>
+        <table class="ledger">
+          <tbody>
+            <tr v-for="row in pareto.rows" :key="row.name">
+              <td class="small">{{ row.name }}</td>
+              <td class="num figure">{{ row.count }}</td>
+              <td class="bars" aria-hidden="true">
+                <span class="bar" :style="{ width: `${(row.count / faults.length) * 100}%` }" />
+              </td>
+              <td class="num figure small quiet">{{ percent(row.upTo) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <p class="quiet small">The last column is its share of all faults with those above it.</p>
+    </div>
   </div>
 </template>
 
 <style scoped>
+.paretos {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+  gap: 0 40px;
+  max-width: 900px;
+  margin-top: 20px;
+}
+.bars {
+  width: 40%;
+}
+.bar {
+  display: block;
+  height: 10px;
+  background: var(--live);
+}
 .stop {
   border-left: 4px solid currentColor;
   padding: 4px 12px;

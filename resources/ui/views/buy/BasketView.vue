@@ -32,6 +32,7 @@ const counts = computed(() => ({
   all: lines.value.length,
 }))
 const forLeads = (goods: Good[]) => goods.map((good) => `${good.pieces > 1 ? `${good.pieces} × ` : ''}${good.what}`)
+const toPrint = computed(() => lines.value.filter((line) => line.print > 0))
 const titles = { order: 'to order', doubt: 'to look at again', all: 'all' } as const
 
 /** Pieces another build of the workshop has over: both builds are changed, or neither. */
@@ -132,6 +133,11 @@ function open(part: string): void {
       <div v-if="order.safety.length" class="aside">
         For safety, and not said to be at hand: {{ order.safety.join('; ') }}.
         <router-link class="link" :to="`/builds/${id}/scope/brief`">Say what is at hand</router-link>
+      </div>
+      <div v-if="toPrint.length" class="aside">
+        {{ toPrint.reduce((sum, line) => sum + line.print, 0) }} pieces of {{ toPrint.length }}
+        {{ toPrint.length === 1 ? 'part' : 'parts' }} are printed, since nobody offers them.
+        <router-link class="link" :to="`/builds/${id}/buy/prints`">Prints</router-link>
       </div>
       <div v-if="order.for_leads.length" class="aside">
         For the leads, and on no list: {{ forLeads(order.for_leads).slice(0, 6).join('; ')
