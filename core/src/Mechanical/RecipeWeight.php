@@ -59,6 +59,18 @@ final class RecipeWeight
         );
     }
 
+    /** What was weighed, as a share of what the recipe gives. */
+    public static function share(Inquiry $inquiry, Quantity $mass, Quantity $given): Quantity
+    {
+        return $inquiry->work(
+            'Weighed, of that',
+            'k = m / m_r',
+            ['m' => $mass, 'm_r' => $given],
+            $mass->over($given),
+            '%',
+        );
+    }
+
     /** The share of its volume that is wall, where its sheet does not say, but its surface and walls are known. */
     private static function walls(Inquiry $inquiry, Part $part, ?Quantity $volume): ?Quantity
     {

@@ -10,6 +10,7 @@ use Magpie\Core\Machine\Buying\Purchase;
 use Magpie\Core\Machine\Buying\PurchaseState;
 use Magpie\Core\Machine\Work\Sequence;
 use Magpie\Core\Machine\Work\Step;
+use Magpie\Core\Machine\Work\StepState;
 
 /**
  * What keeps a step from being done: a step before it that is not, a reading that was never taken or is out of its limits,
@@ -90,10 +91,12 @@ final readonly class Gate
         foreach ($step->uses as $need => $pieces) {
             $fitted = $build->fitted((string) $need);
             $there = $fitted === null ? null : $here[$fitted->part->ref] ?? null;
+            // What went in at this very step was there for it.
+            $there = $there === null || $step->state !== StepState::Done ? $there : $there + $pieces;
             if ($fitted !== null && $there !== null && $there < $pieces) {
                 $gates[] = new self(
                     'part',
-                    $there === 0
+                    $there <= 0
                         ? "{$fitted->need->role} is not here"
                         : "{$fitted->need->role}: {$there} of {$pieces} are here",
                     (string) $need,
@@ -105,7 +108,8 @@ final readonly class Gate
     }
 
     /**
-     * @return array<string, int> pieces in the workshop of each part of which anything is noted
+     * @return array<string, int> pieces in the workshop of each part of which anything is noted, less those that went in
+     *     at steps that are done
      */
     public static function here(Build $build): array
     {
@@ -123,6 +127,15 @@ final readonly class Gate
         foreach ($build->prints as $run) {
             if (! $run->fit) {
                 $here[$run->part] = ($here[$run->part] ?? 0) + $run->made();
+            }
+        }
+
+        foreach ($build->steps as $step) {
+            foreach ($step->state === StepState::Done ? $step->uses : [] as $need => $pieces) {
+                $part = $build->fitted((string) $need)?->part->ref;
+                if ($part !== null && isset($here[$part])) {
+                    $here[$part] -= $pieces;
+                }
             }
         }
 

@@ -95,6 +95,7 @@ final class WayBackTest extends TestCase
             array_column(OpenItems::of(BuildFile::build($d)), 'kind'),
         );
         $before = $kinds($data);
+        self::assertSame(2, $before['not proven'], 'Rails out of parallel, and a rail that was sent back.');
         self::assertSame('danger', OpenItems::of(BuildFile::build($data))[0]['kind'], 'What can hurt comes first.');
         self::assertSame(
             [1, 2, 1, 1, 2],

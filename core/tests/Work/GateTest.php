@@ -109,6 +109,25 @@ final class GateTest extends TestCase
             self::closed($uses, self::bought(['state' => 'considered'])),
             'A thought is not an order.',
         );
+        // What went in at a step that is done is not there for another.
+        $steps = static fn (string $state): array => [
+            'steps' => [
+                [
+                    'ref' => 'first',
+                    'position' => 1,
+                    'section' => 'A',
+                    'title' => 'First',
+                    'state' => $state,
+                    'uses' => ['idler' => 3],
+                ],
+                ['ref' => 's', 'position' => 2, 'section' => 'A', 'title' => 'Second', 'uses' => ['idler' => 6]],
+            ],
+        ];
+        self::assertSame([], self::closed([], $steps('open') + self::bought(['received' => 8])));
+        self::assertSame(
+            ['Idlers: 5 of 6 are here'],
+            self::closed([], $steps('done') + self::bought(['received' => 8])),
+        );
     }
 
     public function test_an_open_danger_at_it_or_on_what_goes_in_keeps_it(): void

@@ -68,13 +68,7 @@ final class BatchWeight implements Check
             Evidence::Measured,
             "prints/{$run->ref}/mass",
         );
-        $share = $inquiry->work(
-            'Weighed, of that',
-            'k = m / m_r',
-            ['m' => $mass, 'm_r' => $given],
-            $mass->over($given),
-            '%',
-        );
+        $share = RecipeWeight::share($inquiry, $mass, $given);
 
         return Recipe::isThin($mass->in('g'), $given->in('g'))
             ? $inquiry->conclude(

@@ -58,13 +58,7 @@ final class PrintWeight implements Check
         if ($mass === null) {
             throw new InputMissing;
         }
-        $share = $inquiry->work(
-            'Weighed, of that',
-            'k = m / m_r',
-            ['m' => $mass, 'm_r' => $given],
-            $mass->over($given),
-            '%',
-        );
+        $share = RecipeWeight::share($inquiry, $mass, $given);
 
         return Recipe::isThin($mass->in('g'), $given->in('g'))
             ? $inquiry->conclude(

@@ -41,7 +41,13 @@ const place = (ref: string) => `/builds/${id.value}/build/bench/${ref}`
       <FirstAction path="build/derived">Steps from the model</FirstAction>
     </p>
     <template v-else-if="evening">
-      <p v-if="evening.steps.length === 0" class="empty">Nothing that can be begun fits into {{ hours }} hours.</p>
+      <p v-if="evening.steps.length === 0" class="empty">
+        {{
+          evening.blocked.length
+            ? 'Nothing can be finished tonight: what is in the way stands below.'
+            : `Nothing fits into ${hours} hours.`
+        }}
+      </p>
       <template v-else>
         <ol class="steps">
           <li v-for="step in evening.steps" :key="step.ref">

@@ -74,21 +74,6 @@ async function store(): Promise<void> {
 .words {
   flex: 1 1 220px;
 }
-.pick {
-  position: relative;
-  cursor: pointer;
-  color: var(--live);
-}
-.pick input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  width: 100%;
-  cursor: pointer;
-}
-.pick:focus-within {
-  outline: 2px solid var(--live);
-}
 @media (max-width: 700px) {
   .field {
     height: 44px;

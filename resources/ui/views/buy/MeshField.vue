@@ -102,22 +102,6 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
-.pick {
-  position: relative;
-  display: inline-block;
-  cursor: pointer;
-  color: var(--live);
-}
-.pick input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  width: 100%;
-  cursor: pointer;
-}
-.pick:focus-within {
-  outline: 2px solid var(--live);
-}
 .read {
   display: block;
   border-left: 3px solid var(--live);

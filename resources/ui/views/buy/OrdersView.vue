@@ -288,11 +288,4 @@ const paid = (rows: PurchaseRow[], name: string) =>
 h2 {
   margin: 18px 0 4px;
 }
-@media (max-width: 700px) {
-  td[data-of]::before {
-    content: attr(data-of) ' ';
-    font-size: 13px;
-    color: var(--quiet);
-  }
-}
 </style>

@@ -164,11 +164,6 @@ h2 {
   white-space: nowrap;
 }
 @media (max-width: 700px) {
-  td[data-of]::before {
-    content: attr(data-of) ' ';
-    font-size: 13px;
-    color: var(--quiet);
-  }
   .plastic {
     min-height: 44px;
   }

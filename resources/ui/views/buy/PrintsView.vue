@@ -384,11 +384,4 @@ h2 {
 .job.change {
   border-left: 4px solid var(--ink);
 }
-@media (max-width: 700px) {
-  td[data-of]::before {
-    content: attr(data-of) ' ';
-    font-size: 13px;
-    color: var(--quiet);
-  }
-}
 </style>
