@@ -81,14 +81,19 @@ final class BuyTest extends BrowserTestCase
         // What is looked at is kept; what is not good is a fault and a claim at once, with a letter.
         $b->click('//button[@aria-label="Good: carton and labels, Stepper motor 57 mm frame"]');
         $b->find("{$motor}//li[contains(., 'carton and labels')]//*[contains(@class, 'holds')]");
+        $b->click('//button[@aria-label="With a picture: signs of use, Stepper motor 57 mm frame"]');
+        $b->type('What was found', 'New, in its bag.');
+        $b->attach('//input[@aria-label="Pictures of it"]', dirname(__DIR__, 2).'/docs/screenshots/step-phone.png');
+        $b->press('It is good');
+        $b->find("{$motor}//li[contains(., 'New, in its bag.')]//img");
         $b->edit('Lot of Stepper motor 57 mm frame, '.$this->purchase($build, 'Stepper motor 57 mm frame'), 'L 88');
         $b->click('//button[@aria-label="Not good: phases apart, Stepper motor 57 mm frame"]');
         $b->type('Bad pieces', '99');
-        $b->type('What is not good', 'One phase is open.');
-        $b->press('Note it, and claim it');
+        $b->type('What was found', 'One phase is open.');
+        $b->press('Not good: claim it');
         $b->sees('that are here, 1 to');
         $b->type('Bad pieces', '1');
-        $b->press('Note it, and claim it');
+        $b->press('Not good: claim it');
         $b->find("{$motor}[contains(., 'Lot L 88: 1 bad')]");
         $b->press('Claims');
         $b->click('//summary[contains(., "The letter")]');

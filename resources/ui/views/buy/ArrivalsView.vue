@@ -36,14 +36,16 @@ const looked = (purchase: Purchase, look: Look): Change => ({
   ref: purchase.ref,
   set: [{ path: ['looks'], was: purchase.looks ?? null, to: [...(purchase.looks ?? []), look] }],
 })
-async function pass(line: Arrival, what: string): Promise<void> {
+type Found = { what: string; pieces?: number; notes?: string; photos?: string[] }
+async function pass(line: Arrival, found: Found): Promise<void> {
   const purchase = current(line)
   if (purchase !== undefined) {
-    await act(`${line.name}, ${what}: good`, [looked(purchase, { what, result: 'pass', date: today() })])
+    await act(`${line.name}, ${found.what}: good`, [looked(purchase, { result: 'pass', date: today(), ...found })])
   }
+  noting.value = null
 }
 /** What is bad is kept with its pictures, is a fault, and is claimed. */
-async function fail(line: Arrival, found: { what: string; pieces?: number; notes?: string; photos?: string[] }) {
+async function fail(line: Arrival, found: Found): Promise<void> {
   const purchase = current(line)
   if (purchase === undefined) return
   const need = (build.value?.needs ?? []).find((one) => one.choice === line.part)
@@ -85,7 +87,10 @@ function settle(line: Arrival, what: 'accepted' | 'returned', pieces: number): C
         {
           section: 'purchases',
           ref: one.ref,
-          set: [{ path: [what], was: one[what] ?? null, to: (one[what] ?? 0) + now }],
+          set: [
+            { path: [what], was: one[what] ?? null, to: (one[what] ?? 0) + now },
+            ...(what === 'returned' && one.claim === undefined ? [{ path: ['claim'], was: null, to: 'open' }] : []),
+          ],
         },
       ]
     })
@@ -242,7 +247,7 @@ async function act(label: string, changes: Change[]): Promise<void> {
                   v-if="!check.looked?.good"
                   size="small"
                   :aria-label="`Good: ${check.what}, ${line.name}`"
-                  @click="pass(line, check.what)"
+                  @click="pass(line, { what: check.what })"
                   >Good</v-btn
                 ><v-btn
                   v-if="check.looked === null || check.looked.good"
@@ -250,6 +255,12 @@ async function act(label: string, changes: Change[]): Promise<void> {
                   :aria-label="`Not good: ${check.what}, ${line.name}`"
                   @click="noting = `${line.part}/${check.what}`"
                   >Not good</v-btn
+                ><v-btn
+                  v-if="check.looked === null"
+                  size="small"
+                  :aria-label="`With a picture: ${check.what}, ${line.name}`"
+                  @click="noting = `${line.part}/${check.what}`"
+                  >With a picture</v-btn
                 ></span
               >
               <LookForm
@@ -258,7 +269,7 @@ async function act(label: string, changes: Change[]): Promise<void> {
                 :what="check.what"
                 :pieces="line.here"
                 @done="noting = null"
-                @found="fail(line, $event)"
+                @found="(good, found) => (good ? pass(line, found) : fail(line, found))"
               />
             </template>
           </li>
@@ -298,7 +309,7 @@ async function act(label: string, changes: Change[]): Promise<void> {
 }
 .checks li {
   display: grid;
-  grid-template-columns: minmax(140px, 200px) minmax(0, 1fr) 190px 190px;
+  grid-template-columns: minmax(140px, 180px) minmax(0, 1fr) 180px 270px;
   gap: 4px 16px;
   padding: 5px 0;
   align-items: baseline;

@@ -3,11 +3,11 @@ import { ref } from 'vue'
 import { reasonOf, upload } from '@/api/client'
 import { useBuildId } from '@/shared/useBuild'
 
-/** What is not good about it: on how many pieces, in words, and in a picture. */
+/** What was found of it, in words and in a picture: good, or not good on so many pieces. */
 const props = defineProps<{ what: string; pieces: number }>()
 const emit = defineEmits<{
   done: []
-  found: [found: { what: string; pieces?: number; notes?: string; photos?: string[] }]
+  found: [good: boolean, found: { what: string; pieces?: number; notes?: string; photos?: string[] }]
 }>()
 const id = useBuildId()
 const bad = ref('1')
@@ -16,9 +16,9 @@ const files = ref<File[]>([])
 const reason = ref('')
 const busy = ref(false)
 
-async function store(): Promise<void> {
+async function store(good: boolean): Promise<void> {
   const count = Number(bad.value)
-  if (!Number.isInteger(count) || count < 1 || count > props.pieces) {
+  if (!good && (!Number.isInteger(count) || count < 1 || count > props.pieces)) {
     reason.value = `Of ${props.pieces} that are here, 1 to ${props.pieces} can be bad.`
 
     return
@@ -30,9 +30,9 @@ async function store(): Promise<void> {
     for (const file of files.value) {
       photos.push((await upload<{ name: string }>(`/api/builds/${id.value}/photos`, 'photo', file)).name)
     }
-    emit('found', {
+    emit('found', good, {
       what: props.what,
-      pieces: count,
+      ...(good ? {} : { pieces: count }),
       ...(notes.value.trim() ? { notes: notes.value.trim() } : {}),
       ...(photos.length ? { photos } : {}),
     })
@@ -45,12 +45,12 @@ async function store(): Promise<void> {
 </script>
 
 <template>
-  <form class="fields" @submit.prevent="store()">
+  <form class="fields" @submit.prevent="store(false)">
     <label class="small"
       >on <input v-model="bad" class="field few" inputmode="numeric" aria-label="Bad pieces" /> of
       {{ props.pieces }}</label
     >
-    <input v-model="notes" class="field words" aria-label="What is not good" placeholder="what is not good" />
+    <input v-model="notes" class="field words" aria-label="What was found" placeholder="what was found" />
     <label class="link small pick"
       ><input
         type="file"
@@ -61,7 +61,8 @@ async function store(): Promise<void> {
         @change="files = [...(($event.target as HTMLInputElement).files ?? [])]"
       />{{ files.length ? `${files.length} ${files.length === 1 ? 'picture' : 'pictures'}` : 'picture' }}</label
     >
-    <v-btn type="submit" size="small" color="primary" variant="flat" :loading="busy">Note it, and claim it</v-btn>
+    <v-btn size="small" :loading="busy" @click="store(true)">It is good</v-btn>
+    <v-btn type="submit" size="small" color="primary" variant="flat" :loading="busy">Not good: claim it</v-btn>
     <v-btn size="small" @click="emit('done')">Close without storing</v-btn>
     <span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
   </form>
