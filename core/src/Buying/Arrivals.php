@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Magpie\Core\Buying;
 
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Machine\Buying\Look;
 use Magpie\Core\Machine\Buying\Purchase;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\FieldKind;
@@ -135,14 +134,7 @@ final readonly class Arrivals
             if ($purchase->lot === null) {
                 continue;
             }
-            $bad = max([
-                $purchase->returned,
-                0,
-                ...array_map(
-                    static fn (Look $l): int => $l->good ? 0 : $l->pieces ?? $purchase->received,
-                    $purchase->looks,
-                ),
-            ]);
+            $bad = $purchase->bad();
             $lots[$purchase->lot] ??= ['lot' => $purchase->lot, 'bad' => 0, 'others' => 0];
             $lots[$purchase->lot]['bad'] += $bad;
             $lots[$purchase->lot]['others'] += max(0, $purchase->received - $bad);

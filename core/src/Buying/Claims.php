@@ -100,8 +100,7 @@ final readonly class Claims
         if ($found === [] && $short === 0 && $purchase->returned === 0 && $purchase->claim === null) {
             return null;
         }
-        $pieces = array_map(static fn (Look $l): int => $l->pieces ?? $purchase->received, $found);
-        $bad = min($purchase->pieces, $short + max([$purchase->returned, 0, ...$pieces]));
+        $bad = min($purchase->pieces, $short + $purchase->bad());
         $whole = $purchase->agreed ?? $purchase->paid;
         $readings = [];
         foreach (Arrivals::checks($part) as $check) {

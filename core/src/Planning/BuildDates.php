@@ -57,24 +57,24 @@ final readonly class BuildDates
         int $seed = 1,
         int $samples = Spread::SAMPLES,
     ) {
-        [$activities, $this->assumed] = self::activities($build, $today);
+        [$activities, $this->assumed] = self::activities($build, $today, new PrintQueue($build, $today));
         $this->network = new Network($activities);
         $this->spread = new Spread($this->network, $seed, $samples);
     }
 
     /** What hangs on what, without the spread: for who asks only how late something may begin. */
-    public static function networkOf(Build $build, string $today): Network
+    public static function networkOf(Build $build, string $today, PrintQueue $queue): Network
     {
-        return new Network(self::activities($build, $today)[0]);
+        return new Network(self::activities($build, $today, $queue)[0]);
     }
 
     /**
      * @return array{list<Activity>, array<string, list<string>>}
      */
-    private static function activities(Build $build, string $today): array
+    private static function activities(Build $build, string $today, PrintQueue $queue): array
     {
         [$list, $arrivals, $assumed] = self::deliveries($build, $today);
-        [$list, $arrivals, $assumed] = self::prints(new PrintQueue($build, $today), $build, $list, $arrivals, $assumed);
+        [$list, $arrivals, $assumed] = self::prints($queue, $build, $list, $arrivals, $assumed);
         $weekly = $build->plan->weekly?->in('h') ?? self::WEEKLY;
         $pace = Forecast::of($build->steps, $build->plan, new DateTimeImmutable($today))->pace->in('');
         // What comes first comes first, whatever its number; the order the steps are shown in.

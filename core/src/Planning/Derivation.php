@@ -240,12 +240,7 @@ final class Derivation
         $uses = $tools = $notes = $after = [];
         $rank = $this->rankOfMate($mate);
         foreach ($mate->between as $need) {
-            if (isset($this->placed[$need])) {
-                $after[] = $this->placed[$need];
-
-                continue;
-            }
-            if ($this->build->fitted($need) !== null && $this->takes($mate, $need)) {
+            if (! isset($this->placed[$need]) && $this->build->fitted($need) !== null && $this->takes($mate, $need)) {
                 $uses[$need] = $this->take($need, PHP_INT_MAX);
                 $this->placed[$need] = $key;
             }
@@ -278,7 +273,7 @@ final class Derivation
             ucfirst($mate->kind).
                 ": {$this->build->roleOf($mate->between[0])} to {$this->build->roleOf($mate->between[1])}",
             array_filter($uses),
-            array_values(array_unique(array_diff($after, [$key]))),
+            $after,
             array_values(array_unique($tools)),
             [],
             array_values(array_filter($notes)),

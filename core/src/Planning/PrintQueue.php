@@ -154,9 +154,7 @@ final readonly class PrintQueue
         }
         $hours = $why = [];
         foreach ($printers as $ref => $printer) {
-            $time = $of('print_time')?->in('h');
-            $flow = $printer->flow?->in('mm³/s');
-            $planned = $time ?? ($recipe->plastic === null || $flow === null ? null : $recipe->plastic / $flow / 3600);
+            $planned = self::planned($part, $recipe, $printer);
             $reason = match (true) {
                 $printer->plastics !== [] && ! in_array($recipe->material, $printer->plastics, true) => "{$printer->name} does not print {$recipe->material}",
                 $printer->holds($of('length'), $of('width'), $of('height')) === false => "it does not stand in {$printer->name}",
@@ -180,6 +178,15 @@ final readonly class PrintQueue
                 default => implode('; ', array_unique($why)),
             },
         ];
+    }
+
+    /** Hours of one piece as it is planned: told, or its plastic over the flow of the printer. */
+    private static function planned(Part $part, Recipe $recipe, Printer $printer): ?float
+    {
+        $flow = $printer->flow?->in('mm³/s');
+
+        return $part->spec('print_time')?->nominal()?->in('h') ??
+            ($recipe->plastic === null || $flow === null ? null : $recipe->plastic / $flow / 3600);
     }
 
     /** Grams of one piece off the reel, as that printer weighs. */
@@ -206,10 +213,7 @@ final readonly class PrintQueue
                 continue;
             }
             $sums[$printer->ref] ??= [0.0, 0.0, 0.0, 0.0];
-            $flow = $printer->flow?->in('mm³/s');
-            $one =
-                $build->parts[$run->part]->spec('print_time')?->nominal()?->in('h') ??
-                ($recipe->plastic === null || $flow === null ? null : $recipe->plastic / $flow / 3600);
+            $one = self::planned($build->parts[$run->part], $recipe, $printer);
             // A print that failed ended before its time.
             if ($run->time !== null && $one !== null && $run->failed === 0) {
                 $sums[$printer->ref][0] += $run->time->in('h');

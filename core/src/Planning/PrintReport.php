@@ -33,7 +33,7 @@ final readonly class PrintReport
     public function toArray(): array
     {
         $data = $this->queue->toArray();
-        $latest = BuildDates::networkOf($this->build, $this->today)->latest;
+        $latest = BuildDates::networkOf($this->build, $this->today, $this->queue)->latest;
         foreach ($data['printers'] as $p => $printer) {
             foreach ($printer['jobs'] as $j => $job) {
                 $days = $latest[$job['key']] ?? null;

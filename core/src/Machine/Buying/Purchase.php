@@ -69,6 +69,16 @@ final readonly class Purchase
         return max(0, $this->received - $this->returned - $this->moved - $this->sold);
     }
 
+    /** Pieces that went back, or were found bad: whichever are more, since those that went back are among the bad. */
+    public function bad(): int
+    {
+        return max([
+            $this->returned,
+            0,
+            ...array_map(fn (Look $look): int => $look->good ? 0 : $look->pieces ?? $this->received, $this->looks),
+        ]);
+    }
+
     /** What is still to be paid of it. */
     public function owed(): Money
     {
