@@ -6,7 +6,7 @@ declare(strict_types=1);
 $path = parse_url($_SERVER['REQUEST_URI'] ?? '/', PHP_URL_PATH);
 $file = __DIR__.(is_string($path) ? rawurldecode($path) : '/');
 if (is_file($file) && ! str_ends_with($file, '.php') && str_starts_with((string) realpath($file), __DIR__.DIRECTORY_SEPARATOR)) {
-    $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2', 'svg' => 'image/svg+xml', 'json' => 'application/json', 'png' => 'image/png', 'csv' => 'text/csv'];
+    $types = ['js' => 'text/javascript', 'css' => 'text/css', 'woff2' => 'font/woff2', 'svg' => 'image/svg+xml', 'json' => 'application/json', 'png' => 'image/png', 'csv' => 'text/csv', 'webmanifest' => 'application/manifest+json'];
     header('Content-Type: '.($types[pathinfo($file, PATHINFO_EXTENSION)] ?? 'application/octet-stream'));
     foreach (require __DIR__.'/../config/headers.php' as $name => $value) {
         header("{$name}: {$value}");

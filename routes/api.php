@@ -80,6 +80,12 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('way-back/{need}', [WorkController::class, 'wayBack']);
             Route::get('evening', [WorkController::class, 'evening']);
             Route::get('open-items', [WorkController::class, 'open']);
+            Route::get('documents', [WorkController::class, 'documents']);
+            Route::get('bags', [WorkController::class, 'bags']);
+            Route::get('screw-in-hand', [WorkController::class, 'inHand']);
+            Route::get('look-ahead', [WorkController::class, 'lookAhead']);
+            Route::get('faults/{fault}/case', [WorkController::class, 'fault']);
+            Route::get('hours', [WorkController::class, 'hours']);
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);
             Route::get('arrivals', [OrderController::class, 'arrivals']);
@@ -98,7 +104,6 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('variants', [VariantController::class, 'index']);
             Route::post('variants', [VariantController::class, 'store']);
             Route::get('variants/{other}', [VariantController::class, 'show'])->whereNumber('other');
-            Route::post('steps/{step}/timer', [EditController::class, 'timer']);
             Route::get('steps/{step}/simulated-reading', [InspectionController::class, 'reading']);
             Route::post('imports', [ImportController::class, 'store']);
             Route::post('photos', [PhotoController::class, 'store']);

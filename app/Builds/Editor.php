@@ -111,6 +111,7 @@ final class Editor
             foreach ($planned as [$record, $write]) {
                 $records[] = ['edit_id' => $edit->id, 'row' => $write()] + $record;
             }
+            $this->store->settle();
             Change::query()->insert(
                 array_map(
                     static fn (array $r): array => [
@@ -318,7 +319,7 @@ final class Editor
         $clashes = [];
         foreach ($change['set'] ?? [] as $set) {
             $now = Path::get($before, $set['path']);
-            if (array_key_exists('was', $set) && $set['was'] !== $now) {
+            if (array_key_exists('was', $set) && ! $this->isStill($section, $before, $ref, $set['path'], $set['was'])) {
                 $clashes[] = [
                     'section' => $section,
                     'ref' => $ref,
@@ -339,6 +340,26 @@ final class Editor
             ['section' => $section, 'ref' => $ref, 'before' => $before, 'after' => $after],
             fn (): ?int => $this->store($section, $ref, $after, $before),
         ];
+    }
+
+    /**
+     * Whether a place still holds what somebody saw there, in whatever form they say it: a bench with no network goes on from
+     * what it wrote itself, as it was typed.
+     *
+     * @param  array<int|string, mixed>  $before
+     * @param  list<string|int>  $path
+     */
+    private function isStill(string $section, array $before, string $ref, array $path, mixed $was): bool
+    {
+        $now = Path::get($before, $path);
+        if ($was === $now) {
+            return true;
+        }
+        try {
+            return Path::get($this->read($section, Path::set($before, $path, $was), $ref, kept: true), $path) === $now;
+        } catch (CannotEdit|CannotReadBuildFile) {
+            return false;
+        }
     }
 
     /**
@@ -379,6 +400,7 @@ final class Editor
                 }
             }
         }
+        $this->store->settle();
         array_map(
             $this->sortByRow(...),
             array_unique(
@@ -476,8 +498,8 @@ final class Editor
     }
 
     /**
-     * A step is done when nothing keeps it from that, or somebody has said why all the same. What is done already is
-     * not asked again.
+     * A step is done when nothing keeps it from that, or somebody has said why all the same; what cannot be taken back
+     * is neither begun nor done before. What is done already is not asked again.
      *
      * @param  list<array{array{section: string, ref: string, before: array<int|string, mixed>|null,
      *     after: array<int|string, mixed>|null}, Closure(): (int|null)}>  $planned
@@ -487,22 +509,44 @@ final class Editor
     private function passGates(array $planned): void
     {
         foreach ($this->readable ? $planned : [] as [$record]) {
-            $isDone = ($record['after']['state'] ?? null) === 'done' && ($record['before']['state'] ?? null) !== 'done';
-            if ($record['section'] !== 'steps' || $record['before'] === null || ! $isDone) {
+            $after = $record['after'];
+            if ($record['section'] !== 'steps' || $record['before'] === null || $after === null) {
                 continue;
             }
+            $isDone = ($after['state'] ?? null) === 'done' && ($record['before']['state'] ?? null) !== 'done';
+            $isBegun = count((array) ($after['timings'] ?? [])) > count((array) ($record['before']['timings'] ?? []));
             $machine = $this->document?->machine();
             $step = $machine?->steps[$record['ref']] ?? null;
-            $closed = $machine === null || $step === null || $step->waived !== null ? [] : Gate::closed($machine, $step);
-            if ($closed !== []) {
+            if ($machine === null || $step === null || (! $isDone && ! ($isBegun && $step->act !== null))) {
+                continue;
+            }
+            $closed = Gate::closed($machine, $step, now: now()->getTimestamp());
+            $locked = Gate::locked($step, $closed);
+            if ($locked !== []) {
                 throw CannotEdit::at(
-                    "/steps/{$record['ref']}/state",
-                    "“{$step?->title}” cannot be done yet: ".
-                        implode('; ', array_map(static fn (Gate $g): string => $g->says, $closed)).
+                    "/steps/{$step->ref}/".($isDone ? 'state' : 'timings'),
+                    "“{$step->title}” cannot be taken back once it is done, and stays locked: ".
+                        self::says($locked).
+                        '.',
+                );
+            }
+            if ($isDone && $closed !== [] && $step->waived === null) {
+                throw CannotEdit::at(
+                    "/steps/{$step->ref}/state",
+                    "“{$step->title}” cannot be done yet: ".
+                        self::says($closed).
                         '. Say why it may be all the same, and that stays with it.',
                 );
             }
         }
+    }
+
+    /**
+     * @param  list<Gate>  $gates
+     */
+    private static function says(array $gates): string
+    {
+        return implode('; ', array_map(static fn (Gate $g): string => $g->says, $gates));
     }
 
     /** Nobody knows what a currency is worth tomorrow; a day's grace is for clocks on the other side of the world. */

@@ -257,6 +257,10 @@ final class Schema
                     Column::text('state'),
                     Column::text('waived'),
                     Column::text('derived'),
+                    Column::text('act'),
+                    Column::text('sets'),
+                    Column::flag('optional'),
+                    Column::flag('energises'),
                 ],
                 [
                     'after' => Inner::values(new Table('step_prerequisites', [Column::link('before_id', 'steps', '')])),
@@ -267,7 +271,14 @@ final class Schema
                         new Table('step_uses', [Column::whole('pieces', '')]),
                     ),
                     'timings' => Inner::objects(
-                        new Table('step_timings', [Column::whole('start'), Column::whole('stop')]),
+                        new Table('step_timings', [Column::whole('start'), Column::whole('stop'), Column::text('by')]),
+                    ),
+                    'guesses' => Inner::objects(
+                        new Table('step_guesses', [
+                            Column::text('what'),
+                            Column::link('settled_by_id', 'steps', 'settled_by'),
+                            Column::text('settled'),
+                        ]),
                     ),
                 ],
             ),
@@ -285,8 +296,22 @@ final class Schema
                     Column::text('fix'),
                     Column::decimal('cost'),
                     Column::text('lost'),
+                    Column::link('lead_id', 'leads', 'lead'),
+                    Column::text('by'),
+                    Column::text('tried'),
+                    Column::text('hand'),
+                    Column::whole('days'),
+                    Column::text('lot'),
+                    Column::text('practice'),
+                    Column::text('caught'),
                 ],
-                ['photos' => Inner::values(new Table('fault_photos', [Column::text('name', '')]))],
+                [
+                    'photos' => Inner::values(new Table('fault_photos', [Column::text('name', '')])),
+                    'marks' => Inner::objects(
+                        new Table('fault_marks', [Column::text('photo'), Column::whole('x'), Column::whole('y')]),
+                    ),
+                    'rework' => Inner::values(new Table('fault_rework', [Column::link('step_id', 'steps', '')])),
+                ],
             ),
             'limits' => new Table('limits', [
                 Column::text('check'),
@@ -522,6 +547,70 @@ final class Schema
                 Column::text('time'),
                 Column::flag('fit'),
                 Column::text('notes'),
+            ]),
+            'documents' => new Table(
+                'documents',
+                [
+                    Column::text('title'),
+                    Column::text('kind'),
+                    Column::text('version'),
+                    Column::text('date'),
+                    Column::text('read'),
+                    Column::text('notes'),
+                ],
+                [
+                    'over' => Inner::values(new Table('document_over', [Column::link('other_id', 'documents', '')])),
+                    'covers' => Inner::objects(
+                        new Table('document_passages', [
+                            Column::link('step_id', 'steps', 'step'),
+                            Column::text('pages'),
+                            Column::flag('superseded'),
+                        ]),
+                    ),
+                    'says' => Inner::objects(
+                        new Table('document_statements', [
+                            Column::text('what'),
+                            Column::text('says'),
+                            Column::link('need_id', 'needs', 'need'),
+                            Column::link('step_id', 'steps', 'step'),
+                        ]),
+                    ),
+                    'corrections' => Inner::objects(
+                        new Table('document_corrections', [
+                            Column::text('says'),
+                            Column::text('right'),
+                            Column::text('why'),
+                            Column::link('step_id', 'steps', 'step'),
+                            Column::text('sent'),
+                        ]),
+                    ),
+                ],
+            ),
+            'bags' => new Table(
+                'bags',
+                [Column::text('label'), Column::text('notes')],
+                [
+                    'holds' => Inner::objects(
+                        new Table('bag_lines', [
+                            Column::link('need_id', 'needs', 'need'),
+                            Column::whole('expected'),
+                            Column::whole('found'),
+                            Column::whole('left'),
+                            Column::link('instead_of_id', 'needs', 'instead_of'),
+                        ]),
+                    ),
+                    'for' => Inner::values(new Table('bag_steps', [Column::link('step_id', 'steps', '')])),
+                ],
+            ),
+            'questions' => new Table('questions', [
+                Column::text('asks'),
+                Column::text('of'),
+                Column::text('asked'),
+                Column::text('answer'),
+                Column::text('answered'),
+                Column::link('need_id', 'needs', 'need'),
+                Column::link('step_id', 'steps', 'step'),
+                Column::link('fault_id', 'faults', 'fault'),
             ]),
         ];
     }

@@ -23,6 +23,7 @@ final class Starters
     private const DEMO = [
         'linnet' => 'The demo: a router being planned, with faults planted in it.',
         'dunlin' => 'The demo: a printer half built, with faults planted in it.',
+        'plover' => 'The demo: a plotter, finished, with its whole history.',
     ];
 
     /**

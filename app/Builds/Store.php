@@ -21,6 +21,9 @@ final class Store
     /** @var array<string, array<string, int>> section → ref → id */
     private array $ids = [];
 
+    /** @var list<array{Table, int, array<int|string, mixed>}> lists that name entries of their own collection, to be written yet */
+    private array $later = [];
+
     public function __construct(private readonly Build $build)
     {
     }
@@ -79,6 +82,8 @@ final class Store
     }
 
     /**
+     * What it names of its own collection is written by settle(), once all of it is there.
+     *
      * @param  array<int|string, mixed>  $fragment  in canonical form
      * @param  int|null  $id  row to bring back under its old number, so that its place in the file stays
      */
@@ -92,13 +97,41 @@ final class Store
             $id = DB::table($table->name)->insertGetId($row);
         }
         $this->remember($section, $fragment, $id);
-        $this->writeInner($table, $id, $fragment);
+        $own = self::own($section, $table);
+        $this->writeInner($table->with(array_diff_key($table->inner, $own)), $id, $fragment);
+        if ($own !== []) {
+            $this->later[] = [$table->with($own), $id, $fragment];
+        }
 
         return $id;
     }
 
     /**
-     * Many new entries at once, in few statements; one by one where a list within them holds lists itself.
+     * @return array<string, Inner> the lists of an entry that name others of its collection
+     */
+    private static function own(string $section, Table $table): array
+    {
+        return array_filter(
+            $table->inner,
+            static fn (Inner $i): bool => array_filter(
+                $i->table->columns,
+                static fn (Column $c): bool => $c->of === $section,
+            ) !== [],
+        );
+    }
+
+    /** Writes what entries that were inserted name of their own collection: steps wait for each other in any order. */
+    public function settle(): void
+    {
+        foreach ($this->later as [$table, $id, $fragment]) {
+            $this->writeInner($table, $id, $fragment);
+        }
+        $this->later = [];
+    }
+
+    /**
+     * Many new entries at once, in few statements; one by one where a list within them holds lists itself. They are settled
+     * like single ones.
      *
      * @param  list<array<int|string, mixed>>  $fragments  in canonical form
      * @param  list<int|null>|null  $ids  rows to bring them back under
@@ -115,13 +148,15 @@ final class Store
             array_filter($fragments, static fn (array $f): bool => array_intersect_key($f, array_flip($deep)) !== []) !==
             []
         ) {
-            return array_values(
+            $rows = array_values(
                 array_map(
                     fn (array $f, ?int $id): int => $this->insert($section, $f, $id),
                     $fragments,
                     $ids ?? array_fill(0, count($fragments), null),
                 ),
             );
+
+            return $rows;
         }
         $known = array_filter($ids ?? [], is_int(...));
         $ids = count($known) === count($fragments) ? array_values($known) : null;
@@ -138,9 +173,13 @@ final class Store
             $ids = range($first, $first + count($fragments) - 1);
         }
         $inner = [];
+        $own = self::own($section, $table);
         foreach ($fragments as $i => $fragment) {
             $this->remember($section, $fragment, $ids[$i]);
-            foreach ($table->inner as $path => $list) {
+            if ($own !== []) {
+                $this->later[] = [$table->with($own), $ids[$i], $fragment];
+            }
+            foreach (array_diff_key($table->inner, $own) as $path => $list) {
                 $inner[$list->table->name] = array_merge(
                     $inner[$list->table->name] ?? [],
                     $this->innerRows($list, $ids[$i], self::items($fragment, $path)),
@@ -162,6 +201,7 @@ final class Store
      */
     public function update(string $section, string $ref, array $fragment, array $before = []): int
     {
+        $this->settle();
         $table = Schema::sections()[$section];
         $id = $this->rowOf($section, $ref);
         DB::table($table->name)
@@ -175,7 +215,7 @@ final class Store
         foreach ($changed as $inner) {
             DB::table($inner->table->name)->where('owner_id', $id)->delete();
         }
-        $this->writeInner(new Table($table->name, $table->columns, $changed, $table->ports), $id, $fragment);
+        $this->writeInner($table->with($changed), $id, $fragment);
 
         return $id;
     }

@@ -19,4 +19,14 @@ final readonly class Table
         public array $ports = [],
     ) {
     }
+
+    /**
+     * The same with other lists within it.
+     *
+     * @param  array<string, Inner>  $inner
+     */
+    public function with(array $inner): self
+    {
+        return new self($this->name, $this->columns, $inner, $this->ports);
+    }
 }

@@ -46,14 +46,10 @@ final class Workspace
                 $store->writeHeader($header, $document->header($header));
             }
             foreach (array_keys(Schema::sections()) as $section) {
-                $entries = $document->section($section);
-                // Steps wait for each other in any order: what they wait for is written once all are there.
-                foreach ($entries as $entry) {
-                    $store->insert($section, $section === 'steps' ? array_diff_key($entry, ['after' => true]) : $entry);
+                foreach ($document->section($section) as $entry) {
+                    $store->insert($section, $entry);
                 }
-                foreach ($section === 'steps' ? $entries : [] as $entry) {
-                    $store->update($section, $entry['ref'], $entry);
-                }
+                $store->settle();
             }
             Judging::of($build, $document);
 

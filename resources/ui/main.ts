@@ -9,8 +9,10 @@ import { createApp } from 'vue'
 import App from '@/app/App.vue'
 import { router } from '@/app/router'
 import { vuetify } from '@/app/vuetify'
+import { useWaiting } from '@/offline/useWaiting'
 
-createApp(App)
+const app = createApp(App)
+app
   .use(createPinia())
   .use(vuetify)
   .use(router)
@@ -18,4 +20,7 @@ createApp(App)
   .use(VueQueryPlugin, {
     queryClientConfig: { defaultOptions: { queries: { retry: 1, staleTime: 2_000, shallow: true } } },
   })
-  .mount('#app')
+// What waits on this device is known before the first build is shown.
+void useWaiting()
+  .load()
+  .finally(() => app.mount('#app'))

@@ -6,6 +6,9 @@
     <meta name="color-scheme" content="light dark">
     <title>Frugal Magpie</title>
     <link rel="icon" href="/mark.svg" type="image/svg+xml">
+    <link rel="manifest" href="/app.webmanifest">
+    <link rel="apple-touch-icon" href="/mark-192.png">
+    <meta name="theme-color" content="#F5F3EE">
     @vite('resources/ui/main.ts')
 </head>
 <body>

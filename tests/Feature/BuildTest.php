@@ -96,7 +96,7 @@ final class BuildTest extends FeatureTestCase
     {
         $this->actingAs($this->isla());
         $starters = $this->getJson('/api/starters')->assertOk()->json();
-        self::assertCount(7, $starters, 'Five, and a copy of each build of the demo.');
+        self::assertCount(8, $starters, 'Five, and a copy of each build of the demo.');
         foreach ($starters as $starter) {
             self::assertNotSame('', $starter['says']);
         }

@@ -248,6 +248,7 @@ final class DoorTest extends FeatureTestCase
             '{import}' => $import->key,
             '{key}' => 'E01/x',
             '{step}' => 'a',
+            '{fault}' => 'x',
             '{edit}' => '1',
             '{name}' => 'a.jpg',
         ];

@@ -339,32 +339,6 @@ final class EditTest extends FeatureTestCase
         $this->edit($build, [])->assertStatus(422)->assertJsonPath('errors.0.pointer', '/changes');
     }
 
-    public function test_the_clock_of_a_step_starts_and_stops_by_the_servers_time(): void
-    {
-        $this->as($this->isla());
-        $build = $this->dunlin();
-        $this->travelTo('2026-11-25 19:00:00');
-        $started = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", [
-            'running' => true,
-            'timings' => [],
-        ])->assertOk();
-        $timings = $started->json('entries.0.entry.timings');
-        $this->postJson("/api/builds/{$build->id}/steps/d6/timer", [
-            'running' => true,
-            'timings' => $timings,
-        ])->assertStatus(409);
-        $this->travelTo('2026-11-25 19:20:05');
-        $stopped = $this->postJson("/api/builds/{$build->id}/steps/d6/timer", [
-            'running' => false,
-            'timings' => $timings,
-        ])->assertOk();
-
-        self::assertSame(
-            1205,
-            $stopped->json('entries.0.entry.timings.0.stop') - $stopped->json('entries.0.entry.timings.0.start'),
-        );
-    }
-
     public function test_an_open_danger_fault_takes_the_machine_off_power_until_its_fix_is_told(): void
     {
         $this->as($this->isla());

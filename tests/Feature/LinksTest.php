@@ -101,6 +101,6 @@ final class LinksTest extends TestCase
             'build' => ['name' => 'Other', 'kind' => 'plotter', 'currency' => 'GBP'],
         ];
 
-        return [$demo('linnet'), $demo('dunlin'), BuildFile::build($other + $rollers)];
+        return [$demo('linnet'), $demo('dunlin'), $demo('plover'), BuildFile::build($other + $rollers)];
     }
 }

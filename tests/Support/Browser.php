@@ -319,7 +319,7 @@ final class Browser
         throw new RuntimeException("{$else} (at {$this->driver->getCurrentURL()}, picture in {$file})");
     }
 
-    private static function freePort(): int
+    public static function freePort(): int
     {
         $socket = stream_socket_server('tcp://127.0.0.1:0');
         $name = $socket === false ? ':0' : (string) stream_socket_get_name($socket, false);

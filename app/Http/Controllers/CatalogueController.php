@@ -34,9 +34,13 @@ use Magpie\Core\Machine\Stranding;
 use Magpie\Core\Machine\Termination;
 use Magpie\Core\Machine\ThreadIn;
 use Magpie\Core\Machine\Ventilation;
+use Magpie\Core\Machine\Work\Act;
 use Magpie\Core\Machine\Work\Cautions;
+use Magpie\Core\Machine\Work\DocumentKind;
 use Magpie\Core\Machine\Work\FaultKind;
 use Magpie\Core\Machine\Work\FaultState;
+use Magpie\Core\Machine\Work\FoundBy;
+use Magpie\Core\Machine\Work\Hand;
 use Magpie\Core\Machine\Work\Severity;
 use Magpie\Core\Reference\Instruments;
 use Magpie\Core\Reference\StandardTables;
@@ -76,6 +80,10 @@ final class CatalogueController
             'severities' => Severity::words(),
             'fault_states' => FaultState::words(),
             'fault_kinds' => FaultKind::words(),
+            'acts' => Act::words(),
+            'hands' => Hand::words(),
+            'found_by' => FoundBy::words(),
+            'document_kinds' => DocumentKind::words(),
             'schools' => array_map(
                 static fn (string $key, array $s): array => ['key' => $key] + $s,
                 array_keys(Schools::all()),

@@ -12,7 +12,6 @@ use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Str;
 
 final class EditController
 {
@@ -34,43 +33,6 @@ final class EditController
     public function redo(Request $request, Build $build): Response
     {
         return $this->reverted($request, $build, true);
-    }
-
-    /** Starts or stops the clock of a step; the time is the server's. */
-    public function timer(Request $request, Build $build, string $step): Response
-    {
-        $data = $request->validate([
-            'running' => ['required', 'boolean'],
-            'timings' => ['present', 'list', 'max:2000'],
-            'timings.*' => ['array:start,stop'],
-            'timings.*.start' => ['required', 'integer'],
-            'timings.*.stop' => ['integer'],
-        ]);
-        /** @var list<array{start: int, stop?: int}> $timings */
-        $timings = $request->json('timings');
-        $last = array_key_last($timings);
-        $open = $last === null || isset($timings[$last]['stop']) ? null : $timings[$last];
-        $runs = $open !== null;
-        if ($runs === (bool) $data['running']) {
-            abort(409, $runs ? 'The clock of this step runs already.' : 'The clock of this step does not run.');
-        }
-        $now = now()->getTimestamp();
-        $after = $data['running']
-            ? [...$timings, ['start' => $now]]
-            : array_replace($timings, [$last => ['start' => $open['start'] ?? $now, 'stop' => $now]]);
-        $result = $this->editor($request, $build)->apply(
-            (string) Str::uuid(),
-            ($data['running'] ? 'Start' : 'Stop')." the clock of {$step}",
-            [
-                [
-                    'section' => 'steps',
-                    'ref' => $step,
-                    'set' => [['path' => ['timings'], 'was' => $timings === [] ? null : $timings, 'to' => $after]],
-                ],
-            ],
-        );
-
-        return BuildController::jsonText($result->json());
     }
 
     public function history(Build $build): JsonResponse

@@ -29,9 +29,17 @@ final class PhotoController
     public function store(Request $request, Build $build): JsonResponse
     {
         $request->validate(
-            ['photo' => ['required', 'file', 'max:15360']],
-            ['photo.max' => 'The picture is larger than 15 MB.'],
+            ['photo' => ['required', 'file', 'max:15360'], 'name' => ['nullable', 'regex:/^[0-9a-f-]{36}\.jpg$/']],
+            [
+                'photo.max' => 'The picture is larger than 15 MB.',
+                'name.regex' => 'The picture is to be called by a number nobody else has, such as those of RFC 9562, and “.jpg”.',
+            ],
         );
+        // Sent before, and the answer was lost: it is here.
+        $name = $request->string('name')->toString() ?: Str::uuid().'.jpg';
+        if ($build->photos()->where('name', $name)->exists()) {
+            return new JsonResponse(['name' => $name], 201);
+        }
         /** @var UploadedFile $file */
         $file = $request->file('photo');
         $size = @getimagesize($file->getPathname());
@@ -59,7 +67,6 @@ final class PhotoController
         } catch (DecoderException) {
             throw ValidationException::withMessages(['photo' => self::NONE]);
         }
-        $name = Str::uuid().'.jpg';
         Storage::put("photos/{$build->id}/{$name}", $jpeg);
         $user = $request->user();
         $build->photos()->create([

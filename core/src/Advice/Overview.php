@@ -68,13 +68,16 @@ final readonly class Overview
             'forecast' => Forecast::of($build->steps, $build->plan, $this->now)->toArray(),
             'doubts' => array_map(static fn (Doubt $d): array => $d->toArray(), $doubts),
             'steps' => array_map(
-                static fn (Step $s): array => [
+                fn (Step $s): array => [
                     'ref' => $s->ref,
                     'waits_for' => Sequence::waitsFor($s, $build->steps),
                     'verdict' => $s->check === null ? null : Reading::verdict($s->check)->value,
                     'gates' => $s->state !== StepState::Open
                         ? []
-                        : array_map(static fn (Gate $g): array => $g->toArray(), Gate::closed($build, $s, $here)),
+                        : array_map(
+                            static fn (Gate $g): array => $g->toArray(),
+                            Gate::closed($build, $s, $here, $this->now->getTimestamp()),
+                        ),
                 ],
                 $steps,
             ),

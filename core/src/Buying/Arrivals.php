@@ -75,7 +75,7 @@ final readonly class Arrivals
             'family' => $part->family->key(),
             'pieces' => $sum(static fn (Purchase $p): int => $p->pieces),
             'here' => $sum(static fn (Purchase $p): int => $p->here()),
-            'unseen' => $sum(static fn (Purchase $p): int => max(0, $p->received - $p->accepted - $p->returned)),
+            'unseen' => $sum(static fn (Purchase $p): int => $p->unseen()),
             'short' => $sum(static fn (Purchase $p): int => $p->onTheWay()),
             'returned' => $sum(static fn (Purchase $p): int => $p->returned),
             'purchases' => array_map(static fn (Purchase $p): string => $p->ref, $purchases),

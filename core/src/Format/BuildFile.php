@@ -41,6 +41,7 @@ final class BuildFile
                 new Sections\Workpieces, new Sections\Axes, new Sections\Routes, new Sections\Decisions, new Sections\Revisions,
                 new Sections\Zones, new Sections\Clearances, new Sections\Settings, new Sections\Accepted,
                 new Sections\Printers, new Sections\Prints,
+                new Sections\Documents, new Sections\Bags, new Sections\Questions,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;

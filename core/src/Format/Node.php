@@ -342,7 +342,15 @@ final class Node
 
     public function day(string $key): string
     {
-        $value = $this->text($key);
+        return $this->optionalDay($key) ?? $this->fail('is missing.', $key);
+    }
+
+    public function optionalDay(string $key): ?string
+    {
+        $value = $this->optionalText($key);
+        if ($value === null) {
+            return null;
+        }
         $date = DateTimeImmutable::createFromFormat('!Y-m-d', $value);
         if ($date === false || $date->format('Y-m-d') !== $value) {
             $this->fail('must be a day written YYYY-MM-DD.', $key);

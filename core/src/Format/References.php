@@ -8,6 +8,7 @@ use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\PortRef;
+use Magpie\Core\Machine\Work\Papers;
 use Magpie\Core\Machine\Work\Sequence;
 use Magpie\Core\Quantity\Quantity;
 
@@ -26,6 +27,9 @@ final class References
         'routes' => 'route',
         'suppliers' => 'supplier',
         'printers' => 'printer',
+        'documents' => 'document',
+        'leads' => 'lead',
+        'faults' => 'fault',
     ];
 
     /**
@@ -136,6 +140,10 @@ final class References
         $circle = Sequence::circle($build->steps);
         if ($circle !== []) {
             yield ['/steps', 'these steps wait for each other in a circle: '.implode(' → ', $circle).'.'];
+        }
+        $circle = Papers::circle($build->documents);
+        if ($circle !== []) {
+            yield ['/documents', 'these documents prevail over each other in a circle: '.implode(' → ', $circle).'.'];
         }
         foreach (array_values($build->prints) as $i => $run) {
             $part = $build->parts[$run->part];

@@ -10,9 +10,12 @@ use Magpie\Core\Machine\Buying\Rate;
 use Magpie\Core\Machine\Buying\Supplier;
 use Magpie\Core\Machine\Choosing\Decision;
 use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Work\Bag;
+use Magpie\Core\Machine\Work\Document;
 use Magpie\Core\Machine\Work\Fault;
 use Magpie\Core\Machine\Work\Printer;
 use Magpie\Core\Machine\Work\PrintRun;
+use Magpie\Core\Machine\Work\Question;
 use Magpie\Core\Machine\Work\Step;
 
 /**
@@ -45,6 +48,9 @@ use Magpie\Core\Machine\Work\Step;
  * @property-read array<string, Acceptance> $accepted
  * @property-read array<string, Printer> $printers
  * @property-read array<string, PrintRun> $prints
+ * @property-read array<string, Document> $documents
+ * @property-read array<string, Bag> $bags
+ * @property-read array<string, Question> $questions
  */
 final readonly class Build
 {
@@ -75,6 +81,9 @@ final readonly class Build
      * @param  array<string, Acceptance>  $accepted
      * @param  array<string, Printer>  $printers
      * @param  array<string, PrintRun>  $prints
+     * @param  array<string, Document>  $documents
+     * @param  array<string, Bag>  $bags
+     * @param  array<string, Question>  $questions
      * @param  Reads|null  $reads  who is told what is read
      */
     public function __construct(
@@ -104,6 +113,9 @@ final readonly class Build
         private array $accepted = [],
         private array $printers = [],
         private array $prints = [],
+        private array $documents = [],
+        private array $bags = [],
+        private array $questions = [],
         private ?Reads $reads = null,
     ) {
         $zoned = [];

@@ -31,6 +31,9 @@ final readonly class Differences
         'accepted',
         'printers',
         'prints',
+        'documents',
+        'bags',
+        'questions',
     ];
 
     /** The cell that has changed when something is joined otherwise than before. */

@@ -112,6 +112,7 @@ final readonly class Spending
                     'received' => $p->received,
                     'accepted' => $p->accepted,
                     'returned' => $p->returned,
+                    'unseen' => $p->unseen(),
                     'paid' => $p->paid->amount(),
                     'agreed' => $p->agreed?->amount(),
                     'owed' => $p->owed()->amount(),

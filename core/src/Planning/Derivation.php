@@ -122,6 +122,7 @@ final class Derivation
             }
         }
         $this->joined($mates);
+        $this->laidIn($mates);
         $this->boxes();
         foreach ($build->axes as $axis) {
             $this->align($axis);
@@ -373,6 +374,77 @@ final class Derivation
             null,
             0.15 + 0.03 * min(20, $pieces),
         );
+    }
+
+    /**
+     * Slot nuts that slide in from the end of a profile lie in it before a joint closes that end.
+     *
+     * @param  list<Mate>  $mates
+     */
+    private function laidIn(array $mates): void
+    {
+        foreach ($mates as $mate) {
+            $profile =
+                array_values(
+                    array_filter($mate->between, fn (string $need): bool => $this->familyOf($need) === 'extrusion'),
+                )[0] ?? null;
+            if ($profile === null || $this->closes($mate, $profile)) {
+                continue;
+            }
+            $closing = array_filter($mates, fn (Mate $other): bool => $this->closes($other, $profile));
+            foreach ($closing === [] ? [] : $mate->screws as $i => $stack) {
+                $nuts = array_keys(
+                    array_filter(
+                        $this->drafts["join/{$mate->ref}"]->uses,
+                        fn (string $need): bool => $this->familyOf($need) === 'nut',
+                        ARRAY_FILTER_USE_KEY,
+                    ),
+                );
+                if ($stack->into !== ThreadIn::SlotNut || $nuts === []) {
+                    continue;
+                }
+                $key = "nuts/{$mate->ref}/{$i}";
+                $thread = $this->build
+                    ->fitted($stack->screw ?? '')
+                    ?->part->spec('thread')
+                    ?->choice();
+                $this->drafts[$key] = new StepDraft(
+                    $key,
+                    self::FRAME,
+                    "Lay {$stack->count} ".
+                        ($thread === null ? '' : "{$thread} ").
+                        "slot nuts into {$this->build->roleOf($profile)} before its ends are closed",
+                    [],
+                    [],
+                    [],
+                    [],
+                    [
+                        'For: '.lcfirst($this->drafts["join/{$mate->ref}"]->title).'.',
+                        'Nuts that turn in from the front may come later.',
+                    ],
+                    null,
+                    0.03 + $stack->count * 0.005,
+                    [],
+                    $nuts,
+                );
+                $this->waits("join/{$mate->ref}", $key);
+                foreach ($closing as $other) {
+                    $this->waits("join/{$other->ref}", $key);
+                }
+            }
+        }
+    }
+
+    /** Whether a joint closes the end of a profile: with another profile, or by what it is called. */
+    private function closes(Mate $mate, string $profile): bool
+    {
+        $others = array_values(array_diff($mate->between, [$profile]));
+
+        return in_array($profile, $mate->between, true) &&
+            ($others === [] ||
+                $this->familyOf($others[0]) === 'extrusion' ||
+                preg_match('/\b(corner|gusset|bracket|end)\b/i', "{$mate->kind} {$this->build->roleOf($others[0])}") ===
+                    1);
     }
 
     /**

@@ -46,7 +46,7 @@ final readonly class Evening
             $takes = max(0.1, ($step->guide?->in('h') ?? self::STEP) * $pace - $spent);
             // What it measures is measured at it, and what comes first this evening has come.
             $closed = array_filter(
-                Gate::closed($build, $step, $here),
+                Gate::closed($build, $step, $here, $now->getTimestamp()),
                 static fn (Gate $g): bool => $g->kind !== 'reading' &&
                     ! ($g->kind === 'step' && isset($hours[$g->ref ?? ''])),
             );

@@ -20,12 +20,20 @@ use Magpie\Core\Work\Gate;
 final class OpenItems
 {
     /**
+     * @param  int|null  $now  Unix seconds; without it nothing is said of what still sets
      * @return list<Item> what can hurt first
      */
-    public static function of(Build $build): array
+    public static function of(Build $build, ?int $now = null): array
     {
         $items = [];
-        foreach ([...self::work($build), ...self::made($build), ...self::bought($build)] as $item) {
+        $all = [
+            ...self::work($build),
+            ...self::said($build),
+            ...$now === null ? [] : self::setting($build, $now),
+            ...self::made($build),
+            ...self::bought($build),
+        ];
+        foreach ($all as $item) {
             $items[] = array_combine(['kind', 'what', 'release', 'section', 'ref'], $item);
         }
         usort($items, static fn (array $a, array $b): int => ($b['kind'] === 'danger') <=> ($a['kind'] === 'danger'));
@@ -56,6 +64,19 @@ final class OpenItems
             }
             // What was done before it was kept, or lost its ground since, is as open as what was waved through.
             $closed = $step->state === StepState::Done ? Gate::closed($build, $step, $here) : [];
+            foreach ($step->state === StepState::Done ? $step->guesses : [] as $guess) {
+                if ($guess->settled === null) {
+                    yield [
+                        'guessed',
+                        $guess->what,
+                        $guess->settledBy === null
+                            ? 'said what it turned out to be'
+                            : "“{$build->steps[$guess->settledBy]->title}” shows it",
+                        'steps',
+                        $step->ref,
+                    ];
+                }
+            }
             if ($closed !== []) {
                 yield [
                     $step->waived === null ? 'not proven' : 'waived',
@@ -78,6 +99,56 @@ final class OpenItems
     }
 
     /**
+     * What is asked, not read, and not sent back yet.
+     *
+     * @return iterable<array{string, string, string, string, string}>
+     */
+    private static function said(Build $build): iterable
+    {
+        foreach ($build->questions as $question) {
+            if ($question->isOpen()) {
+                yield [
+                    'asked',
+                    "{$question->asks} ({$question->of}, {$question->asked})",
+                    'answered',
+                    'questions',
+                    $question->ref,
+                ];
+            }
+        }
+        foreach ($build->documents as $document) {
+            if ($document->read === null) {
+                yield ['not read', $document->title, 'read through', 'documents', $document->ref];
+            }
+            $unsent = count(array_filter($document->corrections, static fn ($c): bool => $c->sent === null));
+            if ($unsent > 0) {
+                yield [
+                    'to send back',
+                    $unsent === 1
+                        ? "a correction to {$document->title}"
+                        : "{$unsent} corrections to {$document->title}",
+                    'sent to whoever wrote it',
+                    'documents',
+                    $document->ref,
+                ];
+            }
+        }
+    }
+
+    /**
+     * @return iterable<array{string, string, string, string, string}>
+     */
+    private static function setting(Build $build, int $now): iterable
+    {
+        foreach ($build->steps as $step) {
+            $hours = Gate::hoursToSet($step, $now);
+            if ($hours > 0) {
+                yield ['sets', $step->title, sprintf('another %.1f h have gone', $hours), 'steps', $step->ref];
+            }
+        }
+    }
+
+    /**
      * @return iterable<array{string, string, string, string, string}>
      */
     private static function made(Build $build): iterable
@@ -88,8 +159,7 @@ final class OpenItems
             }
         }
         foreach ($build->leads as $lead) {
-            $made = count(array_filter($lead->ends, static fn ($end): bool => $end->made));
-            if (! $lead->made && $made > 0) {
+            if (Gate::isHalf($lead)) {
                 yield [
                     'half made',
                     "{$lead->ref}: {$build->roleOf($lead->from->need)} to {$build->roleOf($lead->to->need)}",
@@ -137,7 +207,7 @@ final class OpenItems
                     $purchase->ref,
                 ];
             }
-            if ($purchase->received > $purchase->accepted + $purchase->returned + $purchase->moved + $purchase->sold) {
+            if ($purchase->unseen() > 0) {
                 yield ['not looked at', $name, 'looked at, and good or sent back', 'purchases', $purchase->ref];
             }
         }

@@ -18,6 +18,7 @@ final readonly class StepDraft
      * @param  array{what: string, nominal: string, tolerance: string}|null  $check
      * @param  float  $hours  a practised builder takes
      * @param  list<string>  $leads  it makes
+     * @param  list<string>  $lays  needs it lays in that a joint tightens later
      */
     public function __construct(
         public string $key,
@@ -31,6 +32,7 @@ final readonly class StepDraft
         public ?array $check = null,
         public float $hours = 0.2,
         public array $leads = [],
+        public array $lays = [],
     ) {
     }
 
@@ -61,6 +63,7 @@ final readonly class StepDraft
             $this->check,
             $this->hours,
             $this->leads,
+            $this->lays,
         );
     }
 

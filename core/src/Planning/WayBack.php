@@ -34,9 +34,12 @@ final readonly class WayBack
 
     private Derivation $derived;
 
-    public function __construct(private Build $build, private string $need)
+    /**
+     * @param  Derivation|null  $derived  the steps of this build, where the ways to many parts are asked
+     */
+    public function __construct(private Build $build, private string $need, ?Derivation $derived = null)
     {
-        $this->derived = new Derivation($build);
+        $this->derived = $derived ?? new Derivation($build);
         $moving = [$need => true];
         foreach ($build->needs as $other) {
             if ($other->host() === $need) {
@@ -72,13 +75,27 @@ final readonly class WayBack
                 $keys["lead/{$lead->ref}"] = true;
             }
         }
+        $laid = array_map(
+            static fn (StepDraft $d): string => $d->key,
+            array_filter($this->derived->steps, fn (StepDraft $d): bool => $this->laysIn($d)),
+        );
         foreach ($this->derived->steps as $step) {
+            // What was laid in is reached by undoing what closed it in.
+            if ($laid !== [] && array_intersect($step->after, $laid) !== []) {
+                $keys[$step->key] = true;
+            }
             if ($step->key === "fit/{$this->need}" || ($step->isCover() && $this->covers($step))) {
                 $keys[$step->key] = true;
             }
         }
 
         return $keys;
+    }
+
+    private function laysIn(StepDraft $step): bool
+    {
+        return in_array($this->need, $step->lays, true) ||
+            (str_starts_with($step->key, 'inserts/') && isset($step->uses[$this->need]));
     }
 
     /**
@@ -143,7 +160,18 @@ final readonly class WayBack
         };
     }
 
-    private static function hours(StepDraft $step): float
+    /** Hours to reach it and to put all back. */
+    public function hours(): float
+    {
+        return $this->on() * (1 + self::OFF);
+    }
+
+    private function on(): float
+    {
+        return array_sum(array_map(self::hoursOf(...), $this->off));
+    }
+
+    private static function hoursOf(StepDraft $step): float
     {
         return $step->leads === [] ? $step->hours : self::LEAD;
     }
@@ -154,20 +182,20 @@ final readonly class WayBack
      */
     public function toArray(): array
     {
-        $on = array_sum(array_map(self::hours(...), $this->off));
+        $on = $this->on();
         $mass = $this->build->fitted($this->need)?->part->spec('mass')?->nominal();
 
         return [
             'need' => $this->need,
             'role' => $this->build->roleOf($this->need),
             'mass' => $mass === null ? null : (string) $mass,
-            'hours_off' => round($on * self::OFF, 2),
+            'hours_off' => round($this->hours() - $on, 2),
             'hours_on' => round($on, 2),
             'off' => array_map(
                 static fn (StepDraft $d): array => [
                     'key' => $d->key,
                     'title' => self::undone($d),
-                    'hours' => round(self::hours($d), 2),
+                    'hours' => round(self::hoursOf($d), 2),
                     'cautions' => $d->cautions,
                     'tools' => $d->tools,
                 ],

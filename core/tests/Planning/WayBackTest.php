@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Planning;
 
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Planning\Derivation;
+use Magpie\Core\Planning\LookAhead;
 use Magpie\Core\Planning\OpenItems;
 use Magpie\Core\Planning\WayBack;
 use PHPUnit\Framework\TestCase;
@@ -122,5 +125,83 @@ final class WayBackTest extends TestCase
         $half = $data['leads'][0]['ends'];
         $half[0]['made'] = true;
         self::assertSame(1, $kinds($change($data, 'leads', $data['leads'][0]['ref'], ['ends' => $half]))['half made']);
+    }
+
+    public function test_a_step_closes_in_what_is_reached_only_by_undoing_it_and_nothing_that_comes_after(): void
+    {
+        $build = BuildFile::build(self::data('dunlin'));
+        $ahead = (new LookAhead($build))->toArray();
+        $closing = array_column($ahead['closing'], null, 'key');
+        $within = static fn (string $key): array => array_column($closing[$key]['within'] ?? [], 'ref');
+
+        self::assertContains('bed', $within('fit/panel-door'), 'The door is in the way of the bed.');
+        self::assertContains('W31', $within('fit/panel-door'), 'A lead that ends on it.');
+        foreach ($ahead['closing'] as $one) {
+            self::assertStringNotContainsString('lead/', $one['key'], 'A lead closes nothing in.');
+            foreach ($one['within'] as $part) {
+                if ($part['section'] === 'needs') {
+                    self::assertContains(
+                        $one['key'],
+                        self::off($build, $part['ref']),
+                        "{$one['key']} over {$part['ref']}",
+                    );
+                    $way = (new WayBack($build, $part['ref']))->toArray();
+                    self::assertEqualsWithDelta($way['hours_off'] + $way['hours_on'], $part['hours'], 0.02);
+                    self::assertEqualsWithDelta($part['hours'] / $ahead['hours'], $part['share'], 0.01);
+                }
+            }
+        }
+        self::assertNotContains('panel-door', $within('fit/panel-door'));
+    }
+
+    public function test_slot_nuts_lie_in_before_the_ends_are_closed_and_a_missed_one_opens_the_corner_again(): void
+    {
+        $file = static function (string $corner): Build {
+            $part = static fn (string $ref, string $family, array $specs = [], int $quantity = 1): array => [
+                ['ref' => $ref, 'family' => $family, 'name' => $ref, 'specs' => Examples::sheet($specs)],
+                [
+                    'ref' => $ref,
+                    'role' => ucfirst($ref),
+                    'family' => $family,
+                    'candidates' => [$ref],
+                    'choice' => $ref,
+                    'quantity' => $quantity,
+                ],
+            ];
+
+            return BuildFile::build(
+                Examples::file(
+                    [
+                        $part('beam', 'extrusion'),
+                        $part('rail', 'linear_rail'),
+                        $part('foot', 'plate'),
+                        $part('screw', 'screw', ['thread' => 'M3', 'length' => '8 mm'], 7),
+                        $part('nut', 'nut', ['thread' => 'M3', 'kind' => 'slot nut'], 7),
+                    ],
+                    [
+                        'magpie' => BuildFile::VERSION,
+                        'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP'],
+                        'mates' => [
+                            [
+                                'ref' => 'rx',
+                                'kind' => 'rail',
+                                'between' => ['rail', 'beam'],
+                                'screws' => [['screw' => 'screw', 'count' => 7, 'into' => 'slot_nut']],
+                            ],
+                            ['ref' => 'fc', 'kind' => $corner, 'between' => ['beam', 'foot']],
+                        ],
+                    ],
+                ),
+            );
+        };
+        $build = $file('frame corner');
+        $order = array_map(static fn ($d): string => $d->key, (new Derivation($build))->steps);
+        self::assertLessThan(array_search('join/fc', $order, true), array_search('nuts/rx/0', $order, true));
+        self::assertContains('join/fc', self::off($build, 'nut'), 'To lay one in afterwards the corner is opened.');
+        $closing = array_column((new LookAhead($build))->toArray()['closing'], null, 'key');
+        self::assertContains('nut', array_column($closing['join/fc']['within'], 'ref'));
+
+        $flat = array_map(static fn ($d): string => $d->key, (new Derivation($file('foot screwed below')))->steps);
+        self::assertNotContains('nuts/rx/0', $flat, 'Nothing closes an end.');
     }
 }

@@ -6,6 +6,8 @@ namespace Magpie\Core\Tests\Work;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Planning\OpenItems;
 use Magpie\Core\Work\Gate;
 use PHPUnit\Framework\TestCase;
 
@@ -151,5 +153,152 @@ final class GateTest extends TestCase
         self::assertSame([], self::closed([], $fault(['need' => 'idler'])), 'It is not of this step.');
         self::assertSame([], self::closed([], $fault(['step' => 's', 'severity' => 'defect'])));
         self::assertSame([], self::closed([], $fault(['step' => 's', 'state' => 'fixed', 'fix' => 'Covered'])));
+    }
+
+    public function test_glue_of_the_step_before_keeps_it_until_it_has_set(): void
+    {
+        $build = static fn (array $first): Build => BuildFile::build([
+            'magpie' => BuildFile::VERSION,
+            'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP'],
+            'steps' => [
+                $first + [
+                    'ref' => 'first',
+                    'section' => 'A',
+                    'title' => 'Glue the feet',
+                    'state' => 'done',
+                    'sets' => '12 h',
+                ],
+                ['ref' => 's', 'position' => 2, 'section' => 'A', 'title' => 'Second', 'after' => ['first']],
+            ],
+        ]);
+        $says = static fn (Build $b, int $now): array => array_map(
+            static fn (Gate $g): string => $g->says,
+            Gate::closed($b, $b->steps['s'], now: $now),
+        );
+        $glued = $build(['timings' => [['start' => 0, 'stop' => 3600]]]);
+
+        self::assertSame(['“Glue the feet” has to set for another 2.0 h'], $says($glued, 11 * 3600));
+        self::assertSame([], $says($glued, 13 * 3600));
+        self::assertSame([], $says($build([]), 3600), 'Nobody knows when it was glued.');
+        self::assertContains('sets', array_column(OpenItems::of($glued, 11 * 3600), 'kind'));
+        self::assertNotContains('sets', array_column(OpenItems::of($glued, 13 * 3600), 'kind'));
+    }
+
+    public function test_a_guess_has_to_be_settled_at_the_step_that_shows_it(): void
+    {
+        $steps = static fn (array $guess, string $state = 'done'): array => [
+            'steps' => [
+                [
+                    'ref' => 'first',
+                    'position' => 1,
+                    'section' => 'A',
+                    'title' => 'First',
+                    'state' => $state,
+                    'guesses' => [$guess + ['what' => 'lip outwards', 'settled_by' => 's']],
+                ],
+                ['ref' => 's', 'position' => 2, 'section' => 'A', 'title' => 'Second'],
+            ],
+        ];
+        self::assertSame(['“lip outwards” was a guess: say what it turned out to be'], self::closed([], $steps([])));
+        self::assertSame([], self::closed([], $steps(['settled' => 'inwards'])));
+        self::assertSame([], self::closed([], $steps([], 'open')), 'Nothing was guessed yet.');
+    }
+
+    public function test_a_tool_on_the_list_that_is_on_its_way_keeps_it(): void
+    {
+        [$part, $place] = Examples::part('crimper', 'tool', []);
+        $closed = static function (array $need, array $more) use ($part, $place): array {
+            $build = BuildFile::build(
+                Examples::file(
+                    [[$part, $need + $place]],
+                    $more + [
+                        'magpie' => BuildFile::VERSION,
+                        'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP'],
+                        'suppliers' => [['ref' => 'shop', 'name' => 'Shop', 'currency' => 'GBP']],
+                        'steps' => [
+                            ['ref' => 's', 'section' => 'A', 'title' => 'Crimp', 'tools' => ['Crimper', 'patience']],
+                        ],
+                    ],
+                ),
+            );
+
+            return array_map(static fn (Gate $g): string => $g->says, Gate::closed($build, $build->steps['s']));
+        };
+        $bought = static fn (int $here): array => [
+            'purchases' => [
+                [
+                    'ref' => 'p',
+                    'part' => 'crimper',
+                    'supplier' => 'shop',
+                    'pieces' => 1,
+                    'received' => $here,
+                    'paid' => '1',
+                    'date' => '2026-03-01',
+                ],
+            ],
+        ];
+
+        self::assertSame(['crimper is not at hand'], $closed([], $bought(0)));
+        self::assertSame([], $closed([], $bought(1)));
+        self::assertSame([], $closed([], []), 'Nobody has noted anything of it.');
+    }
+
+    public function test_power_comes_on_only_where_no_danger_is_open_anywhere_and_no_lead_hangs_by_one_end(): void
+    {
+        $danger = [
+            'faults' => [
+                [
+                    'ref' => 'X',
+                    'what' => 'Bare terminals',
+                    'severity' => 'danger',
+                    'found' => '2026-03-01',
+                    'step' => 'first',
+                ],
+            ],
+        ];
+        self::assertSame(['open danger: Bare terminals'], self::closed(['energises' => true], $danger));
+        self::assertSame([], self::closed([], $danger), 'Elsewhere, work goes on.');
+
+        $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
+        $data = BuildFile::data($build);
+        $ways = static function (array $ends) use ($data): array {
+            $data['faults'] = [];
+            foreach ($data['leads'] as $i => $one) {
+                $data['leads'][$i] =
+                    array_diff_key($one, ['made' => true, 'ends' => true]) + ($i === 0 ? ['ends' => $ends] : []);
+            }
+            $data['steps'] = [['ref' => 's', 'section' => 'A', 'title' => 'Power', 'energises' => true]];
+            $b = BuildFile::build(array_diff_key($data, ['documents' => 1, 'questions' => 1, 'bags' => 1]));
+
+            return array_map(static fn (Gate $g): string => $g->kind, Gate::closed($b, $b->steps['s']));
+        };
+        self::assertSame([], $ways([[], []]));
+        self::assertSame(['power'], $ways([['made' => true], []]));
+        self::assertSame([], $ways([['made' => true], ['made' => true]]));
+    }
+
+    public function test_what_cannot_be_taken_back_is_locked_by_all_but_its_own_reading(): void
+    {
+        $locked = static function (array $step): array {
+            $build = BuildFile::build([
+                'magpie' => BuildFile::VERSION,
+                'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP'],
+                'steps' => [
+                    ['ref' => 'first', 'section' => 'A', 'title' => 'First'],
+                    $step + [
+                        'ref' => 's',
+                        'section' => 'A',
+                        'title' => 'Cut the belts',
+                        'after' => ['first'],
+                        'check' => ['what' => 'length', 'nominal' => '1 m', 'tolerance' => '1 mm'],
+                    ],
+                ],
+            ]);
+            $one = $build->steps['s'];
+
+            return array_map(static fn (Gate $g): string => $g->kind, Gate::locked($one, Gate::closed($build, $one)));
+        };
+        self::assertSame(['step'], $locked(['act' => 'cut']));
+        self::assertSame([], $locked([]));
     }
 }

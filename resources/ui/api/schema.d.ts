@@ -1032,61 +1032,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/{build}/steps/{step}/timer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                build: number;
-                step: string;
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Start or stop the clock of a step */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    build: number;
-                    step: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["Timer"];
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["EditResult"];
-                    };
-                };
-                /** @description A problem (RFC 9457) */
-                "4XX": {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/builds/{build}/steps/{step}/simulated-reading": {
         parameters: {
             query?: never;
@@ -4146,6 +4091,308 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What is written about the build, and which of it holds */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Documents"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/bags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What each bag should hold */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BagLines"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/screw-in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Which screw of the list a screw in hand may be */
+        get: {
+            parameters: {
+                query: {
+                    length: string;
+                    thread?: string;
+                    head?: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScrewInHand"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/look-ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What each step closes in, and what it costs to have missed something */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LookAhead"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/faults/{fault}/case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                fault: string;
+            };
+            cookie?: never;
+        };
+        /** A fault looked into: suspects, siblings, the earlier look that would have caught it */
+        get: {
+            parameters: {
+                query?: {
+                    offset?: number;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                    fault: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FaultCase"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/hours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Where the hours went, and what was learnt between builds */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Hours"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4187,6 +4434,9 @@ export interface components {
             accepted?: components["schemas"]["acceptance"][];
             printers?: components["schemas"]["printer"][];
             prints?: components["schemas"]["print"][];
+            documents?: components["schemas"]["document"][];
+            bags?: components["schemas"]["bag"][];
+            questions?: components["schemas"]["question"][];
         };
         Subject: {
             kind: string;
@@ -4293,7 +4543,7 @@ export interface components {
             verdict: components["schemas"]["Verdict"] | null;
             gates: {
                 /** @enum {string} */
-                kind: "step" | "reading" | "part" | "fault";
+                kind: "step" | "sets" | "reading" | "part" | "tool" | "document" | "guess" | "fault" | "power";
                 says: string;
                 ref: string | null;
             }[];
@@ -4523,6 +4773,7 @@ export interface components {
             moved: number;
             sold: number;
             fetched: string | null;
+            unseen: number;
         };
         Money: {
             currency: string;
@@ -4660,6 +4911,10 @@ export interface components {
                 [key: string]: string;
             };
             terms: components["schemas"]["Term"][];
+            acts: string[];
+            hands: string[];
+            found_by: string[];
+            document_kinds: string[];
         };
         Mapping: {
             targets: {
@@ -4779,10 +5034,6 @@ export interface components {
             password: string;
             /** @description stay signed in for thirty days */
             remember?: boolean;
-        };
-        Timer: {
-            running: boolean;
-            timings: components["schemas"]["timing"][];
         };
         DecisionState: {
             ref: string;
@@ -6029,6 +6280,156 @@ export interface components {
                 why: string;
             }[];
         };
+        Documents: {
+            documents: {
+                ref: string;
+                steps: number;
+                unread: boolean;
+                unsent: number;
+            }[];
+            steps: {
+                step: string;
+                title: string;
+                follow: {
+                    ref: string;
+                    title: string;
+                    pages: string | null;
+                }[];
+                passed_over: {
+                    ref: string;
+                    title: string;
+                    pages: string | null;
+                }[];
+                undecided: boolean;
+            }[];
+            uncovered: {
+                step: string;
+                title: string;
+            }[];
+            says: {
+                document: string;
+                what: string;
+                says: string;
+                step: string | null;
+                /** @enum {string} */
+                verdict: "same" | "other" | "unknown";
+                own: string | null;
+                why: string;
+            }[];
+            corrections: {
+                document: string;
+                title: string;
+                version: string | null;
+                step: string | null;
+                says: string;
+                right: string;
+                why: string | null;
+                sent: string | null;
+            }[];
+        };
+        BagLines: {
+            ref: string;
+            label: string;
+            lines: {
+                need: string;
+                role: string;
+                expected: number;
+                found: number | null;
+                used: number;
+                due: number;
+                counted: number | null;
+                to_come: number;
+                short: number;
+                state: string;
+                why: string[];
+            }[];
+        };
+        ScrewInHand: {
+            need: string;
+            role: string;
+            part: string;
+            off: string;
+            bags: string[];
+        };
+        LookAhead: {
+            hours: number;
+            closing: {
+                key: string;
+                title: string;
+                section: string;
+                step: string | null;
+                state: string | null;
+                within: {
+                    /** @enum {string} */
+                    section: "needs" | "leads";
+                    ref: string;
+                    what: string;
+                    is_in: boolean | null;
+                    step: string | null;
+                    hours: number;
+                    share: number;
+                    off: number;
+                }[];
+            }[];
+        };
+        FaultCase: {
+            suspects: {
+                what: string;
+                why: string;
+                section: string;
+                ref: string;
+                near: boolean;
+            }[];
+            siblings: {
+                what: string;
+                why: string;
+                section: string;
+                ref: string;
+            }[];
+            earlier: {
+                step: string;
+                title: string;
+                hours: number;
+                steps: number;
+                has_check: boolean;
+            } | null;
+        };
+        Hours: {
+            sittings: {
+                by: string | null;
+                start: number;
+                stop: number;
+                worked: number;
+                pause: number;
+                steps: number;
+            }[];
+            sections: {
+                section: string;
+                guide: number;
+                worked: number;
+                left: number;
+                pace: number | null;
+                steps: number;
+                done: number;
+            }[];
+            people: {
+                [key: string]: number;
+            };
+            band: {
+                low: number;
+                high: number;
+            } | null;
+            learnt: {
+                build: number;
+                name: string;
+                is_first: boolean;
+                steps: number;
+                first: number;
+                second: number;
+                rate: number;
+                third: number;
+            }[];
+        };
         plan: {
             name: string;
             kind: string;
@@ -6426,6 +6827,14 @@ export interface components {
             /** @description Unix seconds */
             start: number;
             stop?: number;
+            /** @description who worked */
+            by?: string;
+        };
+        guess: {
+            what: string;
+            settled_by?: string;
+            /** @description what it turned out to be */
+            settled?: string;
         };
         step: {
             ref: string;
@@ -6449,6 +6858,24 @@ export interface components {
             waived?: string;
             /** @description what of the model it follows from, as "lead/W3" */
             derived?: string;
+            /**
+             * @description what of it cannot be taken back
+             * @enum {string}
+             */
+            act?: "cut" | "drill" | "trim" | "grind" | "glue";
+            /** @description time glue or paint takes after it; a quantity as a builder writes it, such as "24 V" */
+            sets?: string;
+            optional?: boolean;
+            guesses?: components["schemas"]["guess"][];
+            /** @description power is switched on at it */
+            energises?: boolean;
+        };
+        mark: {
+            photo: string;
+            /** @description thousandths of the width */
+            x?: number;
+            /** @description thousandths of the height */
+            y?: number;
         };
         fault: {
             ref: string;
@@ -6470,6 +6897,24 @@ export interface components {
             /** @description time; a quantity as a builder writes it, such as "24 V" */
             lost?: string;
             photos?: string[];
+            lead?: string;
+            /**
+             * @description how it was found
+             * @enum {string}
+             */
+            by?: "looking" | "measuring" | "fitting" | "testing" | "running";
+            tried?: string;
+            /** @enum {string} */
+            hand?: "kit" | "own";
+            /** @description of the calendar that the build stood still */
+            days?: number;
+            marks?: components["schemas"]["mark"][];
+            lot?: string;
+            /** @description way of working it came of */
+            practice?: string;
+            rework?: string[];
+            /** @description what earlier look or reading would have caught it */
+            caught?: string;
         };
         limit: {
             ref?: string;
@@ -6843,6 +7288,77 @@ export interface components {
             /** @description a fit piece, not one to build with */
             fit?: boolean;
             notes?: string;
+        };
+        passage: {
+            step: string;
+            pages?: string;
+            /** @description another document has replaced these pages */
+            superseded?: boolean;
+        };
+        statement: {
+            what: string;
+            /** @description a count or a length as it stands there: "14", "1230 mm" */
+            says: string;
+            need?: string;
+            step?: string;
+        };
+        correction: {
+            says: string;
+            right: string;
+            why?: string;
+            step?: string;
+            /** Format: date */
+            sent?: string;
+        };
+        document: {
+            ref: string;
+            title: string;
+            /** @enum {string} */
+            kind?: "manual" | "sheet" | "drawing" | "update" | "correction" | "own";
+            version?: string;
+            /** Format: date */
+            date?: string;
+            /**
+             * Format: date
+             * @description day it was read through
+             */
+            read?: string;
+            /** @description documents it prevails over */
+            over?: string[];
+            covers?: components["schemas"]["passage"][];
+            says?: components["schemas"]["statement"][];
+            corrections?: components["schemas"]["correction"][];
+            notes?: string;
+        };
+        bagLine: {
+            need: string;
+            expected?: number;
+            /** @description counted when it was opened */
+            found?: number;
+            /** @description counted in it now */
+            left?: number;
+            /** @description need whose pieces ran out and that these went in for */
+            instead_of?: string;
+        };
+        bag: {
+            ref: string;
+            label: string;
+            holds?: components["schemas"]["bagLine"][];
+            for?: string[];
+            notes?: string;
+        };
+        question: {
+            ref: string;
+            asks: string;
+            of: string;
+            /** Format: date */
+            asked: string;
+            answer?: string;
+            /** Format: date */
+            answered?: string;
+            need?: string;
+            step?: string;
+            fault?: string;
         };
     };
     responses: never;

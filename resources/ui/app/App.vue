@@ -1,13 +1,21 @@
 <script setup lang="ts">
-import HelpBubble from './HelpBubble.vue'
+import { onMounted } from 'vue'
+import { useWaiting } from '@/offline/useWaiting'
+import { useAbsorb } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
+import HelpBubble from './HelpBubble.vue'
+import WaitingBar from './WaitingBar.vue'
 
 const notices = useNotices()
+const waiting = useWaiting()
+waiting.onSent(useAbsorb())
+onMounted(() => void waiting.send())
 </script>
 
 <template>
   <v-app>
     <div class="app">
+      <WaitingBar />
       <div class="page"><router-view /></div>
       <!-- A line of its own below the page: what just happened hides nothing that is being worked on. -->
       <div role="status" class="notice" :class="{ shown: notices.shown, danger: notices.grave }">
@@ -24,12 +32,16 @@ const notices = useNotices()
 <style scoped>
 .app {
   display: grid;
-  grid-template: minmax(0, 1fr) auto / minmax(0, 1fr);
+  grid-template: auto minmax(0, 1fr) auto / minmax(0, 1fr);
   height: 100dvh;
 }
 .page {
+  grid-row: 2;
   min-height: 0;
   overflow: auto;
+}
+.notice {
+  grid-row: 3;
 }
 .notice.shown {
   display: flex;

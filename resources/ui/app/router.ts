@@ -216,6 +216,30 @@ export const router = createRouter({
           meta: { stage: 'build', title: 'Tonight' },
         },
         {
+          path: 'build/ahead',
+          name: 'ahead',
+          component: () => import('@/views/build/AheadView.vue'),
+          meta: { stage: 'build', title: 'Look ahead' },
+        },
+        {
+          path: 'build/documents',
+          name: 'documents',
+          component: () => import('@/views/build/DocumentsView.vue'),
+          meta: { stage: 'build', title: 'Documents' },
+        },
+        {
+          path: 'build/bags',
+          name: 'bags',
+          component: () => import('@/views/build/BagsView.vue'),
+          meta: { stage: 'build', title: 'Bags' },
+        },
+        {
+          path: 'build/hours',
+          name: 'hours',
+          component: () => import('@/views/build/HoursView.vue'),
+          meta: { stage: 'build', title: 'Hours' },
+        },
+        {
           path: 'build/open',
           name: 'open',
           component: () => import('@/views/build/OpenView.vue'),

@@ -258,10 +258,10 @@ describe('the steps', () => {
     }
     held.overview.value = {
       steps: [
-        { ref: 'a', waits_for: [], verdict: null },
-        { ref: 'c', waits_for: ['b'], verdict: null },
-        { ref: 'b', waits_for: [], verdict: null },
-        { ref: 'gone', waits_for: [], verdict: null },
+        { ref: 'a', waits_for: [], verdict: null, gates: [] },
+        { ref: 'c', waits_for: ['b'], verdict: null, gates: [] },
+        { ref: 'b', waits_for: [], verdict: null, gates: [] },
+        { ref: 'gone', waits_for: [], verdict: null, gates: [] },
       ],
     }
     vi.spyOn(console, 'warn').mockImplementation(() => undefined)
@@ -273,6 +273,7 @@ describe('the steps', () => {
     expect(runs(step([{ start: 5 }]))).toBe(true)
     expect(runs(step([{ start: 5, stop: 9 }]))).toBe(false)
     expect(runs({} as Step)).toBe(false)
+    expect(runs({ timings: [{ start: 5, by: 'Tam' }] } as Step)).toBe(false)
     // A clock set back in between counts nothing, not less than nothing.
     expect(
       worked(
@@ -282,6 +283,42 @@ describe('the steps', () => {
         ]),
       ),
     ).toBe(4)
+  })
+})
+
+describe('a step whose server was not asked since', () => {
+  it('waits no more for what was done or read meanwhile, and is kept by a danger that was logged', () => {
+    const gate = (kind: string, says: string, ref: string | null) => ({ kind, says, ref })
+    held.document.value = {
+      steps: [
+        { ref: 'a', title: 'A', state: 'done' },
+        { ref: 'b', title: 'B', check: { what: 'gap', nominal: '0 mm', tolerance: '1 mm', measured: '0.1 mm' } },
+        { ref: 'new', title: 'New', after: ['b'] },
+      ],
+      faults: [{ ref: 'X1', what: 'bare', severity: 'danger', step: 'b', found: '2026-01-01' }],
+    }
+    held.overview.value = {
+      steps: [
+        { ref: 'a', waits_for: [], verdict: null, gates: [] },
+        {
+          ref: 'b',
+          waits_for: ['a'],
+          verdict: null,
+          gates: [
+            gate('step', '“A” comes first', 'a'),
+            gate('reading', 'gap was not measured', null),
+            gate('part', 'Screws is not here', 'n'),
+          ],
+        },
+      ],
+    }
+    vi.spyOn(console, 'warn').mockImplementation(() => undefined)
+    const { rows } = useSteps()
+
+    expect(rows.value[1]!.waitsFor).toEqual([])
+    expect(rows.value[1]!.gates.map((one) => one.says)).toEqual(['open danger: bare', 'Screws is not here'])
+    expect(rows.value.map((row) => row.step.ref)).toEqual(['a', 'b', 'new'])
+    expect(rows.value[2]!.waitsFor).toEqual(['b'])
   })
 })
 

@@ -31,3 +31,22 @@ export function nextRef(letter: string, entries: { ref?: string }[] | undefined)
 
   return `${letter}${number}`
 }
+
+/** A name nobody else has made; also where the page came over a line that is not secure. */
+export function uuid(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16))
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+}
+
+/**
+ * The next free of a numbered row; where the others cannot be seen, a name that nobody on another device has given meanwhile.
+ *
+ * @param isAlone there is no network
+ */
+export function freshRef(letter: string, entries: { ref?: string }[] | undefined, isAlone: boolean): string {
+  return isAlone || !navigator.onLine ? `${letter}-${uuid().slice(0, 6)}` : nextRef(letter, entries)
+}

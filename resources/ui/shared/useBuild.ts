@@ -13,7 +13,10 @@ import {
   type Overview,
   type Path,
 } from '@/api/client'
+import { withWaiting } from '@/offline/overlay'
+import { mayWait, post, useWaiting, wasNotReached } from '@/offline/useWaiting'
 import { withChanges } from './findings'
+import { uuid } from './refs'
 import { useNotices } from './useNotices'
 
 type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief'>
@@ -32,6 +35,11 @@ export const derived = [
   'way-back',
   'evening',
   'open-items',
+  'documents',
+  'bags',
+  'look-ahead',
+  'fault-case',
+  'hours',
   'prints',
   'history',
   'finding',
@@ -86,9 +94,10 @@ export function useEvidence() {
 /** The build of the current address: its document and what is judged of it. */
 export function useBuild() {
   const id = useBuildId()
+  const waiting = useWaiting()
   const query = useQuery({
     queryKey: computed(() => ['build', id.value]),
-    queryFn: () => api.get<Build>(`/api/builds/${id.value}`),
+    queryFn: async () => withWaiting(await api.get<Build>(`/api/builds/${id.value}`), waiting.of(id.value)),
     enabled: computed(() => id.value > 0),
     staleTime: Infinity,
     // An edit replaces what it touched and keeps the rest as it is; to compare all of it again would find just that.
@@ -134,17 +143,17 @@ export function reverted(what: 'undo' | 'redo', result: Pick<EditResult, 'label'
   return `${said}. Left as ${result.left.length === 1 ? 'it is' : 'they are'}: ${first}${more > 0 ? ` and ${more} more` : ''}.`
 }
 
-/** Edits of the current build. Each is one undoable act; the answer is laid into what the screen holds. */
-export function useEdit() {
-  const id = useBuildId()
+/** Lays the answer to an edit into what the screens hold of a build. */
+export function useAbsorb() {
   const client = useQueryClient()
   const notices = useNotices()
+  const waiting = useWaiting()
 
-  function absorb(result: EditResult): EditResult {
-    const held = client.getQueryData<Build>(['build', id.value])
+  return function absorb(id: number, result: EditResult): EditResult {
+    const held = client.getQueryData<Build>(['build', id])
     // Another answer came in between: what this one adds to is no longer here, and all is fetched again.
     const late = result.findings !== null && held?.revision !== result.findings.since
-    client.setQueryData<Build>(['build', id.value], (held) => {
+    client.setQueryData<Build>(['build', id], (held) => {
       if (held === undefined) {
         return held
       }
@@ -175,21 +184,34 @@ export function useEdit() {
           ? { ...result.overview, findings: withChanges(held.overview?.findings ?? [], result.findings) }
           : result.overview
 
-      return {
-        ...held,
-        revision: result.revision,
-        document,
-        overview,
-        trouble: result.trouble,
-        judging: result.judging,
-      }
+      return withWaiting(
+        {
+          ...held,
+          revision: result.revision,
+          document,
+          overview,
+          trouble: result.trouble,
+          judging: result.judging,
+        },
+        waiting.of(id),
+      )
     })
     for (const held of result.whole || late ? ['build', ...derived] : derived) {
-      void client.invalidateQueries({ queryKey: [held, id.value] })
+      void client.invalidateQueries({ queryKey: [held, id] })
     }
 
     return result
   }
+}
+
+/** Edits of the current build. Each is one undoable act; the answer is laid into what the screen holds. */
+export function useEdit() {
+  const id = useBuildId()
+  const client = useQueryClient()
+  const notices = useNotices()
+  const waiting = useWaiting()
+  const lay = useAbsorb()
+  const absorb = (result: EditResult) => lay(id.value, result)
 
   /** The revision whose findings this screen has, to be told only what an edit changes. */
   function seen(): { seen: number } | Record<string, never> {
@@ -198,27 +220,32 @@ export function useEdit() {
     return held === undefined || held.overview === null ? {} : { seen: held.revision }
   }
 
-  async function edit(label: string, changes: Change[]): Promise<EditResult> {
-    const result = await api.post<EditResult>(`/api/builds/${id.value}/edits`, {
-      key: crypto.randomUUID(),
-      label,
-      changes,
-      ...seen(),
-    })
-    notices.told = `Stored: ${label}`
+  /**
+   * Where the server cannot be reached, what is written at a bench waits on the device and counts as made.
+   *
+   * @param pictures that it names, and that have to be there first
+   */
+  async function edit(label: string, changes: Change[], pictures: { name: string; blob: Blob }[] = []): Promise<void> {
+    const build = id.value
+    const one = { build, key: uuid(), label, changes, at: Date.now(), pictures }
+    await waiting.send()
+    const isBehind = waiting.of(build).some((other) => other.refused === undefined)
+    if (!isBehind || !mayWait(changes)) {
+      try {
+        lay(build, await post(one, seen()))
+        notices.told = `Stored: ${label}`
 
-    return absorb(result)
+        return
+      } catch (error) {
+        if (!wasNotReached(error) || !mayWait(changes)) throw error
+      }
+    }
+    await waiting.add(one)
+    notices.told = `Kept on this device until there is a network: ${label}`
   }
 
   /** Changes one place, and is refused when another screen changed it first. */
-  function set(
-    label: string,
-    section: string,
-    ref: string,
-    path: Path,
-    was: unknown,
-    to: unknown,
-  ): Promise<EditResult> {
+  function set(label: string, section: string, ref: string, path: Path, was: unknown, to: unknown): Promise<void> {
     return edit(label, [{ section, ref, set: [{ path, was: was ?? null, to }] }])
   }
 

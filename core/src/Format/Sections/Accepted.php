@@ -28,7 +28,7 @@ final class Accepted implements Section
             $node->text('why', 2000),
             $node->text('who', 120),
             $node->text('of', 40),
-            $node->optionalText('until') === null ? null : $node->day('until'),
+            $node->optionalDay('until'),
         );
         if (mb_strlen(trim($accepted->why)) < self::REASON) {
             $node->fail('is too short for a reason: say why it may stand.', 'why');

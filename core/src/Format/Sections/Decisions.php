@@ -64,7 +64,7 @@ final class Decisions implements Linking
             $node->optionalText('reason', 2000) ??
                 ($state === DecisionState::Made ? $node->fail('a decision that is made says why.', 'reason') : null),
             $node->optionalText('who', 120),
-            $node->optionalText('date') === null ? null : $node->day('date'),
+            $node->optionalDay('date'),
             array_map($this->rejection(...), $node->items('rejected')),
             array_map($this->opinion(...), $node->items('opinions')),
             $facts,
@@ -133,7 +133,7 @@ final class Decisions implements Linking
             $node->text('says', 2000),
             $node->enum('interest', Interest::class),
             $node->optionalText('who', 120),
-            $node->optionalText('date') === null ? null : $node->day('date'),
+            $node->optionalDay('date'),
             $node->whole('reports', 1, 1, 100_000),
         );
         $node->close();

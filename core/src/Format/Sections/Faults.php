@@ -11,6 +11,9 @@ use Magpie\Core\Format\Node;
 use Magpie\Core\Machine\Work\Fault;
 use Magpie\Core\Machine\Work\FaultKind;
 use Magpie\Core\Machine\Work\FaultState;
+use Magpie\Core\Machine\Work\FoundBy;
+use Magpie\Core\Machine\Work\Hand;
+use Magpie\Core\Machine\Work\Mark;
 use Magpie\Core\Machine\Work\Severity;
 use Magpie\Core\Quantity\Dimension;
 
@@ -24,6 +27,8 @@ final class Faults implements Linking
 
     public function read(Node $node, Context $context): Fault
     {
+        $photos = $node->texts('photos');
+        $marks = array_map(static fn (Node $item): Mark => self::mark($item, $photos), $node->items('marks'));
         $fault = new Fault(
             $node->ref('ref'),
             $node->text('what', 500),
@@ -37,7 +42,17 @@ final class Faults implements Linking
             $node->optionalText('fix', 4000),
             $node->optionalMoney('cost', $context->currency),
             $node->optionalWithin('lost', Dimension::Time, '0 h', '100000 h'),
-            $node->texts('photos'),
+            $photos,
+            $node->optionalRef('lead'),
+            $node->optionalEnum('by', FoundBy::class),
+            $node->optionalText('tried', 4000),
+            $node->optionalEnum('hand', Hand::class),
+            $node->optionalWhole('days', 0, 10_000),
+            $marks,
+            $node->optionalText('lot'),
+            $node->optionalText('practice'),
+            $node->refs('rework'),
+            $node->optionalText('caught', 2000),
         );
         if (! $fault->isOpen() && $fault->severity === Severity::Danger && $fault->fix === null) {
             $node->fail('a danger fault is only fixed once it says how.', 'fix');
@@ -56,6 +71,8 @@ final class Faults implements Linking
     {
         yield from Link::to('need', 'needs', $entry->need);
         yield from Link::to('step', 'steps', $entry->step);
+        yield from Link::to('lead', 'leads', $entry->lead);
+        yield from Link::each('rework', 'steps', $entry->rework);
     }
 
     public function write(object $entry): array
@@ -75,8 +92,35 @@ final class Faults implements Linking
                 'cost' => $entry->cost?->exactAmount(),
                 'lost' => $entry->lost?->text(),
                 'photos' => $entry->photos,
+                'lead' => $entry->lead,
+                'by' => $entry->by?->value,
+                'tried' => $entry->tried,
+                'hand' => $entry->hand?->value,
+                'days' => $entry->days,
+                'marks' => array_map(
+                    static fn (Mark $m): array => ['photo' => $m->photo, 'x' => $m->x, 'y' => $m->y],
+                    $entry->marks,
+                ),
+                'lot' => $entry->lot,
+                'practice' => $entry->practice,
+                'rework' => $entry->rework,
+                'caught' => $entry->caught,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );
+    }
+
+    /**
+     * @param  list<string>  $photos
+     */
+    private static function mark(Node $node, array $photos): Mark
+    {
+        $mark = new Mark($node->text('photo'), $node->whole('x', 0, 0, 1000), $node->whole('y', 0, 0, 1000));
+        if (! in_array($mark->photo, $photos, true)) {
+            $node->fail('is a picture this fault does not have.', 'photo');
+        }
+        $node->close();
+
+        return $mark;
     }
 }

@@ -8,7 +8,9 @@ use Magpie\Core\Format\Context;
 use Magpie\Core\Format\Link;
 use Magpie\Core\Format\Linking;
 use Magpie\Core\Format\Node;
+use Magpie\Core\Machine\Work\Act;
 use Magpie\Core\Machine\Work\Cautions;
+use Magpie\Core\Machine\Work\Guess;
 use Magpie\Core\Machine\Work\Step;
 use Magpie\Core\Machine\Work\StepCheck;
 use Magpie\Core\Machine\Work\StepState;
@@ -59,6 +61,7 @@ final class Steps implements Linking
             $timing = new Timing(
                 $item->whole('start', 0, 0, self::LATEST),
                 $item->optionalWhole('stop', 0, self::LATEST),
+                $item->optionalText('by', 60),
             );
             if ($timing->stop !== null && $timing->stop < $timing->start) {
                 $item->fail('is before the start.', 'stop');
@@ -87,6 +90,11 @@ final class Steps implements Linking
             $timings,
             $node->optionalText('waived', 2000),
             $node->optionalText('derived', 160),
+            $node->optionalEnum('act', Act::class),
+            $node->optionalWithin('sets', Dimension::Time, '1 min', '1000 h'),
+            $node->optionalFlag('optional') ?? false,
+            array_map(self::guess(...), $node->items('guesses')),
+            $node->optionalFlag('energises') ?? false,
         );
         if (in_array($step->ref, $step->after, true)) {
             $node->fail('a step cannot wait for itself.', 'after');
@@ -107,6 +115,9 @@ final class Steps implements Linking
         yield from Link::each('after', 'steps', $entry->after);
         foreach (array_keys($entry->uses) as $need) {
             yield new Link("uses/{$need}", 'needs', (string) $need);
+        }
+        foreach ($entry->guesses as $i => $guess) {
+            yield from Link::to("guesses/{$i}/settled_by", 'steps', $guess->settledBy);
         }
     }
 
@@ -137,16 +148,40 @@ final class Steps implements Linking
                         ),
                 'state' => $entry->state->value,
                 'timings' => array_map(
-                    static fn (Timing $t): array => $t->stop === null
-                        ? ['start' => $t->start]
-                        : ['start' => $t->start, 'stop' => $t->stop],
+                    static fn (Timing $t): array => array_filter(
+                        ['start' => $t->start, 'stop' => $t->stop, 'by' => $t->by],
+                        static fn (mixed $v): bool => $v !== null,
+                    ),
                     $entry->timings,
                 ),
                 'waived' => $entry->waived,
                 'derived' => $entry->derived,
+                'act' => $entry->act?->value,
+                'sets' => $entry->sets?->text(),
+                'optional' => $entry->optional ?: null,
+                'guesses' => array_map(
+                    static fn (Guess $g): array => array_filter(
+                        ['what' => $g->what, 'settled_by' => $g->settledBy, 'settled' => $g->settled],
+                        static fn (?string $v): bool => $v !== null,
+                    ),
+                    $entry->guesses,
+                ),
+                'energises' => $entry->energises ?: null,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );
+    }
+
+    private static function guess(Node $node): Guess
+    {
+        $guess = new Guess(
+            $node->text('what', 500),
+            $node->optionalRef('settled_by'),
+            $node->optionalText('settled', 500),
+        );
+        $node->close();
+
+        return $guess;
     }
 
     private function check(Node $node): StepCheck

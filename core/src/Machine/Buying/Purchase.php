@@ -69,6 +69,12 @@ final readonly class Purchase
         return max(0, $this->received - $this->returned - $this->moved - $this->sold);
     }
 
+    /** Pieces that came and that nobody has looked at yet: neither good, nor gone again. */
+    public function unseen(): int
+    {
+        return max(0, $this->received - $this->accepted - $this->returned - $this->moved - $this->sold);
+    }
+
     /** Pieces that went back, or were found bad: whichever are more, since those that went back are among the bad. */
     public function bad(): int
     {

@@ -13,6 +13,12 @@ final readonly class Fault
     /**
      * @param  list<string>  $photos  names of stored pictures
      * @param  string  $found  day it was found, YYYY-MM-DD
+     * @param  int|null  $days  of the calendar that the build stood still
+     * @param  list<Mark>  $marks
+     * @param  string|null  $lot  that the part came of
+     * @param  string|null  $practice  way of working it came of, in words that a second one can share
+     * @param  list<string>  $rework  steps that put it right
+     * @param  string|null  $caught  what earlier look or reading would have caught it
      */
     public function __construct(
         public string $ref,
@@ -28,6 +34,16 @@ final readonly class Fault
         public ?Money $cost = null,
         public ?Quantity $lost = null,
         public array $photos = [],
+        public ?string $lead = null,
+        public ?FoundBy $by = null,
+        public ?string $tried = null,
+        public ?Hand $hand = null,
+        public ?int $days = null,
+        public array $marks = [],
+        public ?string $lot = null,
+        public ?string $practice = null,
+        public array $rework = [],
+        public ?string $caught = null,
     ) {
     }
 

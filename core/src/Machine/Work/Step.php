@@ -16,8 +16,13 @@ final readonly class Step
      * @param  array<string, int>  $uses  need ref → pieces fitted here
      * @param  Quantity|null  $guide  time a practised builder takes
      * @param  list<Timing>  $timings
-     * @param  string|null  $derived  what of the model it follows from: "lead/W3"
      * @param  string|null  $waived  why it was done though something kept it
+     * @param  string|null  $derived  what of the model it follows from: "lead/W3"
+     * @param  Act|null  $act  what of it cannot be taken back
+     * @param  Quantity|null  $sets  how long glue or paint takes after it, before anything may come on it
+     * @param  bool  $optional  may be left out; what it uses explains what is short later
+     * @param  list<Guess>  $guesses
+     * @param  bool  $energises  power is switched on at it
      */
     public function __construct(
         public string $ref,
@@ -35,6 +40,11 @@ final readonly class Step
         public array $timings = [],
         public ?string $waived = null,
         public ?string $derived = null,
+        public ?Act $act = null,
+        public ?Quantity $sets = null,
+        public bool $optional = false,
+        public array $guesses = [],
+        public bool $energises = false,
     ) {
     }
 

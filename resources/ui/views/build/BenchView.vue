@@ -12,11 +12,13 @@ import { usePanel } from '@/shared/usePanel'
 import { useAsked } from '@/shared/useAsked'
 import ManyBar from '@/shared/ManyBar.vue'
 import { useMany } from '@/shared/useMany'
+import { useKept } from '@/offline/useKept'
 import { useSteps } from './useSteps'
 
 const { id, document: build, overview } = useBuild()
 const { edit } = useEdit()
 const { byRef, rows, next, runs, worked, store } = useSteps()
+const kept = useKept(id, build)
 const many = useMany<(typeof rows.value)[number]>({
   name: 'steps',
   section: 'steps',
@@ -120,6 +122,10 @@ async function add(): Promise<void> {
         >
       </span>
     </div>
+    <p v-if="kept" class="quiet small">
+      On this device since {{ kept.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) }}: the bench
+      opens without a network, and what you write there is sent later.
+    </p>
     <form v-if="adding" class="adding" @submit.prevent="add()">
       <v-text-field v-model="fresh.section" label="Section" placeholder="Frame" /><v-text-field
         v-model="fresh.title"

@@ -1,10 +1,23 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { reasonOf, type OpenItem } from '@/api/client'
-import { useBuild, useDerived } from '@/shared/useBuild'
+import EditCell from '@/shared/EditCell.vue'
+import { useWaiting } from '@/offline/useWaiting'
+import { day, today } from '@/shared/format'
+import { freshRef } from '@/shared/refs'
+import { useAct } from '@/shared/useAct'
+import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 
 /** Everything that is not as it is meant to stay, in one list, with what releases it. */
-const { id } = useBuild()
+const { id, document: build } = useBuild()
+const { edit, remove } = useEdit()
+const { reason, act } = useAct()
+const waiting = useWaiting()
+const fresh = ref({ asks: '', of: '' })
+const questions = computed(() =>
+  [...(build.value?.questions ?? [])].sort((a, b) => Number(a.answer !== undefined) - Number(b.answer !== undefined)),
+)
+const asked = computed(() => [...new Set(questions.value.map((one) => one.of))])
 const { data: items, isError, error } = useDerived<OpenItem[]>('open-items', () => 'open-items')
 const which = ref('all')
 const kinds = computed(() => [...new Set((items.value ?? []).map((item) => item.kind))])
@@ -20,7 +33,30 @@ const places: Record<string, (ref: string) => string> = {
   prints: () => 'buy/prints',
   needs: () => 'choose/parts',
   purchases: () => 'buy/arrivals',
+  documents: () => 'build/documents',
+  questions: () => 'build/open',
 }
+const ask = () =>
+  act(async () => {
+    await edit(`Question to ${fresh.value.of}`, [
+      {
+        section: 'questions',
+        create: { ref: freshRef('Q', build.value?.questions, waiting.cut), ...fresh.value, asked: today() },
+      },
+    ])
+    fresh.value = { asks: '', of: fresh.value.of }
+  })
+const answer = (name: string) => (text: string, was: unknown) =>
+  edit(`An answer from ${questions.value.find((one) => one.ref === name)?.of}`, [
+    {
+      section: 'questions',
+      ref: name,
+      set: [
+        { path: ['answer'], was: was ?? null, to: text === '' ? null : text },
+        { path: ['answered'], to: text === '' ? null : today() },
+      ],
+    },
+  ])
 const placeOf = (item: OpenItem) => `/builds/${id.value}/${places[item.section]?.(item.ref) ?? 'prove/fit'}`
 </script>
 
@@ -68,6 +104,58 @@ const placeOf = (item: OpenItem) => `/builds/${id.value}/${places[item.section]?
         </tbody>
       </table>
     </template>
+    <h2>Questions asked</h2>
+    <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
+    <table v-if="questions.length" class="ledger stack">
+      <thead>
+        <tr>
+          <th>Question</th>
+          <th>Of whom</th>
+          <th>Asked</th>
+          <th>Answer</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in questions" :key="one.ref">
+          <td>{{ one.asks }}</td>
+          <td>{{ one.of }}</td>
+          <td class="small">{{ day(one.asked) }}</td>
+          <td>
+            <EditCell
+              long
+              :label="`Answer to: ${one.asks}`"
+              :value="one.answer"
+              placeholder="none yet"
+              :save="answer(one.ref)"
+            /><span v-if="one.answered" class="quiet small">{{ day(one.answered) }}</span>
+          </td>
+          <td>
+            <button
+              type="button"
+              class="plain link small"
+              :aria-label="`Delete the question: ${one.asks}`"
+              @click="remove(`Delete a question to ${one.of}`, 'The question', 'questions', one.ref)"
+            >
+              delete
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <form class="asking" @submit.prevent="ask()">
+      <input
+        v-model="fresh.asks"
+        class="field"
+        aria-label="What to ask"
+        placeholder="Does the hub seat take a 6 mm pin?"
+      />
+      <input v-model="fresh.of" class="field" aria-label="Of whom" placeholder="the kit's maker" list="asked" />
+      <datalist id="asked">
+        <option v-for="one in asked" :key="one" :value="one" />
+      </datalist>
+      <v-btn type="submit" size="small" :disabled="!fresh.asks.trim() || !fresh.of.trim()">Note the question</v-btn>
+    </form>
   </div>
 </template>
 
@@ -75,6 +163,18 @@ const placeOf = (item: OpenItem) => `/builds/${id.value}/${places[item.section]?
 .kinds {
   flex-wrap: wrap;
   margin-bottom: 8px;
+}
+h2 {
+  margin: 20px 0 4px;
+}
+.asking {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+}
+.asking .field:first-child {
+  flex: 1 1 260px;
 }
 .kind {
   white-space: nowrap;

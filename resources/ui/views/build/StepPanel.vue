@@ -25,7 +25,7 @@ const others = computed(() =>
 const needs = computed(() => (build.value?.needs ?? []).filter((need) => step.value?.uses?.[need.ref] === undefined))
 const titleOf = (ref: string) => build.value?.steps?.find((one) => one.ref === ref)?.title ?? ref
 
-const store = (what: string, path: string[]) => (text: string, was: unknown) =>
+const store = (what: string, path: (string | number)[]) => (text: string, was: unknown) =>
   set(
     `${what} of “${step.value!.title}”`,
     'steps',
@@ -105,6 +105,65 @@ async function remove(): Promise<void> {
       <dt>Tools, with commas</dt>
       <dd><EditCell label="Tools" :value="(step.tools ?? []).join(', ')" :save="storeList('Tools', 'tools')" /></dd>
     </dl>
+    <dl class="facts">
+      <dt>Cannot be taken back</dt>
+      <dd>
+        <EditCell
+          label="What of it cannot be taken back"
+          :value="step.act"
+          :options="(catalogue?.acts ?? []).map((key) => ({ value: key, title: words(key) }))"
+          placeholder="nothing"
+          :save="store('Act', ['act'])"
+        />
+      </dd>
+      <dt>Sets for</dt>
+      <dd>
+        <EditCell
+          figure
+          label="Glue or paint sets for"
+          :value="step.sets"
+          unit="h"
+          :save="store('Setting', ['sets'])"
+        />
+      </dd>
+    </dl>
+    <p class="small flags">
+      <label
+        ><input
+          type="checkbox"
+          :checked="step.optional === true"
+          @change="change('May be left out', 'optional', step.optional ? null : true)"
+        />
+        may be left out</label
+      >
+      <label
+        ><input
+          type="checkbox"
+          :checked="step.energises === true"
+          @change="change('Power', 'energises', step.energises ? null : true)"
+        />
+        power is switched on here</label
+      >
+    </p>
+    <h3>Guessed at it</h3>
+    <ul>
+      <li v-for="(guess, i) in step.guesses" :key="i">
+        {{ guess.what }}
+        <EditCell
+          label="Step that shows whether it was right"
+          :value="guess.settled_by"
+          :options="(build?.steps ?? []).map((one) => ({ value: one.ref, title: `shows at: ${one.title}` }))"
+          placeholder="shows at …"
+          :save="store('Where a guess shows', ['guesses', i, 'settled_by'])"
+        />
+        <EditCell
+          label="What it turned out to be"
+          :value="guess.settled"
+          placeholder="not known yet"
+          :save="store('How a guess turned out', ['guesses', i, 'settled'])"
+        />
+      </li>
+    </ul>
     <h3>Comes after</h3>
     <ul>
       <li v-for="before in step.after" :key="before">
@@ -210,6 +269,9 @@ async function remove(): Promise<void> {
 h3 {
   margin: 14px 0 2px;
 }
+.flags label {
+  display: block;
+}
 ul {
   padding-left: 18px;
   margin: 0;
@@ -219,7 +281,7 @@ input,
 select {
   font: inherit;
   font-size: 13px;
-  height: 26px;
+  min-height: 26px;
   max-width: 100%;
   color: var(--ink);
   background: var(--sheet);

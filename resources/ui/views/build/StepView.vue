@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, reasonOf, type FindingSummary } from '@/api/client'
+import { api, reasonOf, type Documents, type FindingSummary, type LookAhead } from '@/api/client'
 import { useKeys } from '@/app/useKeys'
-import { clock, words } from '@/shared/format'
-import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { written as decimal } from '@/shared/decimals'
+import { clock, percent, today, words } from '@/shared/format'
+import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import FaultDialog from './FaultDialog.vue'
+import { useKept } from '@/offline/useKept'
+import { useAwake } from './useAwake'
 import { useSteps } from './useSteps'
 
 /**
@@ -22,7 +25,13 @@ const { ofNeed } = useFindings()
 const { edit, set, undo } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { byRef, rows, runs, worked, clockOf } = useSteps()
+useAwake()
+useKept(id, build)
 const notices = useNotices()
+const { data: papers } = useDerived<Documents>('documents', () => 'documents')
+const { data: ahead } = useDerived<LookAhead>('look-ahead', () => 'look-ahead')
+const guessing = ref<string | null>(null)
+const settled = ref<Record<string, string>>({})
 const faulting = ref(false)
 const reading = ref('')
 const reason = ref('')
@@ -50,6 +59,54 @@ watch(
     why.value = ''
   },
   { immediate: true },
+)
+
+/** What is written of this step, and what is passed over. */
+const written = computed(() => papers.value?.steps.find((one) => one.step === step.value?.ref))
+const unread = (ref: string) => build.value?.documents?.find((one) => one.ref === ref)?.read === undefined
+const put = computed(() =>
+  (build.value?.documents ?? []).flatMap((paper) =>
+    (paper.corrections ?? [])
+      .filter((one) => one.step === step.value?.ref)
+      .map((one) => ({ ...one, title: paper.title })),
+  ),
+)
+const stated = computed(() => (papers.value?.says ?? []).filter((one) => one.step === step.value?.ref))
+const read = (ref: string, title: string) =>
+  guarded(() => set(`“${title}” is read`, 'documents', ref, ['read'], null, today()))
+/** What has to be in by now, since this step closes it in. */
+const within = computed(() => ahead.value?.closing.find((one) => one.step === step.value?.ref)?.within ?? [])
+/** What was guessed before, and shows here. */
+const toSettle = computed(() =>
+  (build.value?.steps ?? []).flatMap((one) =>
+    (one.guesses ?? [])
+      .map((guess, i) => ({ guess, i, at: one }))
+      .filter(({ guess }) => guess.settled_by === step.value?.ref && guess.settled === undefined),
+  ),
+)
+const settle = (ref: string, i: number, what: string) =>
+  guarded(() =>
+    set(
+      `How “${what}” turned out`,
+      'steps',
+      ref,
+      ['guesses', i, 'settled'],
+      null,
+      settled.value[`${ref}/${i}`]?.trim(),
+    ),
+  )
+async function guess(): Promise<void> {
+  const what = guessing.value?.trim() ?? ''
+  const held = step.value!.guesses
+  if (what === '') return
+  const done = await guarded(() =>
+    set(`Guessed: ${what}`, 'steps', step.value!.ref, ['guesses'], held ?? null, [...(held ?? []), { what }]),
+  )
+  if (done) guessing.value = null
+}
+/** An act that cannot be taken back stays locked, whatever reason there is. */
+const locked = computed(() =>
+  step.value?.act === undefined ? [] : gates.value.filter((gate) => gate.kind !== 'reading'),
 )
 
 async function guarded(work: () => Promise<unknown>): Promise<boolean> {
@@ -108,6 +165,11 @@ const grave = computed(() => {
 const gates = computed(() => row.value?.gates ?? [])
 async function finish(state: 'done' | 'open' | 'skipped'): Promise<void> {
   const one = step.value!
+  if (state === 'done' && locked.value.length > 0) {
+    notices.say(`Locked: ${locked.value.map((gate) => gate.says).join('; ')}.`, true)
+
+    return
+  }
   if (state === 'done' && gates.value.length > 0 && why.value.trim().length < 4) {
     without.value = true
 
@@ -164,9 +226,36 @@ useKeys({
           }}<router-link class="link" :to="place(first)">{{ byRef.get(first)?.title ?? first }}</router-link></template
         >
       </p>
-      <p v-for="gate in gates.filter((one) => one.kind === 'part')" :key="gate.says" class="waits fails">
-        {{ gate.says }}
+      <p v-if="step.act" class="waits" :class="{ fails: locked.length > 0 }">
+        {{ words(step.act) }}: this cannot be taken back.
+        {{ locked.length ? 'Locked until what stands here is met.' : 'Measure twice.' }}
       </p>
+      <p
+        v-for="gate in gates.filter((one) => !['step', 'reading', 'fault'].includes(one.kind))"
+        :key="gate.says"
+        class="waits fails"
+      >
+        {{ gate.says }}
+        <button
+          v-if="gate.kind === 'document' && gate.ref"
+          type="button"
+          class="plain link sim"
+          @click="read(gate.ref, gate.says)"
+        >
+          I have read it
+        </button>
+      </p>
+      <form
+        v-for="{ guess: one, i, at: where } in toSettle"
+        :key="`${where.ref}/${i}`"
+        class="without"
+        @submit.prevent="settle(where.ref, i, one.what)"
+      >
+        <label
+          >Guessed at “{{ where.title }}”: {{ one.what }}. What is it?
+          <input v-model="settled[`${where.ref}/${i}`]" placeholder="what it turned out to be" /></label
+        ><button type="submit" class="big">Store</button>
+      </form>
       <p v-for="fault in openFaults" :key="fault.ref" class="waits fails">Open fault: {{ fault.what }}</p>
       <div class="columns">
         <section v-if="step.tools?.length">
@@ -184,12 +273,54 @@ useKeys({
           </ul>
         </section>
       </div>
+      <section v-if="within.length" aria-label="Closed in by this step">
+        <h2>Closed in by this</h2>
+        <p v-for="one in within.slice(0, 6)" :key="one.ref" :class="{ fails: one.is_in === false }">
+          {{ one.what }}:
+          {{ one.is_in === null ? 'is it in?' : one.is_in ? 'is in' : 'is not in yet' }}
+          <span class="quiet small"
+            >afterwards {{ decimal(one.hours.toFixed(1)) }} h, {{ percent(one.share) }} of the build, to reach it</span
+          >
+        </p>
+        <p v-if="within.length > 6" class="quiet small">and {{ within.length - 6 }} more, each quicker to reach</p>
+      </section>
+      <section v-if="written || put.length || stated.length" aria-label="What is written of it">
+        <h2>What is written of it</h2>
+        <p v-for="one in written?.follow" :key="one.ref">
+          {{ written!.undecided ? 'One says' : 'Follow' }} “{{ one.title }}”{{ one.pages ? `, ${one.pages}` : ''
+          }}<span v-if="unread(one.ref)" class="fails"> · not read</span>
+        </p>
+        <p v-if="written?.undecided" class="fails">They disagree, and nobody has said which holds: see Documents.</p>
+        <p v-for="one in written?.passed_over" :key="one.ref" class="quiet small">
+          Not “{{ one.title }}”{{ one.pages ? `, ${one.pages}` : '' }}
+        </p>
+        <p v-for="one in put" :key="one.says">
+          <s>{{ one.says }}</s> {{ one.right }}<span v-if="one.why" class="quiet small">, since {{ one.why }}</span>
+        </p>
+        <p v-for="one in stated" :key="one.what" :class="{ fails: one.verdict === 'other' }">
+          {{ one.what }}: it says {{ one.says }}<template v-if="one.own">, here it is {{ one.own }}</template>
+          <span class="quiet small">{{ one.why }}</span>
+        </p>
+      </section>
+      <p v-for="one in step.guesses" :key="one.what" class="notes">
+        Guessed: {{ one.what }}. {{ one.settled ? `It was ${one.settled}.` : 'Not known yet.' }}
+      </p>
       <p v-if="step.waived" class="notes fails">Done all the same: {{ step.waived }}</p>
       <p v-if="step.notes" class="notes">{{ step.notes.replaceAll('**', '') }}</p>
       <section v-if="grave.length" aria-label="Said of what goes in">
         <h2>Said of what goes in</h2>
         <p v-for="one in grave" :key="one.key"><VerdictMark :verdict="one.verdict" word /> {{ one.headline }}</p>
       </section>
+      <form v-if="guessing !== null" class="without" @submit.prevent="guess()">
+        <label
+          >What did you have to guess?
+          <input v-model="guessing" placeholder="which way round the idler goes" autofocus /></label
+        ><button type="submit" class="big">Store</button>
+        <button type="button" class="plain link" @click="guessing = null">Not now</button>
+      </form>
+      <p v-else>
+        <button type="button" class="plain link sim" @click="guessing = ''">I had to guess something</button>
+      </p>
       <section v-if="step.check" class="check">
         <h2>Measure</h2>
         <p>

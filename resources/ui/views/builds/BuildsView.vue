@@ -3,6 +3,8 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, Problem, reasonOf, type Starter, type WorkshopBuilds } from '@/api/client'
+import { forgetAnswers } from '@/offline/caches'
+import { useWaiting } from '@/offline/useWaiting'
 import { verdictOrder } from '@/shared/findings'
 import { whoIsHere } from '@/shared/session'
 import { day, money, percent } from '@/shared/format'
@@ -13,6 +15,7 @@ import PasswordDialog from './PasswordDialog.vue'
 const client = useQueryClient()
 const router = useRouter()
 const notices = useNotices()
+const waiting = useWaiting()
 const {
   data: workshops,
   isPending,
@@ -88,7 +91,13 @@ async function remove(): Promise<void> {
 }
 
 async function leave(): Promise<void> {
+  if (waiting.list.length > 0) {
+    notices.say('Entries kept on this device are not sent yet. Send them, or throw them away, before you leave.', true)
+
+    return
+  }
   await api.delete('/api/session')
+  await forgetAnswers()
   await whoIsHere(true)
   client.clear()
   await router.push('/sign-in')

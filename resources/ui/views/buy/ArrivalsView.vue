@@ -24,9 +24,12 @@ const toggle = (part: string) => (opened.value = opened.value === part ? null : 
 /** The check somebody is noting as bad. */
 const noting = ref<string | null>(null)
 const bought = (line: Arrival) => (build.value?.purchases ?? []).filter((one) => line.purchases.includes(one.ref))
+/** Pieces of a delivery that nobody has looked at. */
+const unseenOf = (one: Purchase) =>
+  (one.received ?? 0) - (one.accepted ?? 0) - (one.returned ?? 0) - (one.moved ?? 0) - (one.sold ?? 0)
 /** What is found is of the delivery that is not looked at yet, or of the last. */
 const current = (line: Arrival): Purchase | undefined =>
-  bought(line).find((one) => (one.received ?? 0) > (one.accepted ?? 0) + (one.returned ?? 0)) ?? bought(line).at(-1)
+  bought(line).find((one) => unseenOf(one) > 0) ?? bought(line).at(-1)
 const save = (purchase: Purchase, what: string, path: 'lot' | 'claim_by') => (text: string) =>
   set(what, 'purchases', purchase.ref, [path], purchase[path] ?? null, text === '' ? null : text)
 
@@ -78,8 +81,7 @@ function settle(line: Arrival, what: 'accepted' | 'returned', pieces: number): C
   return (build.value?.purchases ?? [])
     .filter((one) => line.purchases.includes(one.ref))
     .flatMap((one) => {
-      const unseen = (one.received ?? 0) - (one.accepted ?? 0) - (one.returned ?? 0)
-      const now = Math.min(left, unseen)
+      const now = Math.min(left, unseenOf(one))
       if (now <= 0) return []
       left -= now
 

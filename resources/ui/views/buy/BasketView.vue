@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, reasonOf, type Change, type EditResult, type Order, type Spare } from '@/api/client'
 import FirstAction from '@/shared/FirstAction.vue'
-import { freeRef, refFrom } from '@/shared/refs'
+import { freeRef, refFrom, uuid } from '@/shared/refs'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -40,7 +40,7 @@ async function take(one: Spare): Promise<void> {
   try {
     absorb(
       await api.post<EditResult>(`/api/builds/${id.value}/stock`, {
-        key: crypto.randomUUID(),
+        key: uuid(),
         part: one.part,
         from: one.from,
         there: one.there,

@@ -24,7 +24,7 @@ const orders = computed(() => {
     name,
     rows,
     waiting: rows.reduce((sum, row) => sum + onTheWay(row), 0),
-    unseen: rows.reduce((sum, row) => sum + row.received - row.accepted - row.returned, 0),
+    unseen: rows.reduce((sum, row) => sum + row.unseen, 0),
     agreed: rows.reduce((sum, row) => sum + Number(row.agreed ?? row.paid), 0).toFixed(2),
     owed: rows.reduce((sum, row) => sum + Number(row.owed), 0).toFixed(2),
     currency: rows[0]!.currency,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
 import { api, reasonOf, type EditResult, type Need } from '@/api/client'
+import { uuid } from '@/shared/refs'
 import { money } from '@/shared/format'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useLibrary } from './useLibrary'
@@ -39,7 +40,7 @@ const adopt = (item: number) =>
     absorb(
       await api.post<EditResult>(`/api/builds/${id.value}/needs/${props.need.ref}/candidates`, {
         library: item,
-        key: crypto.randomUUID(),
+        key: uuid(),
       }),
     ),
   )

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, Problem, reasonOf, type EditResult, type Family, type LibraryEntry, type LibraryItem } from '@/api/client'
+import { uuid } from '@/shared/refs'
 import EditCell from '@/shared/EditCell.vue'
 import HelpWord from '@/shared/HelpWord.vue'
 import { money, today } from '@/shared/format'
@@ -151,7 +152,7 @@ const adopt = (need: string) =>
       absorb(
         await api.post<EditResult>(`/api/builds/${id.value}/needs/${need}/candidates`, {
           library: props.item,
-          key: crypto.randomUUID(),
+          key: uuid(),
         }),
       ),
     () => {

@@ -1,4 +1,5 @@
 import { api, type EditResult, type LibraryLine } from '@/api/client'
+import { uuid } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
@@ -14,7 +15,7 @@ export function usePlace() {
     const result = absorb(
       await api.post<EditResult>(`/api/builds/${id.value}/needs`, {
         library: line.id,
-        key: crypto.randomUUID(),
+        key: uuid(),
         ...(role ? { role } : {}),
       }),
     )

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import VChart from 'vue-echarts'
 import { api, reasonOf, type AxisMotion, type EditResult, type PickedMotors } from '@/api/client'
+import { uuid } from '@/shared/refs'
 import { saveCsv, saveSvg } from '@/shared/download'
 import FigureText from '@/shared/FigureText.vue'
 import FirstAction from '@/shared/FirstAction.vue'
@@ -145,7 +146,7 @@ async function compare(library: number): Promise<void> {
     absorb(
       await api.post<EditResult>(`/api/builds/${id.value}/needs/${need}/candidates`, {
         library,
-        key: crypto.randomUUID(),
+        key: uuid(),
       }),
     )
     await router.push(`/builds/${id.value}/choose/compare/${need}`)

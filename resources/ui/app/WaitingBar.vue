@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useWaiting } from '@/offline/useWaiting'
+import type { Waiting } from '@/offline/store'
+
+/** What has not reached the server yet: how much, why, and for what it refused, both values side by side. */
+const waiting = useWaiting()
+const open = ref(false)
+const offline = ref(!navigator.onLine)
+const noticed = () => {
+  offline.value = !navigator.onLine
+  if (navigator.onLine) void waiting.send()
+}
+onMounted(() => {
+  window.addEventListener('online', noticed)
+  window.addEventListener('offline', noticed)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('online', noticed)
+  window.removeEventListener('offline', noticed)
+})
+const count = computed(() => waiting.list.length)
+const says = computed(() => {
+  if (waiting.refused.length > 0) {
+    return `${waiting.refused.length} of ${count.value} ${count.value === 1 ? 'entry' : 'entries'} kept here could not be stored.`
+  }
+  const entries = `${count.value} ${count.value === 1 ? 'entry is' : 'entries are'} kept on this device`
+  if (waiting.signedOut) return `${entries}; sign in again to send ${count.value === 1 ? 'it' : 'them'}.`
+  if (count.value > 0) return waiting.cut || offline.value ? `No network: ${entries}.` : `${entries} and being sent.`
+
+  return 'No network: you see what was here last. What you write at the bench is kept and sent later.'
+})
+const shown = computed(() => count.value > 0 || offline.value)
+const time = (at: number) =>
+  new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const told = (value: unknown) =>
+  value === null || value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value)
+async function drop(one: Waiting): Promise<void> {
+  await waiting.drop(one)
+  if (count.value === 0) open.value = false
+}
+</script>
+
+<template>
+  <div v-if="shown" class="waiting" role="status" :class="{ fails: waiting.refused.length > 0 }">
+    <span>{{ says }}</span><button v-if="count > 0" type="button" class="plain link" @click="open = true">
+      Show {{ count === 1 ? 'it' : 'them' }}
+    </button>
+  </div>
+  <v-dialog v-model="open" max-width="640" aria-label="Not sent yet">
+    <v-card rounded="sm" class="pa-5">
+      <h2>Not sent yet</h2>
+      <p class="quiet small">In the order they were made. They are on this device only until they are sent.</p>
+      <ul class="kept">
+        <li v-for="one in waiting.list" :key="one.id">
+          <strong>{{ one.label }}</strong> <span class="quiet small">{{ time(one.at) }}</span><span
+            v-if="one.pictures.length"
+            class="quiet small"
+          >
+            · {{ one.pictures.length }} {{ one.pictures.length === 1 ? 'picture' : 'pictures' }}</span
+          >
+          <template v-if="one.refused">
+            <p class="fails">{{ one.refused.reason }}</p>
+            <table v-if="one.refused.clashes.length" class="ledger">
+              <thead>
+                <tr>
+                  <th>Place</th>
+                  <th>Yours</th>
+                  <th>There now</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="clash in one.refused.clashes" :key="JSON.stringify(clash.path)">
+                  <td>{{ clash.section }} {{ clash.ref }} {{ clash.path.join(' ') }}</td>
+                  <td class="figure">
+                    {{
+                      told(
+                        one.changes
+                          .find((change) => change.ref === clash.ref)
+                          ?.set?.find((set) => set.path.join() === clash.path.join())?.to,
+                      )
+                    }}
+                  </td>
+                  <td class="figure">{{ told(clash.now) }}</td>
+                </tr>
+              </tbody>
+            </table>
+            <v-btn
+              v-if="one.refused.clashes.length && one.refused.clashes.every((clash) => clash.path.length)"
+              size="small"
+              @click="waiting.insist(one)"
+              >Store mine all the same</v-btn
+            >
+            <v-btn v-else size="small" @click="waiting.insist(one)">Try it again</v-btn>
+          </template>
+          <v-btn size="small" @click="drop(one)">{{ one.refused ? 'Leave what is there' : 'Throw it away' }}</v-btn>
+        </li>
+      </ul>
+      <v-btn variant="flat" color="primary" :loading="waiting.sending" @click="waiting.send()">Send now</v-btn>
+      <v-btn @click="open = false">Close</v-btn>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.waiting {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  padding: 6px 16px;
+  font-size: 14px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--rule);
+}
+.waiting.fails {
+  border-bottom: 2px solid currentcolor;
+}
+.kept {
+  padding: 0;
+  list-style: none;
+}
+.kept li {
+  padding: 10px 0;
+  border-top: 1px solid var(--rule);
+}
+.kept p {
+  margin: 4px 0;
+}
+</style>
