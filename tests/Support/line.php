@@ -15,7 +15,7 @@ $close = static function (int $id) use (&$pairs): void {
     fclose($one);
     fclose($other);
 };
-for (;;) {
+for (; ;) {
     $read = [$server, ...array_column($pairs, 0)];
     $write = $except = null;
     if (@stream_select($read, $write, $except, 0, 50_000) === false) {

@@ -24,6 +24,9 @@ final readonly class LookAhead
     /** @var array<string, Step> what is taken from the model, by its key */
     private array $taken;
 
+    /** @var array<string, Step> need → the first step that fits it, typed by hand or taken */
+    private array $using;
+
     /** @var array<string, string> need → key of the first step that brings it in */
     private array $comesIn;
 
@@ -34,10 +37,13 @@ final readonly class LookAhead
     {
         $this->derived = new Derivation($build);
         $this->whole = array_sum(array_map(static fn (StepDraft $d): float => $d->hours, $this->derived->steps));
-        $taken = $comesIn = $places = [];
+        $taken = $using = $comesIn = $places = [];
         foreach ($build->steps as $step) {
             if ($step->derived !== null) {
                 $taken[$step->derived] = $step;
+            }
+            foreach ($step->uses as $need => $_) {
+                $using[$need] ??= $step;
             }
         }
         foreach ($this->derived->steps as $i => $draft) {
@@ -47,6 +53,7 @@ final readonly class LookAhead
             }
         }
         $this->taken = $taken;
+        $this->using = $using;
         $this->comesIn = $comesIn;
         $this->places = $places;
     }
@@ -139,7 +146,7 @@ final readonly class LookAhead
      */
     private function row(string $section, string $ref, string $what, WayBack $way, string $key): array
     {
-        $step = $this->taken[$key] ?? null;
+        $step = $this->taken[$key] ?? ($section === 'needs' ? $this->using[$ref] ?? null : null);
         $hours = $way->hours();
         $made = $section === 'leads' ? $this->build->leads[$ref]->made : false;
 

@@ -64,10 +64,15 @@ final class BuildFileTest extends TestCase
         }
     }
 
-    public function test_every_verdict_shows_in_each_demo(): void
+    public function test_every_verdict_shows_in_each_demo_that_is_not_finished_and_no_alarm_in_the_one_that_is(): void
     {
         foreach (self::demos() as $name => [$file]) {
             $tally = Rules::inspector()->inspect(BuildFile::read((string) file_get_contents($file)))->tally();
+            if ($name === 'plover.json') {
+                self::assertSame([0, 0, 0], [$tally['danger'], $tally['fails'], $tally['unproven']]);
+
+                continue;
+            }
             foreach ($tally as $verdict => $count) {
                 self::assertGreaterThan(0, $count, "{$name} shows no \"{$verdict}\".");
             }

@@ -119,7 +119,12 @@ final class WayBackTest extends TestCase
             'check' => ['measured' => '110 Hz'] + array_column($data['steps'], null, 'ref')['d6']['check'],
         ]);
         $here = $change($measured, 'purchases', 'B7', ['received' => 8, 'accepted' => 8]);
-        self::assertArrayNotHasKey('waived', $kinds($here), 'Read within its limits, and all of it here.');
+        self::assertSame(1, $kinds($here)['waived'], 'Its sheet is not read, and a guess it shows is not settled.');
+        $told = $change($change($here, 'documents', 'belts', ['read' => '2026-11-20']), 'steps', 'd5', [
+            'guesses' => [['what' => 'arrow', 'settled_by' => 'd6', 'settled' => 'right']],
+        ]);
+        self::assertArrayNotHasKey('waived', $kinds($told), 'Read within its limits, all of it here and told.');
+        self::assertArrayNotHasKey('guessed', $kinds($told));
         self::assertSame(1, $kinds($change($data, 'steps', 'd6', ['state' => 'skipped']))['left out']);
         self::assertSame(1, $kinds($change($data, 'purchases', 'B7', ['claim' => 'settled']))['short']);
         $half = $data['leads'][0]['ends'];
@@ -136,6 +141,12 @@ final class WayBackTest extends TestCase
 
         self::assertContains('bed', $within('fit/panel-door'), 'The door is in the way of the bed.');
         self::assertContains('W31', $within('fit/panel-door'), 'A lead that ends on it.');
+        $door = array_column($closing['fit/panel-door']['within'], 'is_in', 'ref');
+        self::assertSame(
+            [true, false],
+            [$door['bed'], $door['board']],
+            'By steps typed by hand: d8 is done, d10 open.',
+        );
         foreach ($ahead['closing'] as $one) {
             self::assertStringNotContainsString('lead/', $one['key'], 'A lead closes nothing in.');
             foreach ($one['within'] as $part) {

@@ -112,6 +112,11 @@ async function drop(one: Waiting): Promise<void> {
   background: var(--sheet);
   border-bottom: 1px solid var(--rule);
 }
+.waiting button {
+  min-height: 44px;
+  margin: -10px 0;
+  white-space: nowrap;
+}
 .waiting.fails {
   border-bottom: 2px solid currentcolor;
 }

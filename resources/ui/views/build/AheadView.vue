@@ -43,14 +43,15 @@ const missed = computed(() =>
           “{{ one.title }}” is done.
           <template v-for="part in missing(one)" :key="part.ref"
             >{{ part.what }} is not in:
-            <router-link class="link" :to="`/builds/${id}/build/way-back/${part.ref}`"
+            <router-link v-if="part.section === 'needs'" class="link" :to="`/builds/${id}/build/way-back/${part.ref}`"
               >{{ part.off }} {{ part.off === 1 ? 'step' : 'steps' }} back, {{ hours(part.hours) }}</router-link
+            ><template v-else>{{ hours(part.hours) }}</template
             >.
           </template>
         </p>
       </section>
-      <p v-if="!build?.steps?.some((step) => step.derived)" class="quiet">
-        No step is taken from the model yet, so nobody knows what is in.
+      <p v-if="!build?.steps?.length" class="quiet">
+        There are no steps yet, so nobody knows what is in.
         <router-link class="link" :to="`/builds/${id}/build/derived`">Steps from the model</router-link>
       </p>
       <section v-for="one in closing" :key="one.key" class="closing" :aria-label="one.title">
@@ -70,15 +71,17 @@ const missed = computed(() =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="part in one.within" :key="part.ref">
+            <tr v-for="part in one.within" :key="`${part.section}/${part.ref}`">
               <td>{{ part.what }}</td>
               <td :class="part.is_in === false ? 'fails' : 'quiet'" class="small">
                 {{ part.is_in === null ? 'nobody has said' : part.is_in ? 'is in' : 'not yet' }}
               </td>
-              <td class="num" data-of="To reach it after">
-                <router-link class="link figure" :to="`/builds/${id}/build/way-back/${part.ref}`">{{
-                  hours(part.hours)
-                }}</router-link>
+              <td class="num figure" data-of="To reach it after">
+                <router-link
+                  v-if="part.section === 'needs'"
+                  class="link"
+                  :to="`/builds/${id}/build/way-back/${part.ref}`"
+                  >{{ hours(part.hours) }}</router-link><template v-else>{{ hours(part.hours) }}</template>
               </td>
               <td class="num figure" data-of="Of the build">{{ percent(part.share) }}</td>
             </tr>

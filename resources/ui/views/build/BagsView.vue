@@ -216,7 +216,12 @@ const look = () => (asked.value = new URLSearchParams(hand.value).toString())
         </tbody>
       </table>
       <form class="add" @submit.prevent="put(bag)">
-        <select v-model="adding[bag.ref]" class="field" :aria-label="`What is in ${bag.label}`">
+        <select
+          :value="adding[bag.ref] ?? ''"
+          class="field"
+          :aria-label="`What is in ${bag.label}`"
+          @change="adding[bag.ref] = ($event.target as HTMLSelectElement).value"
+        >
           <option value="">what is in it …</option>
           <option v-for="need in free(bag)" :key="need.ref" :value="need.ref">{{ need.role }}</option>
         </select>
@@ -255,6 +260,9 @@ const look = () => (asked.value = new URLSearchParams(hand.value).toString())
 }
 .bag h2 {
   margin: 16px 0 4px;
+}
+.bag h2 button {
+  font: 400 13px var(--text);
 }
 .why {
   display: block;

@@ -206,7 +206,11 @@ async function store(): Promise<void> {
 
 <style scoped>
 .form {
+  padding-top: 8px;
   overflow: auto;
+}
+.form .v-btn {
+  min-height: 44px;
 }
 .severities {
   border: 0;

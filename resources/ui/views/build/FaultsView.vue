@@ -38,6 +38,10 @@ const paretos = computed(() => [
     head: 'By where it was found',
     rows: most((fault) => build.value?.steps?.find((step) => step.ref === fault.step)?.section ?? 'at no step'),
   },
+  {
+    head: 'By whose it is',
+    rows: most((fault) => (fault.hand ? { kit: 'of the kit', own: 'by own hand' }[fault.hand] : 'not said yet')),
+  },
 ])
 const grave = (severity: string) => ({ danger: severity === 'danger', fails: severity === 'stops_work' })
 </script>
@@ -127,10 +131,14 @@ const grave = (severity: string) => ({ danger: severity === 'danger', fails: sev
 <style scoped>
 .paretos {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 0 40px;
-  max-width: 900px;
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
+  gap: 16px 32px;
+  align-items: start;
+  max-width: 1100px;
   margin-top: 20px;
+}
+.paretos > p {
+  grid-column: 1 / -1;
 }
 .bars {
   width: 40%;

@@ -231,7 +231,7 @@ useKeys({
         {{ locked.length ? 'Locked until what stands here is met.' : 'Measure twice.' }}
       </p>
       <p
-        v-for="gate in gates.filter((one) => !['step', 'reading', 'fault'].includes(one.kind))"
+        v-for="gate in gates.filter((one) => !['step', 'reading', 'fault', 'guess'].includes(one.kind))"
         :key="gate.says"
         class="waits fails"
       >
