@@ -261,6 +261,7 @@ final class Schema
                     Column::text('sets'),
                     Column::flag('optional'),
                     Column::flag('energises'),
+                    Column::text('base'),
                 ],
                 [
                     'after' => Inner::values(new Table('step_prerequisites', [Column::link('before_id', 'steps', '')])),

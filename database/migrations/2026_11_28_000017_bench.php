@@ -16,6 +16,7 @@ return new class extends Migration
             $table->string('sets', 40)->nullable();
             $table->boolean('optional')->nullable();
             $table->boolean('energises')->nullable();
+            $table->text('base')->nullable();
         });
         Schema::table('step_timings', static fn (Blueprint $table) => $table->string('by', 60)->nullable());
         Schema::create('step_guesses', static function (Blueprint $table): void {

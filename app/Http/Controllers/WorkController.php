@@ -18,6 +18,7 @@ use Magpie\Core\Planning\Evening;
 use Magpie\Core\Planning\FaultCase;
 use Magpie\Core\Planning\LookAhead;
 use Magpie\Core\Planning\OpenItems;
+use Magpie\Core\Planning\Renewal;
 use Magpie\Core\Planning\WayBack;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Work\Hours;
@@ -32,7 +33,9 @@ final class WorkController
     /** The steps that follow from the model. */
     public function derived(Build $build): JsonResponse
     {
-        $derived = (new Derivation(Document::of($build)->machine()))->toArray();
+        $machine = Document::of($build)->machine();
+        $steps = new Derivation($machine);
+        $derived = $steps->toArray() + ['renewal' => (new Renewal($machine, $steps))->toArray()];
         // An empty map is an object on the wire, not a list.
         $derived['short'] = (object) $derived['short'];
         foreach ($derived['steps'] as $i => $step) {

@@ -6235,6 +6235,28 @@ export interface components {
                 [key: string]: number;
             };
             circle: string[];
+            renewal: {
+                rows: {
+                    key: string;
+                    ref: string | null;
+                    /** @enum {string} */
+                    state: "new" | "same" | "changed" | "disputed" | "void";
+                    base: string;
+                    fields: {
+                        /** @enum {string} */
+                        field: "title" | "uses" | "tools" | "notes" | "check";
+                        own: unknown;
+                        model: unknown;
+                        /** @enum {string} */
+                        choice: "model" | "own" | "ask";
+                    }[];
+                }[];
+                gone: {
+                    ref: string;
+                    title: string;
+                    is_done: boolean;
+                }[];
+            };
         };
         WayBack: {
             need: string;
@@ -6869,6 +6891,8 @@ export interface components {
             guesses?: components["schemas"]["guess"][];
             /** @description power is switched on at it */
             energises?: boolean;
+            /** @description what it was taken as from the model, as JSON: what the builder changed since is told by it */
+            base?: string;
         };
         mark: {
             photo: string;

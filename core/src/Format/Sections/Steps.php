@@ -95,6 +95,7 @@ final class Steps implements Linking
             $node->optionalFlag('optional') ?? false,
             array_map(self::guess(...), $node->items('guesses')),
             $node->optionalFlag('energises') ?? false,
+            $node->optionalText('base', 16000),
         );
         if (in_array($step->ref, $step->after, true)) {
             $node->fail('a step cannot wait for itself.', 'after');
@@ -167,6 +168,7 @@ final class Steps implements Linking
                     $entry->guesses,
                 ),
                 'energises' => $entry->energises ?: null,
+                'base' => $entry->base,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

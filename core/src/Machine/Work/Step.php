@@ -23,6 +23,7 @@ final readonly class Step
      * @param  bool  $optional  may be left out; what it uses explains what is short later
      * @param  list<Guess>  $guesses
      * @param  bool  $energises  power is switched on at it
+     * @param  string|null  $base  what it was taken as from the model, as JSON
      */
     public function __construct(
         public string $ref,
@@ -45,6 +46,7 @@ final readonly class Step
         public bool $optional = false,
         public array $guesses = [],
         public bool $energises = false,
+        public ?string $base = null,
     ) {
     }
 

@@ -21,28 +21,64 @@ const held = computed(
 )
 const steps = computed(() => derived.value?.steps ?? [])
 const fresh = computed(() => steps.value.filter((draft) => !held.value.has(draft.key)))
-/** An open step whose pieces are no longer those of the model; what is done stays as it was done. */
-const changed = computed(() =>
-  steps.value.filter((draft) => {
-    const step = held.value.get(draft.key)
+/** How each stands against the step that was taken of it, by its key. */
+const renewal = computed(() => new Map((derived.value?.renewal.rows ?? []).map((row) => [row.key, row])))
+const inState = (state: string) => steps.value.filter((draft) => renewal.value.get(draft.key)?.state === state)
+const changed = computed(() => inState('changed'))
+/** Both the model and the builder have changed it, and differently. */
+const disputed = computed(() => inState('disputed'))
+/** Done, and the model wants other pieces or another reading. */
+const overtaken = computed(() => inState('void'))
+const gone = computed(() => derived.value?.renewal.gone ?? [])
+/** What the button does, in words. */
+const offered = computed(() => {
+  const renewing = changed.value.length + disputed.value.length
 
-    return step !== undefined && step.state !== 'done' && !sameUses(step.uses ?? {}, draft.uses)
-  }),
-)
-const gone = computed(() => {
-  const keys = new Set(steps.value.map((draft) => draft.key))
-
-  return [...held.value.values()].filter((step) => !keys.has(step.derived ?? ''))
+  return fresh.value.length === 0
+    ? `Bring ${renewing} up to date`
+    : `Take ${fresh.value.length} new${renewing ? `, bring ${renewing} up to date` : ''}`
 })
-const sameUses = (a: Record<string, number>, b: Record<string, number>) =>
-  Object.keys({ ...a, ...b }).every((need) => a[need] === b[need])
+/** Whose of two values is taken, by key and field; the builder's own where nothing is said. */
+const chosen = ref<Record<string, 'own' | 'model'>>({})
 const isFirstOf = (i: number) => i === 0 || steps.value[i]!.section !== steps.value[i - 1]!.section
-const stateOf = (draft: Draft) =>
-  changed.value.includes(draft)
-    ? 'changed'
-    : (held.value.get(draft.key)?.state ?? (held.value.has(draft.key) ? 'open' : 'new'))
+const stateOf = (draft: Draft) => {
+  const state = renewal.value.get(draft.key)?.state
 
-/** What is new becomes steps, after what they wait for; what changed takes the pieces of the model. */
+  return state === undefined || state === 'same' ? (held.value.get(draft.key)?.state ?? 'open') : state
+}
+/** A value of a step, in words. */
+function told(field: string, value: unknown): string {
+  if (value === null || value === undefined) return 'nothing'
+  if (field === 'uses') {
+    return Object.entries(value as Record<string, number>)
+      .map(([need, pieces]) => `${pieces} × ${roleOf(need)}`)
+      .join(', ')
+  }
+  if (field === 'check') {
+    const check = value as { what: string; nominal: string; tolerance: string }
+
+    return `${check.what}: ${check.nominal} ± ${check.tolerance}`
+  }
+
+  return Array.isArray(value) ? value.join(', ') : String(value)
+}
+
+/** What of a step that was taken follows the model, and what it stands against from now on. */
+function renewed(draft: Draft): Change {
+  const step = held.value.get(draft.key)!
+  const row = renewal.value.get(draft.key)!
+  const set = row.fields.flatMap(({ field, own, model, choice }): NonNullable<Change['set']> =>
+    choice === 'model' || (choice === 'ask' && chosen.value[`${draft.key} ${field}`] === 'model')
+      ? field === 'check' && model !== null
+        ? Object.entries(model as Record<string, string>).map(([part, to]) => ({ path: ['check', part], to }))
+        : [{ path: [field], was: own ?? null, to: model }]
+      : [],
+  )
+
+  return { section: 'steps', ref: step.ref, set: [...set, { path: ['base'], to: row.base }] }
+}
+
+/** What is new becomes steps, after what they wait for; what the model changed follows it; of what both changed, what is chosen. */
 async function take(): Promise<void> {
   busy.value = true
   const taken = new Set((build.value?.steps ?? []).map((step) => step.ref))
@@ -66,6 +102,7 @@ async function take(): Promise<void> {
         section: draft.section,
         title: draft.title.slice(0, 200),
         derived: draft.key,
+        base: renewal.value.get(draft.key)?.base,
         guide: `${Math.round(draft.hours * 60)} min`,
         ...(after.length ? { after } : {}),
         ...(draft.tools.length ? { tools: draft.tools } : {}),
@@ -76,14 +113,7 @@ async function take(): Promise<void> {
       },
     }
   })
-  for (const draft of changed.value) {
-    const step = held.value.get(draft.key)!
-    changes.push({
-      section: 'steps',
-      ref: step.ref,
-      set: [{ path: ['uses'], was: step.uses ?? null, to: Object.keys(draft.uses).length ? draft.uses : null }],
-    })
-  }
+  changes.push(...[...changed.value, ...disputed.value].map(renewed))
   try {
     await edit(`${fresh.value.length} steps from the model`, changes)
     notices.say('The steps follow the model now; u undoes it.')
@@ -103,10 +133,8 @@ async function take(): Promise<void> {
         >{{ steps.length }} steps, {{ written(String(derived.hours)) }} h for a practised builder</span
       >
       <router-link class="link" :to="`/builds/${id}/build/bench`">Bench</router-link>
-      <span v-if="fresh.length + changed.length" class="push"
-        ><v-btn color="primary" variant="flat" :loading="busy" @click="take()"
-          >Take {{ fresh.length }} new{{ changed.length ? `, bring ${changed.length} up to date` : '' }}</v-btn
-        ></span
+      <span v-if="fresh.length + changed.length + disputed.length" class="push"
+        ><v-btn color="primary" variant="flat" :loading="busy" @click="take()">{{ offered }}</v-btn></span
       >
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
@@ -128,9 +156,51 @@ async function take(): Promise<void> {
         {{ derived.unplaced.map((row) => `${row.pieces} × ${row.role} (${row.why})`).join('; ') }}.
       </p>
       <p v-if="gone.length" class="unproven small">
-        No longer in the model: {{ gone.map((step) => step.title).join('; ') }}. What of it is done is to be undone, or
-        kept as a step of your own.
+        No longer in the model:
+        {{ gone.map((step) => (step.is_done ? `${step.title} (done: to be undone)` : step.title)).join('; ') }}. Delete
+        it, or keep it as a step of your own.
       </p>
+      <section v-if="overtaken.length" aria-label="Done, and wanted otherwise now">
+        <h2 class="fails">Done, and the model wants it otherwise now</h2>
+        <p v-for="draft in overtaken" :key="draft.key">
+          <router-link class="link" :to="`/builds/${id}/build/bench/${held.get(draft.key)?.ref}`">{{
+            held.get(draft.key)?.title
+          }}</router-link>
+          <span v-for="field in renewal.get(draft.key)?.fields" :key="field.field" class="small block"
+            >done with {{ told(field.field, field.own) }}; now {{ told(field.field, field.model) }}</span
+          >
+        </p>
+      </section>
+      <section v-if="disputed.length" aria-label="Changed by you and by the model">
+        <h2>Changed by you and by the model</h2>
+        <template v-for="draft in disputed" :key="draft.key">
+          <fieldset
+            v-for="field in renewal.get(draft.key)?.fields.filter((one) => one.choice === 'ask')"
+            :key="field.field"
+            class="dispute"
+          >
+            <legend>{{ held.get(draft.key)?.title }}: {{ field.field }}</legend>
+            <label
+              ><input
+                type="radio"
+                :name="`${draft.key} ${field.field}`"
+                :checked="chosen[`${draft.key} ${field.field}`] !== 'model'"
+                @change="chosen[`${draft.key} ${field.field}`] = 'own'"
+              />
+              yours: {{ told(field.field, field.own) }}</label
+            >
+            <label
+              ><input
+                type="radio"
+                :name="`${draft.key} ${field.field}`"
+                :checked="chosen[`${draft.key} ${field.field}`] === 'model'"
+                @change="chosen[`${draft.key} ${field.field}`] = 'model'"
+              />
+              of the model: {{ told(field.field, field.model) }}</label
+            >
+          </fieldset>
+        </template>
+      </section>
       <table class="ledger stack" tabindex="0">
         <thead>
           <tr>
@@ -163,7 +233,14 @@ async function take(): Promise<void> {
               </td>
               <td class="small quiet wide-only">{{ draft.tools.join(', ') }}</td>
               <td class="num figure wide-only">{{ Math.round(draft.hours * 60) }} min</td>
-              <td class="small" :class="{ tight: stateOf(draft) === 'changed', live: stateOf(draft) === 'new' }">
+              <td
+                class="small"
+                :class="{
+                  tight: ['changed', 'disputed'].includes(stateOf(draft)),
+                  fails: stateOf(draft) === 'void',
+                  live: stateOf(draft) === 'new',
+                }"
+              >
                 {{ stateOf(draft) }}
               </td>
             </tr>
@@ -180,6 +257,17 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
+h2 {
+  margin: 12px 0 4px;
+}
+.dispute {
+  padding: 4px 12px 8px;
+  margin: 6px 0;
+  border: 1px solid var(--rule);
+}
+.dispute label {
+  display: block;
+}
 .block {
   display: block;
 }
