@@ -9,6 +9,7 @@ use Magpie\Core\Buying\Splitter;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Planning\Activity;
 use Magpie\Core\Planning\Derivation;
+use Magpie\Core\Planning\LookAhead;
 use Magpie\Core\Planning\Network;
 use Magpie\Core\Planning\PrintQueue;
 use Magpie\Core\Planning\Spread;
@@ -104,12 +105,16 @@ foreach ([[150, 400], [400, 1500]] as [$parts, $budget]) {
     $took = (hrtime(true) - $start) / 1e6;
     $start = hrtime(true);
     new WayBack($machine, (string) array_key_first($machine->needs));
+    $back = (hrtime(true) - $start) / 1e6;
+    $start = hrtime(true);
+    (new LookAhead($machine))->toArray();
     printf(
-        "%d steps of %d parts: %.0f ms (budget %d), the way back to one: %.0f ms (budget 50)\n",
+        "%d steps of %d parts: %.0f ms (budget %d), the way back to one: %.0f ms (budget 50), what each closes in: %.0f ms\n",
         $steps,
         $parts,
         $took,
         $budget,
+        $back,
         (hrtime(true) - $start) / 1e6,
     );
 }

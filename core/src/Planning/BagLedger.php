@@ -132,7 +132,8 @@ final readonly class BagLedger
         $used = $this->used[$bag->ref][$line->need] ?? 0;
         $toCome = $this->toCome[$bag->ref][$line->need] ?? 0;
         $due = $came - $used;
-        $there = $line->left ?? $due;
+        // A count of before the last step counts pieces that have gone in since: what is due is the most there is.
+        $there = min($line->left ?? $due, $due);
         $short = max(0, $toCome - max(0, $there));
         $missing = $line->left === null ? 0 : $due - $line->left;
 
@@ -149,7 +150,7 @@ final readonly class BagLedger
             'state' => match (true) {
                 $short > 0 => 'short',
                 $missing > 0 => 'fewer than due',
-                $missing < 0 => 'more than due',
+                $missing < 0 => 'more than due: count again',
                 $line->found !== null && $line->found < $line->expected => 'came short',
                 $toCome === 0 && $there > 0 => 'over',
                 default => 'as it should be',
@@ -194,7 +195,8 @@ final readonly class BagLedger
     /** Pieces of a line that no open step wants of it. */
     private function over(Bag $bag, BagLine $line): int
     {
-        $there = $line->left ?? ($line->found ?? $line->expected) - ($this->used[$bag->ref][$line->need] ?? 0);
+        $due = ($line->found ?? $line->expected) - ($this->used[$bag->ref][$line->need] ?? 0);
+        $there = min($line->left ?? $due, $due);
 
         return max(0, $there - ($this->toCome[$bag->ref][$line->need] ?? 0));
     }
@@ -220,7 +222,7 @@ final readonly class BagLedger
                 $left[$line->need][$bag->ref] =
                     $state === StepState::Done
                         ? $came
-                        : max(0, $line->left ?? $came - ($this->used[$bag->ref][$line->need] ?? 0));
+                        : max(0, min($line->left ?? PHP_INT_MAX, $came - ($this->used[$bag->ref][$line->need] ?? 0)));
             }
         }
         $taken = [];

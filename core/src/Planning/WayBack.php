@@ -26,9 +26,6 @@ final readonly class WayBack
     /** @var list<StepDraft> in the order they are undone */
     public array $off;
 
-    /** @var list<string> what to measure or check again, in words */
-    public array $again;
-
     /** @var array<string, true> the part, and what sits in it and comes out with it */
     private array $moving;
 
@@ -52,7 +49,6 @@ final readonly class WayBack
         $this->off = array_values(
             array_filter(array_reverse($this->derived->steps), static fn (StepDraft $d): bool => isset($keys[$d->key])),
         );
-        $this->again = $this->again();
     }
 
     /**
@@ -116,7 +112,7 @@ final readonly class WayBack
     }
 
     /**
-     * @return list<string>
+     * @return list<string> what to measure or check again, in words
      */
     private function again(): array
     {
@@ -201,7 +197,7 @@ final readonly class WayBack
                 ],
                 $this->off,
             ),
-            'again' => $this->again,
+            'again' => $this->again(),
         ];
     }
 }

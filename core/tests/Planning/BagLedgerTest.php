@@ -88,7 +88,13 @@ final class BagLedgerTest extends TestCase
         self::assertSame([1, 'short'], [$line['short'], $line['state']], 'Counted: one has gone astray.');
 
         $line = self::lines(self::build($bag(['left' => 8]), [$steps[0]]))['b/m3x10'];
-        self::assertSame('more than due', $line['state'], 'Two that should be in are not.');
+        self::assertSame('more than due: count again', $line['state'], 'Two that should be in are not.');
+
+        // Counted before four went in: what is due is what is there.
+        $line = self::lines(self::build($bag(['left' => 10]), $steps))['b/m3x10'];
+        self::assertSame([0, 'more than due: count again'], [$line['short'], $line['state']]);
+        $line = self::lines(self::build($bag(['found' => 8, 'left' => 8]), $steps))['b/m3x10'];
+        self::assertSame([2, 'short'], [$line['short'], $line['state']], 'A stale count hides no shortage.');
     }
 
     public function test_a_shortage_is_explained_by_an_optional_step_and_met_from_a_bag_that_has_more(): void

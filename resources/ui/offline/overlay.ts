@@ -1,4 +1,5 @@
 import type { Build, BuildDocument, Change, Path } from '@/api/client'
+import { isOpenDanger } from '@/shared/faults'
 
 type Entry = { ref?: string } & Record<string, unknown>
 
@@ -65,9 +66,7 @@ export function withChangesMade(document: BuildDocument, changes: Change[]): Bui
 export function withWaiting(build: Build, waiting: { changes: Change[] }[]): Build {
   if (waiting.length === 0) return build
   const document = waiting.reduce((held, one) => withChangesMade(held, one.changes), build.document)
-  const dangers = (document.faults ?? []).filter(
-    (fault) => fault.severity === 'danger' && ['open', 'understood', undefined].includes(fault.state),
-  ).length
+  const dangers = (document.faults ?? []).filter(isOpenDanger).length
 
   return {
     ...build,

@@ -1,10 +1,9 @@
 import { ref, watch, type Ref } from 'vue'
 import type { BuildDocument } from '@/api/client'
-import { answers, pictures } from './caches'
+import { answers, laid, pictures } from './caches'
 
 /** Fetched again when it is older. */
 const FRESH = 300_000
-const kept = new Map<number, number>()
 
 /** Lays what the bench reads of a build on the device, so that it opens where there is no network; says since when it lies there. */
 export function useKept(id: Ref<number>, document: Ref<BuildDocument | undefined>): Ref<Date | null> {
@@ -13,7 +12,7 @@ export function useKept(id: Ref<number>, document: Ref<BuildDocument | undefined
   async function keep(): Promise<void> {
     const build = id.value
     if (!('caches' in window) || !('serviceWorker' in navigator) || document.value === undefined) return
-    const last = kept.get(build) ?? 0
+    const last = laid.get(build) ?? 0
     if (Date.now() - last < FRESH) {
       since.value = new Date(last)
 
@@ -39,7 +38,7 @@ export function useKept(id: Ref<number>, document: Ref<BuildDocument | undefined
         const at = `${of}/photos/${name}`
         if ((await shown.match(at)) === undefined) await shown.add(at)
       }
-      kept.set(build, Date.now())
+      laid.set(build, Date.now())
       since.value = new Date()
     } catch {
       // No network now: what lay here stays, and the next visit tries again.

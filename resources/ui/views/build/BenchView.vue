@@ -4,6 +4,7 @@ import { reasonOf } from '@/api/client'
 import PickOne from '@/shared/PickOne.vue'
 import PickAll from '@/shared/PickAll.vue'
 import EditCell from '@/shared/EditCell.vue'
+import { isOpenFault } from '@/shared/faults'
 import { clock, day, inUnit, percent } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
@@ -66,11 +67,7 @@ const panel = usePanel()
 const adding = useAsked('add')
 const fresh = ref({ section: '', title: '', guide: '', after: '' })
 const reason = ref('')
-const openFaults = computed(() =>
-  (build.value?.faults ?? []).filter(
-    (fault) => fault.state === 'open' || fault.state === 'understood' || fault.state === undefined,
-  ),
-)
+const openFaults = computed(() => (build.value?.faults ?? []).filter(isOpenFault))
 const faultsAt = (step: string) => openFaults.value.filter((fault) => fault.step === step).length
 const missing = (gates: (typeof rows.value)[number]['gates']) =>
   gates

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Fault } from '@/api/client'
+import { isOpenFault } from '@/shared/faults'
 import { day, money, percent, words } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import { usePanel } from '@/shared/usePanel'
@@ -9,14 +10,13 @@ const { document: build, overview, roleOf } = useBuild()
 const panel = usePanel()
 const only = ref<'open' | 'all'>('all')
 const faults = computed(() => build.value?.faults ?? [])
-const isOpen = (fault: Fault) => fault.state !== 'fixed' && fault.state !== 'closed'
 const order = ['danger', 'stops_work', 'defect', 'blemish']
 const rows = computed(() =>
   faults.value
-    .filter((fault) => only.value === 'all' || isOpen(fault))
+    .filter((fault) => only.value === 'all' || isOpenFault(fault))
     .sort(
       (a, b) =>
-        Number(isOpen(b)) - Number(isOpen(a)) ||
+        Number(isOpenFault(b)) - Number(isOpenFault(a)) ||
         order.indexOf(a.severity) - order.indexOf(b.severity) ||
         b.found.localeCompare(a.found),
     ),
@@ -89,12 +89,12 @@ const grave = (severity: string) => ({ danger: severity === 'danger', fails: sev
           :class="{ picked: panel.open?.kind === 'fault' && panel.open.ref === fault.ref }"
           @click="panel.show({ kind: 'fault', ref: fault.ref })"
         >
-          <td :class="isOpen(fault) ? '' : 'quiet'">{{ words(fault.state ?? 'open') }}</td>
+          <td :class="isOpenFault(fault) ? '' : 'quiet'">{{ words(fault.state ?? 'open') }}</td>
           <td class="what">
             <button type="button" class="plain" @click.stop="panel.show({ kind: 'fault', ref: fault.ref })">
               {{ fault.what }}</button><span v-if="fault.photos?.length" class="quiet small"> · picture</span>
           </td>
-          <td :class="isOpen(fault) ? grave(fault.severity) : 'quiet'">{{ words(fault.severity) }}</td>
+          <td :class="isOpenFault(fault) ? grave(fault.severity) : 'quiet'">{{ words(fault.severity) }}</td>
           <td class="small">
             {{ fault.need ? roleOf(fault.need) : ''
             }}<span v-if="fault.step" class="quiet block">{{ stepOf(fault.step) }}</span>

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, reasonOf, type Documents, type FindingSummary, type LookAhead } from '@/api/client'
 import { useKeys } from '@/app/useKeys'
 import { written as decimal } from '@/shared/decimals'
+import { isOpenFault } from '@/shared/faults'
 import { clock, percent, today, words } from '@/shared/format'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
@@ -45,9 +46,7 @@ const row = computed(() => rows.value[at.value])
 const step = computed(() => row.value?.step)
 const place = (ref: string) => `/builds/${id.value}/build/bench/${ref}`
 const openFaults = computed(() =>
-  (build.value?.faults ?? []).filter(
-    (fault) => fault.step === step.value?.ref && fault.state !== 'fixed' && fault.state !== 'closed',
-  ),
+  (build.value?.faults ?? []).filter((fault) => fault.step === step.value?.ref && isOpenFault(fault)),
 )
 watch(
   () => [step.value?.ref, step.value?.check?.measured],
@@ -72,8 +71,12 @@ const put = computed(() =>
   ),
 )
 const stated = computed(() => (papers.value?.says ?? []).filter((one) => one.step === step.value?.ref))
-const read = (ref: string, title: string) =>
-  guarded(() => set(`“${title}” is read`, 'documents', ref, ['read'], null, today()))
+const read = (ref: string) =>
+  guarded(() => {
+    const title = build.value?.documents?.find((one) => one.ref === ref)?.title ?? ref
+
+    return set(`“${title}” is read`, 'documents', ref, ['read'], null, today())
+  })
 /** What has to be in by now, since this step closes it in. */
 const within = computed(() => ahead.value?.closing.find((one) => one.step === step.value?.ref)?.within ?? [])
 /** What was guessed before, and shows here. */
@@ -240,7 +243,7 @@ useKeys({
           v-if="gate.kind === 'document' && gate.ref"
           type="button"
           class="plain link sim"
-          @click="read(gate.ref, gate.says)"
+          @click="read(gate.ref)"
         >
           I have read it
         </button>

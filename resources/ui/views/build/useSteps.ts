@@ -1,5 +1,6 @@
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Step } from '@/api/client'
+import { isOpenDanger } from '@/shared/faults'
 import { whoIsHere } from '@/shared/session'
 import { useBuild, useEdit } from '@/shared/useBuild'
 
@@ -32,8 +33,7 @@ export function useSteps() {
       const dangers = (build.value?.faults ?? [])
         .filter(
           (fault) =>
-            fault.severity === 'danger' &&
-            ['open', 'understood', undefined].includes(fault.state) &&
+            isOpenDanger(fault) &&
             (fault.step === state.ref || step?.uses?.[fault.need ?? ''] !== undefined) &&
             !state.gates.some((gate) => gate.ref === fault.ref),
         )

@@ -2,6 +2,7 @@
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, Problem, reasonOf } from '@/api/client'
+import { forgetAnswers } from '@/offline/caches'
 import { whoIsHere } from '@/shared/session'
 
 const email = ref('')
@@ -29,6 +30,8 @@ async function enter(path: string, body: unknown): Promise<void> {
   reasons.value = {}
   try {
     await api.post(path, body)
+    // Whoever was here before left without signing out: what they read stays theirs.
+    await forgetAnswers()
     await whoIsHere(true)
     await router.push(typeof route.query.then === 'string' && route.query.then.startsWith('/') ? route.query.then : '/')
   } catch (error) {
