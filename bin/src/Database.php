@@ -35,10 +35,27 @@ final class Database
         $log = "{$this->folder}/error.log";
         @rename($log, "{$log}.1");
         $this->pid = Background::start([$server, "--defaults-file={$this->folder}/my.cnf"], $log);
-        if (! Shell::answers($this->port, 60, fn (): bool => Background::runs($this->pid))) {
+        if (! Shell::answers($this->port, 60, fn (): bool => Background::runs($this->pid)) || ! $this->opens(30)) {
             $this->stop();
             throw new Failure('the database did not come up: '.$this->reason($log));
         }
+    }
+
+    /** Its port answers a moment before its socket does, and longer on a busy machine. */
+    private function opens(float $seconds): bool
+    {
+        $client = $this->client();
+        for (
+            $until = microtime(true) + $seconds;
+            microtime(true) < $until && Background::runs($this->pid);
+            usleep(100_000)
+        ) {
+            if ($client->answers()) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     public function client(): DatabaseClient
