@@ -10,7 +10,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Validation\ValidationException;
 use Magpie\Core\Machine\Build as Machine;
-use Magpie\Core\Machine\Work\Step;
 use Magpie\Core\Planning\BagLedger;
 use Magpie\Core\Planning\Derivation;
 use Magpie\Core\Planning\DocumentReport;
@@ -148,7 +147,7 @@ final class WorkController
             }
             $theirs = $document->machine()->steps;
             // The first is the one somebody began to work at first.
-            $isFirst = self::begun($theirs) <= self::begun($machine->steps);
+            $isFirst = Hours::begun($theirs) <= Hours::begun($machine->steps);
             $learnt = $isFirst
                 ? Learning::between($theirs, $machine->steps)
                 : Learning::between($machine->steps, $theirs);
@@ -158,18 +157,5 @@ final class WorkController
         }
 
         return $rows;
-    }
-
-    /**
-     * @param  array<string, Step>  $steps
-     */
-    private static function begun(array $steps): int
-    {
-        $starts = [];
-        foreach ($steps as $step) {
-            array_push($starts, ...array_column($step->timings, 'start'));
-        }
-
-        return min([PHP_INT_MAX, ...$starts]);
     }
 }

@@ -128,12 +128,10 @@ final readonly class BagLedger
      */
     private function line(Bag $bag, BagLine $line): array
     {
-        $came = $line->found ?? $line->expected;
         $used = $this->used[$bag->ref][$line->need] ?? 0;
         $toCome = $this->toCome[$bag->ref][$line->need] ?? 0;
-        $due = $came - $used;
-        // A count of before the last step counts pieces that have gone in since: what is due is the most there is.
-        $there = min($line->left ?? $due, $due);
+        $due = $this->due($bag, $line);
+        $there = $this->there($bag, $line);
         $short = max(0, $toCome - max(0, $there));
         $missing = $line->left === null ? 0 : $due - $line->left;
 
@@ -155,7 +153,9 @@ final readonly class BagLedger
                 $toCome === 0 && $there > 0 => 'over',
                 default => 'as it should be',
             },
-            'why' => $short > 0 || $missing > 0 || $came < $line->expected ? $this->why($bag, $line, $short) : [],
+            'why' => $short > 0 || $missing > 0 || self::came($line) < $line->expected
+                    ? $this->why($bag, $line, $short)
+                    : [],
         ];
     }
 
@@ -192,13 +192,29 @@ final readonly class BagLedger
         return array_values(array_unique($why));
     }
 
+    /** Pieces it came with: as counted, or as its label says. */
+    private static function came(BagLine $line): int
+    {
+        return $line->found ?? $line->expected;
+    }
+
+    private function due(Bag $bag, BagLine $line): int
+    {
+        return self::came($line) - ($this->used[$bag->ref][$line->need] ?? 0);
+    }
+
+    /** A count of before the last step counts pieces that have gone in since: what is due is the most there is. */
+    private function there(Bag $bag, BagLine $line): int
+    {
+        $due = $this->due($bag, $line);
+
+        return min($line->left ?? $due, $due);
+    }
+
     /** Pieces of a line that no open step wants of it. */
     private function over(Bag $bag, BagLine $line): int
     {
-        $due = ($line->found ?? $line->expected) - ($this->used[$bag->ref][$line->need] ?? 0);
-        $there = min($line->left ?? $due, $due);
-
-        return max(0, $there - ($this->toCome[$bag->ref][$line->need] ?? 0));
+        return max(0, $this->there($bag, $line) - ($this->toCome[$bag->ref][$line->need] ?? 0));
     }
 
     private function isSame(string $one, string $other): bool
@@ -218,18 +234,16 @@ final readonly class BagLedger
         $left = [];
         foreach ($this->build->bags as $bag) {
             foreach ($bag->holds as $line) {
-                $came = $line->found ?? $line->expected;
                 $left[$line->need][$bag->ref] =
-                    $state === StepState::Done
-                        ? $came
-                        : max(0, min($line->left ?? PHP_INT_MAX, $came - ($this->used[$bag->ref][$line->need] ?? 0)));
+                    $state === StepState::Done ? self::came($line) : max(0, $this->there($bag, $line));
             }
         }
         $taken = [];
         foreach ($this->build->steps as $step) {
             foreach ($step->state === $state ? $step->uses : [] as $need => $pieces) {
-                foreach ($this->givers($step, (string) $need) as $i => $bag) {
-                    $last = $i === count($this->givers($step, (string) $need)) - 1;
+                $givers = $this->givers($step, (string) $need);
+                foreach ($givers as $i => $bag) {
+                    $last = $i === count($givers) - 1;
                     // What no bag has any more is missed in the last that should have had it.
                     $gives = $last ? $pieces : min($pieces, max(0, $left[$need][$bag] ?? 0));
                     $taken[$bag][$need] = ($taken[$bag][$need] ?? 0) + $gives;

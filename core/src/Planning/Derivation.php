@@ -392,14 +392,14 @@ final class Derivation
                 continue;
             }
             $closing = array_filter($mates, fn (Mate $other): bool => $this->closes($other, $profile));
+            $nuts = array_keys(
+                array_filter(
+                    $this->drafts["join/{$mate->ref}"]->uses,
+                    fn (string $need): bool => $this->familyOf($need) === 'nut',
+                    ARRAY_FILTER_USE_KEY,
+                ),
+            );
             foreach ($closing === [] ? [] : $mate->screws as $i => $stack) {
-                $nuts = array_keys(
-                    array_filter(
-                        $this->drafts["join/{$mate->ref}"]->uses,
-                        fn (string $need): bool => $this->familyOf($need) === 'nut',
-                        ARRAY_FILTER_USE_KEY,
-                    ),
-                );
                 if ($stack->into !== ThreadIn::SlotNut || $nuts === []) {
                     continue;
                 }

@@ -74,7 +74,7 @@ final readonly class DocumentReport
                         'ref' => $d->ref,
                         'steps' => count(array_unique(array_column($d->covers, 'step'))),
                         'unread' => $d->read === null,
-                        'unsent' => count(array_filter($d->corrections, static fn ($c): bool => $c->sent === null)),
+                        'unsent' => $d->unsent(),
                     ],
                     $this->build->documents,
                 ),

@@ -240,18 +240,12 @@ final readonly class FaultCase
      */
     private function earlier(): ?array
     {
-        $need = $this->fault->need;
-        $lead = $this->fault->lead;
         $first = null;
         $hours = 0.0;
         $steps = 0;
         foreach ($this->order as $step) {
             if ($first === null) {
-                $first =
-                    ($need !== null && isset($step->uses[$need])) ||
-                    ($lead !== null && $step->derived === "lead/{$lead}")
-                        ? $step
-                        : null;
+                $first = $this->hasInHand($step) ? $step : null;
 
                 continue;
             }
@@ -277,8 +271,13 @@ final readonly class FaultCase
 
     private function isAt(Step $step): bool
     {
-        return $step->ref === $this->fault->step ||
-            isset($step->uses[$this->fault->need ?? '']) ||
+        return $step->ref === $this->fault->step || $this->hasInHand($step);
+    }
+
+    /** Whether the part or lead it is on goes in at a step. */
+    private function hasInHand(Step $step): bool
+    {
+        return isset($step->uses[$this->fault->need ?? '']) ||
             ($this->fault->lead !== null && $step->derived === "lead/{$this->fault->lead}");
     }
 

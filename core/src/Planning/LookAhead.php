@@ -77,8 +77,14 @@ final readonly class LookAhead
                 $isOver = $draft->leads === [] && $this->places[$draft->key] > $this->places[$at];
                 if ($isOver && ! in_array($need, $this->joined($draft), true)) {
                     $within[$draft->key][] = $this->row('needs', $need, $this->build->roleOf($need), $way, $at);
-                    foreach ($draft->isCover() ? $this->leadsAt($need, $draft) : [] as $lead => $key) {
-                        $within[$draft->key][$lead] = $this->row('leads', $lead, $this->called($lead), $way, $key);
+                    foreach ($draft->isCover() ? $this->leadsAt($need, $draft) : [] as $lead) {
+                        $within[$draft->key][$lead] = $this->row(
+                            'leads',
+                            $lead,
+                            $this->called($lead),
+                            $way,
+                            "lead/{$lead}",
+                        );
                     }
                 }
             }
@@ -114,7 +120,7 @@ final readonly class LookAhead
     }
 
     /**
-     * @return array<string, string> leads that end on a need and come before a step, and their steps
+     * @return list<string> leads that end on a need and come before a step
      */
     private function leadsAt(string $need, StepDraft $before): array
     {
@@ -126,7 +132,7 @@ final readonly class LookAhead
                 $at !== null &&
                 $at < $this->places[$before->key]
             ) {
-                $leads[$ref] = "lead/{$ref}";
+                $leads[] = (string) $ref;
             }
         }
 

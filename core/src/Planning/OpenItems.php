@@ -120,7 +120,7 @@ final class OpenItems
             if ($document->read === null) {
                 yield ['not read', $document->title, 'read through', 'documents', $document->ref];
             }
-            $unsent = count(array_filter($document->corrections, static fn ($c): bool => $c->sent === null));
+            $unsent = $document->unsent();
             if ($unsent > 0) {
                 yield [
                     'to send back',

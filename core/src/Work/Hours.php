@@ -46,6 +46,22 @@ final readonly class Hours
     }
 
     /**
+     * When somebody first worked at a build.
+     *
+     * @param  array<string, Step>  $steps
+     * @return int Unix seconds; the latest there are where nobody did
+     */
+    public static function begun(array $steps): int
+    {
+        $starts = [];
+        foreach ($steps as $step) {
+            array_push($starts, ...array_column($step->timings, 'start'));
+        }
+
+        return min([PHP_INT_MAX, ...$starts]);
+    }
+
+    /**
      * @return list<Sitting> the latest first
      */
     public function sittings(): array

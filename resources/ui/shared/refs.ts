@@ -50,3 +50,11 @@ export function uuid(): string {
 export function freshRef(letter: string, entries: { ref?: string }[] | undefined, isAlone: boolean): string {
   return isAlone || !navigator.onLine ? `${letter}-${uuid().slice(0, 6)}` : nextRef(letter, entries)
 }
+
+/** A list with one of it taken out, or put in where it was not; nothing where none is left, as a build is written. */
+export function toggled<T>(list: T[] | undefined, one: T): T[] | null {
+  const held = list ?? []
+  const now = held.includes(one) ? held.filter((other) => other !== one) : [...held, one]
+
+  return now.length > 0 ? now : null
+}

@@ -30,6 +30,12 @@ final readonly class Document
     ) {
     }
 
+    /** Corrections nobody has sent back yet. */
+    public function unsent(): int
+    {
+        return count(array_filter($this->corrections, static fn (Correction $c): bool => $c->sent === null));
+    }
+
     /** What it says of a step, where it is not passed over. */
     public function at(string $step): ?Passage
     {

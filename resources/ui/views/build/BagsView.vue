@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { api, reasonOf, type Bag, type BagLines, type ScrewInHand } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
-import { freeRef, refFrom } from '@/shared/refs'
+import { freeRef, refFrom, toggled } from '@/shared/refs'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 
@@ -77,12 +77,7 @@ const take = (bag: Bag, i: number) =>
     return set(`A line of ${bag.label}`, 'bags', bag.ref, ['holds'], bag.holds ?? null, left.length ? left : null)
   })
 const meant = (bag: Bag, step: string) =>
-  act(() => {
-    const held = bag.for ?? []
-    const now = held.includes(step) ? held.filter((one) => one !== step) : [...held, step]
-
-    return set(`What ${bag.label} is for`, 'bags', bag.ref, ['for'], bag.for ?? null, now.length ? now : null)
-  })
+  act(() => set(`What ${bag.label} is for`, 'bags', bag.ref, ['for'], bag.for ?? null, toggled(bag.for, step)))
 const look = () => (asked.value = new URLSearchParams(hand.value).toString())
 </script>
 

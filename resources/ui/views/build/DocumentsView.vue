@@ -4,7 +4,7 @@ import { reasonOf, type Documents, type PaperDocument } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { saveText } from '@/shared/download'
 import { day, today, words } from '@/shared/format'
-import { freeRef, refFrom } from '@/shared/refs'
+import { freeRef, refFrom, toggled } from '@/shared/refs'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import DocumentLists from './DocumentLists.vue'
@@ -29,19 +29,16 @@ const place = (step: string) => `/builds/${id.value}/build/bench/${step}`
 const save = (paper: PaperDocument, what: string, path: keyof PaperDocument) => (text: string, was: unknown) =>
   set(`${what} of “${paper.title}”`, 'documents', paper.ref, [path], was, text === '' ? null : text)
 const prevail = (paper: PaperDocument, other: string) =>
-  act(() => {
-    const held = paper.over ?? []
-    const now = held.includes(other) ? held.filter((one) => one !== other) : [...held, other]
-
-    return set(
+  act(() =>
+    set(
       `What “${paper.title}” prevails over`,
       'documents',
       paper.ref,
       ['over'],
       paper.over ?? null,
-      now.length ? now : null,
-    )
-  })
+      toggled(paper.over, other),
+    ),
+  )
 const read = (paper: PaperDocument) =>
   act(() =>
     set(

@@ -45,11 +45,12 @@ const places = computed(() => [
     title: `lead ${lead.ref}: ${roleOf(lead.from.split('.')[0]!)} to ${roleOf(lead.to.split('.')[0]!)}`,
   })),
 ])
+/** The step one is at, by what opened this or by the address. */
+const stepRef = computed(() => props.step ?? (typeof route.params.step === 'string' ? route.params.step : undefined))
 /** What is before one: the open panel, the step of the address, and what goes in or is joined at that step. */
 const atHand = computed(() => {
   const shown = panel.open
-  const stepRef = props.step ?? (typeof route.params.step === 'string' ? route.params.step : undefined)
-  const step = build.value?.steps?.find((one) => one.ref === stepRef)
+  const step = build.value?.steps?.find((one) => one.ref === stepRef.value)
   const values = [
     ...(shown?.kind === 'part' ? [`need:${shown.ref}`] : []),
     ...(shown?.kind === 'lead' ? [`lead:${shown.ref}`] : []),
@@ -89,7 +90,7 @@ async function store(): Promise<void> {
   try {
     const [kind, ref] = (on.value ?? '').split(':')
     // A fault on a part or lead at a step says the step too.
-    const at = props.step ?? (typeof route.params.step === 'string' ? route.params.step : undefined)
+    const at = stepRef.value
     const marks = pictures.value.flatMap((one) => one.spots.map((spot) => ({ photo: one.name, ...spot })))
     await edit(
       `Fault: ${what.value}`,

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { reasonOf, type Printer } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import { inUnit } from '@/shared/format'
-import { freeRef, refFrom } from '@/shared/refs'
+import { freeRef, refFrom, toggled } from '@/shared/refs'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 
@@ -38,15 +38,13 @@ const save = (printer: Printer, what: string, path: string, unit?: string) => (t
     text === '' ? null : unit === undefined ? text : inUnit(text, unit),
   )
 function print(printer: Printer, plastic: string): void {
-  const held = printer.plastics ?? []
-  const now = held.includes(plastic as never) ? held.filter((one) => one !== plastic) : [...held, plastic]
   set(
     `What ${printer.name} prints`,
     'printers',
     printer.ref,
     ['plastics'],
     printer.plastics ?? null,
-    now.length > 0 ? now : null,
+    toggled<string>(printer.plastics, plastic),
   ).catch(notices.problem)
 }
 const finished = (printer: Printer) => (text: string) =>
