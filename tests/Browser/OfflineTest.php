@@ -257,6 +257,8 @@ final class OfflineTest extends BrowserTestCase
         $this->untilEdits($build, 70);
         $p->driver->get('about:blank');
         $p->open("/builds/{$build}/build/bench");
+        // Before the page stands there is nothing to be gone.
+        $p->find('//h1[normalize-space(.)="Bench"]');
         $p->waitUntilGone('//*[@role="status"][contains(., "kept on this device")]', 90);
 
         $revision = $this->server->get("/api/builds/{$build}/revision")['revision'];
