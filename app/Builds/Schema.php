@@ -271,6 +271,7 @@ final class Schema
                         Column::link('need_id', 'needs', ''),
                         new Table('step_uses', [Column::whole('pieces', '')]),
                     ),
+                    'also' => Inner::values(new Table('step_also', [Column::text('key', '')])),
                     'timings' => Inner::objects(
                         new Table('step_timings', [Column::whole('start'), Column::whole('stop'), Column::text('by')]),
                     ),

@@ -84,6 +84,16 @@ final class Derivation
 
     private const FASTENERS = ['screw', 'nut', 'insert'];
 
+    /** What makes a section harder, by the key of a step or its caution. */
+    private const HARD = [
+        'mains' => 'mains, for somebody practised',
+        'align/' => 'guides aligned to hundredths',
+        'inserts/' => 'inserts melted in straight',
+        'nuts/' => 'nuts that must lie in before ends close',
+        'lead/' => 'leads made and crimped',
+        'settings/' => 'settings read back',
+    ];
+
     /** @var array<string, StepDraft> by key */
     private array $drafts = [];
 
@@ -793,7 +803,48 @@ final class Derivation
     }
 
     /**
+     * What each section takes, its share of the whole, and how hard it is: by what goes wrong dearly there. Common practice, no
+     * source.
+     *
+     * @return list<array{section: string, steps: int, hours: float, share: float, difficulty: string, why: list<string>}>
+     */
+    public function sections(): array
+    {
+        $rows = $hours = [];
+        foreach ($this->steps as $draft) {
+            $hours[$draft->section()] = ($hours[$draft->section()] ?? 0.0) + $draft->hours;
+        }
+        $whole = array_sum($hours);
+        foreach ($hours as $section => $own) {
+            $drafts = array_filter($this->steps, static fn (StepDraft $d): bool => $d->section() === $section);
+            $why = [];
+            foreach ($drafts as $draft) {
+                foreach (self::HARD as $kind => $reason) {
+                    if (str_starts_with($draft->key, $kind) || in_array($kind, $draft->cautions, true)) {
+                        $why[$kind] = $reason;
+                    }
+                }
+            }
+            $rows[] = [
+                'section' => $section,
+                'steps' => count($drafts),
+                'hours' => round($own, 1),
+                'share' => $whole > 0 ? round($own / $whole, 3) : 0.0,
+                'difficulty' => match (true) {
+                    isset($why['mains']) || isset($why['align/']) => 'hard',
+                    $why !== [] => 'fair',
+                    default => 'easy',
+                },
+                'why' => array_values($why),
+            ];
+        }
+
+        return $rows;
+    }
+
+    /**
      * @return array{build: string, hours: float, steps: list<array<string, mixed>>,
+     *     sections: list<array{section: string, steps: int, hours: float, share: float, difficulty: string, why: list<string>}>,
      *     unplaced: list<array{need: string, role: string, pieces: int, why: string}>, short: array<string, int>, circle: list<string>}
      */
     public function toArray(): array
@@ -802,6 +853,7 @@ final class Derivation
             'build' => $this->build->plan->name,
             'hours' => round(array_sum(array_map(static fn (StepDraft $d): float => $d->hours, $this->steps)), 1),
             'steps' => array_map(static fn (StepDraft $d): array => $d->toArray(), $this->steps),
+            'sections' => $this->sections(),
             'unplaced' => $this->unplaced,
             'short' => $this->short,
             'circle' => $this->circle,

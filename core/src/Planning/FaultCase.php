@@ -278,7 +278,7 @@ final readonly class FaultCase
     private function hasInHand(Step $step): bool
     {
         return isset($step->uses[$this->fault->need ?? '']) ||
-            ($this->fault->lead !== null && $step->derived === "lead/{$this->fault->lead}");
+            ($this->fault->lead !== null && in_array("lead/{$this->fault->lead}", $step->follows(), true));
     }
 
     /** Whether a step has to do with what the fault is about: a part joined to it, or a lead that ends on it. */

@@ -39,8 +39,8 @@ final readonly class LookAhead
         $this->whole = array_sum(array_map(static fn (StepDraft $d): float => $d->hours, $this->derived->steps));
         $taken = $using = $comesIn = $places = [];
         foreach ($build->steps as $step) {
-            if ($step->derived !== null) {
-                $taken[$step->derived] = $step;
+            foreach ($step->follows() as $key) {
+                $taken[$key] = $step;
             }
             foreach ($step->uses as $need => $_) {
                 $using[$need] ??= $step;

@@ -27,19 +27,22 @@ final readonly class Renewal
 
     /**
      * @return array{rows: list<Row>, gone: list<array{ref: string, title: string, is_done: bool}>} a row's state is new, same,
-     *     changed, disputed or void (done, and the model wants something else); a field's choice is model, own or ask
+     *     changed, disputed, merged (another step does it) or void (done, and the model wants something else); a field's
+     *     choice is model, own or ask
      */
     public function toArray(): array
     {
-        $taken = [];
+        $taken = $merged = [];
         foreach ($this->build->steps as $step) {
             if ($step->derived !== null) {
                 $taken[$step->derived] = $step;
             }
+            $merged += array_fill_keys($step->also, $step);
         }
         $rows = [];
         foreach ($this->derived->steps as $draft) {
-            $rows[] = $this->row($draft, $taken[$draft->key] ?? null);
+            $into = $merged[$draft->key] ?? null;
+            $rows[] = $into === null ? $this->row($draft, $taken[$draft->key] ?? null) : self::merged($draft, $into);
             unset($taken[$draft->key]);
         }
 
@@ -58,13 +61,33 @@ final readonly class Renewal
         ];
     }
 
+    /** What a step was taken as, to be held against the model later. */
+    private static function base(StepDraft $draft): string
+    {
+        return (string) json_encode(self::ofDraft($draft), JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+    }
+
+    /**
+     * @return Row
+     */
+    private static function merged(StepDraft $draft, Step $into): array
+    {
+        return [
+            'key' => $draft->key,
+            'ref' => $into->ref,
+            'state' => 'merged',
+            'base' => self::base($draft),
+            'fields' => [],
+        ];
+    }
+
     /**
      * @return Row
      */
     private function row(StepDraft $draft, ?Step $step): array
     {
         $model = self::ofDraft($draft);
-        $base = (string) json_encode($model, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES);
+        $base = self::base($draft);
         if ($step === null) {
             return ['key' => $draft->key, 'ref' => null, 'state' => 'new', 'base' => $base, 'fields' => []];
         }

@@ -143,7 +143,7 @@ final readonly class WayBack
      */
     private function concerns(Step $step, array $undone): bool
     {
-        return isset($step->uses[$this->need]) || in_array($step->derived, $undone, true);
+        return isset($step->uses[$this->need]) || array_intersect($step->follows(), $undone) !== [];
     }
 
     /** The same work the other way round, in words. */

@@ -177,4 +177,13 @@ final class DerivationTest extends TestCase
         );
         self::assertSame('at 3 N m', Crosswise::says(2, Quantity::of(3, 'N m')));
     }
+
+    public function test_sections_say_their_share_of_the_whole_and_mains_make_one_hard(): void
+    {
+        $sections = (new Derivation(BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'))))->sections();
+        self::assertEqualsWithDelta(1.0, array_sum(array_column($sections, 'share')), 0.005);
+        $wiring = array_column($sections, null, 'section')['Wiring'];
+        self::assertSame('hard', $wiring['difficulty']);
+        self::assertContains('mains, for somebody practised', $wiring['why']);
+    }
 }

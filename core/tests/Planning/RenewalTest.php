@@ -161,4 +161,17 @@ final class RenewalTest extends TestCase
         $found = self::renewal($gone)['gone'];
         self::assertContains(true, array_column($found, 'is_done'));
     }
+
+    public function test_steps_merged_into_one_stay_merged_and_are_not_taken_again(): void
+    {
+        $data = self::taken();
+        [$one, $other] = array_slice(array_values(preg_grep('~^lead/~', array_column($data['steps'], 'derived'))), 0, 2);
+        $data['steps'] = array_values(
+            array_filter($data['steps'], static fn (array $s): bool => $s['derived'] !== $other),
+        );
+        $data = self::with($data, 'steps', $one, ['also' => [$other], 'title' => 'Both leads'], 'derived');
+        self::assertSame('same', self::renewal($data)['rows'][$one]['state']);
+        self::assertSame('merged', self::renewal($data)['rows'][$other]['state']);
+        self::assertSame([], self::renewal($data)['gone']);
+    }
 }

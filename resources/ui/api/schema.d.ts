@@ -6225,6 +6225,15 @@ export interface components {
                 hours: number;
                 leads: string[];
             }[];
+            sections: {
+                section: string;
+                steps: number;
+                hours: number;
+                share: number;
+                /** @enum {string} */
+                difficulty: "easy" | "fair" | "hard";
+                why: string[];
+            }[];
             unplaced: {
                 need: string;
                 role: string;
@@ -6240,7 +6249,7 @@ export interface components {
                     key: string;
                     ref: string | null;
                     /** @enum {string} */
-                    state: "new" | "same" | "changed" | "disputed" | "void";
+                    state: "new" | "same" | "changed" | "disputed" | "void" | "merged";
                     base: string;
                     fields: {
                         /** @enum {string} */
@@ -6893,6 +6902,8 @@ export interface components {
             energises?: boolean;
             /** @description what it was taken as from the model, as JSON: what the builder changed since is told by it */
             base?: string;
+            /** @description what else of the model it does, since other steps were merged into it */
+            also?: string[];
         };
         mark: {
             photo: string;

@@ -96,6 +96,7 @@ final class Steps implements Linking
             array_map(self::guess(...), $node->items('guesses')),
             $node->optionalFlag('energises') ?? false,
             $node->optionalText('base', 16000),
+            $node->texts('also'),
         );
         if (in_array($step->ref, $step->after, true)) {
             $node->fail('a step cannot wait for itself.', 'after');
@@ -169,6 +170,7 @@ final class Steps implements Linking
                 ),
                 'energises' => $entry->energises ?: null,
                 'base' => $entry->base,
+                'also' => $entry->also,
             ],
             static fn (mixed $v): bool => $v !== null && $v !== [],
         );

@@ -24,6 +24,7 @@ final readonly class Step
      * @param  list<Guess>  $guesses
      * @param  bool  $energises  power is switched on at it
      * @param  string|null  $base  what it was taken as from the model, as JSON
+     * @param  list<string>  $also  what else of the model it does, since other steps were merged into it
      */
     public function __construct(
         public string $ref,
@@ -47,7 +48,16 @@ final readonly class Step
         public array $guesses = [],
         public bool $energises = false,
         public ?string $base = null,
+        public array $also = [],
     ) {
+    }
+
+    /**
+     * @return list<string> all of the model that it does
+     */
+    public function follows(): array
+    {
+        return [...$this->derived === null ? [] : [$this->derived], ...$this->also];
     }
 
     /** Seconds worked, up to a given moment for a timer that still runs. */

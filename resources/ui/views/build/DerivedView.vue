@@ -1,22 +1,35 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { reasonOf, type Change, type DerivedSteps, type Step } from '@/api/client'
 import FirstAction from '@/shared/FirstAction.vue'
 import { written } from '@/shared/decimals'
+import { percent } from '@/shared/format'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
+import StepNetwork from './StepNetwork.vue'
 
 /** The steps that follow from joints, parts and leads, in a safe order; taken once, and brought up to date when the model changes. */
 const { id, document: build, roleOf } = useBuild()
 const { edit } = useEdit()
 const notices = useNotices()
+const router = useRouter()
+/** As a list, or drawn by what waits for what. */
+const isDrawn = ref(false)
+const sections = computed(() => new Map((derived.value?.sections ?? []).map((one) => [one.section, one])))
+const toStep = (draft: Draft) => {
+  const step = renewal.value.get(draft.key)?.ref
+  if (step) void router.push(`/builds/${id.value}/build/bench/${step}`)
+}
 const { data: derived, isError, error } = useDerived<DerivedSteps>('derived-steps', () => 'derived-steps')
 type Draft = DerivedSteps['steps'][number]
 const busy = ref(false)
 const held = computed(
   () =>
     new Map(
-      (build.value?.steps ?? []).flatMap((step): [string, Step][] => (step.derived ? [[step.derived, step]] : [])),
+      (build.value?.steps ?? []).flatMap((step): [string, Step][] =>
+        [...(step.derived ? [step.derived] : []), ...(step.also ?? [])].map((key) => [key, step]),
+      ),
     ),
 )
 const steps = computed(() => derived.value?.steps ?? [])
@@ -201,7 +214,12 @@ async function take(): Promise<void> {
           </fieldset>
         </template>
       </section>
-      <table class="ledger stack" tabindex="0">
+      <p class="choices" role="group" aria-label="How the steps are shown">
+        <button type="button" class="plain" :aria-pressed="!isDrawn" @click="isDrawn = false">in order</button>
+        <button type="button" class="plain" :aria-pressed="isDrawn" @click="isDrawn = true">what waits for what</button>
+      </p>
+      <StepNetwork v-if="isDrawn" :steps="steps" :state-of="stateOf" @picked="toStep" />
+      <table v-else class="ledger stack" tabindex="0">
         <thead>
           <tr>
             <th>Step</th>
@@ -214,7 +232,17 @@ async function take(): Promise<void> {
         <tbody>
           <template v-for="(draft, i) in steps" :key="draft.key">
             <tr v-if="isFirstOf(i)" class="grouped">
-              <th colspan="5">{{ draft.section }}</th>
+              <th colspan="5">
+                {{ draft.section }}
+                <span v-if="sections.get(draft.section)" class="quiet small"
+                  >{{ written(String(sections.get(draft.section)!.hours)) }} h,
+                  {{ percent(sections.get(draft.section)!.share) }} of the whole,
+                  {{ sections.get(draft.section)!.difficulty
+                  }}<template v-if="sections.get(draft.section)!.why.length"
+                    >: {{ sections.get(draft.section)!.why.join(', ') }}</template
+                  ></span
+                >
+              </th>
             </tr>
             <tr>
               <td class="what">

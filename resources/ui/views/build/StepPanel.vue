@@ -6,7 +6,9 @@ import EditCell from '@/shared/EditCell.vue'
 import { words } from '@/shared/format'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
+import { nextRef } from '@/shared/refs'
 import { usePanel } from '@/shared/usePanel'
+import { merge, split, unmergeable } from './reshape'
 
 /** Everything a step says, edited where it stands. */
 const props = defineProps<{ stepRef: string }>()
@@ -21,6 +23,9 @@ const reason = ref('')
 const step = computed(() => build.value?.steps?.find((one) => one.ref === props.stepRef))
 const others = computed(() =>
   (build.value?.steps ?? []).filter((one) => one.ref !== props.stepRef && !(step.value?.after ?? []).includes(one.ref)),
+)
+const mergeable = computed(() =>
+  (build.value?.steps ?? []).filter((one) => one.ref !== props.stepRef && (one.state ?? 'open') === 'open'),
 )
 const needs = computed(() => (build.value?.needs ?? []).filter((need) => step.value?.uses?.[need.ref] === undefined))
 const titleOf = (ref: string) => build.value?.steps?.find((one) => one.ref === ref)?.title ?? ref
@@ -70,6 +75,42 @@ const drop = (key: 'after' | 'cautions', label: string, value: string) => {
 const addUse = (event: Event) => {
   const value = (event.target as HTMLSelectElement).value
   if (value !== '') void change('Parts', 'uses', { ...step.value?.uses, [value]: 1 })
+}
+/** Needs that go in at the second of two steps, while a step is split. */
+const moved = ref<string[] | null>(null)
+const secondTitle = ref('')
+async function divide(): Promise<void> {
+  const steps = build.value?.steps ?? []
+  const ref = nextRef('S', steps)
+  try {
+    await edit(
+      `Split step ${step.value!.title}`,
+      split(step.value!, steps, moved.value!, ref, secondTitle.value || `${step.value!.title}, the rest`),
+    )
+    moved.value = null
+    secondTitle.value = ''
+    notices.say('One step is two now; u undoes it.')
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
+}
+async function mergeWith(event: Event): Promise<void> {
+  const ref = (event.target as HTMLSelectElement).value
+  const steps = build.value?.steps ?? []
+  const other = steps.find((one) => one.ref === ref)
+  if (!other) return
+  const why = unmergeable(step.value!, other, steps)
+  if (why !== undefined) {
+    reason.value = why
+    return
+  }
+  try {
+    await edit(`Merge “${other.title}” into “${step.value!.title}”`, merge(step.value!, other, steps))
+    reason.value = ''
+    notices.say('Two steps are one now; u undoes it.')
+  } catch (error) {
+    reason.value = reasonOf(error)
+  }
 }
 async function remove(): Promise<void> {
   try {
@@ -260,6 +301,23 @@ async function remove(): Promise<void> {
     </select>
     <h3>Notes</h3>
     <EditCell long label="Notes" :value="step.notes" placeholder="none" :save="store('Notes', ['notes'])" />
+    <h3>Shape</h3>
+    <p v-if="moved === null">
+      <button type="button" class="plain link small" @click="moved = []">Split this step in two</button>
+    </p>
+    <form v-else @submit.prevent="divide()">
+      <input v-model="secondTitle" aria-label="What the second step does" placeholder="what the second does" />
+      <label v-for="(count, need) in step.uses" :key="need" class="small block"
+        ><input v-model="moved" type="checkbox" :value="String(need)" /> {{ count }} × {{ roleOf(String(need)) }} goes
+        in at the second</label
+      >
+      <v-btn type="submit" size="small" color="primary">Split</v-btn>
+      <button type="button" class="plain link small" @click="moved = null">leave it whole</button>
+    </form>
+    <select aria-label="Merge another step into this one" :value="''" @change="mergeWith">
+      <option value="">Merge another into it …</option>
+      <option v-for="other in mergeable" :key="other.ref" :value="other.ref">{{ other.title }}</option>
+    </select>
     <p class="mt-5"><button type="button" class="plain link small" @click="remove()">Delete this step</button></p>
   </template>
   <p v-else class="quiet">This step is not in the build any more.</p>
@@ -269,6 +327,7 @@ async function remove(): Promise<void> {
 h3 {
   margin: 14px 0 2px;
 }
+.block,
 .flags label {
   display: block;
 }

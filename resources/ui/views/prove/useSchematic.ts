@@ -1,6 +1,7 @@
-import type { ELK, ElkNode } from 'elkjs/lib/elk-api'
+import type { ElkNode } from 'elkjs/lib/elk-api'
 import { ref, shallowRef, watch, type Ref } from 'vue'
 import type { Wiring } from '@/api/client'
+import { laidOut } from '@/shared/layout'
 
 export interface Box {
   need: string
@@ -31,23 +32,6 @@ const boxHeight = 46
 const nameWidth = 60
 const nameHeight = 12
 
-let layout: ELK | undefined
-
-/** The layout is worked out in a worker of its own: a wiring of thousands of leads never holds up the page. */
-async function layouts(): Promise<ELK> {
-  if (typeof Worker === 'undefined') {
-    const { default: Elk } = await import('elkjs/lib/elk.bundled.js')
-
-    return new Elk()
-  }
-  const [{ default: Elk }, { default: workerUrl }] = await Promise.all([
-    import('elkjs/lib/elk-api.js'),
-    import('elkjs/lib/elk-worker.min.js?url'),
-  ])
-
-  return new Elk({ workerUrl })
-}
-
 /** Lays the wiring out from left, where the wall is, to right, where the loads are. */
 export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string>>) {
   const drawing = shallowRef<Drawing>({ boxes: [], runs: [], width: 0, height: 0 })
@@ -59,7 +43,6 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
     if (wiring === undefined) return
     const mine = ++turn
     busy.value = true
-    layout ??= await layouts()
     const leads = [...wiring.leads, ...wiring.seats].filter((lead) => shown.value.has(lead.ref))
     const begins = new Set(leads.map((lead) => lead.from))
     const used = new Set(leads.flatMap((lead) => [lead.from, lead.to]))
@@ -105,7 +88,7 @@ export function useSchematic(map: Ref<Wiring | undefined>, shown: Ref<Set<string
       })),
       edges: leads.map((lead) => ({ id: lead.ref, sources: [lead.from], targets: [lead.to] })),
     }
-    const laid = await layout.layout(graph)
+    const laid = await laidOut(graph)
     // A later change has overtaken this one.
     if (mine !== turn) return
     drawing.value = {
