@@ -15,6 +15,7 @@ use App\Http\Controllers\OrderController;
 use App\Http\Controllers\PhotoController;
 use App\Http\Controllers\PrintController;
 use App\Http\Controllers\RemedyController;
+use App\Http\Controllers\RunController;
 use App\Http\Controllers\ScopeController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\StockController;
@@ -86,6 +87,10 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('look-ahead', [WorkController::class, 'lookAhead']);
             Route::get('faults/{fault}/case', [WorkController::class, 'fault']);
             Route::get('hours', [WorkController::class, 'hours']);
+            Route::get('ladder', [RunController::class, 'ladder']);
+            Route::get('alignments', [RunController::class, 'alignments']);
+            Route::post('alignments', [RunController::class, 'tryAlignment']);
+            Route::get('simulated-readings/{key}', [RunController::class, 'simulated'])->where('key', '.+');
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);
             Route::get('arrivals', [OrderController::class, 'arrivals']);

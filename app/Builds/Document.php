@@ -11,7 +11,9 @@ use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build as Machine;
+use Magpie\Core\Machine\Running\AsMeasured;
 use Throwable;
 
 /**
@@ -91,6 +93,16 @@ final class Document
     public function standing(): Standing
     {
         return $this->standing ??= Standing::of(Rules::inspector(), $this->machine());
+    }
+
+    /**
+     * The same laid out, as it was measured.
+     *
+     * @throws CannotReadBuildFile
+     */
+    public function survey(): Survey
+    {
+        return $this->standing?->survey() ?? new Survey(AsMeasured::of($this->machine()));
     }
 
     /**

@@ -614,6 +614,100 @@ final class Schema
                 Column::link('step_id', 'steps', 'step'),
                 Column::link('fault_id', 'faults', 'fault'),
             ]),
+            'readings' => new Table('readings', [
+                Column::text('what'),
+                Column::text('value'),
+                Column::link('need_id', 'needs', 'need'),
+                Column::link('axis_id', 'axes', 'axis'),
+                Column::text('port'),
+                Column::text('scenario'),
+                Column::text('part'),
+                Column::text('accuracy'),
+                Column::text('instrument'),
+                Column::text('by'),
+                Column::whole('at'),
+                Column::text('photo'),
+                Column::text('note'),
+                Column::flag('simulated'),
+                Column::text('struck'),
+            ]),
+            'rungs' => new Table(
+                'rungs',
+                [Column::text('override'), Column::text('by'), Column::whole('at'), Column::text('note')],
+                [
+                    'ticks' => Inner::values(new Table('rung_ticks', [Column::text('key', '')])),
+                    'over' => Inner::values(new Table('rung_over', [Column::text('says', '')])),
+                ],
+            ),
+            'attempts' => new Table('power_attempts', [
+                Column::whole('at'),
+                Column::text('breaker'),
+                Column::text('stops'),
+                Column::flag('started'),
+                Column::text('rung'),
+                Column::text('lamps'),
+                Column::text('by'),
+                Column::text('note'),
+            ]),
+            'alignments' => new Table(
+                'alignments',
+                [
+                    Column::text('kind'),
+                    Column::link('axis_id', 'axes', 'axis'),
+                    Column::text('instrument'),
+                    Column::text('holder'),
+                    Column::text('by'),
+                    Column::whole('at'),
+                    Column::text('note'),
+                ],
+                [
+                    'given' => Inner::map(
+                        Column::text('key'),
+                        new Table('alignment_given', [Column::text('value', '')]),
+                    ),
+                ],
+            ),
+            'jobs' => new Table(
+                'machine_jobs',
+                [
+                    Column::text('name'),
+                    Column::whole('at'),
+                    Column::text('time'),
+                    Column::text('spindle'),
+                    Column::text('heat'),
+                    Column::text('material'),
+                    Column::text('note'),
+                ],
+                ['axes' => Inner::values(new Table('machine_job_axes', [Column::link('axis_id', 'axes', '')]))],
+            ),
+            'rounds' => new Table('upkeep_rounds', [
+                Column::text('task'),
+                Column::whole('at'),
+                Column::text('found'),
+                Column::flag('trouble'),
+                Column::text('by'),
+            ]),
+            'tests' => new Table(
+                'test_pieces',
+                [
+                    Column::text('piece'),
+                    Column::whole('at'),
+                    Column::text('recipe'),
+                    Column::text('material'),
+                    Column::text('changed'),
+                    Column::text('by'),
+                ],
+                [
+                    'features' => Inner::objects(
+                        new Table('test_features', [
+                            Column::text('name'),
+                            Column::text('nominal'),
+                            Column::text('tolerance'),
+                            Column::text('measured'),
+                        ]),
+                    ),
+                ],
+            ),
         ];
     }
 

@@ -23,6 +23,9 @@ final readonly class Main
       bin/magpie way-back FILE NEED [--format json]
                                               what comes off to reach a part, and what to check again after
       bin/magpie open FILE [--format json]    what is not as it is meant to stay, and what releases it
+      bin/magpie ladder FILE [--format json]  the rungs of the power-up: what keeps each closed, what to read
+      bin/magpie straight READINGS.json [--format json]
+                                              alignments worked from readings, by name
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -67,6 +70,8 @@ final readonly class Main
             case 'steps':
             case 'way-back':
             case 'open':
+            case 'ladder':
+            case 'straight':
                 $this->core($project);
 
                 return match ($command) {
@@ -76,6 +81,8 @@ final readonly class Main
                     'steps' => (new StepsFile)->run($arguments),
                     'way-back' => (new WayBackFile)->run($arguments),
                     'open' => (new OpenFile)->run($arguments),
+                    'ladder' => (new LadderFile)->run($arguments),
+                    'straight' => (new StraightFile)->run($arguments),
                 };
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);

@@ -216,6 +216,10 @@ return [
         'S14' => ['Where two sources differ, one of them is wrong.', 'Measure it; a measured value counts most.'],
         'S15' => ['Pieces of different batches differ a little; side by side that shows.', 'The batch is on the label.'],
         'S07' => ['Small things are lost, stripped or blown.', 'Count what is in the drawer.'],
+        'C01' => [
+            'What an instrument showed, held against what the parts on the list would show.',
+            'Measure at the plug, unpowered, with nothing else on the lead.',
+        ],
     ],
     'terms' => [
         'Danger' => ['Something can burn, shock or hurt.', 'Do not power the machine until it is put right; the working says why.'],

@@ -16,15 +16,15 @@ final class Arrows
     /** The floors of the core from the ground up; see docs/decisions/0016-floors.md. */
     private const FLOORS = [
         ['Quantity'],
-        ['Reference'],
+        ['Reference', 'Straightness'],
         ['Machine'],
         ['Families', 'Library'],
         ['Format'],
-        ['Inspection', 'PartsList', 'Printing', 'Simulation'],
+        ['Inspection', 'PartsList', 'Printing', 'Simulation', 'Tuning'],
         ['Electrical', 'Money', 'Scope', 'Site', 'Work'],
         ['Buying', 'Motion', 'Routes', 'Thermal'],
         ['Firmware', 'Mechanical', 'Planning'],
-        ['Choice'],
+        ['Choice', 'Commissioning'],
         ['Remedies'],
         ['Advice'],
         ['Assembly'],

@@ -259,7 +259,7 @@ final class ProveTest extends FeatureTestCase
 
         $this->edit(
             $build,
-            self::setting('parts', 'P-bed', ['specs', 'rated_power', 'value'], '300 W', '288 W'),
+            self::setting('readings', 'R2', ['value'], '1.92 Ω', '2 Ω'),
         )->assertOk();
         self::assertSame([], $overview()['accepted']);
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();

@@ -11,7 +11,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Views\PowerLedger;
-use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Simulation\BenchMeter;
 
@@ -34,7 +33,7 @@ final class InspectionController
 
     public function power(Build $build): JsonResponse
     {
-        return new JsonResponse((new PowerLedger(new Survey(Document::of($build)->machine())))->toArray());
+        return new JsonResponse((new PowerLedger(Document::of($build)->survey()))->toArray());
     }
 
     public function money(Build $build): JsonResponse

@@ -20,7 +20,6 @@ use Magpie\Core\Electrical\Views\Harness;
 use Magpie\Core\Electrical\Views\WhatIf;
 use Magpie\Core\Electrical\Views\WiringMap;
 use Magpie\Core\Firmware\SettingsAudit;
-use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Quantity\Money;
 
 /** The wiring as it is drawn, as it is made, and as another program solves it. */
@@ -53,7 +52,7 @@ final class WiringController
     {
         $asked = $request->validate(['need' => ['nullable', 'string', 'max:64']]);
         $need = $asked['need'] ?? null;
-        $found = LeadProposals::of(new Survey(Document::of($build)->machine()));
+        $found = LeadProposals::of(Document::of($build)->survey());
         $leads = array_filter(
             $found['leads'],
             static fn (LeadProposal $lead): bool => $need === null || $lead->touches($need),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Assembly;
 
+use Magpie\Core\Commissioning\Rules as Commissioning;
 use Magpie\Core\Electrical\Rules as Electrical;
 use Magpie\Core\Firmware\Rules as Firmware;
 use Magpie\Core\Inspection\Check;
@@ -99,6 +100,8 @@ final class Rules
         Scope\RivalClaims::class,
         Scope\Batches::class,
         Money\SmallParts::class,
+        // Power-up and proving
+        Commissioning\ReadingInBand::class,
     ];
 
     /**

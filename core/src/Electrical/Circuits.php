@@ -270,6 +270,11 @@ final class Circuits implements Carried
         }
         switch ($port->draw) {
             case Draw::Resistive:
+                if ($fitted->part->spec('cold_resistance')?->evidence === Evidence::Measured) {
+                    // What was measured on it counts before what is printed on it.
+                    $resistance = $read('cold_resistance')?->over($fitted->need->quantity);
+                    break;
+                }
                 [$volts, $power] = [$read('rated_voltage'), $read('rated_power')];
                 if ($volts !== null && $power !== null && $power->isPositive() && $volts->isPositive()) {
                     $resistance = $volts->squared()->over($power)->to('Ω')->over($fitted->need->quantity);

@@ -8,6 +8,7 @@ use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
@@ -38,13 +39,16 @@ final readonly class HeaterPower
         $source = self::sourceOf($topology, $heater) ?? $inquiry->lack('one supply that feeds it');
         [$supply, $out] = $topology->at($source);
         $held = $out->mains ? $inquiry->mains() : $inquiry->port($supply, $out, 'voltage', 'V', $bound);
-        $resistance = $inquiry->work(
-            'Resistance of the heater',
-            'R = V_r² / P_r',
-            ['V_r' => $rated, 'P_r' => $power],
-            $rated->squared()->over($power),
-            'Ω',
-        );
+        $resistance =
+            $inquiry->evidenceOf($heater, 'cold_resistance') === Evidence::Measured
+                ? $inquiry->read($heater, 'cold_resistance', 'R')
+                : $inquiry->work(
+                    'Resistance of the heater',
+                    'R = V_r² / P_r',
+                    ['V_r' => $rated, 'P_r' => $power],
+                    $rated->squared()->over($power),
+                    'Ω',
+                );
         $inquiry->work('Current', 'I = V / R', ['V' => $held, 'R' => $resistance], $held->over($resistance), 'A');
         $gives = $inquiry->work(
             'Power it gives',

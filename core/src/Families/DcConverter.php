@@ -10,6 +10,7 @@ use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\PortSheet;
+use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Dimension;
@@ -39,6 +40,11 @@ final class DcConverter extends Family
     public function abilities(): array
     {
         return [Ability::Converts, Ability::Electronic, Ability::RatedByMaker];
+    }
+
+    public function measured(): array
+    {
+        return [Measured::OutputVoltage];
     }
 
     public function sheet(): array

@@ -11,6 +11,7 @@ use Magpie\Core\Machine\Hazard;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Dimension;
@@ -45,6 +46,11 @@ final class Heater extends Family
     public function hazard(): Hazard
     {
         return Hazard::Heat;
+    }
+
+    public function measured(): array
+    {
+        return [Measured::ColdResistance];
     }
 
     public function sheet(): array

@@ -8,6 +8,7 @@ use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Dimension;
@@ -42,6 +43,11 @@ final class StepperMotor extends Family
     public function matched(): bool
     {
         return true;
+    }
+
+    public function measured(): array
+    {
+        return [Measured::PhaseResistance];
     }
 
     public function sheet(): array

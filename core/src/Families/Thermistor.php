@@ -8,6 +8,7 @@ use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
+use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Dimension;
@@ -37,6 +38,11 @@ final class Thermistor extends Family
     public function matched(): bool
     {
         return true;
+    }
+
+    public function measured(): array
+    {
+        return [Measured::SensorResistance];
     }
 
     public function sheet(): array

@@ -42,6 +42,8 @@ final class BuildFile
                 new Sections\Zones, new Sections\Clearances, new Sections\Settings, new Sections\Accepted,
                 new Sections\Printers, new Sections\Prints,
                 new Sections\Documents, new Sections\Bags, new Sections\Questions,
+                new Sections\Readings, new Sections\Rungs, new Sections\Attempts, new Sections\Alignments,
+                new Sections\Jobs, new Sections\Rounds, new Sections\TestPieces,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;

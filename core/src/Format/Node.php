@@ -26,6 +26,9 @@ final class Node
     /** Control characters but tab and line ends; a text with one of them cannot be shown, printed or searched. */
     public const CONTROLS = '/[\x00-\x08\x0B\x0C\x0E-\x1F\x7F]/';
 
+    /** Seconds since 1970 of a clock that is still right: the year 2200. */
+    private const LATEST = 7_258_118_400;
+
     /** The largest whole number that was ever kept: what a column of the database holds. */
     private const MOST_KEPT = 4_294_967_295;
 
@@ -231,6 +234,17 @@ final class Node
         }
 
         return $value;
+    }
+
+    /** A moment, as seconds since 1970. */
+    public function moment(string $key): int
+    {
+        return $this->optionalMoment($key) ?? $this->fail('is missing; it is a moment in seconds since 1970.', $key);
+    }
+
+    public function optionalMoment(string $key): ?int
+    {
+        return $this->optionalWhole($key, 0, self::LATEST);
     }
 
     public function optionalFlag(string $key): ?bool

@@ -6,6 +6,7 @@ namespace Magpie\Core\Inspection;
 
 use LogicException;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Running\AsMeasured;
 use Throwable;
 
 /**
@@ -51,7 +52,7 @@ final readonly class Inspector
      */
     public function inspect(Build $build, ?callable $about = null): Inspection
     {
-        $survey = new Survey($build);
+        $survey = new Survey(AsMeasured::of($build));
         $findings = [];
         foreach ($this->checks as $i => $check) {
             if ($about !== null) {
@@ -91,7 +92,7 @@ final readonly class Inspector
         if ($number === null) {
             return null;
         }
-        $survey = new Survey($build);
+        $survey = new Survey(AsMeasured::of($build));
         foreach ($this->asked($number, $survey) as $inquiry) {
             if ($inquiry->subject->ref === $ref) {
                 return $this->ask($this->checks[$number], $inquiry, $survey);

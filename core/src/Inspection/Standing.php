@@ -7,6 +7,7 @@ namespace Magpie\Core\Inspection;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Differences;
 use Magpie\Core\Machine\Reads;
+use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Machine\Same;
 
 /**
@@ -47,6 +48,7 @@ final class Standing
 
     public static function of(Inspector $inspector, Build $build): self
     {
+        $build = AsMeasured::of($build);
         $reads = new Reads;
         $standing = new self($inspector, $build, new Survey($build->toldTo($reads), $reads), $reads, new ReadBy);
         foreach (array_keys($inspector->checks) as $i) {
@@ -99,7 +101,8 @@ final class Standing
     /** The same after an edit. The less of the build is a new object, the sooner it is done. */
     public function after(Build $build): self
     {
-        $laid = $this->laid($build);
+        [$asked, $build] = [$build, AsMeasured::of($build)];
+        $laid = $this->laid($asked, $build);
         if ($laid === null) {
             return self::of($this->inspector, $build);
         }
@@ -136,12 +139,13 @@ final class Standing
      */
     public function trial(Build $build, array $keys): array
     {
+        [$asked, $build] = [$build, AsMeasured::of($build)];
         $differences = Differences::between($this->build, $build);
         if ($differences === null) {
             return array_intersect_key($this->after($build)->findings, array_flip($keys));
         }
         [$survey, $cells] = $this->carried($build, $differences->cells, $differences->entries, $this->readFor($keys));
-        $this->tried = [$build, $keys, $survey, $cells, $differences->entries];
+        $this->tried = [$asked, $keys, $survey, $cells, $differences->entries];
         $found = [];
         foreach ($keys as $key) {
             if (array_intersect_key($this->cells[$key] ?? [], $cells) !== []) {
@@ -157,11 +161,13 @@ final class Standing
     /**
      * The survey of the build after an edit, with what still stands of this one.
      *
+     * @param  Build  $asked  the build as it was handed in
+     * @param  Build  $build  the same, as it was measured
      * @return array{Survey, array<string, true>}|null and the cells that have changed; null when nothing can stand
      */
-    private function laid(Build $build): ?array
+    private function laid(Build $asked, Build $build): ?array
     {
-        if ($this->tried !== null && $this->tried[0] === $build) {
+        if ($this->tried !== null && $this->tried[0] === $asked) {
             // What is tried first and kept then is laid out once.
             [, $keys, $survey, $cells, $entries] = $this->tried;
             $this->tried = null;

@@ -33,4 +33,12 @@ final readonly class Axis
         public ?string $guides = null,
     ) {
     }
+
+    /** The same axis with the torque that turns its screw put in, as it was measured. */
+    public function turningAt(Quantity $torque): self
+    {
+        $drive = new AxisDrive(...['turningTorque' => $torque] + get_object_vars($this->drive));
+
+        return new self(...['drive' => $drive] + get_object_vars($this));
+    }
 }

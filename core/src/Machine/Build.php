@@ -10,6 +10,13 @@ use Magpie\Core\Machine\Buying\Rate;
 use Magpie\Core\Machine\Buying\Supplier;
 use Magpie\Core\Machine\Choosing\Decision;
 use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Running\Alignment;
+use Magpie\Core\Machine\Running\Job;
+use Magpie\Core\Machine\Running\PowerAttempt;
+use Magpie\Core\Machine\Running\Reading;
+use Magpie\Core\Machine\Running\RungRecord;
+use Magpie\Core\Machine\Running\TestPiece;
+use Magpie\Core\Machine\Running\UpkeepRound;
 use Magpie\Core\Machine\Work\Bag;
 use Magpie\Core\Machine\Work\Document;
 use Magpie\Core\Machine\Work\Fault;
@@ -51,6 +58,13 @@ use Magpie\Core\Machine\Work\Step;
  * @property-read array<string, Document> $documents
  * @property-read array<string, Bag> $bags
  * @property-read array<string, Question> $questions
+ * @property-read array<string, Reading> $readings
+ * @property-read array<string, RungRecord> $rungs
+ * @property-read array<string, PowerAttempt> $attempts
+ * @property-read array<string, Alignment> $alignments
+ * @property-read array<string, Job> $jobs
+ * @property-read array<string, UpkeepRound> $rounds
+ * @property-read array<string, TestPiece> $tests
  */
 final readonly class Build
 {
@@ -84,6 +98,13 @@ final readonly class Build
      * @param  array<string, Document>  $documents
      * @param  array<string, Bag>  $bags
      * @param  array<string, Question>  $questions
+     * @param  array<string, Reading>  $readings
+     * @param  array<string, RungRecord>  $rungs
+     * @param  array<string, PowerAttempt>  $attempts
+     * @param  array<string, Alignment>  $alignments
+     * @param  array<string, Job>  $jobs
+     * @param  array<string, UpkeepRound>  $rounds
+     * @param  array<string, TestPiece>  $tests
      * @param  Reads|null  $reads  who is told what is read
      */
     public function __construct(
@@ -116,6 +137,13 @@ final readonly class Build
         private array $documents = [],
         private array $bags = [],
         private array $questions = [],
+        private array $readings = [],
+        private array $rungs = [],
+        private array $attempts = [],
+        private array $alignments = [],
+        private array $jobs = [],
+        private array $rounds = [],
+        private array $tests = [],
         private ?Reads $reads = null,
     ) {
         $zoned = [];

@@ -34,6 +34,13 @@ final readonly class Differences
         'documents',
         'bags',
         'questions',
+        'readings',
+        'rungs',
+        'attempts',
+        'alignments',
+        'jobs',
+        'rounds',
+        'tests',
     ];
 
     /** The cell that has changed when something is joined otherwise than before. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Machine;
 
+use Magpie\Core\Machine\Running\Measured;
+
 /**
  * A kind of part: its spec sheet and its ports. One file a family; forms, import and check inputs follow from it.
  */
@@ -135,6 +137,16 @@ abstract class Family
      * @return list<array{string, string}> keys; "price" is what it costs
      */
     public function ratios(): array
+    {
+        return [];
+    }
+
+    /**
+     * What is measured on it before it runs.
+     *
+     * @return list<Measured>
+     */
+    public function measured(): array
     {
         return [];
     }

@@ -16,6 +16,7 @@ final readonly class Spec
     /**
      * @param  bool  $confirmed  the builder was asked about an unlikely magnitude and said it is right
      * @param  list<self>  $rivals  what others say of it, kept beside the one that counts
+     * @param  self|null  $sheet  what stood there before a reading took its place
      */
     public function __construct(
         public string $key,
@@ -25,6 +26,7 @@ final readonly class Spec
         public ?Quantity $tolerance = null,
         public bool $confirmed = false,
         public array $rivals = [],
+        public ?self $sheet = null,
     ) {
     }
 

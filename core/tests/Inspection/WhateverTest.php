@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Supposition;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -136,7 +137,7 @@ final class WhateverTest extends TestCase
     public function test_what_is_supposed_is_judged_as_if_it_were_so(Build $build, int $each): void
     {
         $inspector = Rules::inspector();
-        $survey = new Survey($build);
+        $survey = new Survey(AsMeasured::of($build));
         $data = BuildFile::data($build);
         $seen = [];
         $compared = 0;

@@ -4393,6 +4393,195 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The rungs of the power-up, with what keeps each closed */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Ladder"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/simulated-readings/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        /** What a simulated instrument reads where something is expected */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    key: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SimulatedReading"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/alignments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The alignments that can be worked, and what those of this build come to */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Alignments"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** What some readings of an alignment come to, before they are kept */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        kind: string;
+                        given: {
+                            [key: string]: string | null;
+                        };
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlignmentOutcome"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4437,6 +4626,13 @@ export interface components {
             documents?: components["schemas"]["document"][];
             bags?: components["schemas"]["bag"][];
             questions?: components["schemas"]["question"][];
+            readings?: components["schemas"]["reading"][];
+            rungs?: components["schemas"]["rung"][];
+            attempts?: components["schemas"]["attempt"][];
+            alignments?: components["schemas"]["alignment"][];
+            jobs?: components["schemas"]["job"][];
+            rounds?: components["schemas"]["round"][];
+            tests?: components["schemas"]["test"][];
         };
         Subject: {
             kind: string;
@@ -6461,6 +6657,105 @@ export interface components {
                 third: number;
             }[];
         };
+        Ladder: {
+            build: string;
+            next: string | null;
+            passed: number;
+            dangers: string[];
+            unexplained: {
+                ref: string;
+                stops: string;
+            }[];
+            rungs: {
+                key: string;
+                stage: string;
+                title: string;
+                does: string;
+                /** @enum {string} */
+                state: "passed" | "waived" | "out of band" | "open" | "closed";
+                live: string[];
+                gates: string[];
+                after: string | null;
+                looks: {
+                    key: string;
+                    says: string;
+                    done: boolean;
+                }[];
+                readings: {
+                    key: string;
+                    what: string;
+                    label: string;
+                    need: string | null;
+                    axis: string | null;
+                    port: string | null;
+                    scenario: string | null;
+                    nominal: string | null;
+                    unit: string | null;
+                    low: string | null;
+                    high: string | null;
+                    band: string;
+                    why: string;
+                    how: string;
+                    missing: string[];
+                    asked: boolean;
+                    reading: string | null;
+                    value: string | null;
+                    simulated: boolean;
+                    /** @enum {string} */
+                    verdict: "danger" | "fails" | "tight" | "unproven" | "holds";
+                    points: string[];
+                }[];
+                left: string[];
+                keeps: string[];
+                cautions: string[];
+                override: string | null;
+                by: string | null;
+                at: number | null;
+                note: string | null;
+            }[];
+        };
+        SimulatedReading: {
+            value: string;
+            instrument: string;
+            accuracy: string;
+        };
+        AlignmentOutcome: {
+            figures: {
+                key: string;
+                label: string;
+                value: number;
+                unit: string;
+                uncertainty: number | null;
+            }[];
+            working: string[];
+            says: string[];
+            lines: {
+                name: string;
+                points: number[][];
+            }[];
+            limit: number | null;
+            off: number | null;
+            verdict: ("holds" | "tight" | "fails") | null;
+        };
+        Alignments: {
+            methods: {
+                key: string;
+                title: string;
+                about: string;
+                asks: {
+                    key: string;
+                    label: string;
+                    example: string;
+                    row: boolean;
+                    needed: boolean;
+                }[];
+            }[];
+            done: {
+                ref: string;
+                outcome: components["schemas"]["AlignmentOutcome"] | null;
+                trouble: string | null;
+            }[];
+        };
         plan: {
             name: string;
             kind: string;
@@ -7394,6 +7689,109 @@ export interface components {
             need?: string;
             step?: string;
             fault?: string;
+        };
+        reading: {
+            ref: string;
+            /** @enum {string} */
+            what: "bond" | "insulation" | "cold_resistance" | "phase_resistance" | "sensor_resistance" | "output_voltage" | "voltage" | "current" | "wall_power" | "temperature" | "heat_up" | "travel" | "backlash" | "run_out" | "turning_torque" | "pulling_force" | "spindle_speed" | "belt_note";
+            value: string;
+            need?: string;
+            axis?: string;
+            port?: string;
+            scenario?: string;
+            part?: string;
+            /** @description of the instrument, either way */
+            accuracy?: string;
+            instrument?: string;
+            by?: string;
+            /** @description seconds since 1970 */
+            at?: number;
+            photo?: string;
+            note?: string;
+            /** @description by a stand-in for an instrument */
+            simulated?: boolean;
+            /** @description why it does not count; it stays */
+            struck?: string;
+        };
+        rung: {
+            ref: string;
+            ticks?: string[];
+            /** @description why it was passed though something kept it */
+            override?: string;
+            by?: string;
+            /** @description seconds since 1970 */
+            at?: number;
+            note?: string;
+            /** @description what kept it then: the reason covers these, and nothing that comes later */
+            over?: string[];
+        };
+        attempt: {
+            ref: string;
+            /** @description seconds since 1970 */
+            at: number;
+            /** @enum {string} */
+            breaker: "held" | "tripped" | "was off";
+            /** @enum {string} */
+            stops: "released" | "pressed" | "not looked at";
+            started: boolean;
+            rung?: string;
+            lamps?: string;
+            by?: string;
+            note?: string;
+        };
+        alignment: {
+            ref: string;
+            kind: string;
+            /** @description by name, a figure with its unit or a row of them */
+            given?: {
+                [key: string]: string;
+            };
+            axis?: string;
+            instrument?: string;
+            holder?: string;
+            by?: string;
+            /** @description seconds since 1970 */
+            at?: number;
+            note?: string;
+        };
+        job: {
+            ref: string;
+            name: string;
+            /** @description seconds since 1970 */
+            at: number;
+            time: string;
+            axes?: string[];
+            spindle?: string;
+            heat?: string;
+            material?: string;
+            note?: string;
+        };
+        round: {
+            ref: string;
+            task: string;
+            /** @description seconds since 1970 */
+            at: number;
+            found?: string;
+            trouble?: boolean;
+            by?: string;
+        };
+        test: {
+            ref: string;
+            piece: string;
+            /** @description seconds since 1970 */
+            at: number;
+            /** @description slice or tool path; only like is compared with like */
+            recipe?: string;
+            material?: string;
+            features?: {
+                name: string;
+                nominal: string;
+                tolerance: string;
+                measured?: string;
+            }[];
+            /** @description the one thing that was changed since the last */
+            changed?: string;
+            by?: string;
         };
     };
     responses: never;

@@ -258,6 +258,18 @@ export const router = createRouter({
           meta: { stage: 'build', title: 'Steps from the model' },
         },
         {
+          path: 'run/ladder',
+          name: 'ladder',
+          component: () => import('@/views/run/LadderView.vue'),
+          meta: { stage: 'run', title: 'Power-up' },
+        },
+        {
+          path: 'run/straight',
+          name: 'straight',
+          component: () => import('@/views/run/StraightView.vue'),
+          meta: { stage: 'run', title: 'Straight' },
+        },
+        {
           path: 'build/bench',
           name: 'bench',
           component: () => import('@/views/build/BenchView.vue'),

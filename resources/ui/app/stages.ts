@@ -81,5 +81,13 @@ export const stages: Stage[] = [
       { key: 'open', title: 'Open items', path: 'build/open', group: 'At work' },
     ],
   },
-  { key: 'run', title: 'Run', about: 'Power-up, alignment, sign-off and upkeep.', views: [] },
+  {
+    key: 'run',
+    title: 'Run',
+    about: 'Power-up, alignment, tuning, sign-off and upkeep.',
+    views: [
+      { key: 'ladder', title: 'Power-up', path: 'run/ladder' },
+      { key: 'straight', title: 'Straight', path: 'run/straight' },
+    ],
+  },
 ]

@@ -29,7 +29,7 @@ export function useKept(id: Ref<number>, document: Ref<BuildDocument | undefined
         '/api/catalogue',
         '/api/builds',
         of,
-        ...['documents', 'bags', 'look-ahead', 'open-items', 'derived-steps', 'hours', 'evening?hours=2'].map(
+        ...['documents', 'bags', 'look-ahead', 'open-items', 'derived-steps', 'hours', 'ladder', 'evening?hours=2'].map(
           (one) => `${of}/${one}`,
         ),
       ])

@@ -26,7 +26,7 @@ registerRoute(new NavigationRoute(page))
 
 /** What a bench reads: the session, the catalogue, the builds, and of a build its document and what is drawn from it. */
 const read =
-  /^\/api\/(session|catalogue|builds|builds\/\d+(\/(documents|bags|look-ahead|evening|open-items|derived-steps|hours|way-back\/[\w-]+|faults\/[\w-]+\/case))?)$/
+  /^\/api\/(session|catalogue|builds|builds\/\d+(\/(documents|bags|look-ahead|evening|open-items|derived-steps|hours|ladder|way-back\/[\w-]+|faults\/[\w-]+\/case))?)$/
 registerRoute(
   ({ url }) => url.origin === self.location.origin && read.test(url.pathname),
   new NetworkFirst({ cacheName: answers, networkTimeoutSeconds: PATIENCE }),

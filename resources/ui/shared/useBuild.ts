@@ -40,6 +40,8 @@ export const derived = [
   'look-ahead',
   'fault-case',
   'hours',
+  'ladder',
+  'alignments',
   'prints',
   'history',
   'finding',

@@ -38,9 +38,6 @@ final class Steps implements Linking
         Dimension::Power,
     ];
 
-    /** Seconds since 1970 of a clock that is still right: the year 2200. */
-    private const LATEST = 7_258_118_400;
-
     public function key(): string
     {
         return 'steps';
@@ -59,8 +56,8 @@ final class Steps implements Linking
         $timings = [];
         foreach ($node->items('timings') as $item) {
             $timing = new Timing(
-                $item->whole('start', 0, 0, self::LATEST),
-                $item->optionalWhole('stop', 0, self::LATEST),
+                $item->optionalMoment('start') ?? 0,
+                $item->optionalMoment('stop'),
                 $item->optionalText('by', 60),
             );
             if ($timing->stop !== null && $timing->stop < $timing->start) {

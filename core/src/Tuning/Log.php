@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tuning;
+
+/**
+ * A log of an instrument: CSV with a header, the first column the time in seconds, each other a signal. docs/format/logs.md.
+ */
+final readonly class Log
+{
+    /** Rows of one log. */
+    private const MOST = 2_000_000;
+
+    /**
+     * @param  list<float>  $time  s
+     * @param  array<string, list<float>>  $signals  by the name of the column
+     */
+    private function __construct(public array $time, public array $signals)
+    {
+    }
+
+    /**
+     * @param  iterable<string>  $lines
+     *
+     * @throws CannotTune with the line
+     */
+    public static function read(iterable $lines): self
+    {
+        $names = null;
+        $time = [];
+        $columns = [];
+        $delimiter = ',';
+        $number = 0;
+        foreach ($lines as $line) {
+            $number++;
+            $line = trim($line, " \r\n\t\u{FEFF}");
+            if ($line === '' || $line[0] === '#') {
+                continue;
+            }
+            if ($names === null) {
+                $delimiter = str_contains($line, ';') ? ';' : (str_contains($line, "\t") ? "\t" : ',');
+                $names = array_map(static fn (string $name): string => trim($name, " \"\t"), explode($delimiter, $line));
+                if (count($names) < 2 || is_numeric($names[0])) {
+                    throw new CannotTune(
+                        "line {$number}: there is no header; it names the columns, the first is the time in s.",
+                    );
+                }
+                $columns = array_fill(0, count($names) - 1, []);
+
+                continue;
+            }
+            $cells = explode($delimiter, $line);
+            if (count($cells) < count($names)) {
+                throw new CannotTune(
+                    "line {$number}: there are ".count($cells).' columns, and '.count($names).' in the header.',
+                );
+            }
+            foreach ($names as $i => $name) {
+                $cell = $delimiter === ';' ? strtr(trim($cells[$i]), ',', '.') : trim($cells[$i]);
+                if (! is_numeric($cell) || ! is_finite((float) $cell)) {
+                    throw new CannotTune("line {$number}: \"{$cell}\" in column {$name} is no figure.");
+                }
+                if ($i === 0) {
+                    $time[] = (float) $cell;
+                } else {
+                    $columns[$i - 1][] = (float) $cell;
+                }
+            }
+            if (count($time) > self::MOST) {
+                throw new CannotTune('there are more than '.self::MOST.' rows.');
+            }
+        }
+        if ($names === null || count($time) < 3) {
+            throw new CannotTune('there are fewer than three rows in it.');
+        }
+        for ($i = 1, $n = count($time); $i < $n; $i++) {
+            if ($time[$i] <= $time[$i - 1]) {
+                throw new CannotTune(
+                    'the time goes back or stands still at row '.
+                        ($i + 1).
+                        ": {$time[$i]} s after {$time[$i - 1]} s.",
+                );
+            }
+        }
+        $signals = [];
+        foreach (array_slice($names, 1) as $i => $name) {
+            $signals[$name === '' ? 'signal '.($i + 1) : $name] = $columns[$i];
+        }
+
+        return new self($time, $signals);
+    }
+
+    /** Samples a second, by the whole of it. */
+    public function rate(): float
+    {
+        $n = count($this->time);
+
+        return ($n - 1) / ($this->time[$n - 1] - $this->time[0]);
+    }
+
+    /** How much the time between two samples differs from the mean, at most, as a share of it. */
+    public function unevenness(): float
+    {
+        $mean = 1 / $this->rate();
+        $worst = 0.0;
+        for ($i = 1, $n = count($this->time); $i < $n; $i++) {
+            $worst = max($worst, abs($this->time[$i] - $this->time[$i - 1] - $mean));
+        }
+
+        return $worst / $mean;
+    }
+}
