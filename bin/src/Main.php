@@ -26,6 +26,12 @@ final readonly class Main
       bin/magpie ladder FILE [--format json]  the rungs of the power-up: what keeps each closed, what to read
       bin/magpie straight READINGS.json [--format json]
                                               alignments worked from readings, by name
+      bin/magpie spectrum LOG.csv [--accepted=MM] [--format json]
+                                              resonances of a log of acceleration, and the filter that suits
+      bin/magpie note SOUND.wav --span=150mm --mass=8.4g/m [--format json]
+                                              the note of a belt, and its tension
+      bin/magpie step-response LOG.csv --step=PERCENT [--target=CELSIUS] [--format json]
+                                              gains of a heater, and the overshoot each gives
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -72,6 +78,9 @@ final readonly class Main
             case 'open':
             case 'ladder':
             case 'straight':
+            case 'spectrum':
+            case 'note':
+            case 'step-response':
                 $this->core($project);
 
                 return match ($command) {
@@ -83,6 +92,7 @@ final readonly class Main
                     'open' => (new OpenFile)->run($arguments),
                     'ladder' => (new LadderFile)->run($arguments),
                     'straight' => (new StraightFile)->run($arguments),
+                    'spectrum', 'note', 'step-response' => (new TuneFile)->run($command, $arguments),
                 };
             case 'account':
                 $project->artisan('main', ['magpie:account', ...$arguments], true);

@@ -37,7 +37,8 @@ final class StraightFile
         $worst = 0;
         foreach ($all as $i => $one) {
             $kind = is_array($one) && is_string($one['kind'] ?? null) ? $one['kind'] : '';
-            $given = is_array($one) && is_array($one['given'] ?? null) ? array_filter($one['given'], is_string(...)) : [];
+            $given =
+                is_array($one) && is_array($one['given'] ?? null) ? array_filter($one['given'], is_string(...)) : [];
             try {
                 $outcome = Methods::work($kind, array_combine(array_map(strval(...), array_keys($given)), $given));
             } catch (CannotAlign $e) {

@@ -40,7 +40,7 @@ final class RunController
         $right =
             $expected->what->value === 'bond'
                 ? Quantity::of(0.04, 'Ω')
-                : $expected->nominal ?? $expected->low ?? abort(404, 'Nobody knows what should be there.');
+                : $expected->nominal ?? ($expected->low ?? abort(404, 'Nobody knows what should be there.'));
         $instrument = new SimulatedInstrument(crc32($build->slug));
         $value = $instrument->read($key, $expected->what, $right);
 
@@ -72,9 +72,7 @@ final class RunController
                     Methods::all(),
                 ),
             ),
-            'done' => array_values(
-                array_map(self::outcome(...), Document::of($build)->machine()->alignments),
-            ),
+            'done' => array_values(array_map(self::outcome(...), Document::of($build)->machine()->alignments)),
         ]);
     }
 
@@ -108,7 +106,9 @@ final class RunController
                 )->toArray(),
             );
         } catch (CannotAlign $e) {
-            throw ValidationException::withMessages([$e->field === 'kind' ? 'kind' : "given.{$e->field}" => $e->getMessage()]);
+            throw ValidationException::withMessages([
+                $e->field === 'kind' ? 'kind' : "given.{$e->field}" => $e->getMessage(),
+            ]);
         }
     }
 }

@@ -58,4 +58,19 @@ final readonly class Following
             $limit === null ? 0 : count(array_filter($sizes, static fn (float $s): bool => $s > $limit)),
         );
     }
+
+    /**
+     * @return array{worst: float, at: float, rest: float, trend: float, rms: float, beyond: int}
+     */
+    public function toArray(): array
+    {
+        return [
+            'worst' => round($this->worst, 6),
+            'at' => round($this->at, 3),
+            'rest' => round($this->rest, 6),
+            'trend' => round($this->trend, 6),
+            'rms' => round($this->rms, 6),
+            'beyond' => $this->beyond,
+        ];
+    }
 }

@@ -93,25 +93,4 @@ final readonly class Sound
 
         return is_array($found) && is_int($found[1]) ? $found[1] : 0;
     }
-
-    /**
-     * The same as a WAV file of 16 bits, for what is made up.
-     *
-     * @param  list<float>  $samples  −1 to 1
-     */
-    public static function write(array $samples, int $rate): string
-    {
-        $data = '';
-        foreach ($samples as $sample) {
-            $data .= pack('v', ((int) round(max(-1.0, min(1.0, $sample)) * 32767)) & 0xFFFF);
-        }
-
-        return 'RIFF'.
-            pack('V', 36 + strlen($data)).
-            'WAVEfmt '.
-            pack('VvvVVvv', 16, 1, 1, $rate, $rate * 2, 2, 16).
-            'data'.
-            pack('V', strlen($data)).
-            $data;
-    }
 }

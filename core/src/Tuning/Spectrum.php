@@ -13,6 +13,9 @@ final readonly class Spectrum
     /** Segments are shorter than this share of the signal, so that there are some to average. */
     private const LEAST = 8;
 
+    /** Damping above which a top is no resonance. */
+    private const BROAD = 0.35;
+
     /** Peaks below this share of the highest are noise. */
     private const FAINT = 0.02;
 
@@ -125,7 +128,8 @@ final readonly class Spectrum
         // A rough top is one resonance, not several.
         $apart = [];
         foreach ($peaks as $peak) {
-            $isNew = true;
+            // What is as broad as it is high in frequency is the foot of another.
+            $isNew = $peak->damping < self::BROAD;
             foreach ($apart as $higher) {
                 $width = max(0.04, 3 * $higher->damping) * $higher->frequency;
                 $isNew = $isNew && abs($peak->frequency - $higher->frequency) > $width;

@@ -112,9 +112,9 @@ final class ReadingsTest extends TestCase
             'instrument' => 'meter',
         ];
         $part = AsMeasured::of(self::build([$reading]))->parts['mat'];
-        self::assertEqualsWithDelta(6.4, $part->spec('cold_resistance')?->nominal()?->in('Ω'), 1e-9);
-        self::assertSame(Evidence::Measured, $part->spec('cold_resistance')?->evidence);
-        self::assertSame('reading R1, meter', $part->spec('cold_resistance')?->source);
+        $cold = $part->spec('cold_resistance');
+        self::assertEqualsWithDelta(6.4, $cold?->nominal()?->in('Ω'), 1e-9);
+        self::assertSame([Evidence::Measured, 'reading R1, meter'], [$cold?->evidence, $cold?->source]);
         self::assertNull(AsMeasured::sheet($part, 'cold_resistance'));
         // The reading is held against the sheet, not against itself.
         self::assertSame(

@@ -120,7 +120,9 @@ final class WhateverTest extends TestCase
     public static function builds(): iterable
     {
         foreach (['linnet', 'dunlin'] as $name) {
-            yield $name => [BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")), 1];
+            $build = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"));
+            // A reading would go on counting, whatever is put on the sheet.
+            yield $name => [$build->with(['readings' => []]), 1];
         }
         foreach (Rules::inspector()->checks as $check) {
             yield $check->card()->id => [$check->examples()->holding(), 9];

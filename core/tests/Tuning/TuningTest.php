@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Tuning;
 
+use Magpie\Core\Simulation\Wav;
 use Magpie\Core\Tuning\CannotTune;
 use Magpie\Core\Tuning\Following;
 use Magpie\Core\Tuning\Log;
@@ -64,7 +65,7 @@ final class TuningTest extends TestCase
             $frequency = 30 * (320 / 30) ** ($i / 39);
             // Every third has hardly a ground note, as a belt plucked near its end.
             $strength = $i % 3 === 0 ? [0.15, 0.8, 0.6, 0.3] : [1.0, 0.5, 0.3, 0.1];
-            $sound = Sound::read(Sound::write(self::plucked($frequency, $strength, 0.02), 22050));
+            $sound = Sound::read(Wav::of(self::plucked($frequency, $strength, 0.02), 22050));
             $heard = Note::heard($sound->samples, $sound->rate);
             self::assertEqualsWithDelta(
                 $frequency,
@@ -99,8 +100,8 @@ final class TuningTest extends TestCase
     public static function sounds(): iterable
     {
         yield 'text' => ['note,170', 'no WAV'];
-        yield 'cut off' => [substr(Sound::write([0.1, 0.2], 8000), 0, 44), 'no sound'];
-        yield 'another code' => [substr_replace(Sound::write([0.1, 0.2], 8000), pack('v', 7), 20, 2), 'cannot be read'];
+        yield 'cut off' => [substr(Wav::of([0.1, 0.2], 8000), 0, 44), 'no sound'];
+        yield 'another code' => [substr_replace(Wav::of([0.1, 0.2], 8000), pack('v', 7), 20, 2), 'cannot be read'];
     }
 
     #[DataProvider('sounds')]
@@ -214,7 +215,7 @@ final class TuningTest extends TestCase
             );
         }
         $this->expectExceptionMessage('hardly rises');
-        StepResponse::fit(range(0, 99), array_map(static fn (): float => 22 + 0.1 * self::noise(), range(0, 99)), 40);
+        StepResponse::fit(array_map(floatval(...), range(0, 99)), array_map(static fn (): float => 22 + 0.1 * self::noise(), range(0, 99)), 40);
     }
 
     public function test_following_error_says_its_worst_and_whether_it_creeps(): void

@@ -4582,6 +4582,290 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/tune/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The note of a plucked belt, and the tension that belongs to it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** Format: binary */
+                        sound?: string;
+                        frequency?: string;
+                        span: string;
+                        mass: string;
+                        tension?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BeltNote"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/tune/spectrum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Resonances of a log of acceleration, with the filter that suits each */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** Format: binary */
+                        log: string;
+                        accepted?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Resonances"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/tune/step-response": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gains of a heater from its log, with the overshoot each gives */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** Format: binary */
+                        log: string;
+                        step: number;
+                        target?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HeaterLoop"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/tune/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far an axis lags behind what it was told */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** Format: binary */
+                        log: string;
+                        limit?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowingError"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/simulated-logs/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                what: string;
+            };
+            cookie?: never;
+        };
+        /** A log or sound of a simulated instrument */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    what: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                        "audio/wav": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6756,6 +7040,70 @@ export interface components {
                 trouble: string | null;
             }[];
         };
+        BeltNote: {
+            frequency: number;
+            clearness: number | null;
+            tension: number;
+            wanted: number | null;
+            off: number | null;
+        };
+        Resonances: {
+            rate: number;
+            unevenness: number;
+            accepted: number;
+            signals: {
+                signal: string;
+                peaks: {
+                    frequency: number;
+                    damping: number;
+                    share: number;
+                }[];
+                filters: {
+                    name: string;
+                    residual: number;
+                    acceleration: number;
+                    delay: number;
+                }[];
+                best: string | null;
+                curve: number[][];
+            }[];
+            says: string[];
+        };
+        HeaterLoop: {
+            gain: number;
+            dead: number;
+            constant: number;
+            rise: number;
+            settled: boolean;
+            most: number;
+            target: number;
+            methods: {
+                name: string;
+                kp: number;
+                ti: number;
+                td: number;
+                p: number;
+                i: number;
+                d: number;
+                overshoot: number;
+                reached: number | null;
+                curve: number[][];
+            }[];
+            measured: number[][];
+            model: number[][];
+            says: string[];
+        };
+        FollowingError: {
+            signals: {
+                signal: string;
+                worst: number;
+                at: number;
+                rest: number;
+                trend: number;
+                rms: number;
+                beyond: number;
+            }[];
+        };
         plan: {
             name: string;
             kind: string;
@@ -7693,7 +8041,7 @@ export interface components {
         reading: {
             ref: string;
             /** @enum {string} */
-            what: "bond" | "insulation" | "cold_resistance" | "phase_resistance" | "sensor_resistance" | "output_voltage" | "voltage" | "current" | "wall_power" | "temperature" | "heat_up" | "travel" | "backlash" | "run_out" | "turning_torque" | "pulling_force" | "spindle_speed" | "belt_note";
+            what: "bond" | "insulation" | "cold_resistance" | "phase_resistance" | "sensor_resistance" | "output_voltage" | "voltage" | "current" | "wall_power" | "temperature" | "heat_up" | "travel" | "backlash" | "run_out" | "turning_torque" | "pulling_force" | "spindle_speed" | "belt_note" | "resonance";
             value: string;
             need?: string;
             axis?: string;

@@ -270,6 +270,12 @@ export const router = createRouter({
           meta: { stage: 'run', title: 'Straight' },
         },
         {
+          path: 'run/tune',
+          name: 'tune',
+          component: () => import('@/views/run/TuneView.vue'),
+          meta: { stage: 'run', title: 'Tune' },
+        },
+        {
           path: 'build/bench',
           name: 'bench',
           component: () => import('@/views/build/BenchView.vue'),

@@ -88,6 +88,7 @@ export const stages: Stage[] = [
     views: [
       { key: 'ladder', title: 'Power-up', path: 'run/ladder' },
       { key: 'straight', title: 'Straight', path: 'run/straight' },
+      { key: 'tune', title: 'Tune', path: 'run/tune' },
     ],
   },
 ]
