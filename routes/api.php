@@ -17,6 +17,7 @@ use App\Http\Controllers\PrintController;
 use App\Http\Controllers\RemedyController;
 use App\Http\Controllers\RunController;
 use App\Http\Controllers\ScopeController;
+use App\Http\Controllers\ServiceController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\StockController;
 use App\Http\Controllers\TuneController;
@@ -89,6 +90,9 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('faults/{fault}/case', [WorkController::class, 'fault']);
             Route::get('hours', [WorkController::class, 'hours']);
             Route::get('ladder', [RunController::class, 'ladder']);
+            Route::post('program', [ServiceController::class, 'program']);
+            Route::get('start-list', [ServiceController::class, 'start']);
+            Route::get('upkeep', [ServiceController::class, 'upkeep']);
             Route::post('tune/note', [TuneController::class, 'note']);
             Route::post('tune/spectrum', [TuneController::class, 'spectrum']);
             Route::post('tune/step-response', [TuneController::class, 'loop']);

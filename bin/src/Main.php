@@ -32,6 +32,8 @@ final readonly class Main
                                               the note of a belt, and its tension
       bin/magpie step-response LOG.csv --step=PERCENT [--target=CELSIUS] [--format json]
                                               gains of a heater, and the overshoot each gives
+      bin/magpie job PROGRAM.nc --build FILE [--origin=X,Y,Z] [--format json]
+                                              a program held against a machine: travel, speeds, order, time
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -78,6 +80,7 @@ final readonly class Main
             case 'open':
             case 'ladder':
             case 'straight':
+            case 'job':
             case 'spectrum':
             case 'note':
             case 'step-response':
@@ -92,6 +95,7 @@ final readonly class Main
                     'open' => (new OpenFile)->run($arguments),
                     'ladder' => (new LadderFile)->run($arguments),
                     'straight' => (new StraightFile)->run($arguments),
+                    'job' => (new JobFile)->run($arguments),
                     'spectrum', 'note', 'step-response' => (new TuneFile)->run($command, $arguments),
                 };
             case 'account':

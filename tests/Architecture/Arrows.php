@@ -24,7 +24,7 @@ final class Arrows
         ['Electrical', 'Money', 'Scope', 'Site', 'Work'],
         ['Buying', 'Motion', 'Routes', 'Thermal'],
         ['Firmware', 'Mechanical', 'Planning'],
-        ['Choice', 'Commissioning'],
+        ['Choice', 'Commissioning', 'Programs', 'Service'],
         ['Remedies'],
         ['Advice'],
         ['Assembly'],

@@ -4866,6 +4866,165 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/program": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A program held against the machine */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** Format: binary */
+                        program: string;
+                        x?: number;
+                        y?: number;
+                        z?: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProgramCheck"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/start-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What is looked at before a job, and what the state of the machine forbids */
+        get: {
+            parameters: {
+                query?: {
+                    material?: string;
+                };
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartList"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Hours, what is due, trends, reference pieces, and what comes next */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Upkeep"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7102,6 +7261,105 @@ export interface components {
                 trend: number;
                 rms: number;
                 beyond: number;
+            }[];
+        };
+        ProgramCheck: {
+            /** @enum {string} */
+            verdict: "danger" | "fails" | "tight" | "unproven" | "holds";
+            lines: number;
+            moves: number;
+            seconds: number;
+            tool_seconds: number;
+            cut: number;
+            rapid: number;
+            laid: number;
+            pierces: number;
+            energy: number | null;
+            axes: {
+                axis: string;
+                low: number;
+                high: number;
+                reach: number;
+                travel: number | null;
+                left: number | null;
+                feed: number | null;
+                cap: number | null;
+            }[];
+            turns: number[] | null;
+            heat: {
+                [key: string]: number;
+            };
+            troubles: {
+                /** @enum {string} */
+                verdict: "danger" | "fails" | "tight" | "unproven" | "holds";
+                says: string;
+                line: number | null;
+                times: number;
+            }[];
+        };
+        StartList: {
+            looks: string[];
+            blocks: string[];
+        };
+        Upkeep: {
+            hours: {
+                what: string;
+                hours: number;
+            }[];
+            due: {
+                key: string;
+                title: string;
+                why: string;
+                every: number;
+                since: number;
+                left: number;
+                last: number | null;
+                found: string | null;
+                trouble: boolean;
+                due: boolean;
+            }[];
+            trends: {
+                what: string;
+                where: string;
+                unit: string;
+                first: number;
+                last: number;
+                drift: number | null;
+                points: number[][];
+                says: string | null;
+            }[];
+            pieces: {
+                piece: string;
+                recipe: string | null;
+                material: string | null;
+                made: {
+                    ref: string;
+                    at: number;
+                    changed: string | null;
+                    /** @enum {string} */
+                    verdict: "fails" | "tight" | "unproven" | "holds";
+                    features: {
+                        name: string;
+                        nominal: string;
+                        tolerance: string;
+                        measured: string | null;
+                        off: number | null;
+                        /** @enum {string} */
+                        verdict: "fails" | "tight" | "unproven" | "holds";
+                    }[];
+                }[];
+            }[];
+            next: {
+                what: string;
+                why: string;
+                where: string;
+            }[];
+            jobs: {
+                ref: string;
+                name: string;
+                at: number;
+                hours: number;
+                material: string | null;
             }[];
         };
         plan: {

@@ -276,6 +276,24 @@ export const router = createRouter({
           meta: { stage: 'run', title: 'Tune' },
         },
         {
+          path: 'run/readings',
+          name: 'readings',
+          component: () => import('@/views/run/ReadingsView.vue'),
+          meta: { stage: 'run', title: 'Readings' },
+        },
+        {
+          path: 'run/jobs',
+          name: 'jobs',
+          component: () => import('@/views/run/JobsView.vue'),
+          meta: { stage: 'run', title: 'Jobs' },
+        },
+        {
+          path: 'run/upkeep',
+          name: 'upkeep',
+          component: () => import('@/views/run/UpkeepView.vue'),
+          meta: { stage: 'run', title: 'Upkeep' },
+        },
+        {
           path: 'build/bench',
           name: 'bench',
           component: () => import('@/views/build/BenchView.vue'),

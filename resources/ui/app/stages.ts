@@ -87,8 +87,11 @@ export const stages: Stage[] = [
     about: 'Power-up, alignment, tuning, sign-off and upkeep.',
     views: [
       { key: 'ladder', title: 'Power-up', path: 'run/ladder' },
+      { key: 'readings', title: 'Readings', path: 'run/readings' },
       { key: 'straight', title: 'Straight', path: 'run/straight' },
       { key: 'tune', title: 'Tune', path: 'run/tune' },
+      { key: 'jobs', title: 'Jobs', path: 'run/jobs' },
+      { key: 'upkeep', title: 'Upkeep', path: 'run/upkeep' },
     ],
   },
 ]

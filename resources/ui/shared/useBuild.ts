@@ -42,6 +42,8 @@ export const derived = [
   'hours',
   'ladder',
   'alignments',
+  'start-list',
+  'upkeep',
   'prints',
   'history',
   'finding',

@@ -1,0 +1,252 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Programs;
+
+use Magpie\Core\Electrical\Views\PowerLedger;
+use Magpie\Core\Inspection\InputMissing;
+use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Subject;
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Motion\UsableTravel;
+
+/** A program held against a machine: its travel, speeds, turns, heat, and what it takes in time and energy (C12 of the handbook). */
+final readonly class JobCheck
+{
+    public function __construct(private Survey $survey, private ProgramReader $program, private Caps $caps)
+    {
+    }
+
+    /**
+     * @param  array<string, float>  $origin  where the program's zero lies on the machine, mm, by X, Y, Z; unknown where not given
+     * @return array{verdict: string, lines: int, moves: int, seconds: float, tool_seconds: float, cut: float, rapid: float,
+     *     laid: float, pierces: int, energy: float|null, axes: list<array{axis: string, low: float, high: float, reach: float,
+     *     travel: float|null, left: float|null, feed: float|null, cap: float|null}>, turns: array{float, float}|null,
+     *     heat: array<string, float>, troubles: list<array{verdict: string, says: string, line: int|null, times: int}>}
+     */
+    public function toArray(array $origin = []): array
+    {
+        $troubles = [...$this->program->troubles(), ...$this->turns(), ...$this->heat()];
+        $axes = [];
+        foreach ($this->program->bounds as $key => [$low, $high]) {
+            [$row, $more] = $this->axis((string) $key, $low, $high, $origin[$key] ?? null);
+            $axes[] = $row;
+            array_push($troubles, ...$more);
+        }
+        $rank = static fn (Trouble $t): int => Verdict::from($t->verdict)->rank();
+        usort($troubles, static fn (Trouble $a, Trouble $b): int => [$rank($a), $a->line] <=> [$rank($b), $b->line]);
+
+        return [
+            'verdict' => $troubles === [] ? 'holds' : $troubles[0]->verdict,
+            'lines' => $this->program->lines,
+            'moves' => $this->program->moves,
+            'seconds' => round($this->program->seconds, 1),
+            'tool_seconds' => round($this->program->toolSeconds, 1),
+            'cut' => round($this->program->cut, 1),
+            'rapid' => round($this->program->rapid, 1),
+            'laid' => round($this->program->laid, 1),
+            'pierces' => $this->program->pierces,
+            'energy' => $this->energy(),
+            'axes' => $axes,
+            'turns' => $this->program->turns,
+            'heat' => $this->program->heat,
+            'troubles' => array_map(
+                static fn (Trouble $t): array => [
+                    'verdict' => $t->verdict,
+                    'says' => $t->says,
+                    'line' => $t->line,
+                    'times' => $t->times,
+                ],
+                $troubles,
+            ),
+        ];
+    }
+
+    /**
+     * @return array{array{axis: string, low: float, high: float, reach: float, travel: float|null, left: float|null,
+     *     feed: float|null, cap: float|null}, list<Trouble>}
+     */
+    private function axis(string $key, float $low, float $high, ?float $origin): array
+    {
+        $travel = $this->travel($key);
+        $reach = $high - $low;
+        $feed = $this->program->feeds[$key] ?? null;
+        $cap = $this->caps->speed[$key] ?? null;
+        $troubles = [];
+        if ($travel === null) {
+            $troubles[] = new Trouble(
+                'unproven',
+                "How far {$key} can travel is not known: it goes {$this->mm($reach)}.",
+            );
+        } elseif ($reach > $travel + 1e-6) {
+            $troubles[] = new Trouble(
+                'fails',
+                "{$key} goes {$this->mm($reach)}, and can travel {$this->mm($travel)}: {$this->mm(
+                    $reach - $travel,
+                )} too far.",
+            );
+        } elseif ($origin !== null && ($origin + $low < -1e-6 || $origin + $high > $travel + 1e-6)) {
+            $troubles[] = new Trouble(
+                'fails',
+                "With its zero at {$this->mm($origin)}, {$key} goes from {$this->mm($origin + $low)} to {$this->mm(
+                    $origin + $high,
+                )}, and can from 0 to {$this->mm($travel)}.",
+            );
+        }
+        if ($feed !== null && $cap !== null && $feed > $cap * 1.0001) {
+            $troubles[] = new Trouble(
+                'tight',
+                sprintf(
+                    '%s is fed at %.0f mm/min, and reaches %.0f: the cut is slower than it was meant.',
+                    $key,
+                    $feed,
+                    $cap,
+                ),
+            );
+        }
+
+        return [
+            [
+                'axis' => $key,
+                'low' => round($low, 3),
+                'high' => round($high, 3),
+                'reach' => round($reach, 3),
+                'travel' => $travel === null ? null : round($travel, 2),
+                'left' => $travel === null ? null : round($travel - $reach, 2),
+                'feed' => $feed === null ? null : round($feed, 1),
+                'cap' => $cap === null ? null : round($cap, 1),
+            ],
+            $troubles,
+        ];
+    }
+
+    private function mm(float $value): string
+    {
+        return rtrim(rtrim(number_format($value, 2, '.', ''), '0'), '.').' mm';
+    }
+
+    private function travel(string $key): ?float
+    {
+        $found = null;
+        foreach ($this->survey->build->axes as $axis) {
+            if (strtoupper($axis->along->value) !== $key) {
+                continue;
+            }
+            try {
+                $usable = UsableTravel::of(Inquiry::forFigures($this->survey, Subject::ofAxis($axis)), $axis)->in('mm');
+            } catch (InputMissing) {
+                $usable = null;
+            }
+            $set = $axis->homing->configured?->in('mm');
+            foreach ([$usable, $set] as $one) {
+                $found = $one === null ? $found : min($found ?? $one, $one);
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @return list<Trouble>
+     */
+    private function turns(): array
+    {
+        $turns = $this->program->turns;
+        if ($turns === null) {
+            return [];
+        }
+        $troubles = [];
+        if ($this->caps->fastest === null) {
+            $troubles[] = new Trouble('unproven', 'How fast the spindle may turn is not known.');
+        } elseif ($turns[1] > $this->caps->fastest) {
+            $troubles[] = new Trouble(
+                'fails',
+                sprintf(
+                    'It asks for %.0f rpm; %s turns %.0f at the most.',
+                    $turns[1],
+                    $this->caps->tool,
+                    $this->caps->fastest,
+                ),
+            );
+        }
+        if ($this->caps->slowest !== null && $turns[0] < $this->caps->slowest && $turns[0] > 0) {
+            $troubles[] = new Trouble(
+                'fails',
+                sprintf(
+                    'It asks for %.0f rpm; below %.0f %s stalls or overheats.',
+                    $turns[0],
+                    $this->caps->slowest,
+                    $this->caps->tool,
+                ),
+            );
+        }
+
+        return $troubles;
+    }
+
+    /**
+     * @return list<Trouble>
+     */
+    private function heat(): array
+    {
+        $places = ['nozzle' => 'hot end', 'bed' => 'bed', 'chamber' => 'chamber'];
+        $troubles = [];
+        foreach ($this->program->heat as $what => $set) {
+            $found = false;
+            foreach ($this->survey->build->allFitted() as $fitted) {
+                if ($fitted->part->spec('place')?->choice() !== $places[$what]) {
+                    continue;
+                }
+                $found = true;
+                $stands = $fitted->part->spec('material_limit')?->mostStood()?->in('°C');
+                $target = $fitted->part->spec('target')?->nominal()?->in('°C');
+                if ($stands !== null && $set > $stands) {
+                    $troubles[] = new Trouble(
+                        'danger',
+                        sprintf(
+                            'It heats the %s to %.0f °C; %s stands %.0f °C.',
+                            $what,
+                            $set,
+                            $fitted->need->role,
+                            $stands,
+                        ),
+                    );
+                } elseif ($target !== null && $set > $target) {
+                    $troubles[] = new Trouble(
+                        'tight',
+                        sprintf(
+                            'It heats the %s to %.0f °C, hotter than the %.0f °C this machine was proven for.',
+                            $what,
+                            $set,
+                            $target,
+                        ),
+                    );
+                } elseif ($stands === null && $target === null) {
+                    $troubles[] = new Trouble(
+                        'unproven',
+                        "What {$fitted->need->role} stands is not known; it is set to {$set} °C.",
+                    );
+                }
+            }
+            if (! $found && $set > 0) {
+                $troubles[] = new Trouble('fails', "It heats the {$what}, and this machine has no heater there.");
+            }
+        }
+
+        return $troubles;
+    }
+
+    /** At most so many Wh: all that can run, for the whole of its time. */
+    private function energy(): ?float
+    {
+        $watts = null;
+        foreach ((new PowerLedger($this->survey))->toArray() as $scenario) {
+            $average = $scenario['energy']['watts'];
+            $watts = $average === null ? $watts : max($watts ?? 0.0, $average);
+        }
+
+        return $watts === null ? null : round(($watts * $this->program->seconds) / 3600, 1);
+    }
+}

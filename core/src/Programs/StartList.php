@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Programs;
+
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\Site;
+
+/** What is looked at before a job, by what the machine is, and what its state forbids (RU-15, RU-17). Common practice, no source. */
+final class StartList
+{
+    private const WOOD = '/\b(wood|timber|ply|plywood|mdf|card|paper|oak|ash|pine|spruce|birch|beech|maple|walnut)\b/i';
+
+    /**
+     * @return array{looks: list<string>, blocks: list<string>}
+     */
+    public static function of(Build $build, string $material = ''): array
+    {
+        $hazards = [];
+        $lays = false;
+        foreach ($build->allFitted() as $fitted) {
+            $hazards[$fitted->part->family->hazard()->value ?? ''] = true;
+            $lays = $lays || $fitted->part->spec('place')?->choice() === 'hot end';
+        }
+        $looks = ['Power-up passed as far as this job needs; no lamp or message out of the ordinary.'];
+        $blocks = [];
+        if (isset($hazards[Hazard::Spindle->value])) {
+            array_push(
+                $looks,
+                'Origin set, and touched off with this cutter.',
+                'Collet clean and tight, cutter far enough in.',
+                'Clamps tight, and below the path of the cutter and the collet nut.',
+                'Guard on, goggles and ear defenders on.',
+                'Extraction on; for metal, air or mist on.',
+                'First pass in the air, a hand at the stop.',
+            );
+        }
+        if (isset($hazards[Hazard::Torch->value])) {
+            array_push(
+                $looks,
+                'Consumables looked at, air dry and at its pressure.',
+                'Work clamp on bare metal of the sheet.',
+                'Shade for you, a screen for others, extraction on.',
+                'Nothing that burns under the cut; fire watch for half an hour after the last.',
+            );
+            if (preg_match(self::WOOD, $material) === 1) {
+                $blocks[] = "{$material} under a torch burns.";
+            }
+        }
+        if ($lays) {
+            array_push(
+                $looks,
+                'Nozzle wiped, bed washed and at its height.',
+                'Filament left on the reel against what the job needs.',
+                'Fans turn: the one of the hot end, of the part, of the board.',
+                'Somebody in the house, smoke alarm above.',
+            );
+        }
+        if (! $lays && ! isset($hazards[Hazard::Spindle->value]) && ! isset($hazards[Hazard::Torch->value])) {
+            array_push(
+                $looks,
+                'Sheet flat and held, tool in and at its height.',
+                'Nothing in the way of its whole travel.',
+            );
+        }
+        foreach ($build->faults as $fault) {
+            if ($fault->forbidsPower()) {
+                $blocks[] = "Open danger: {$fault->what}.";
+            } elseif (
+                $fault->isOpen() &&
+                $fault->need !== null &&
+                $build->fitted($fault->need)?->part->spec('job') !== null
+            ) {
+                $blocks[] = "{$build->roleOf($fault->need)} has an open fault: {$fault->what}.";
+            }
+        }
+        $asked = [
+            Hazard::Spindle->value => ['eyes_and_ears', 'dust_extraction'],
+            Hazard::Torch->value => ['shade', 'screen', 'bare_floor', 'fire_watch', 'extinguisher'],
+            Hazard::Heat->value => ['smoke_alarm'],
+        ];
+        foreach ($asked as $hazard => $precautions) {
+            foreach (isset($hazards[$hazard]) ? $precautions : [] as $precaution) {
+                if (($build->site->ready[$precaution] ?? false) !== true) {
+                    $blocks[] = Site::PRECAUTIONS[$precaution].': not ticked as at hand.';
+                }
+            }
+        }
+
+        return ['looks' => $looks, 'blocks' => array_values(array_unique($blocks))];
+    }
+}

@@ -1,0 +1,395 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Service;
+
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\Running\Job;
+use Magpie\Core\Machine\Running\Measured;
+use Magpie\Core\Machine\Running\Reading;
+use Magpie\Core\Machine\Running\TestPiece;
+use Magpie\Core\Machine\Running\UpkeepRound;
+
+/**
+ * A machine in use: hours by axis, heater and tool from its jobs, what is due by them, what earlier rounds found, how readings drift, and
+ * what may be done next. Intervals are common practice, no source: joints and power terminals within tens of hours (RU-16).
+ *
+ * @phpstan-type Task array{key: string, title: string, why: string, every: float, since: float, left: float, last: int|null,
+ *     found: string|null, trouble: bool, due: bool}
+ */
+final readonly class Upkeep
+{
+    /** Key → what is done, why, the machine hours between, the hours before it is done first. */
+    private const TASKS = [
+        'joints' => [
+            'Tighten moving joints and power terminals',
+            'What moves and what gets warm works loose, soonest when new.',
+            100.0,
+            10.0,
+        ],
+        'belts' => ['Belts: tension and teeth', 'A slack belt lags, and skips.', 150.0, 50.0],
+        'grub-screws' => ['Grub screws of pulleys and couplings', 'One that is loose turns on its shaft.', 150.0, 50.0],
+        'guides' => ['Guides and screws: clean and oil', 'Dust in the wipers grinds.', 100.0, 50.0],
+        'filters' => ['Filters and fans', 'A clogged filter cooks what is behind it.', 100.0, 50.0],
+        'plugs' => [
+            'Plugs of bed and tool on moving leads',
+            'A plug that flexes chars after a hundred hours.',
+            100.0,
+            50.0,
+        ],
+        'slats' => ['Slats and spatter', 'A slat cut through lets the sheet tip.', 20.0, 20.0],
+        'collet' => [
+            'Collet and cone: clean, look at the run-out',
+            'A chip in the cone is run-out in the cut.',
+            40.0,
+            20.0,
+        ],
+    ];
+
+    public function __construct(private Build $build)
+    {
+    }
+
+    /**
+     * @return list<string> keys of the tasks this machine has
+     */
+    private function tasks(): array
+    {
+        $tasks = ['joints'];
+        $has = [
+            'belt' => 'belts',
+            'pulley' => 'grub-screws',
+            'coupling' => 'grub-screws',
+            'linear_rail' => 'guides',
+            'drive_screw' => 'guides',
+            'bearing' => 'guides',
+            'fan' => 'filters',
+        ];
+        foreach ($this->build->allFitted() as $fitted) {
+            $tasks[] = $has[$fitted->part->family->key()] ?? null;
+            $tasks[] = match ($fitted->part->family->hazard()) {
+                Hazard::Heat => 'plugs',
+                Hazard::Torch => 'slats',
+                Hazard::Spindle => 'collet',
+                default => null,
+            };
+        }
+
+        return array_values(array_intersect(array_keys(self::TASKS), array_filter($tasks)));
+    }
+
+    /** Hours run after a moment. */
+    private function hours(int $after): float
+    {
+        $hours = 0.0;
+        foreach ($this->build->jobs as $job) {
+            $hours += $job->at > $after ? $job->time->in('h') : 0.0;
+        }
+
+        return $hours;
+    }
+
+    /**
+     * @return list<Task> what is due first
+     */
+    public function due(): array
+    {
+        $rows = [];
+        foreach ($this->tasks() as $key) {
+            [$title, $why, $every, $first] = self::TASKS[$key];
+            $last = $this->lastRound($key);
+            $since = $this->hours($last->at ?? -1);
+            $limit = $last === null ? $first : ($last->trouble ? $every / 2 : $every);
+            $rows[] = [
+                'key' => $key,
+                'title' => $title,
+                'why' => $why,
+                'every' => $limit,
+                'since' => round($since, 1),
+                'left' => round($limit - $since, 1),
+                'last' => $last?->at,
+                'found' => $last?->found,
+                'trouble' => $last->trouble ?? false,
+                'due' => $since >= $limit,
+            ];
+        }
+        usort($rows, static fn (array $a, array $b): int => $a['left'] <=> $b['left']);
+
+        return $rows;
+    }
+
+    private function lastRound(string $task): ?UpkeepRound
+    {
+        $last = null;
+        foreach ($this->build->rounds as $round) {
+            $last = $round->task === $task && ($last === null || $round->at >= $last->at) ? $round : $last;
+        }
+
+        return $last;
+    }
+
+    /**
+     * @return list<array{what: string, hours: float}> by axis, heat and tool
+     */
+    public function run(): array
+    {
+        $rows = [];
+        $rows[] = ['what' => 'All of it', 'hours' => round($this->hours(-1), 1)];
+        foreach ($this->build->axes as $ref => $axis) {
+            $hours = 0.0;
+            foreach ($this->build->jobs as $job) {
+                $hours += $job->axes === [] || in_array((string) $ref, $job->axes, true) ? $job->time->in('h') : 0.0;
+            }
+            $rows[] = ['what' => $axis->name, 'hours' => round($hours, 1)];
+        }
+        foreach (['heat' => 'Heaters', 'spindle' => 'Spindle or torch'] as $key => $what) {
+            $hours = 0.0;
+            foreach ($this->build->jobs as $job) {
+                $time = $key === 'heat' ? $job->heat : $job->spindle;
+                $hours += $time?->in('h') ?? 0.0;
+            }
+            if ($hours > 0) {
+                $rows[] = ['what' => $what, 'hours' => round($hours, 1)];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * Readings of one thing that were taken more than once, and how far they have gone since the first. Struck ones do not count.
+     *
+     * @return list<array{what: string, where: string, unit: string, first: float, last: float, drift: float|null,
+     *     points: list<array{float, float}>, says: string|null}>
+     */
+    public function trends(): array
+    {
+        $groups = [];
+        foreach ($this->build->readings as $reading) {
+            if ($reading->struck === null && $reading->at !== null) {
+                $groups[$reading->of()][] = $reading;
+            }
+        }
+        $rows = [];
+        foreach ($groups as $readings) {
+            if (count($readings) < 2) {
+                continue;
+            }
+            usort($readings, static fn (Reading $a, Reading $b): int => $a->at <=> $b->at);
+            $unit = $readings[0]->value->unit->symbol;
+            $values = array_map(static fn (Reading $r): float => $r->value->in($unit), $readings);
+            [$first, $last] = [$values[0], $values[count($values) - 1]];
+            $drift = abs($first) < 1e-12 ? null : $last / $first - 1;
+            $doubt = $readings[0]->doubt()->in($unit) + $readings[count($readings) - 1]->doubt()->in($unit);
+            $rows[] = [
+                'what' => $readings[0]->what->label(),
+                'where' => $this->where($readings[0]),
+                'unit' => $unit,
+                'first' => $first,
+                'last' => $last,
+                'drift' => $drift === null ? null : round($drift, 4),
+                'points' => array_map(
+                    static fn (Reading $r, float $v): array => [(float) $r->at, $v],
+                    $readings,
+                    $values,
+                ),
+                'says' => abs($last - $first) <= $doubt ? null : self::meaning($readings[0]->what, $last > $first),
+            ];
+        }
+
+        return $rows;
+    }
+
+    private function where(Reading $reading): string
+    {
+        $axis = $reading->axis === null ? null : $this->build->axes[$reading->axis] ?? null;
+
+        return $reading->need === null ? $axis->name ?? 'the machine' : $this->build->roleOf($reading->need);
+    }
+
+    private static function meaning(Measured $what, bool $rises): ?string
+    {
+        return match ($what) {
+            Measured::Backlash => $rises ? 'It wears, or a nut or coupling has loosened.' : null,
+            Measured::Resonance => $rises ? null : 'It has become softer: a screw, a foot or a belt has loosened.',
+            Measured::BeltNote => $rises ? null : 'The belt has stretched, or its clamp slips.',
+            Measured::Bond => $rises
+                ? 'An earth lug corrodes or loosens: tighten it before the machine is used again.'
+                : null,
+            Measured::TurningTorque => $rises
+                ? 'It runs heavier: dirt, dry, or too much preload.'
+                : 'It runs lighter: preload is gone.',
+            Measured::RunOut => $rises ? 'A chip in the cone, or a worn collet or bearing.' : null,
+            Measured::ColdResistance, Measured::PhaseResistance => $rises
+                ? 'A contact on the way ages.'
+                : 'Turns touch each other: look for it before it burns.',
+            default => 'It has moved by more than the instruments may be off.',
+        };
+    }
+
+    /**
+     * Reference pieces, like with like only, each with the verdict of what was measured on it.
+     *
+     * @return list<array{piece: string, recipe: string|null, material: string|null, made: list<array{ref: string, at: int,
+     *     changed: string|null, verdict: string, features: list<array{name: string, nominal: string, tolerance: string,
+     *     measured: string|null, off: float|null, verdict: string}>}>}>
+     */
+    public function pieces(): array
+    {
+        $groups = [];
+        foreach ($this->build->tests as $test) {
+            $groups[$test->like()][] = $test;
+        }
+        $rows = [];
+        foreach ($groups as $tests) {
+            usort($tests, static fn (TestPiece $a, TestPiece $b): int => $a->at <=> $b->at);
+            $rows[] = [
+                'piece' => $tests[0]->piece,
+                'recipe' => $tests[0]->recipe,
+                'material' => $tests[0]->material,
+                'made' => array_map(self::made(...), $tests),
+            ];
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @return array{ref: string, at: int, changed: string|null, verdict: string, features: list<array{name: string,
+     *     nominal: string, tolerance: string, measured: string|null, off: float|null, verdict: string}>}
+     */
+    private static function made(TestPiece $test): array
+    {
+        $features = [];
+        $verdict = $test->features === [] ? 'unproven' : 'holds';
+        foreach ($test->features as $feature) {
+            $off = $feature->measured?->minus($feature->nominal)->in('mm');
+            $limit = $feature->tolerance->in('mm');
+            $own = match (true) {
+                $off === null => 'unproven',
+                abs($off) > $limit => 'fails',
+                abs($off) > 0.8 * $limit => 'tight',
+                default => 'holds',
+            };
+            $rank = ['fails' => 0, 'unproven' => 1, 'tight' => 2, 'holds' => 3];
+            $verdict = $rank[$own] < $rank[$verdict] ? $own : $verdict;
+            $features[] = [
+                'name' => $feature->name,
+                'nominal' => $feature->nominal->text(),
+                'tolerance' => $feature->tolerance->text(),
+                'measured' => $feature->measured?->text(),
+                'off' => $off === null ? null : round($off, 4),
+                'verdict' => $own,
+            ];
+        }
+
+        return [
+            'ref' => $test->ref,
+            'at' => $test->at,
+            'changed' => $test->changed,
+            'verdict' => $verdict,
+            'features' => $features,
+        ];
+    }
+
+    /**
+     * What may be done next, safety before looks, a tightening and alignment round before money.
+     *
+     * @return list<array{what: string, why: string, where: string}>
+     */
+    public function next(): array
+    {
+        $rows = [];
+        foreach ($this->build->faults as $fault) {
+            if ($fault->isOpen()) {
+                $rows[] = [$fault->forbidsPower() ? 0 : 2, $fault->what, 'an open fault', 'build/faults'];
+            }
+        }
+        foreach ($this->due() as $task) {
+            if ($task['due']) {
+                $rows[] = [
+                    1,
+                    $task['title'],
+                    sprintf('%.0f h since it was done, %.0f are usual', $task['since'], $task['every']),
+                    'run/upkeep',
+                ];
+            }
+        }
+        foreach ($this->trends() as $trend) {
+            if ($trend['says'] !== null) {
+                $rows[] = [1, ucfirst("{$trend['what']} of {$trend['where']}"), $trend['says'], 'run/readings'];
+            }
+        }
+        foreach ($this->siblings() as [$what, $why]) {
+            $rows[] = [1, $what, $why, 'build/faults'];
+        }
+        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return array_map(static fn (array $r): array => ['what' => $r[1], 'why' => $r[2], 'where' => $r[3]], $rows);
+    }
+
+    /**
+     * Of a lot of which one failed, the others (RU-17).
+     *
+     * @return list<array{string, string}>
+     */
+    private function siblings(): array
+    {
+        $rows = [];
+        foreach ($this->build->faults as $fault) {
+            $own = $fault->need === null ? null : $this->build->fitted($fault->need);
+            if ($own === null || $fault->lot === null) {
+                continue;
+            }
+            foreach ($this->build->allFitted() as $ref => $other) {
+                if ((string) $ref !== $fault->need && $other->part->ref === $own->part->ref) {
+                    $rows["{$ref}"] = [
+                        "Renew {$other->need->role} too",
+                        "{$own->need->role} of lot {$fault->lot} failed: {$fault->what}",
+                    ];
+                }
+            }
+        }
+
+        return array_values($rows);
+    }
+
+    /**
+     * @return list<array{ref: string, name: string, at: int, hours: float, material: string|null}> the last first
+     */
+    public function jobs(): array
+    {
+        $jobs = [...$this->build->jobs];
+        usort($jobs, static fn (Job $a, Job $b): int => $b->at <=> $a->at);
+
+        return array_map(
+            static fn (Job $j): array => [
+                'ref' => $j->ref,
+                'name' => $j->name,
+                'at' => $j->at,
+                'hours' => round($j->time->in('h'), 2),
+                'material' => $j->material,
+            ],
+            $jobs,
+        );
+    }
+
+    /**
+     * @return array{hours: list<array{what: string, hours: float}>, due: list<Task>, trends: list<array<string, mixed>>,
+     *     pieces: list<array<string, mixed>>, next: list<array{what: string, why: string, where: string}>,
+     *     jobs: list<array{ref: string, name: string, at: int, hours: float, material: string|null}>}
+     */
+    public function toArray(): array
+    {
+        return [
+            'hours' => $this->run(),
+            'due' => $this->due(),
+            'trends' => $this->trends(),
+            'pieces' => $this->pieces(),
+            'next' => $this->next(),
+            'jobs' => $this->jobs(),
+        ];
+    }
+}

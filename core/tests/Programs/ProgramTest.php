@@ -1,0 +1,280 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Magpie\Core\Tests\Programs;
+
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Build;
+use Magpie\Core\Programs\Caps;
+use Magpie\Core\Programs\JobCheck;
+use Magpie\Core\Programs\ProgramReader;
+use Magpie\Core\Programs\StartList;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+
+/** Programs in the words of ISO 6983-1 (from memory), and what a machine makes of them. */
+final class ProgramTest extends TestCase
+{
+    private static function read(string $program, ?Caps $caps = null): ProgramReader
+    {
+        return ProgramReader::read(explode("\n", $program), $caps);
+    }
+
+    /**
+     * @return list<string> verdict and what is said
+     */
+    private static function said(string $program, ?Caps $caps = null): array
+    {
+        return array_map(
+            static fn ($t): string => "{$t->verdict} {$t->line}: {$t->says}",
+            self::read($program, $caps)->troubles(),
+        );
+    }
+
+    private static function linnet(): Build
+    {
+        return BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
+    }
+
+    /**
+     * @param  array<string, float>  $origin
+     * @return array<string, mixed>
+     */
+    private static function held(string $program, ?Build $build = null, array $origin = []): array
+    {
+        $build ??= self::linnet();
+        $caps = Caps::of($build);
+
+        return (new JobCheck(new Survey($build), self::read($program, $caps), $caps))->toArray($origin);
+    }
+
+    /**
+     * @return iterable<string, array{string, array<string, array{float, float}>, float}>
+     */
+    public static function paths(): iterable
+    {
+        yield 'millimetres' => ["G21 G90\nG0 X0 Y0 Z0\nG1 X10 Y5 F600\nX-2", ['X' => [-2, 10], 'Y' => [0, 5]], 0];
+        yield 'inches' => ["G20 G90\nG0 X0 Y0\nG1 X1 F10", ['X' => [0, 25.4]], 0];
+        yield 'step by step' => ["G90 G0 X5 Y0\nG91\nG1 X1 F600\nX1\nX1", ['X' => [5, 8]], 0];
+        yield 'words run together, blanks, comments' => [
+            "N10G90G0X0Y0(start X99)\nN20 g1 x 12 f600 ; Y50\n/G1 X500",
+            ['X' => [0, 12], 'Y' => [0, 0]],
+            0,
+        ];
+        // Half a circle of radius 10 about (10, 0), over the top.
+        yield 'arc to the left' => ["G0 X20 Y0\nG3 X0 Y0 I-10 J0 F600", ['X' => [0, 20], 'Y' => [0, 10]], M_PI * 10];
+        yield 'arc to the right' => ["G0 X20 Y0\nG2 X0 Y0 I-10 J0 F600", ['X' => [0, 20], 'Y' => [-10, 0]], M_PI * 10];
+        yield 'a whole circle' => ["G0 X20 Y0\nG2 X20 Y0 I-10 F600", ['X' => [0, 20], 'Y' => [-10, 10]], 2 * M_PI * 10];
+        yield 'by its radius, the short way' => [
+            "G0 X0 Y10\nG2 X10 Y0 R10 F600",
+            ['X' => [0, 10], 'Y' => [0, 10]],
+            M_PI * 5,
+        ];
+        yield 'by its radius, the long way' => [
+            "G0 X0 Y10\nG2 X10 Y0 R-10 F600",
+            ['X' => [0, 20], 'Y' => [0, 20]],
+            M_PI * 15,
+        ];
+        yield 'a helix' => [
+            "G0 X10 Y0 Z0\nG3 X10 Y0 Z-4 I-10 F600",
+            ['X' => [-10, 10], 'Z' => [-4, 0]],
+            hypot(2 * M_PI * 10, 4),
+        ];
+        yield 'in another plane' => [
+            "G18 G0 X0 Z0 Y0\nG2 X10 Z0 I5 K0 F600",
+            ['X' => [0, 10], 'Y' => [0, 0]],
+            M_PI * 5,
+        ];
+        yield 'holes' => ["G0 X0 Y0 Z5\nG81 X10 Y0 Z-3 R1 F100\nX20\nG80", ['X' => [0, 20], 'Z' => [-3, 5]], 0];
+    }
+
+    /**
+     * @param  array<string, array{float, float}>  $bounds
+     */
+    #[DataProvider('paths')]
+    public function test_bounds_and_lengths_of_paths(string $program, array $bounds, float $length): void
+    {
+        $read = self::read($program);
+        foreach ($bounds as $axis => [$low, $high]) {
+            self::assertEqualsWithDelta($low, $read->bounds[$axis][0], 1e-6, $axis);
+            self::assertEqualsWithDelta($high, $read->bounds[$axis][1], 1e-6, $axis);
+        }
+        if ($length > 0) {
+            self::assertEqualsWithDelta($length, $read->rapid + $read->cut, 0.002 * $length);
+        }
+    }
+
+    /** By hand: a move takes its length over its speed, and speed over acceleration more; one too short to reach it, 2 √(d/a). */
+    public function test_time_with_rise_and_fall_by_hand(): void
+    {
+        $caps = new Caps(['X' => 6000.0, 'Y' => 6000.0], ['X' => 500.0, 'Y' => 500.0]);
+        $time = static fn (string $program): float => self::read($program, $caps)->seconds;
+        self::assertEqualsWithDelta(100 / 20 + 20 / 500, $time("G90\nG0 X0\nG1 X100 F1200"), 1e-6);
+        self::assertEqualsWithDelta(2 * sqrt(1 / 500), $time("G90\nG0 X0\nG1 X1 F6000"), 1e-6);
+        // Straight on it does not stop; back it does.
+        self::assertEqualsWithDelta(200 / 20 + 20 / 500, $time("G90\nG0 X0\nG1 X100 F1200\nX200"), 1e-6);
+        self::assertEqualsWithDelta(2 * (100 / 20 + 20 / 500), $time("G90\nG0 X0\nG1 X100 F1200\nX0"), 1e-6);
+        // Along a slant each axis gives its share: 45° is faster by √2 than one axis is.
+        self::assertEqualsWithDelta(
+            hypot(100, 100) / (100 * sqrt(2)) + (100 * sqrt(2)) / (500 * sqrt(2)),
+            $time("G90\nG0 X0 Y0\nG0 X100 Y100"),
+            1e-6,
+        );
+        self::assertEqualsWithDelta(2.5, $time("G4 P2.5\nG0 X0"), 1e-9);
+    }
+
+    /**
+     * @return iterable<string, array{string, bool, string}>
+     */
+    public static function faults(): iterable
+    {
+        yield 'no speed' => [
+            "M3\nG0 X0\nG1 X1 F100\nM5\nM2",
+            false,
+            'fails 1: The spindle is switched on with no speed',
+        ];
+        yield 'backwards' => ["M4 S8000\nG0 X0\nM5\nM2", false, 'fails 1: It turns the spindle backwards'];
+        yield 'cuts with it off' => ["G0 X0 Z5\nG1 Z-1 F100\nG1 X5\nM2", false, 'fails 2: It cuts below nought'];
+        yield 'left on' => ["S8000 M3\nG0 X0\nG1 X1 F100", false, 'danger 3: It ends with the tool on'];
+        yield 'no feed' => ["S8000 M3\nG0 X0\nG1 X1\nM5\nM2", false, 'fails 3: It feeds before'];
+        yield 'an arc that does not close' => [
+            "G0 X0 Y0\nG2 X10 Y0 I3 F100\nM2",
+            false,
+            'fails 2: An arc whose centre',
+        ];
+        yield 'nothing in it' => ["hello\nworld", false, 'fails 2: Nothing moves'];
+        yield 'torch on in travel' => [
+            "G38.2 Z-5 F100\nM3 S1\nG0 X50\nM5\nM2",
+            true,
+            'danger 3: The torch is on while it travels',
+        ];
+        yield 'no probe' => ["M3 S1\nG1 X5 F900\nM5\nM2", true, 'fails 1: The torch pierces without a probe'];
+        yield 'second pierce without one' => [
+            "G38.2 Z-5 F100\nM3 S1\nG1 X5 F900\nM5\nM3\nG1 X9\nM5\nM2",
+            true,
+            'fails 5: The torch pierces',
+        ];
+        yield 'no power word' => [
+            "G38.2 Z-5 F100\nM3\nG1 X5 F900\nM5\nM2",
+            true,
+            'fails 2: The torch is switched on with no power word',
+        ];
+        yield 'parameters' => ["#1=5\nG0 X#1\nG1 X1 F100\nM2", false, 'unproven 1: It works with parameters'];
+        yield 'words nobody knows' => ["G0 X0\nG1 X1 F100\nG999\nM2", false, 'unproven 3: G999'];
+    }
+
+    #[DataProvider('faults')]
+    public function test_faults_are_found_at_their_line(string $program, bool $torch, string $says): void
+    {
+        $said = self::said($program, new Caps(torch: $torch, tool: 'the spindle'));
+        self::assertStringContainsString($says, implode("\n", $said));
+    }
+
+    public function test_a_sound_program_raises_nothing(): void
+    {
+        $mill =
+            "%\nG21 G90 G17 G40\nS8000 M3\nG0 X0 Y0 Z5\nG1 Z-1 F300\nX100 F1200\nG3 X100 Y20 J10\nG1 X0\nG0 Z5\nM5\nM30\n%";
+        self::assertSame([], self::said($mill, new Caps(tool: 'the spindle')));
+        $held = self::held($mill);
+        self::assertSame('holds', $held['verdict'], (string) json_encode($held['troubles']));
+        $torch =
+            "G21 G90\nS1\nG0 X10 Y10\nG38.2 Z-20 F300\nG0 Z3.8\nM3\nG4 P0.5\nG1 Z1.5 F1000\nX60 F2000\nM5\nG0 X0\nM30";
+        self::assertSame([], self::said($torch, new Caps(torch: true)));
+    }
+
+    public function test_a_program_is_held_against_travel_zero_turns_and_feeds(): void
+    {
+        $long = "G21 G90\nS8000 M3\nG0 X0 Y0 Z5\nG1 Z-1 F300\nG1 Y700 F1200\nG0 Z5\nM5\nM30";
+        $held = self::held($long);
+        self::assertSame('fails', $held['verdict']);
+        self::assertStringContainsString(
+            'Y goes 700 mm, and can travel 640 mm: 60 mm too far',
+            $held['troubles'][0]['says'],
+        );
+        $short = str_replace('Y700', 'Y600', $long);
+        self::assertSame('holds', self::held($short)['verdict']);
+        self::assertStringContainsString(
+            'from 100 mm to 700 mm',
+            self::held($short, null, ['Y' => 100.0])['troubles'][0]['says'],
+        );
+        $says = static fn (string $from, string $to): string => implode(
+            ' ',
+            array_column(self::held(str_replace($from, $to, $short))['troubles'], 'says'),
+        );
+        self::assertStringContainsString('It asks for 30000 rpm', $says('S8000', 'S30000'));
+        self::assertStringContainsString('stalls or overheats', $says('S8000', 'S200'));
+        self::assertStringContainsString('Y is fed at 50000 mm/min', $says('F1200', 'F50000'));
+        self::assertStringContainsString('this machine has no heater there', $says('M30', "M104 S200\nM30"));
+    }
+
+    public function test_a_printer_is_held_against_what_its_heaters_stand(): void
+    {
+        $dunlin = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
+        $held = self::held("G21 G90 M82\nM140 S110\nM104 S330\nG0 X10 Y10 Z0.2\nG1 X50 E5 F1200\nM104 S0\nM2", $dunlin);
+        self::assertSame(330.0, $held['heat']['nozzle']);
+        self::assertNotContains('holds', array_column($held['troubles'], 'verdict'));
+        self::assertStringContainsString('nozzle to 330', implode(' ', array_column($held['troubles'], 'says')));
+        self::assertEqualsWithDelta(5.0, $held['laid'], 1e-9);
+        self::assertEqualsWithDelta(40.0, $held['cut'], 1e-9);
+    }
+
+    public function test_what_the_state_of_a_machine_forbids_before_a_job(): void
+    {
+        $list = StartList::of(self::linnet());
+        self::assertStringContainsString('Dust drawn off', implode(' ', $list['blocks']));
+        self::assertStringContainsString('Collet', implode(' ', $list['looks']));
+        $dunlin = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
+        self::assertStringContainsString('Open danger', implode(' ', StartList::of($dunlin)['blocks']));
+    }
+
+    /** Whatever is fed in: it ends, it keeps little, and it never says that it holds where lines could not be read. */
+    public function test_junk_is_read_to_its_end_and_never_holds(): void
+    {
+        mt_srand(8);
+        $words = [
+            'G0',
+            'G1',
+            'G2',
+            'G3',
+            'G90',
+            'G91',
+            'M3',
+            'M5',
+            'X',
+            'Y1',
+            'Z-2.5',
+            'I',
+            'J.5',
+            'R0',
+            'F0',
+            'F900',
+            'S1',
+            '(',
+            ')',
+            ';',
+            '%',
+            'é',
+            '#',
+            'G92 X1',
+            "\0",
+            'E1',
+            'G28',
+            '..',
+            '--',
+        ];
+        for ($turn = 0; $turn < 400; $turn++) {
+            $text = '';
+            for ($i = mt_rand(1, 40); $i > 0; $i--) {
+                $text .= $words[mt_rand(0, count($words) - 1)].(mt_rand(0, 3) === 0 ? "\n" : ' ');
+            }
+            $read = self::read($text, new Caps(['X' => 1000.0], ['X' => 100.0], mt_rand(0, 1) === 1, tool: 'it'));
+            self::assertTrue(is_finite($read->seconds) && $read->seconds >= 0, $text);
+            foreach ($read->bounds as [$low, $high]) {
+                self::assertTrue(is_finite($low) && is_finite($high) && $low <= $high);
+            }
+        }
+        self::assertNotSame('holds', self::held("G0 X0 Y0\nG1 X@!5 F100\nM2")['verdict']);
+    }
+}
