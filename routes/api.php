@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\BookController;
 use App\Http\Controllers\BuildController;
 use App\Http\Controllers\CatalogueController;
 use App\Http\Controllers\ChoiceController;
@@ -42,6 +43,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
     Route::get('starters', [BuildController::class, 'starters']);
     Route::get('builds', [BuildController::class, 'index']);
     Route::post('builds', [BuildController::class, 'store']);
+    Route::post('archives', [BookController::class, 'restore']);
     Route::prefix('builds/{build}')
         ->whereNumber('build')
         ->group(static function (): void {
@@ -49,7 +51,6 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::delete('', [BuildController::class, 'destroy']);
             Route::get('revision', [BuildController::class, 'revision']);
             Route::get('file', [BuildController::class, 'file']);
-            Route::get('archive', [BuildController::class, 'archive']);
             Route::get('parts.csv', [BuildController::class, 'partsList']);
             Route::post('edits', [EditController::class, 'store']);
             Route::get('edits', [EditController::class, 'history']);
@@ -90,6 +91,10 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('faults/{fault}/case', [WorkController::class, 'fault']);
             Route::get('hours', [WorkController::class, 'hours']);
             Route::get('ladder', [RunController::class, 'ladder']);
+            Route::get('book', [BookController::class, 'show']);
+            Route::post('template', [BookController::class, 'template']);
+            Route::get('book.pdf', [BookController::class, 'pdf']);
+            Route::get('archive', [BookController::class, 'archive']);
             Route::post('program', [ServiceController::class, 'program']);
             Route::get('start-list', [ServiceController::class, 'start']);
             Route::get('upkeep', [ServiceController::class, 'upkeep']);

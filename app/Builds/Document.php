@@ -68,6 +68,15 @@ final class Document
         return $this->text ??= self::json($this->data);
     }
 
+    /** As a build file, also where it cannot be read: nobody is ever locked out of what they wrote. */
+    public function file(): string
+    {
+        return json_encode(
+            $this->data,
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+        )."\n";
+    }
+
     /** @throws CannotReadBuildFile */
     public function machine(): Machine
     {

@@ -34,6 +34,7 @@ final readonly class Main
                                               gains of a heater, and the overshoot each gives
       bin/magpie job PROGRAM.nc --build FILE [--origin=X,Y,Z] [--format json]
                                               a program held against a machine: travel, speeds, order, time
+      bin/magpie book FILE --out BOOK.pdf     the build book: brief to upkeep, and a passport of one page
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
@@ -80,6 +81,7 @@ final readonly class Main
             case 'open':
             case 'ladder':
             case 'straight':
+            case 'book':
             case 'job':
             case 'spectrum':
             case 'note':
@@ -95,6 +97,7 @@ final readonly class Main
                     'open' => (new OpenFile)->run($arguments),
                     'ladder' => (new LadderFile)->run($arguments),
                     'straight' => (new StraightFile)->run($arguments),
+                    'book' => (new BookFile)->run($arguments),
                     'job' => (new JobFile)->run($arguments),
                     'spectrum', 'note', 'step-response' => (new TuneFile)->run($command, $arguments),
                 };

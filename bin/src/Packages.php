@@ -119,6 +119,7 @@ final readonly class Packages
             'my_print_defaults' => 'mariadb-client-core',
             'mariadb-dump' => 'mariadb-client',
             'unzip' => 'unzip',
+            'qrencode' => 'qrencode',
         ];
         if ($for === self::TO_TEST) {
             $programs += [

@@ -27,6 +27,7 @@ final class Arrows
         ['Choice', 'Commissioning', 'Programs', 'Service'],
         ['Remedies'],
         ['Advice'],
+        ['Book'],
         ['Assembly'],
     ];
 

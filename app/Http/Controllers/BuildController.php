@@ -16,13 +16,10 @@ use App\Resident\Client;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\Storage;
 use Illuminate\Validation\ValidationException;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\PartsList\PartsListExport;
-use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Symfony\Component\HttpFoundation\StreamedResponse;
-use ZipArchive;
 
 final class BuildController
 {
@@ -141,40 +138,14 @@ final class BuildController
 
     public function file(Build $build): Response
     {
-        // As it is kept, also where it cannot be read: nobody is ever locked out of what they wrote.
         return new Response(
-            json_encode(
-                Document::of($build)->data,
-                JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
-            )."\n",
+            Document::of($build)->file(),
             200,
             [
                 'Content-Type' => 'application/json',
                 'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",
             ],
         );
-    }
-
-    /** The file and the pictures it names, in one archive. */
-    public function archive(Build $build): BinaryFileResponse
-    {
-        $path = (string) tempnam(sys_get_temp_dir(), 'magpie-archive-');
-        $zip = new ZipArchive;
-        $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
-        $zip->addFromString("{$build->slug}.magpie.json", (string) $this->file($build)->getContent());
-        foreach ($build->photos()->orderBy('id')->get() as $photo) {
-            $name = $photo->name;
-            if (Storage::exists("photos/{$build->id}/{$name}")) {
-                $zip->addFile(Storage::path("photos/{$build->id}/{$name}"), "photos/{$name}");
-                $zip->setCompressionName("photos/{$name}", ZipArchive::CM_STORE);
-            }
-        }
-        $zip->close();
-
-        return (new BinaryFileResponse($path, 200, [
-            'Content-Type' => 'application/zip',
-            'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.zip\"",
-        ]))->deleteFileAfterSend();
     }
 
     public function partsList(Build $build): StreamedResponse

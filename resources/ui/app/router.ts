@@ -294,6 +294,12 @@ export const router = createRouter({
           meta: { stage: 'run', title: 'Upkeep' },
         },
         {
+          path: 'run/book',
+          name: 'book',
+          component: () => import('@/views/run/BookView.vue'),
+          meta: { stage: 'run', title: 'Book' },
+        },
+        {
           path: 'build/bench',
           name: 'bench',
           component: () => import('@/views/build/BenchView.vue'),

@@ -92,6 +92,7 @@ export const stages: Stage[] = [
       { key: 'tune', title: 'Tune', path: 'run/tune' },
       { key: 'jobs', title: 'Jobs', path: 'run/jobs' },
       { key: 'upkeep', title: 'Upkeep', path: 'run/upkeep' },
+      { key: 'book', title: 'Book', path: 'run/book' },
     ],
   },
 ]

@@ -44,6 +44,7 @@ export const derived = [
   'alignments',
   'start-list',
   'upkeep',
+  'book',
   'prints',
   'history',
   'finding',

@@ -41,9 +41,11 @@ const fileReason = ref('')
 const removing = ref<{ id: number; name: string } | null>(null)
 
 async function make(body: Record<string, unknown>): Promise<void> {
-  const { id } = await api.post<{ id: number }>('/api/builds', body)
+  await opened(await api.post<{ id: number }>('/api/builds', body), body.file === undefined ? '/scope/brief' : '')
+}
+async function opened({ id }: { id: number }, at = ''): Promise<void> {
   await client.invalidateQueries({ queryKey: ['builds'] })
-  await router.push(body.file === undefined ? `/builds/${id}/scope/brief` : `/builds/${id}`)
+  await router.push(`/builds/${id}${at}`)
 }
 
 async function begin(): Promise<void> {
@@ -70,7 +72,14 @@ async function open(event: Event, workshop: number): Promise<void> {
     return
   }
   try {
-    await make({ workshop, file: await file.text() })
+    if (file.name.endsWith('.zip')) {
+      const form = new FormData()
+      form.append('workshop', String(workshop))
+      form.append('archive', file)
+      await opened(await api.post<{ id: number }>('/api/archives', form))
+    } else {
+      await make({ workshop, file: await file.text() })
+    }
   } catch (problem) {
     const place = problem instanceof Problem ? problem.body.errors?.[0]?.pointer : undefined
     fileReason.value = `${file.name} cannot be opened${place ? ` at ${place}` : ''}: ${reasonOf(problem)}`
@@ -125,9 +134,12 @@ function beginNew(workshop: typeof making.value): void {
         <span class="push">
           <v-btn color="primary" @click="beginNew(workshop.id)">New build</v-btn>
           <label class="file-button"
-            ><input type="file" accept=".json,application/json" class="file" @change="open($event, workshop.id)" /><span
-              >Open a build file</span
-            ></label
+            ><input
+              type="file"
+              accept=".json,.zip,application/json,application/zip"
+              class="file"
+              @change="open($event, workshop.id)"
+            /><span>Open a build file</span></label
           >
         </span>
       </div>
