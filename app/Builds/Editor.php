@@ -308,6 +308,10 @@ final class Editor
             throw new Conflict([['section' => $section, 'ref' => $ref, 'path' => [], 'was' => null, 'now' => null]]);
         }
         if (($change['delete'] ?? false) === true) {
+            if ($section === 'readings') {
+                // Taken away, it would take with it what it said.
+                throw CannotEdit::at("/readings/{$ref}", 'a reading is struck, with a reason, and stays; what was typed just now is undone.');
+            }
             $this->remove($section, $ref);
 
             return [

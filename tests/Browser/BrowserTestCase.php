@@ -13,9 +13,9 @@ abstract class BrowserTestCase extends TestCase
 {
     private ?Browser $browser = null;
 
-    protected function browser(int $width = 1280, int $height = 800): Browser
+    protected function browser(int $width = 1280, int $height = 800, ?string $hears = null): Browser
     {
-        return $this->browser ??= new Browser((string) getenv('MAGPIE_URL'), $width, $height);
+        return $this->browser ??= new Browser((string) getenv('MAGPIE_URL'), $width, $height, $hears);
     }
 
     protected function tearDown(): void

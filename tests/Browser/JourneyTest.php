@@ -389,6 +389,13 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/1/build/bench' => 'To the bench',
                 '/builds/1/build/bench/d9' => 'Measure',
                 '/builds/1/build/faults' => 'How bad',
+                '/builds/1/run/ladder' => 'out of band',
+                '/builds/1/run/readings' => 'output voltage',
+                '/builds/3/run/straight' => 'A circle, cut or drawn',
+                '/builds/3/run/tune' => 'Pluck the free span',
+                '/builds/2/run/jobs' => 'Before the start',
+                '/builds/3/run/upkeep' => 'Reference pieces',
+                '/builds/3/run/book' => 'Signed off',
             ] as $path => $wait
         ) {
             $b->open($path);

@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use Magpie\Core\Electrical\Rules\ContactLoad;
 use Magpie\Core\Electrical\Rules\MainStop;
+use Magpie\Core\Simulation\SimulatedLog;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Schemas;
 
@@ -69,6 +70,39 @@ final class CheckCommandTest extends TestCase
         self::assertSame([0, 1], [$status, json_decode($out, true)['magpie_way_back']]);
         self::assertSame(2, self::shell('way-back', $demo, 'nobody')[0]);
         self::assertSame(2, self::shell('way-back', $demo)[0]);
+        $run = sys_get_temp_dir().'/magpie-run-'.getmypid();
+        @mkdir($run);
+        $log = new SimulatedLog(5);
+        file_put_contents("{$run}/l.csv", $log->acceleration(400, 10));
+        file_put_contents("{$run}/h.csv", $log->heating());
+        file_put_contents("{$run}/n.wav", $log->note());
+        file_put_contents("{$run}/r.json", '[{"kind":"cranks","given":{"distance":"2 mm","lead":"8 mm"}}]');
+        file_put_contents("{$run}/bad.json", '[{"kind":"cranks","given":{"distance":"2 mm"}}]');
+        $first = dirname(__DIR__).'/Browser/first.nc';
+        foreach (
+            [
+                [['ladder', $demo], 1, '24 V main supply alone', 'magpie_ladder'],
+                [['straight', "{$run}/r.json"], 0, '0.2500 turns', 'magpie_straight'],
+                [['spectrum', "{$run}/l.csv"], 0, 'three impulses', 'magpie_spectrum'],
+                [['note', "{$run}/n.wav", '--span=150mm', '--mass=8.4g/m'], 0, 'tension:', 'magpie_note'],
+                [['step-response', "{$run}/h.csv", '--step=40'], 0, 'by the reaction curve', 'magpie_step_response'],
+                [['job', $first, '--build', $demo], 1, 'line 2: The spindle is switched on', 'magpie_job'],
+            ] as [$command, $status, $says, $shape]
+        ) {
+            [$done, $out, $error] = self::shell(...$command);
+            self::assertSame($status, $done, "{$command[0]}: {$error}");
+            self::assertStringContainsString($says, $out, $command[0]);
+            [$done, $json] = self::shell(...$command, ...['--format', 'json']);
+            self::assertSame([$status, 1], [$done, json_decode($json, true)[$shape] ?? null], $command[0]);
+            self::assertSame(2, self::shell($command[0], '/nowhere', ...array_slice($command, 2))[0]);
+        }
+        [$status, , $error] = self::shell('straight', "{$run}/bad.json");
+        self::assertSame([2, true], [$status, str_contains($error, 'number 1, lead: is missing.')], $error);
+        [$status] = self::shell('book', $demo, '--out', "{$run}/book.pdf");
+        self::assertSame([0, '%PDF-'], [$status, substr((string) file_get_contents("{$run}/book.pdf"), 0, 5)]);
+        self::assertSame(2, self::shell('book', $demo)[0]);
+        array_map(unlink(...), glob("{$run}/*") ?: []);
+        rmdir($run);
         [$status, $out] = self::shell('mesh', dirname(__DIR__).'/Browser/cube.stl');
         self::assertSame([0, true], [$status, str_contains($out, 'volume  8.000 cm³')]);
     }

@@ -24,8 +24,15 @@ final class Browser
 
     private readonly string $profile;
 
-    public function __construct(private readonly string $url, int $width = 1280, int $height = 800)
-    {
+    /**
+     * @param  string|null  $hears  a WAV file that is its microphone
+     */
+    public function __construct(
+        private readonly string $url,
+        int $width = 1280,
+        int $height = 800,
+        ?string $hears = null,
+    ) {
         $port = self::freePort();
         $this->profile = sys_get_temp_dir().'/magpie-chromium-'.getmypid().'-'.$port;
         $service = proc_open(
@@ -49,6 +56,13 @@ final class Browser
             '--force-color-profile=srgb',
             "--user-data-dir={$this->profile}",
             "--window-size={$width},{$height}",
+            ...$hears === null
+                ? []
+                : [
+                    '--use-fake-ui-for-media-stream',
+                    '--use-fake-device-for-media-stream',
+                    "--use-file-for-fake-audio-capture={$hears}",
+                ],
         ]);
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);

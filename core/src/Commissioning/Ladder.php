@@ -14,6 +14,7 @@ use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Machine\Running\PowerAttempt;
 use Magpie\Core\Machine\Running\Reading;
@@ -245,7 +246,7 @@ final class Ladder
     {
         foreach ($this->build->allFitted() as $fitted) {
             foreach ($fitted->part->ports as $port) {
-                if ($port->mains) {
+                if ($port->mains && $port->kind !== PortKind::Earth) {
                     return true;
                 }
             }
@@ -288,7 +289,7 @@ final class Ladder
         foreach ($this->build->fittedThat(Ability::Converts) as $ref => $fitted) {
             $mains = false;
             foreach ($fitted->part->ports as $port) {
-                $mains = $mains || $port->mains;
+                $mains = $mains || ($port->mains && $port->kind !== PortKind::Earth);
             }
             $looks = [$this->look('alone', $fitted) => 'All that hangs on its output is unplugged.'];
             $selector = $fitted->part->spec('mains_selector')?->choice();

@@ -17,9 +17,12 @@ const { busy, reason, act } = useAct()
 const waiting = useWaiting()
 const { data: ladder, isError, error } = useDerived<Ladder>('ladder', () => 'ladder')
 const open = ref<string | null>(null)
+// Whoever stands on a rung that is passed goes on to the next.
 watch(
   () => ladder.value?.next,
-  (next) => (open.value ??= next ?? null),
+  (next, was) => {
+    if (open.value === null || open.value === was) open.value = next ?? null
+  },
   { immediate: true },
 )
 const stages = computed(() => {
