@@ -20,12 +20,13 @@ $together = [
     'parts' => ['parts', 'import'],
     'decisions' => ['decisions', 'measure', 'library'],
     'harness' => ['harness', 'leads'],
-    'ports' => ['ports', 'stops'],
-    'stack-up' => ['stack-up', 'joints'],
+    'ports' => ['power', 'settings', 'ports', 'stops'],
+    'stack-up' => ['motion', 'stack-up', 'joints'],
     'heat' => ['heat', 'place'],
-    'power' => ['power', 'settings'],
     'bench' => ['bench', 'derived', 'ahead', 'way-back', 'hours'],
     'faults' => ['faults', 'open', 'documents', 'bags'],
+    'power-up' => ['ladder', 'readings', 'straight'],
+    'run' => ['tune', 'jobs', 'upkeep', 'book'],
     'split' => ['split', 'orders', 'prints', 'dates'],
     'money' => ['money', 'basket', 'arrivals'],
 ];
@@ -76,6 +77,13 @@ $shots = [
     'documents' => ['/builds/1/build/documents', 1280, 800, 'light', 'nobody has said which holds', null],
     'bags' => ['/builds/1/build/bags', 1280, 800, 'light', 'Tin of spares', null],
     'hours' => ['/builds/3/build/hours', 1280, 800, 'light', 'Sittings', null],
+    'ladder' => ['/builds/1/run/ladder', 1280, 800, 'light', 'out of band', null],
+    'readings' => ['/builds/1/run/readings', 1280, 800, 'light', 'simulated multimeter', null],
+    'straight' => ['/builds/3/run/straight', 1280, 800, 'light', 'Measured so far', 'A rail or edge along its length'],
+    'tune' => ['/builds/3/run/tune', 1280, 800, 'light', 'Pluck the free span', 'tune'],
+    'jobs' => ['/builds/2/run/jobs', 1280, 800, 'light', 'Before the start', 'job'],
+    'upkeep' => ['/builds/3/run/upkeep', 1280, 800, 'light', 'Reference pieces', null],
+    'book' => ['/builds/3/run/book', 1280, 800, 'light', 'Signed off', null],
     // Last, since it adds a build that the list would show.
     'repair' => ['/builds/BROKEN/prove/fit', 1280, 800, 'light', 'Or mend it here', null],
 ];
@@ -106,6 +114,14 @@ foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
     if ($then === 'import') {
         $browser->attach('//input[@type="file"]', __DIR__.'/Browser/parts-list.csv');
         $browser->sees('understood');
+    } elseif ($then === 'tune') {
+        $browser->press('Resonance');
+        $browser->press('simulated accelerometer');
+        $browser->sees('two impulses');
+    } elseif ($then === 'job') {
+        $browser->attach('//input[@aria-label="A program"]', dirname(__DIR__).'/demo/linnet-first-cut.nc');
+        $browser->sees('by the model');
+        $browser->driver->executeScript('document.querySelector("#main").scrollTo(0, 260)');
     } elseif ($then !== null) {
         $browser->press($then);
         usleep(400_000);

@@ -111,7 +111,12 @@ final readonly class Tests
         $this->project->setUp(Packages::TO_TEST);
         $instance = $this->freshInstance('test');
         putenv("MAGPIE_URL={$instance->url()}");
-        $file = ['load' => 'tests/load.php', 'screen' => 'tests/bench-screen.php', 'buy' => 'tests/bench-buy.php'][$what ?? ''] ?? 'tests/bench.php';
+        $file = [
+            'load' => 'tests/load.php',
+            'screen' => 'tests/bench-screen.php',
+            'buy' => 'tests/bench-buy.php',
+            'run' => 'tests/bench-run.php',
+        ][$what ?? ''] ?? 'tests/bench.php';
         passthru($this->php(['-d', 'opcache.enable_cli=1', $file]), $status);
         $instance->stop();
 

@@ -303,6 +303,9 @@ h2 {
   max-width: 560px;
 }
 @media (max-width: 700px) {
+  tr.grouped th {
+    white-space: normal;
+  }
   .what {
     max-width: calc(100% - 72px);
   }
