@@ -105,6 +105,7 @@ Route::middleware(['auth:sanctum', 'own-people'])->group(static function (): voi
             Route::get('simulated-logs/{what}', [TuneController::class, 'simulated']);
             Route::get('alignments', [RunController::class, 'alignments']);
             Route::post('alignments', [RunController::class, 'tryAlignment']);
+            Route::get('simulated-alignments/{kind}', [RunController::class, 'simulatedGiven']);
             Route::get('simulated-readings/{key}', [RunController::class, 'simulated'])->where('key', '.+');
             Route::get('prints', [PrintController::class, 'queue']);
             Route::post('mesh', [PrintController::class, 'mesh']);

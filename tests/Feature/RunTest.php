@@ -330,8 +330,9 @@ final class RunTest extends FeatureTestCase
         $next = $this->postJson("/api/builds/{$build->id}/template", ['name' => 'Plover 2'])
             ->assertCreated()
             ->json('id');
-        $held = $this->held(Build::query()->findOrFail($next));
-        self::assertSame('Plover 2', $held['build']['name']);
+        $made = Build::query()->findOrFail($next);
+        self::assertSame('Plover 2', $made->name);
+        $held = $this->held($made);
         self::assertCount(count($this->held($build)['steps']), $held['steps']);
         self::assertSame(['open'], array_values(array_unique(array_column($held['steps'], 'state'))));
         foreach (['purchases', 'faults', 'readings', 'rungs', 'jobs', 'tests'] as $section) {

@@ -66,6 +66,7 @@ final class RunController
                     static fn (Method $method): array => [
                         'key' => $method->key(),
                         'title' => $method->title(),
+                        'group' => Methods::group($method->key()),
                         'about' => $method->about(),
                         'asks' => array_map(static fn (Ask $ask): array => $ask->toArray(), $method->asks()),
                     ],
@@ -110,5 +111,14 @@ final class RunController
                 $e->field === 'kind' ? 'kind' : "given.{$e->field}" => $e->getMessage(),
             ]);
         }
+    }
+
+    /** Readings of an alignment by a simulated instrument. */
+    public function simulatedGiven(Build $build, string $kind): JsonResponse
+    {
+        abort_unless($build->workshop?->demo === true, 403, 'Readings are simulated in the demo only.');
+        $method = Methods::all()[$kind] ?? abort(404, 'There is no such alignment.');
+
+        return new JsonResponse(['given' => (object) (new SimulatedInstrument(crc32($build->slug)))->given($method)]);
     }
 }

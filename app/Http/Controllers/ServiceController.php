@@ -61,8 +61,15 @@ final class ServiceController
     public function start(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate(['material' => ['nullable', 'string', 'max:200']]);
+        $document = Document::of($build);
 
-        return new JsonResponse(StartList::of(Document::of($build)->machine(), (string) ($asked['material'] ?? '')));
+        return new JsonResponse(
+            StartList::of(
+                $document->machine(),
+                (string) ($asked['material'] ?? ''),
+                $document->inspection()->tally()['danger'] ?? 0,
+            ),
+        );
     }
 
     /** Hours, what is due, trends, reference pieces, and what comes next. */

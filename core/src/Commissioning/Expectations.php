@@ -20,6 +20,7 @@ use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Motion\UsableTravel;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Thermal\Rules\HeatUp;
 
 /**
  * What instruments should show on this machine before it runs, worked from what is fitted: C1 of the handbook. A tenth either way
@@ -83,6 +84,10 @@ final class Expectations
                 Measured::SensorResistance => $this->sensor($fitted),
                 default => $this->output($fitted),
             };
+        }
+        $heating = $this->heating($fitted);
+        if ($heating !== null) {
+            yield $heating;
         }
         foreach ($fitted->part->ports as $port) {
             if ($port->kind === PortKind::Earth && $this->isEarthed("{$fitted->need->ref}.{$port->name}")) {
@@ -203,6 +208,38 @@ final class Expectations
             $how,
             self::rests($fitted, 'rated_voltage', 'rated_power'),
         );
+    }
+
+    /** How long a bed or chamber takes to its target; none for what has no plate. */
+    private function heating(Fitted $fitted): ?Expected
+    {
+        if (! in_array($fitted->part->spec('place')?->choice(), ['bed', 'chamber'], true)) {
+            return null;
+        }
+        $subject = new Subject('need', $fitted->need->ref, $fitted->need->role, [$fitted->need->ref]);
+        try {
+            $found = (new HeatUp)->judge(Inquiry::forFigures($this->survey, $subject), $this->survey);
+        } catch (InputMissing) {
+            return null;
+        }
+        $time = $found->figures['time'][1] ?? null;
+
+        return $time === null
+            ? null
+            : new Expected(
+                Measured::HeatUp,
+                "Time to heat up {$fitted->need->role}",
+                $fitted->need->ref,
+                $time,
+                $time->times(0.5),
+                $time->times(1.4),
+                "{$time->rounded(
+                    3,
+                )} by mass, power and losses; 40 % more is still right, half of it says that the sensor is not on the plate (common practice, no source).",
+                'From the air of the room to its target, somebody beside it.',
+                rests: $found->inputs,
+                asked: false,
+            );
     }
 
     private function phases(Fitted $fitted): Expected

@@ -7,16 +7,20 @@ namespace Magpie\Core\Programs;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Hazard;
 use Magpie\Core\Machine\Site;
+use Magpie\Core\Machine\ZoneKind;
 
 /** What is looked at before a job, by what the machine is, and what its state forbids (RU-15, RU-17). Common practice, no source. */
 final class StartList
 {
     private const WOOD = '/\b(wood|timber|ply|plywood|mdf|card|paper|oak|ash|pine|spruce|birch|beech|maple|walnut)\b/i';
 
+    private const SOFT = '/\b(PLA|PVA|TPU)\b/i';
+
     /**
+     * @param  int  $dangers  open findings of danger
      * @return array{looks: list<string>, blocks: list<string>}
      */
-    public static function of(Build $build, string $material = ''): array
+    public static function of(Build $build, string $material = '', int $dangers = 0): array
     {
         $hazards = [];
         $lays = false;
@@ -25,7 +29,10 @@ final class StartList
             $lays = $lays || $fitted->part->spec('place')?->choice() === 'hot end';
         }
         $looks = ['Power-up passed as far as this job needs; no lamp or message out of the ordinary.'];
-        $blocks = [];
+        $blocks =
+            $dangers === 0
+                ? []
+                : [$dangers.($dangers === 1 ? ' danger is' : ' dangers are').' open under Fit: not to be powered.'];
         if (isset($hazards[Hazard::Spindle->value])) {
             array_push(
                 $looks,
@@ -64,6 +71,23 @@ final class StartList
                 'Sheet flat and held, tool in and at its height.',
                 'Nothing in the way of its whole travel.',
             );
+        }
+        foreach ($build->zones as $zone) {
+            $air = $zone->temperature?->in('°C');
+            if (
+                $lays &&
+                in_array($zone->kind, [ZoneKind::Chamber, ZoneKind::Enclosure], true) &&
+                $air !== null &&
+                $air > 40 &&
+                preg_match(self::SOFT, $material) === 1
+            ) {
+                $blocks[] = sprintf(
+                    '%s softens at about 60 °C, and %s gets %.0f °C warm: open its top and door first.',
+                    $material,
+                    $zone->name,
+                    $air,
+                );
+            }
         }
         foreach ($build->faults as $fault) {
             if ($fault->forbidsPower()) {

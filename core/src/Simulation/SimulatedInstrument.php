@@ -6,6 +6,7 @@ namespace Magpie\Core\Simulation;
 
 use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Straightness\Method;
 
 /**
  * Stands in for a multimeter, watt meter, tape or thermometer: reads what should be there, with the noise of its kind, and with the
@@ -58,5 +59,34 @@ final readonly class SimulatedInstrument
         $digits = abs($value) < 1e-12 ? 3 : max(0, 3 - (int) floor(log10(abs($value))));
 
         return Quantity::of(round($value, min(6, $digits)), $symbol);
+    }
+
+    /**
+     * Readings of an alignment as a simulated dial, tape or thermometer would give them: about those of its example.
+     *
+     * @return array<string, string> by name
+     */
+    public function given(Method $method): array
+    {
+        $given = [];
+        foreach ($method->asks() as $ask) {
+            if (! $ask->needed) {
+                continue;
+            }
+            $given[$ask->key] = $ask->row
+                ? (string) preg_replace_callback(
+                    '/-?\d+\.\d+/',
+                    function (array $m) use ($method, $ask): string {
+                        $digits = strlen(explode('.', $m[0])[1]);
+                        $noise = (crc32("{$this->seed}/{$method->key()}/{$ask->key}/{$m[0]}") % 5) - 2;
+
+                        return number_format((float) $m[0] + $noise * 10 ** -$digits, $digits, '.', '');
+                    },
+                    $ask->example,
+                )
+                : $ask->example;
+        }
+
+        return $given;
     }
 }

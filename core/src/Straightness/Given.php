@@ -102,6 +102,8 @@ final readonly class Given
                 Dimension::Angle => '°',
                 Dimension::Length => 'mm',
                 Dimension::Ratio => '',
+                Dimension::Temperature => '°C',
+                Dimension::Time => 's',
                 default => $unit,
             },
         );

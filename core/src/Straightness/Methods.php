@@ -4,9 +4,17 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Straightness;
 
-/** Every alignment that can be worked, by its name. */
+/** Everything that can be worked from a few readings, by its name: what makes a machine straight, and what tunes it. */
 final class Methods
 {
+    /** Those that tune, and make nothing straight. */
+    private const TUNE = ['extruder', 'flow', 'floating-head', 'relay'];
+
+    public static function group(string $kind): string
+    {
+        return in_array($kind, self::TUNE, true) ? 'tune' : 'straight';
+    }
+
     /**
      * @return array<string, Method>
      */
@@ -30,6 +38,10 @@ final class Methods
                     new Methods\Lean,
                     new Methods\Cranks,
                     new Methods\Circle,
+                    new Methods\ExtruderSteps,
+                    new Methods\WallFlow,
+                    new Methods\FloatingHead,
+                    new Methods\RelayTest,
                 ] as $method
             ) {
                 $all[$method->key()] = $method;

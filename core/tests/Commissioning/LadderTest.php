@@ -154,7 +154,8 @@ final class LadderTest extends TestCase
         self::assertSame(Rung::CLOSED, $rungs['supply-psu']->state);
         self::assertContains('open danger: Bare strand at the inlet', $rungs['supply-psu']->gates);
         self::assertSame(Rung::CLOSED, $rungs['sign-off']->state);
-        $hurt['faults'][count($hurt['faults']) - 1] = ['state' => 'fixed', 'fix' => 'a ferrule on it'] + $hurt['faults'][count($hurt['faults']) - 1];
+        $hurt['faults'][count($hurt['faults']) - 1] =
+            ['state' => 'fixed', 'fix' => 'a ferrule on it'] + $hurt['faults'][count($hurt['faults']) - 1];
         self::assertTrue(self::rungs($hurt)['sign-off']->isPassed());
     }
 
@@ -162,7 +163,13 @@ final class LadderTest extends TestCase
     {
         [$data] = self::climb(self::plover());
         self::assertSame(Rung::WAIVED, self::rungs($data)['stops']->state);
-        $data['faults'][] = ['ref' => 'X9', 'what' => 'Smoke', 'severity' => 'danger', 'state' => 'open', 'found' => '2026-11-01'];
+        $data['faults'][] = [
+            'ref' => 'X9',
+            'what' => 'Smoke',
+            'severity' => 'danger',
+            'state' => 'open',
+            'found' => '2026-11-01',
+        ];
         foreach ($data['rungs'] as $i => $record) {
             // Everything before it is passed with a reason that names the new danger as well.
             $data['rungs'][$i] =
@@ -172,7 +179,10 @@ final class LadderTest extends TestCase
         }
         $rungs = self::rungs($data);
         self::assertSame(Rung::WAIVED, $rungs['supply-psu']->state);
-        self::assertSame(Rung::PASSED, self::rungs(['faults' => self::plover()['faults']] + $data)['supply-psu']->state);
+        self::assertSame(
+            Rung::PASSED,
+            self::rungs(['faults' => self::plover()['faults']] + $data)['supply-psu']->state,
+        );
         $again = self::plover();
         $again['rungs'] = [
             ['ref' => 'dry', 'override' => 'in a hurry', 'over' => ['2 leads are not ticked as made: W1, W2']],

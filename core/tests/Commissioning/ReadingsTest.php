@@ -61,6 +61,26 @@ final class ReadingsTest extends TestCase
         self::assertSame([], array_filter($all, static fn ($e): bool => $e->what->value === 'bond'));
     }
 
+    /** m·c·ΔT/P_l · ln(1/(1 − P_l/P)): 1 kg of aluminium from 30 to 100 °C by 200 W, 2 × 0.04 m² losing 12 W/m²K. */
+    public function test_a_bed_says_how_long_it_takes(): void
+    {
+        $bed = [
+            'place' => 'bed',
+            'rated_power' => '200 W',
+            'plate_mass' => '1 kg',
+            'plate_material' => 'aluminium',
+            'target' => '100 °C',
+            'heated_width' => '200 mm',
+            'heated_depth' => '200 mm',
+        ];
+        $expected = Expectations::of(new Survey(self::build([], $bed)))->all['heat_up/mat'] ?? null;
+        self::assertNotNull($expected?->nominal);
+        $lost = 2 * 0.04 * 12 * 70;
+        self::assertEqualsWithDelta(((900 * 70) / $lost) * -log(1 - $lost / 200), $expected->nominal->in('s'), 12);
+        self::assertTrue($expected->high?->exceeds($expected->nominal));
+        self::assertArrayNotHasKey('heat_up/tip', Expectations::of(new Survey(self::build([])))->all);
+    }
+
     /**
      * @return iterable<string, array{string, string, string}>
      */

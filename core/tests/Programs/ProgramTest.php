@@ -227,6 +227,9 @@ final class ProgramTest extends TestCase
         self::assertStringContainsString('Collet', implode(' ', $list['looks']));
         $dunlin = BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/dunlin.json'));
         self::assertStringContainsString('Open danger', implode(' ', StartList::of($dunlin)['blocks']));
+        self::assertStringContainsString('open its top', implode(' ', StartList::of($dunlin, 'PLA, white')['blocks']));
+        self::assertStringNotContainsString('open its top', implode(' ', StartList::of($dunlin, 'ASA')['blocks']));
+        self::assertStringContainsString('3 dangers are open', implode(' ', StartList::of($dunlin, '', 3)['blocks']));
     }
 
     /** Whatever is fed in: it ends, it keeps little, and it never says that it holds where lines could not be read. */

@@ -76,6 +76,34 @@ final class MethodsTest extends TestCase
         self::assertEqualsWithDelta(0.075, $lean['shim'], 1e-9);
     }
 
+    /** new = old × told / fed; new = old × wanted / measured; K_u = 4d/πa: 50 % and 2 K are 31.8 %/K (C11). */
+    public function test_what_tunes_from_a_few_readings(): void
+    {
+        $steps = self::figures('extruder', ['commanded' => '100 mm', 'fed' => '96 98 mm', 'steps' => '690']);
+        self::assertEqualsWithDelta((690 * 100) / 97, $steps['steps'], 1e-9);
+        $flow = self::figures('flow', ['wanted' => '0.45 mm', 'walls' => '0.47 0.49 0.48 0.48 mm', 'flow' => '98']);
+        self::assertEqualsWithDelta((98 * 0.45) / 0.48, $flow['flow'], 1e-9);
+        $head = Methods::work('floating-head', [
+            'touches' => '2.1 2.2 mm',
+            'trips' => '0.6 0.6 mm',
+            'lets_go' => '0.9 1.0 mm',
+            'wanted' => '3.8 mm',
+        ]);
+        self::assertEqualsWithDelta(1.55, $head->value('offset'), 1e-9);
+        self::assertEqualsWithDelta(5.35, $head->value('retract'), 1e-9);
+        self::assertEqualsWithDelta(0.35, $head->value('differential'), 1e-9);
+        $loop = self::figures('relay', [
+            'power' => '50',
+            'peaks' => '202 °C',
+            'troughs' => '198 °C',
+            'period' => '20 s',
+        ]);
+        self::assertEqualsWithDelta(31.83, $loop['ultimate'], 0.01);
+        self::assertEqualsWithDelta([19.1, 1.91, 47.75], [$loop['p'], $loop['i'], $loop['d']], 0.01);
+        $upside = Methods::work('floating-head', ['touches' => '0.5 mm', 'trips' => '0.6 mm', 'wanted' => '3.8 mm']);
+        self::assertStringContainsString('trips before it touches', $upside->says[0]);
+    }
+
     public function test_a_slope_is_no_crookedness_and_a_bow_is(): void
     {
         $level = self::figures('straight', ['at' => '0 100 200 300 400 mm', 'height' => '0 0.1 0.2 0.3 0.4 mm']);
@@ -176,6 +204,12 @@ final class MethodsTest extends TestCase
         ];
         yield 'one angle' => ['run-out', ['angle' => '0 0 0 °', 'reading' => '0 1 2 mm'], 'angle', 'three different'];
         yield 'a word' => ['cranks', ['distance' => 'far mm', 'lead' => '8 mm'], 'distance', 'far'];
+        yield 'no swing' => [
+            'relay',
+            ['power' => '50', 'peaks' => '198 °C', 'troughs' => '202 °C', 'period' => '20 s'],
+            'peaks',
+            'does not swing',
+        ];
         yield 'not asked for' => [
             'cranks',
             ['distance' => '1 mm', 'lead' => '8 mm', 'limit' => '1 mm'],

@@ -5231,6 +5231,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/simulated-alignments/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        /** Readings of an alignment by a simulated instrument */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    kind: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SimulatedAlignment"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7390,6 +7441,8 @@ export interface components {
             methods: {
                 key: string;
                 title: string;
+                /** @enum {string} */
+                group: "straight" | "tune";
                 about: string;
                 asks: {
                     key: string;
@@ -7587,6 +7640,11 @@ export interface components {
                     says: string;
                 }[];
             }[];
+        };
+        SimulatedAlignment: {
+            given: {
+                [key: string]: string;
+            };
         };
         plan: {
             name: string;

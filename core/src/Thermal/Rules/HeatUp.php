@@ -105,6 +105,7 @@ final class HeatUp implements Check
             $time,
             'min',
         );
+        $inquiry->figure('time', 'Time to its target', $time);
         $verdict = match (true) {
             $time->exceeds(Quantity::of(30, 'min')) => Verdict::Tight,
             default => Verdict::Holds,

@@ -17,6 +17,7 @@ const { busy, reason, act } = useAct()
 const waiting = useWaiting()
 const { data: ladder, isError, error } = useDerived<Ladder>('ladder', () => 'ladder')
 const open = ref<string | null>(null)
+const allDangers = ref(false)
 // Whoever stands on a rung that is passed goes on to the next.
 watch(
   () => ladder.value?.next,
@@ -126,8 +127,17 @@ const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
       <section v-if="ladder.dangers.length" class="stop" aria-label="What keeps power away">
         <h2 class="danger">No power before this is put right</h2>
         <ul>
-          <li v-for="danger in ladder.dangers" :key="danger">{{ danger }}</li>
+          <li v-for="danger in ladder.dangers.slice(0, allDangers ? undefined : 4)" :key="danger">{{ danger }}</li>
         </ul>
+        <button
+          v-if="ladder.dangers.length > 4"
+          type="button"
+          class="plain link small"
+          :aria-expanded="allDangers"
+          @click="allDangers = !allDangers"
+        >
+          {{ allDangers ? 'fewer' : `and ${ladder.dangers.length - 4} more` }}
+        </button>
       </section>
       <p v-if="ladder.unexplained.length" class="tight" role="status">
         It did not start, and the stops were {{ ladder.unexplained[0]!.stops }}: look at every stop and at the breaker

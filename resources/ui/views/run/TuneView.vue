@@ -7,6 +7,7 @@ import { useAct } from '@/shared/useAct'
 import { useBuild } from '@/shared/useBuild'
 import { listen } from './sound'
 import { useReadings } from './useReadings'
+import WorkedReadings from './WorkedReadings.vue'
 
 /** What a machine sounds and swings like, and what to set by it. Logs are read and not kept; a figure is, once it is stored. */
 const LinePlot = defineAsyncComponent(() => import('./LinePlot.vue'))
@@ -18,6 +19,7 @@ const kinds = {
   spectrum: 'Resonance',
   loop: 'Heater loop',
   following: 'Following error',
+  few: 'From a few readings',
 } as const
 const kind = ref<keyof typeof kinds>('note')
 const at = (what: string) => `/api/builds/${id.value}/${what}`
@@ -369,7 +371,7 @@ const follow = (log: Blob | undefined) =>
       </section>
     </section>
 
-    <section v-else aria-label="Following error">
+    <section v-else-if="kind === 'following'" aria-label="Following error">
       <p class="small">A log of the following error, CSV: the time in seconds, then a column for each axis, in mm.</p>
       <div class="fields">
         <label>limit <input v-model="limit" class="field short" aria-label="Limit, mm" /> mm</label>
@@ -407,6 +409,14 @@ const follow = (log: Blob | undefined) =>
       <p v-if="following" class="small quiet">
         A rise over minutes hints at bearings or guides that are too tight; gains come after the inertia fits.
       </p>
+    </section>
+
+    <section v-else aria-label="From a few readings">
+      <p class="small">
+        Extruder, flow, a floating head, a relay test. Chip load and thinning of a cut stand under
+        <router-link class="link" :to="`/builds/${id}/prove/motion`">Motion</router-link>.
+      </p>
+      <WorkedReadings group="tune" />
     </section>
   </div>
 </template>
