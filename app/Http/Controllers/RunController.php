@@ -36,7 +36,7 @@ final class RunController
         // A made-up reading in the record of a real machine would be one for ever.
         abort_unless($build->workshop?->demo === true, 403, 'Readings are simulated in the demo only.');
         $expected =
-            Expectations::of(Document::of($build)->survey())->all[$key] ?? abort(404, 'Nothing is expected there.');
+            Expectations::of(Document::of($build)->survey())->all()[$key] ?? abort(404, 'Nothing is expected there.');
         $right =
             $expected->what->value === 'bond'
                 ? Quantity::of(0.04, 'Ω')

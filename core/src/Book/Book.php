@@ -328,12 +328,15 @@ final readonly class Book
     private function readings(): array
     {
         $counting = AsMeasured::counting($this->build);
-        $rows = [];
+        $rows = $photos = [];
         foreach ($this->build->readings as $reading) {
             $where =
                 $reading->need !== null
                     ? $this->build->roleOf($reading->need)
                     : $reading->axis ?? ($reading->scenario ?? '');
+            if ($reading->photo !== null) {
+                $photos[] = ['name' => $reading->photo, 'says' => "{$reading->what->label()} of {$where}"];
+            }
             $rows[] = [
                 $reading->what->label(),
                 $where,
@@ -352,6 +355,7 @@ final readonly class Book
             'Readings',
             [],
             [['head' => ['What', 'Where', 'Read', 'With', 'By, on', ''], 'rows' => $rows]],
+            $photos,
         );
     }
 

@@ -17,6 +17,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Machine\Running\Measured;
+use Magpie\Core\Machine\Running\Reading;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Motion\UsableTravel;
 use Magpie\Core\Quantity\Quantity;
@@ -27,7 +28,7 @@ use Magpie\Core\Thermal\Rules\HeatUp;
  * where a sheet gives no tolerance (common practice, no source); copper and sensors between 15 °C and the hottest air of the site.
  * Earth bond at most 0.1 Ω and insulation at least 1 MΩ: IEC 60204-1 §18.2 and §18.3, from memory.
  */
-final class Expectations
+final readonly class Expectations
 {
     /** Change of the resistance of copper for one kelvin, about 20 °C: IEC 60028, from memory. */
     private const COPPER = 0.00393;
@@ -36,40 +37,60 @@ final class Expectations
 
     private const ZERO = 273.15;
 
-    /** @var array<string, Expected> by key */
-    public readonly array $all;
-
     public static function of(Survey $survey): self
     {
-        return $survey->once(self::class, static fn (Survey $s): self => new self($s));
+        return new self($survey);
     }
 
-    public function __construct(private readonly Survey $survey)
+    public function __construct(private Survey $survey)
     {
-        $all = [];
-        foreach ($survey->build->allFitted() as $fitted) {
-            foreach ($this->on($fitted) as $one) {
-                $all[$one->key()] = $one;
-            }
-        }
-        foreach ($survey->build->axes as $axis) {
-            $travel = $this->travel($axis);
-            $all[$travel->key()] = $travel;
-        }
-        foreach ($this->atTheWall() as $one) {
-            $all[$one->key()] = $one;
-        }
-        $this->all = $all;
     }
 
     /**
-     * @return list<Expected> of one part
+     * All of them. Nothing is kept between two questions: what is read for one is noted with whoever asks.
+     *
+     * @return array<string, Expected> by key
      */
-    public function about(string $need): array
+    public function all(): array
     {
-        return array_values(
-            array_filter($this->all, static fn (Expected $e): bool => ! $e->onAxis && $e->where === $need),
-        );
+        $all = [];
+        foreach ($this->survey->build->allFitted() as $fitted) {
+            $all += self::keyed($this->on($fitted));
+        }
+        foreach ($this->survey->build->axes as $axis) {
+            $all += self::keyed([$this->travel($axis)]);
+        }
+
+        return $all + self::keyed($this->atTheWall());
+    }
+
+    /** What is expected of one thing, by what it is a reading of; null where nothing is. */
+    public function one(Reading $reading): ?Expected
+    {
+        $axis = $reading->axis === null ? null : $this->survey->build->axes[$reading->axis] ?? null;
+        $fitted = $reading->need === null ? null : $this->survey->build->fitted($reading->need);
+        $found = match (true) {
+            $reading->what === Measured::WallPower => self::keyed($this->atTheWall()),
+            $axis !== null => self::keyed([$this->travel($axis)]),
+            $fitted !== null => self::keyed($this->on($fitted)),
+            default => [],
+        };
+
+        return $found[$reading->of()] ?? null;
+    }
+
+    /**
+     * @param  iterable<Expected>  $some
+     * @return array<string, Expected>
+     */
+    private static function keyed(iterable $some): array
+    {
+        $keyed = [];
+        foreach ($some as $one) {
+            $keyed[$one->key()] = $one;
+        }
+
+        return $keyed;
     }
 
     /**

@@ -50,7 +50,8 @@ final class Ladder
 
     private readonly Build $build;
 
-    private readonly Expectations $expectations;
+    /** @var array<string, Expected> by key */
+    private readonly array $expectations;
 
     private readonly Pointers $pointers;
 
@@ -72,7 +73,7 @@ final class Ladder
     public function __construct(private readonly Survey $survey, array $findings)
     {
         $this->build = $survey->build;
-        $this->expectations = Expectations::of($survey);
+        $this->expectations = Expectations::of($survey)->all();
         $this->pointers = new Pointers($this->build, $this->expectations);
         $this->readings = AsMeasured::counting($this->build);
         $dangers = [];
@@ -174,6 +175,16 @@ final class Ladder
         ];
     }
 
+    /**
+     * @return list<Expected> of one part
+     */
+    private function about(string $need): array
+    {
+        return array_values(
+            array_filter($this->expectations, static fn (Expected $e): bool => ! $e->onAxis && $e->where === $need),
+        );
+    }
+
     /** The key of a look at a part: on another part it is another look. */
     private function look(string $what, Fitted $fitted): string
     {
@@ -226,7 +237,7 @@ final class Ladder
                 "swept-{$axis->ref}"
             ] = "{$axis->name} pushed by hand over its whole travel: nothing binds, snags or pulls.";
         }
-        foreach ($this->expectations->all as $one) {
+        foreach ($this->expectations as $one) {
             $expected = $one->onAxis ? [...$expected, $one] : $expected;
         }
         $this->rung(
@@ -258,7 +269,7 @@ final class Ladder
     private function unpowered(): void
     {
         $expected = [];
-        foreach ($this->expectations->all as $one) {
+        foreach ($this->expectations as $one) {
             if (
                 in_array(
                     $one->what->value,
@@ -307,11 +318,11 @@ final class Ladder
                 $mains ? ['mains up to it', $fitted->need->role] : [$fitted->need->role, 'what feeds it'],
                 $this->power(),
                 $looks,
-                $this->expectations->about((string) $ref) === []
+                $this->about((string) $ref) === []
                     ? []
                     : array_values(
                         array_filter(
-                            $this->expectations->about((string) $ref),
+                            $this->about((string) $ref),
                             static fn (Expected $e): bool => $e->what->value === 'output_voltage',
                         ),
                     ),
@@ -330,7 +341,7 @@ final class Ladder
         foreach ($this->build->fittedThat(Ability::HasChannels) as $ref => $fitted) {
             $expected = array_values(
                 array_filter(
-                    $this->expectations->about((string) $ref),
+                    $this->about((string) $ref),
                     static fn (Expected $e): bool => $e->what->value === 'voltage',
                 ),
             );
@@ -517,7 +528,7 @@ final class Ladder
                 ],
                 array_values(
                     array_filter(
-                        $this->expectations->about((string) $ref),
+                        $this->about((string) $ref),
                         static fn (Expected $e): bool => $e->what->value === 'heat_up',
                     ),
                 ),
@@ -580,7 +591,7 @@ final class Ladder
     private function together(): void
     {
         $expected = [];
-        foreach ($this->expectations->all as $one) {
+        foreach ($this->expectations as $one) {
             $expected = $one->what->value === 'wall_power' ? [...$expected, $one] : $expected;
         }
         $fans = [];

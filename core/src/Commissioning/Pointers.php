@@ -18,7 +18,10 @@ final readonly class Pointers
     /** An open circuit, as a meter shows it. */
     private const OPEN = 1e6;
 
-    public function __construct(private Build $build, private Expectations $expectations)
+    /**
+     * @param  array<string, Expected>  $expectations  all of the machine, by key
+     */
+    public function __construct(private Build $build, private array $expectations)
     {
     }
 
@@ -83,7 +86,11 @@ final readonly class Pointers
         }
         $volts = $fitted === null ? null : AsMeasured::sheet($fitted->part, 'rated_voltage')?->nominal()?->in('V');
         foreach ([12, 24, 36, 48, 110, 120, 230] as $other) {
-            if ($volts !== null && abs($other - $volts) > 1 && self::isAbout($ohms, ($nominal * $other ** 2) / $volts ** 2)) {
+            if (
+                $volts !== null &&
+                abs($other - $volts) > 1 &&
+                self::isAbout($ohms, ($nominal * $other ** 2) / $volts ** 2)
+            ) {
                 $watts = $volts ** 2 / $ohms;
                 $says[] = sprintf(
                     'As one of the same power for %d V: at %s V it gives %d W.',
@@ -242,7 +249,7 @@ final readonly class Pointers
     private function likeAnother(Expected $expected, Reading $reading): array
     {
         $says = [];
-        foreach ($this->expectations->all as $other) {
+        foreach ($this->expectations as $other) {
             if (
                 $other->what === $expected->what &&
                 $other->where !== $expected->where &&

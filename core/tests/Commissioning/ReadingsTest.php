@@ -52,7 +52,7 @@ final class ReadingsTest extends TestCase
      */
     public function test_bands_are_those_of_the_handbook(): void
     {
-        $all = Expectations::of(new Survey(self::build([])))->all;
+        $all = Expectations::of(new Survey(self::build([])))->all();
         self::assertEqualsWithDelta(7.68, $all['cold_resistance/mat']->nominal?->in('Ω'), 0.005);
         self::assertEqualsWithDelta(7.68 * 0.9, $all['cold_resistance/mat']->low?->in('Ω'), 0.005);
         self::assertEqualsWithDelta(125.4, $all['sensor_resistance/th']->nominal?->in('kΩ'), 0.1);
@@ -73,12 +73,12 @@ final class ReadingsTest extends TestCase
             'heated_width' => '200 mm',
             'heated_depth' => '200 mm',
         ];
-        $expected = Expectations::of(new Survey(self::build([], $bed)))->all['heat_up/mat'] ?? null;
+        $expected = Expectations::of(new Survey(self::build([], $bed)))->all()['heat_up/mat'] ?? null;
         self::assertNotNull($expected?->nominal);
         $lost = 2 * 0.04 * 12 * 70;
         self::assertEqualsWithDelta(((900 * 70) / $lost) * -log(1 - $lost / 200), $expected->nominal->in('s'), 12);
         self::assertTrue($expected->high?->exceeds($expected->nominal));
-        self::assertArrayNotHasKey('heat_up/tip', Expectations::of(new Survey(self::build([])))->all);
+        self::assertArrayNotHasKey('heat_up/tip', Expectations::of(new Survey(self::build([])))->all());
     }
 
     /**

@@ -8,7 +8,18 @@ import { withWaiting } from './overlay'
 import { store, type Waiting } from './store'
 
 /** What is written at a bench, and may wait for a network; all else is judged first. */
-const bench = new Set(['steps', 'faults', 'leads', 'bags', 'documents', 'questions', 'prints', 'readings', 'rungs', 'attempts'])
+const bench = new Set([
+  'steps',
+  'faults',
+  'leads',
+  'bags',
+  'documents',
+  'questions',
+  'prints',
+  'readings',
+  'rungs',
+  'attempts',
+])
 /** Tried again this often while something waits. */
 const AGAIN = 4000
 

@@ -97,3 +97,17 @@ export function inSquare(text: string | undefined): number | null {
       ? (Math.PI / 4) * (0.127 * 92 ** ((36 - Number(gauge[1])) / 39)) ** 2
       : null
 }
+
+/** The day of a moment in seconds since 1970: "5 Nov 2026". */
+export function onDay(unix: number | null | undefined): string {
+  return unix === null || unix === undefined
+    ? ''
+    : new Date(unix * 1000).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+}
+
+/** Its day and time: "5 Nov 2026, 19:04". */
+export function atTime(unix: number | null | undefined): string {
+  return unix === null || unix === undefined
+    ? ''
+    : `${onDay(unix)}, ${new Date(unix * 1000).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+}

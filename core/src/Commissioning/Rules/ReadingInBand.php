@@ -35,10 +35,9 @@ final class ReadingInBand implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        $expectations = Expectations::of($survey)->all;
         foreach (AsMeasured::counting($survey->build) as $key => $reading) {
-            $expected = $expectations[$key] ?? null;
-            if ($expected !== null && $expected->isKnown()) {
+            $expected = Expectations::of($survey)->one($reading);
+            if ($expected?->isKnown() === true) {
                 yield new Subject('reading', $key, $expected->label, $reading->need === null ? [] : [$reading->need]);
             }
         }
@@ -47,8 +46,8 @@ final class ReadingInBand implements Check
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $expectations = Expectations::of($survey);
-        $expected = $expectations->all[$inquiry->subject->ref] ?? $inquiry->lack('what it should be');
         $reading = AsMeasured::counting($inquiry->build)[$inquiry->subject->ref] ?? $inquiry->lack('the reading');
+        $expected = $expectations->one($reading) ?? $inquiry->lack('what it should be');
         $value = $inquiry->given(
             lcfirst($expected->label).', read',
             'x',
@@ -76,7 +75,11 @@ final class ReadingInBand implements Check
         }
         // A bond that is too high is what kills; all else will not work.
         $verdict = $verdict === Verdict::Fails && $expected->what === Measured::Bond ? Verdict::Danger : $verdict;
-        $points = (new Pointers($inquiry->build, $expectations))->of($expected, $reading);
+        // What else it may fit is asked only where it does not fit here.
+        $points =
+            $verdict === Verdict::Fails || $verdict === Verdict::Danger
+                ? (new Pointers($inquiry->build, $expectations->all()))->of($expected, $reading)
+                : [];
         foreach ($points as $point) {
             $inquiry->remark($point);
         }

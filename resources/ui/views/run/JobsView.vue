@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { api, type ProgramCheck, type StartList } from '@/api/client'
 import { written } from '@/shared/decimals'
 import { freshRef } from '@/shared/refs'
+import { onDay } from '@/shared/format'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -68,7 +69,6 @@ const takeOver = () => {
   job.value.name = name.value
   job.value.time = `${Math.max(0.01, Math.round((checked.value!.seconds / 3600) * 100) / 100)} h`
 }
-const when = (at: number) => new Date(at * 1000).toLocaleDateString([], { dateStyle: 'medium' })
 </script>
 
 <template>
@@ -189,7 +189,7 @@ const when = (at: number) => new Date(at * 1000).toLocaleDateString([], { dateSt
         <tbody>
           <tr v-for="one in jobs" :key="one.ref">
             <td>{{ one.name }}</td>
-            <td class="quiet small">{{ when(one.at) }}</td>
+            <td class="quiet small">{{ onDay(one.at) }}</td>
             <td class="num figure" data-of="Ran">{{ one.time }}</td>
             <td class="wide-only small">{{ one.material }}</td>
           </tr>

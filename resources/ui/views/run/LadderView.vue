@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { reasonOf, type Change, type Ladder, type Rung } from '@/api/client'
-import { words } from '@/shared/format'
+import { atTime, words } from '@/shared/format'
 import { freshRef, toggled } from '@/shared/refs'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
@@ -38,6 +38,8 @@ const stages = computed(() => {
 const titleOf = (key: string | null) => ladder.value?.rungs.find((rung) => rung.key === key)?.title ?? ''
 const number = (rung: Rung) => (ladder.value?.rungs.findIndex((one) => one.key === rung.key) ?? 0) + 1
 const record = (rung: Rung) => build.value?.rungs?.find((one) => one.ref === rung.key)
+/** As it was noted here, also where that is not sent yet. */
+const isTicked = (rung: Rung, look: Rung['looks'][number]) => record(rung)?.ticks?.includes(look.key) ?? look.done
 /** A rung as it is noted, with something put in. */
 async function note(rung: Rung, label: string, put: Record<string, unknown>): Promise<void> {
   const held = record(rung)
@@ -62,7 +64,7 @@ async function note(rung: Rung, label: string, put: Record<string, unknown>): Pr
 }
 const tick = (rung: Rung, look: Rung['looks'][number]) =>
   act(() =>
-    note(rung, `${look.done ? 'Not looked at' : 'Looked at'}: ${rung.title}`, {
+    note(rung, `${isTicked(rung, look) ? 'Not looked at' : 'Looked at'}: ${rung.title}`, {
       ticks: toggled(record(rung)?.ticks, look.key),
     }),
   )
@@ -102,7 +104,6 @@ const log = (rung: Rung) =>
   })
 const attemptsOf = (rung: Rung) => (build.value?.attempts ?? []).filter((one) => one.rung === rung.key)
 const isPowered = (rung: Rung) => rung.live.length > 0
-const when = (at: number) => new Date(at * 1000).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
 /** Dangers are said once, above; at a rung only what is its own. */
 const ownGates = (rung: Rung) => rung.gates.filter((gate) => !ladder.value?.dangers.includes(gate))
 const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
@@ -172,12 +173,12 @@ const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
               <li v-if="ownGates(rung).length > 12">and {{ ownGates(rung).length - 12 }} more</li>
             </ul>
             <label v-for="look in rung.looks" :key="look.key" class="look"
-              ><input type="checkbox" :checked="look.done" :disabled="busy" @change="tick(rung, look)" />
+              ><input type="checkbox" :checked="isTicked(rung, look)" :disabled="busy" @change="tick(rung, look)" />
               {{ look.says }}</label
             >
             <ReadingLine v-for="one in rung.readings" :key="one.key" :expected="one" :demo="demo" />
             <p v-for="one in attemptsOf(rung)" :key="one.ref" class="small">
-              {{ when(one.at) }}: {{ one.started ? 'started' : 'did not start' }}, breaker {{ one.breaker }}, stops
+              {{ atTime(one.at) }}: {{ one.started ? 'started' : 'did not start' }}, breaker {{ one.breaker }}, stops
               {{ one.stops }}{{ one.lamps ? `, ${one.lamps}` : '' }}{{ one.by ? ` (${one.by})` : '' }}
             </p>
             <p v-if="rung.override" class="tight small">
@@ -186,7 +187,7 @@ const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
             </p>
             <div class="fields">
               <template v-if="isPowered(rung)">
-                <button v-if="attempting !== rung.key" type="button" class="wide" @click="attempting = rung.key">
+                <button v-if="attempting !== rung.key" type="button" class="touch" @click="attempting = rung.key">
                   Log power on
                 </button>
                 <form v-else class="attempt" @submit.prevent="log(rung)">
@@ -208,7 +209,7 @@ const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
                   >
                   <label><input v-model="attempt.started" type="checkbox" /> it started</label>
                   <input v-model="attempt.lamps" class="field" aria-label="Lamps seen" placeholder="lamps seen" />
-                  <button type="submit" class="wide">Store</button>
+                  <button type="submit" class="touch">Store</button>
                 </form>
               </template>
               <button
@@ -227,7 +228,7 @@ const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
                 aria-label="Why it is passed all the same"
                 placeholder="why it is passed all the same"
               />
-              <button type="submit" class="wide" :disabled="why.trim().length < 4">Pass</button>
+              <button type="submit" class="touch" :disabled="why.trim().length < 4">Pass</button>
               <button type="button" class="plain link small" @click="passing = null">leave it closed</button>
             </form>
           </div>
@@ -313,16 +314,6 @@ const dangersAt = (rung: Rung) => rung.gates.length - ownGates(rung).length
   width: 22px;
   height: 22px;
   accent-color: var(--live);
-}
-.wide {
-  min-height: 44px;
-  padding: 0 16px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 2px;
-  cursor: pointer;
 }
 .attempt {
   display: flex;

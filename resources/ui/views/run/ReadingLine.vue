@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { shrunk } from '@/shared/pictures'
 import { useAct } from '@/shared/useAct'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { useReadings, type Expected } from './useReadings'
@@ -10,10 +11,17 @@ const { store, simulated } = useReadings()
 const { busy, reason, act } = useAct()
 const text = ref('')
 const instrument = ref<{ instrument: string; accuracy: string; simulated: true } | null>(null)
+const picture = ref<{ name: string; blob: Blob } | null>(null)
+const photograph = (event: Event) =>
+  act(async () => {
+    const file = (event.target as HTMLInputElement).files?.[0]
+    picture.value = file === undefined ? null : await shrunk(file)
+  })
 const keep = () =>
   act(async () => {
     if (text.value.trim() === '') return
-    await store(props.expected, text.value, instrument.value ?? {})
+    await store(props.expected, text.value, instrument.value ?? {}, picture.value)
+    picture.value = null
     text.value = ''
     instrument.value = null
   })
@@ -49,7 +57,16 @@ const read = () =>
         :placeholder="expected.unit ? `reading in ${expected.unit}` : 'reading with its unit'"
         :aria-invalid="reason !== ''"
       />
-      <button type="submit" class="big" :disabled="busy || text.trim() === ''">Store</button>
+      <button type="submit" class="touch" :disabled="busy || text.trim() === ''">Store</button>
+      <label class="pick small"
+        >{{ picture ? '1 picture' : 'picture'
+        }}<input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          :aria-label="`Picture of ${expected.label}`"
+          @change="photograph"
+      /></label>
       <button v-if="demo" type="button" class="plain link small sim" @click="read()">simulated instrument</button>
     </form>
     <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
@@ -93,16 +110,6 @@ input.big {
   background: var(--sheet);
   border: 1px solid var(--rule);
   border-radius: 2px;
-}
-button.big {
-  min-height: 44px;
-  padding: 0 16px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 2px;
-  cursor: pointer;
 }
 .sim {
   min-height: 44px;

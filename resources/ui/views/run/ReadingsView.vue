@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { type Ladder } from '@/api/client'
 import FirstAction from '@/shared/FirstAction.vue'
-import { words } from '@/shared/format'
+import { atTime, words } from '@/shared/format'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -31,8 +31,6 @@ const whereOf = (one: Reading) =>
     : one.axis
       ? (build.value?.axes?.find((axis) => axis.ref === one.axis)?.name ?? one.axis)
       : (one.scenario ?? 'the machine')
-const when = (at: number | undefined) =>
-  at === undefined ? '' : new Date(at * 1000).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
 /** On another part than the one that stands there now. */
 const isStale = (one: Reading) =>
   one.part !== undefined &&
@@ -101,8 +99,16 @@ const restore = (one: Reading) =>
               }}</span>
             </td>
             <td class="small quiet wide-only">
-              {{ [one.instrument, one.by, when(one.at)].filter(Boolean).join(', ')
-              }}{{ one.simulated ? ' (simulated)' : '' }}<span v-if="one.note" class="block">{{ one.note }}</span>
+              {{ [one.instrument, one.by, atTime(one.at)].filter(Boolean).join(', ')
+              }}{{ one.simulated ? ' (simulated)' : '' }}<span v-if="one.note" class="block">{{ one.note }}</span
+              ><a
+                v-if="one.photo"
+                class="link block"
+                :href="`/api/builds/${id}/photos/${one.photo}`"
+                target="_blank"
+                rel="noopener"
+                >picture</a
+              >
             </td>
             <td>
               <button v-if="one.struck" type="button" class="plain link small" @click="restore(one)">

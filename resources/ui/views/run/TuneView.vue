@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { api, type BeltNote, type FollowingError, type HeaterLoop, type Resonances } from '@/api/client'
 import { written } from '@/shared/decimals'
-import { percent } from '@/shared/format'
+import { onDay, percent } from '@/shared/format'
 import { useAct } from '@/shared/useAct'
 import { useBuild } from '@/shared/useBuild'
 import { listen } from './sound'
@@ -213,7 +213,7 @@ const follow = (log: Blob | undefined) =>
         <v-btn size="small" variant="outlined" @click="keepNote()">Store it as a reading</v-btn>
       </section>
       <p v-for="one in noteHistory" :key="one.ref" class="small quiet">
-        {{ one.at ? new Date(one.at * 1000).toLocaleDateString() : '' }}
+        {{ onDay(one.at) }}
         <span class="figure">{{ one.value }}</span> {{ one.note }}
       </p>
     </section>

@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { reasonOf, type Upkeep } from '@/api/client'
 import { written } from '@/shared/decimals'
-import { percent } from '@/shared/format'
+import { onDay, percent } from '@/shared/format'
 import { freshRef } from '@/shared/refs'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
@@ -15,8 +15,7 @@ const { id, document: build } = useBuild()
 const { edit } = useEdit()
 const { busy, reason, act } = useAct()
 const { data, isError, error } = useDerived<Upkeep>('upkeep', () => 'upkeep')
-const when = (at: number | null) =>
-  at === null ? 'never' : new Date(at * 1000).toLocaleDateString([], { dateStyle: 'medium' })
+const when = (at: number | null) => onDay(at) || 'never'
 const h = (value: number) => `${written(String(value))} h`
 const doing = ref<string | null>(null)
 const found = ref('')

@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { api, Problem, reasonOf, type AlignmentOutcome, type Alignments, type BuildDocument } from '@/api/client'
 import { written } from '@/shared/decimals'
 import { freshRef } from '@/shared/refs'
+import { onDay } from '@/shared/format'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -39,8 +40,6 @@ const done = computed(() => {
 })
 const titleOf = (key: string) => data.value?.methods.find((one) => one.key === key)?.title ?? key
 const axisOf = (entry: Done) => build.value?.axes?.find((axis) => axis.ref === entry.axis)?.name
-const when = (at: number | undefined) =>
-  at === undefined ? '' : new Date(at * 1000).toLocaleDateString([], { dateStyle: 'medium' })
 const figure = (value: number, unit: string) =>
   `${written(String(Number(value.toFixed(Math.abs(value) < 1 ? 4 : 3))))}${unit ? ` ${unit}` : ''}`
 /** The reason of each field that was refused, under it. */
@@ -197,7 +196,7 @@ const open = ref<string | null>(null)
                 <span v-if="axisOf(one.entry)" class="quiet small"> {{ axisOf(one.entry) }}</span>
                 <span v-if="one.entry.note" class="quiet small block">{{ one.entry.note }}</span>
               </td>
-              <td class="small quiet wide-only">{{ when(one.entry.at) }} {{ one.entry.by }}</td>
+              <td class="small quiet wide-only">{{ onDay(one.entry.at) }} {{ one.entry.by }}</td>
               <td class="num figure">
                 <template v-if="one.outcome">{{
                   figure(one.outcome.figures[0]!.value, one.outcome.figures[0]!.unit)

@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import { api, type BuildDocument, type Rung } from '@/api/client'
+import { api, type BuildDocument, type Change, type Rung } from '@/api/client'
 import { whoIsHere } from '@/shared/session'
 import { freshRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
@@ -37,10 +37,11 @@ export function useReadings() {
     expected: Pick<Expected, 'what' | 'label' | 'need' | 'axis' | 'port' | 'scenario' | 'unit'>,
     text: string,
     more: Partial<Reading> = {},
+    picture: { name: string; blob: Blob } | null = null,
   ): Promise<void> {
     const part = expected.need === null ? undefined : needs.value.get(expected.need)?.choice
     const by = await me()
-    await edit(`${expected.label}: ${text}`, [
+    const changes: Change[] = [
       {
         section: 'readings',
         create: {
@@ -54,10 +55,12 @@ export function useReadings() {
           ...(part ? { part } : {}),
           ...(by === undefined ? {} : { by }),
           at: seconds(),
+          ...(picture === null ? {} : { photo: picture.name }),
           ...more,
         },
       },
-    ])
+    ]
+    await edit(`${expected.label}: ${text}`, changes, picture === null ? [] : [picture])
   }
   /** What a simulated instrument shows there, and with what it was read. */
   const simulated = (key: string) =>
