@@ -317,7 +317,7 @@ final class JourneyTest extends BrowserTestCase
         $b->key('5');
         $b->sees('To measure');
         $b->key('6');
-        $b->sees('This stage is not here yet.');
+        $b->sees('Look at it, the plug in your hand');
         $b->key('?');
         $b->sees('undo the last edit');
     }

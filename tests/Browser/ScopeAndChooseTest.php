@@ -263,7 +263,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->open("/builds/{$build}/prove/wiring");
         $b->press('Show all');
         $b->click('//*[local-name()="g"][@role="button"][contains(., "Bed heater")]');
-        $b->find('//section[@aria-label="The way to a load"]//tr[contains(., "W4")][contains(., "117 %")]');
+        $b->find('//section[@aria-label="The way to a load"]//tr[contains(., "W4")][contains(., "121 %")]');
         self::assertCount(
             3,
             $b->driver->findElements(

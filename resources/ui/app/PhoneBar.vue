@@ -55,7 +55,7 @@ function act(what: Act): void {
     <p class="name">{{ build?.build.name }}</p>
     <TallyStrip />
     <nav aria-label="All places">
-      <template v-for="stage in stages.filter((one) => one.views.length)" :key="stage.key">
+      <template v-for="stage in stages" :key="stage.key">
         <h2>{{ stage.title }}</h2>
         <router-link
           v-for="view in stage.views"

@@ -312,10 +312,8 @@ export const router = createRouter({
           meta: { stage: 'build', title: 'Faults' },
         },
         {
-          path: ':stage(run)',
-          name: 'to-come',
-          component: () => import('@/views/builds/ToCome.vue'),
-          meta: { title: 'To come' },
+          path: 'run',
+          redirect: (to) => `/builds/${String(to.params.build)}/run/ladder`,
         },
       ],
     },

@@ -17,7 +17,7 @@ export interface Stage {
 const group = (name: string, titles: string[]): View[] =>
   titles.map((title) => ({ key: title.toLowerCase(), title, path: `prove/${title.toLowerCase()}`, group: name }))
 
-/** The work in the order people do it. A stage without views is still to come. */
+/** The work in the order people do it. */
 export const stages: Stage[] = [
   {
     key: 'scope',
