@@ -98,6 +98,16 @@ final readonly class Expectations
      */
     private function on(Fitted $fitted): iterable
     {
+        foreach ($this->ofOne($fitted) as $one) {
+            yield $one->ofEach($fitted->need->quantity);
+        }
+    }
+
+    /**
+     * @return iterable<Expected>
+     */
+    private function ofOne(Fitted $fitted): iterable
+    {
         foreach ($fitted->part->family->measured() as $what) {
             yield match ($what) {
                 Measured::ColdResistance => $this->heater($fitted),

@@ -48,18 +48,38 @@ final readonly class Expected
     /** The same, of which something is not known. */
     public function without(string $what): self
     {
+        return $this->with($this->label, $this->how, [...$this->missing, $what]);
+    }
+
+    /** The same of one of several pieces: the worst of them is noted. */
+    public function ofEach(int $pieces): self
+    {
+        return $pieces < 2
+            ? $this
+            : $this->with(
+                "{$this->label}, each of {$pieces}",
+                "Every one of them; the worst is noted. {$this->how}",
+                $this->missing,
+            );
+    }
+
+    /**
+     * @param  list<string>  $missing
+     */
+    private function with(string $label, string $how, array $missing): self
+    {
         return new self(
             $this->what,
-            $this->label,
+            $label,
             $this->where,
             $this->nominal,
             $this->low,
             $this->high,
             $this->why,
-            $this->how,
+            $how,
             $this->port,
             $this->scenario,
-            [...$this->missing, $what],
+            $missing,
             $this->rests,
             $this->asked,
             $this->onAxis,

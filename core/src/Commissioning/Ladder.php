@@ -16,6 +16,7 @@ use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Hazard;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Running\AsMeasured;
+use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\Running\PowerAttempt;
 use Magpie\Core\Machine\Running\Reading;
 use Magpie\Core\Machine\Running\TestPiece;
@@ -175,13 +176,24 @@ final class Ladder
         ];
     }
 
+    /** A part, or each of several. */
+    private static function called(Fitted $fitted): string
+    {
+        $pieces = $fitted->need->quantity;
+
+        return $fitted->need->role.($pieces > 1 ? ", each of {$pieces}" : '');
+    }
+
     /**
      * @return list<Expected> of one part
      */
-    private function about(string $need): array
+    private function expected(string $need, Measured $what): array
     {
         return array_values(
-            array_filter($this->expectations, static fn (Expected $e): bool => ! $e->onAxis && $e->where === $need),
+            array_filter(
+                $this->expectations,
+                static fn (Expected $e): bool => ! $e->onAxis && $e->where === $need && $e->what === $what,
+            ),
         );
     }
 
@@ -313,19 +325,12 @@ final class Ladder
             $this->rung(
                 'supplies alone',
                 "supply-{$ref}",
-                "{$fitted->need->role} alone",
+                self::called($fitted).' alone',
                 'Switch it on at arm’s length with one hand, measure, switch off, wait until it has run down.',
                 $mains ? ['mains up to it', $fitted->need->role] : [$fitted->need->role, 'what feeds it'],
                 $this->power(),
                 $looks,
-                $this->about((string) $ref) === []
-                    ? []
-                    : array_values(
-                        array_filter(
-                            $this->about((string) $ref),
-                            static fn (Expected $e): bool => $e->what->value === 'output_voltage',
-                        ),
-                    ),
+                $this->expected((string) $ref, Measured::OutputVoltage),
                 $mains ? ['mains', 'stored_charge'] : [],
             );
         }
@@ -339,23 +344,17 @@ final class Ladder
     private function boards(): void
     {
         foreach ($this->build->fittedThat(Ability::HasChannels) as $ref => $fitted) {
-            $expected = array_values(
-                array_filter(
-                    $this->about((string) $ref),
-                    static fn (Expected $e): bool => $e->what->value === 'voltage',
-                ),
-            );
             $this->rung(
                 'boards alone',
                 "board-{$ref}",
-                "{$fitted->need->role} alone",
+                self::called($fitted).' alone',
                 'Only its supply is plugged in: no drivers, motors, heaters, fans.',
                 [$fitted->need->role, 'its supply'],
                 $this->power(),
                 [
                     $this->look('lamp', $fitted) => 'Its lamp lights, it answers, and no chip is warm after a minute.',
                 ],
-                $expected,
+                $this->expected((string) $ref, Measured::Voltage),
                 ['stored_charge'],
             );
         }
@@ -398,7 +397,7 @@ final class Ladder
             $this->rung(
                 'motors, one at a time',
                 "motor-{$ref}",
-                $fitted->need->role,
+                self::called($fitted),
                 'Alone, its current set low, free of its belt or screw where that can be.',
                 [$fitted->need->role, 'its driver'],
                 $this->power(),
@@ -504,7 +503,7 @@ final class Ladder
             $this->rung(
                 'heat, one at a time',
                 "heat-{$ref}",
-                $fitted->need->role,
+                self::called($fitted),
                 'Alone, and somebody stays with it. Nothing is left to itself before the last look here is ticked.',
                 [$fitted->need->role],
                 $this->power(),
@@ -526,12 +525,7 @@ final class Ladder
                         $fitted,
                     ) => 'Warmed to 50 °C and held for five minutes: no smell, plug and lead stay cool.',
                 ],
-                array_values(
-                    array_filter(
-                        $this->about((string) $ref),
-                        static fn (Expected $e): bool => $e->what->value === 'heat_up',
-                    ),
-                ),
+                $this->expected((string) $ref, Measured::HeatUp),
                 ['hot', 'fire'],
             );
         }
@@ -544,7 +538,7 @@ final class Ladder
                 $this->rung(
                     'tool',
                     "tool-{$ref}",
-                    $fitted->need->role,
+                    self::called($fitted),
                     $hazard === Hazard::Spindle
                         ? 'No cutter in it, the collet tight or off, nobody in line with it.'
                         : 'Shade on, nothing that burns near, fire watch set, extraction running.',

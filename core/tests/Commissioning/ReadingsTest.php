@@ -58,6 +58,12 @@ final class ReadingsTest extends TestCase
         self::assertEqualsWithDelta(125.4, $all['sensor_resistance/th']->nominal?->in('kΩ'), 0.1);
         self::assertEqualsWithDelta(1.765, $all['phase_resistance/motor']->low?->in('Ω'), 0.001);
         self::assertEqualsWithDelta(2.286, $all['phase_resistance/motor']->high?->in('Ω'), 0.001);
+        self::assertSame('Resistance of mat', $all['cold_resistance/mat']->label);
+        $four = Expectations::of(new Survey(self::build([], [], 4)))->all()['cold_resistance/mat'];
+        self::assertSame(
+            ['Resistance of mat, each of 4', true],
+            [$four->label, str_starts_with($four->how, 'Every one')],
+        );
         self::assertSame([], array_filter($all, static fn ($e): bool => $e->what->value === 'bond'));
     }
 
