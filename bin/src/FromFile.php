@@ -35,6 +35,24 @@ final class FromFile
     }
 
     /**
+     * The lines of a file, read as they are asked for.
+     *
+     * @return iterable<string>
+     *
+     * @throws Failure where it cannot be opened
+     */
+    public static function lines(string $file): iterable
+    {
+        $stream = is_file($file) ? fopen($file, 'rb') : false;
+        if ($stream === false) {
+            throw new Failure("{$file} cannot be opened.", 2);
+        }
+        while (($line = fgets($stream, 65536)) !== false) {
+            yield $line;
+        }
+    }
+
+    /**
      * The file and the options of a command, written "--name=value" or "--name value".
      *
      * @param  list<string>  $arguments

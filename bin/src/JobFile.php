@@ -30,12 +30,8 @@ final class JobFile
             throw new Failure(self::USAGE, 2);
         }
         $build = AsMeasured::of(FromFile::read($options['build'], $format, 'magpie_job', self::VERSION));
-        $stream = is_file($file) ? fopen($file, 'rb') : false;
-        if ($stream === false) {
-            throw new Failure("{$file} cannot be opened.", 2);
-        }
         $caps = Caps::of($build);
-        $program = ProgramReader::read(self::lines($stream), $caps);
+        $program = ProgramReader::read(FromFile::lines($file), $caps);
         $held = (new JobCheck(new Survey($build), $program, $caps))->toArray(self::origin($options['origin'] ?? ''));
         if ($format === 'json') {
             FromFile::print(['magpie_job' => self::VERSION] + $held);
@@ -44,17 +40,6 @@ final class JobFile
         }
 
         return $held['verdict'] === 'holds' || $held['verdict'] === 'tight' ? 0 : 1;
-    }
-
-    /**
-     * @param  resource  $stream
-     * @return iterable<string>
-     */
-    private static function lines($stream): iterable
-    {
-        while (($line = fgets($stream, 65536)) !== false) {
-            yield $line;
-        }
     }
 
     /**

@@ -48,7 +48,7 @@ final class TuneFile
         try {
             $found = match ($command) {
                 'spectrum' => (new Resonances(
-                    Log::read(self::lines($file)),
+                    Log::read(FromFile::lines($file)),
                     self::number($options['accepted'] ?? '0.15', $usage),
                 ))->toArray(),
                 'note' => self::note($file, $options, $usage),
@@ -98,7 +98,7 @@ final class TuneFile
      */
     private static function loop(string $file, array $options, string $usage): array
     {
-        $log = Log::read(self::lines($file));
+        $log = Log::read(FromFile::lines($file));
         $target = isset($options['target']) ? self::number($options['target'], $usage) : null;
 
         return (new Loop(
@@ -119,17 +119,6 @@ final class TuneFile
             return Quantity::parse($text, $dimension);
         } catch (CannotReadQuantity $e) {
             throw new Failure("{$e->getMessage()}\n{$usage}", 2);
-        }
-    }
-
-    /**
-     * @return iterable<string>
-     */
-    private static function lines(string $file): iterable
-    {
-        $stream = fopen($file, 'rb');
-        while ($stream !== false && ($line = fgets($stream, 65536)) !== false) {
-            yield $line;
         }
     }
 

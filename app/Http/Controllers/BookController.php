@@ -8,13 +8,13 @@ use App\Books\Archive;
 use App\Books\Pdf;
 use App\Builds\Document;
 use App\Builds\Workspace;
+use App\Http\Upload;
 use App\Models\Build;
 use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
@@ -96,14 +96,13 @@ final class BookController
         /** @var User $user */
         $user = $request->user();
         $asked = $request->validate(
-            ['workshop' => ['required', 'integer'], 'archive' => ['required', 'file', 'max:61440']],
+            ['workshop' => ['required', 'integer'], 'archive' => ['required', 'file', 'max:'.Upload::LARGEST]],
             ['archive.max' => 'The archive is larger than 60 MB.'],
         );
         $workshop = Workshop::query()
             ->whereIn('id', $user->workshops()->pluck('workshops.id'))
             ->findOrFail((int) $asked['workshop']);
-        $file = $request->file('archive');
-        $path = $file instanceof UploadedFile ? $file->getPathname() : '';
+        $path = Upload::of($request, 'archive')->getPathname();
         $json =
             Archive::json($path) ??
             throw ValidationException::withMessages([

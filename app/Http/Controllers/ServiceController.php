@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Builds\Document;
+use App\Http\Upload;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
-use Illuminate\Validation\ValidationException;
 use Magpie\Core\Programs\Caps;
 use Magpie\Core\Programs\JobCheck;
 use Magpie\Core\Programs\ProgramReader;
@@ -19,35 +18,21 @@ use Magpie\Core\Service\Upkeep;
 /** A machine in use: programs held against it, its hours, what is due, and how it drifts. */
 final class ServiceController
 {
-    private const LARGEST = 61440;
-
     /** A program held against the machine; the program is not kept. */
     public function program(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate(
             [
-                'program' => ['required', 'file', 'max:'.self::LARGEST],
+                'program' => ['required', 'file', 'max:'.Upload::LARGEST],
                 'x' => ['nullable', 'numeric'],
                 'y' => ['nullable', 'numeric'],
                 'z' => ['nullable', 'numeric'],
             ],
             ['program.max' => 'The program is larger than 60 MB; bin/magpie job reads any.'],
         );
-        $file = $request->file('program');
-        $stream = $file instanceof UploadedFile ? fopen($file->getPathname(), 'rb') : false;
-        if ($stream === false) {
-            throw ValidationException::withMessages(['program' => 'is not one file.']);
-        }
         $survey = Document::of($build)->survey();
         $caps = Caps::of($survey->build);
-        $program = ProgramReader::read(
-            (static function () use ($stream): iterable {
-                while (($line = fgets($stream, 65536)) !== false) {
-                    yield $line;
-                }
-            })(),
-            $caps,
-        );
+        $program = ProgramReader::read(Upload::lines($request, 'program'), $caps);
         $origin = [];
         foreach (['x', 'y', 'z'] as $key) {
             $origin += isset($asked[$key]) ? [strtoupper($key) => (float) $asked[$key]] : [];

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Upload;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\UploadedFile;
+use Illuminate\Http\Response;
 use Illuminate\Validation\ValidationException;
 use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
@@ -24,14 +25,12 @@ use Magpie\Core\Tuning\Sound;
 /** Logs and sounds of a machine, worked into what to set. Nothing of them is kept but what the builder stores as a reading. */
 final class TuneController
 {
-    private const LARGEST = 61440;
-
     /** The note of a plucked belt, from a sound or as it was heard, and the tension that belongs to it. */
     public function note(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate(
             [
-                'sound' => ['required_without:frequency', 'file', 'max:'.self::LARGEST],
+                'sound' => ['required_without:frequency', 'file', 'max:'.Upload::LARGEST],
                 'frequency' => ['nullable', 'string', 'max:40'],
                 'span' => ['required', 'string', 'max:40'],
                 'mass' => ['required', 'string', 'max:40'],
@@ -49,7 +48,7 @@ final class TuneController
             $frequency = self::quantity('frequency', (string) $asked['frequency'], Dimension::Frequency)->in('Hz');
         } else {
             $heard = self::tuned('sound', static function () use ($request): Note {
-                $sound = Sound::read((string) file_get_contents(self::file($request, 'sound')->getPathname()));
+                $sound = Sound::read((string) file_get_contents(Upload::of($request, 'sound')->getPathname()));
 
                 return Note::heard($sound->samples, $sound->rate);
             });
@@ -74,7 +73,7 @@ final class TuneController
     public function spectrum(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate([
-            'log' => ['required', 'file', 'max:'.self::LARGEST],
+            'log' => ['required', 'file', 'max:'.Upload::LARGEST],
             'accepted' => ['nullable', 'numeric', 'between:0.01,2'],
         ]);
 
@@ -93,7 +92,7 @@ final class TuneController
     public function loop(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate([
-            'log' => ['required', 'file', 'max:'.self::LARGEST],
+            'log' => ['required', 'file', 'max:'.Upload::LARGEST],
             'step' => ['required', 'numeric', 'between:-100,100'],
             'target' => ['nullable', 'numeric', 'between:0,600'],
         ]);
@@ -112,7 +111,7 @@ final class TuneController
     public function following(Request $request, Build $build): JsonResponse
     {
         $asked = $request->validate([
-            'log' => ['required', 'file', 'max:'.self::LARGEST],
+            'log' => ['required', 'file', 'max:'.Upload::LARGEST],
             'limit' => ['nullable', 'numeric', 'min:0'],
         ]);
 
@@ -131,7 +130,7 @@ final class TuneController
     }
 
     /** A log or sound of a simulated instrument, as the file it would give. */
-    public function simulated(Build $build, string $what): \Illuminate\Http\Response
+    public function simulated(Build $build, string $what): Response
     {
         abort_unless($build->workshop?->demo === true, 403, 'Logs are simulated in the demo only.');
         $log = new SimulatedLog(crc32($build->slug));
@@ -143,29 +142,12 @@ final class TuneController
             default => abort(404, 'There is no such instrument.'),
         };
 
-        return new \Illuminate\Http\Response($body, 200, ['Content-Type' => $type]);
-    }
-
-    private static function file(Request $request, string $field): UploadedFile
-    {
-        $file = $request->file($field);
-
-        return $file instanceof UploadedFile
-            ? $file
-            : throw ValidationException::withMessages([$field => 'is not one file.']);
+        return new Response($body, 200, ['Content-Type' => $type]);
     }
 
     private static function log(Request $request): Log
     {
-        $stream = fopen(self::file($request, 'log')->getPathname(), 'rb');
-
-        return Log::read(
-            (static function () use ($stream): iterable {
-                while ($stream !== false && ($line = fgets($stream, 65536)) !== false) {
-                    yield $line;
-                }
-            })(),
-        );
+        return Log::read(Upload::lines($request, 'log'));
     }
 
     /**

@@ -36,7 +36,7 @@ final readonly class Book
         $this->ladder = new Ladder($inspection->survey, $inspection->open());
     }
 
-    private function date(?int $at): string
+    private static function day(?int $at): string
     {
         return $at === null ? '' : gmdate('Y-m-d', $at);
     }
@@ -46,7 +46,7 @@ final readonly class Book
     {
         foreach ($this->ladder->rungs as $rung) {
             if ($rung->key === 'sign-off' && $rung->isPassed()) {
-                return trim(($rung->record->by ?? 'somebody').', '.$this->date($rung->record?->at), ', ');
+                return trim(($rung->record->by ?? 'somebody').', '.self::day($rung->record?->at), ', ');
             }
         }
 
@@ -85,7 +85,7 @@ final readonly class Book
             ['Power-up', "{$passed} of ".count($this->ladder->rungs).' rungs passed'],
             ['Open items', (string) count(OpenItems::of($this->build, $this->now))],
             ['In use', "{$hours} h"],
-            ['Printed on', $this->date($this->now)],
+            ['Printed on', self::day($this->now)],
         ];
 
         return [
@@ -297,14 +297,14 @@ final readonly class Book
                 (string) ($i + 1),
                 $rung->title,
                 $rung->state,
-                trim(($rung->record->by ?? '').' '.$this->date($rung->record?->at)),
+                trim(($rung->record->by ?? '').' '.self::day($rung->record?->at)),
                 $rung->record->override ?? '',
             ];
         }
         $attempts = [];
         foreach ($this->build->attempts as $attempt) {
             $attempts[] = [
-                $this->date($attempt->at),
+                self::day($attempt->at),
                 $attempt->started ? 'started' : 'did not start',
                 "breaker {$attempt->breaker}, stops {$attempt->stops}".
                 ($attempt->lamps === null ? '' : ", {$attempt->lamps}"),
@@ -342,7 +342,7 @@ final readonly class Book
                 $where,
                 $reading->value->text().($reading->accuracy === null ? '' : " ± {$reading->accuracy}"),
                 trim(($reading->instrument ?? '').($reading->simulated ? ' (simulated)' : '')),
-                trim(($reading->by ?? '').' '.$this->date($reading->at)),
+                trim(($reading->by ?? '').' '.self::day($reading->at)),
                 match (true) {
                     $reading->struck !== null => "struck: {$reading->struck}",
                     ($counting[$reading->of()] ?? null) === $reading => 'counts',
@@ -380,7 +380,7 @@ final readonly class Book
                 $comes,
                 $verdict,
                 trim(
-                    ($alignment->instrument ?? '').', '.($alignment->by ?? '').' '.$this->date($alignment->at),
+                    ($alignment->instrument ?? '').', '.($alignment->by ?? '').' '.self::day($alignment->at),
                     ', ',
                 ),
             ];
@@ -435,7 +435,7 @@ final readonly class Book
                     $made['features'],
                 );
                 $rows[] = [
-                    $this->date($made['at']),
+                    self::day($made['at']),
                     trim("{$group['piece']}, {$group['recipe']}, {$group['material']}", ', '),
                     (string) $made['changed'],
                     implode('; ', $told),
@@ -516,7 +516,7 @@ final readonly class Book
             fn (array $t): array => [
                 $t['title'],
                 "{$t['since']} of {$t['every']} h",
-                $t['last'] === null ? 'never' : $this->date($t['last']),
+                $t['last'] === null ? 'never' : self::day($t['last']),
                 (string) $t['found'],
             ],
             $upkeep->due(),

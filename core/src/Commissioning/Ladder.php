@@ -629,10 +629,9 @@ final class Ladder
         $gates = [];
         foreach ($piece->features ?? [] as $feature) {
             $what = "{$feature->name} of {$piece?->piece}";
-            $off = $feature->measured?->minus($feature->nominal);
-            if ($off === null) {
+            if ($feature->measured === null) {
                 $gates[] = "{$what} is not measured";
-            } elseif (abs($off->in('mm')) > $feature->tolerance->in('mm')) {
+            } elseif ($feature->isOut()) {
                 $gates[] = "{$what} is {$feature->measured}, not {$feature->nominal} ± {$feature->tolerance}";
             }
         }

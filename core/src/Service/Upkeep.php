@@ -265,11 +265,11 @@ final readonly class Upkeep
         $features = [];
         $verdict = $test->features === [] ? 'unproven' : 'holds';
         foreach ($test->features as $feature) {
-            $off = $feature->measured?->minus($feature->nominal)->in('mm');
+            $off = $feature->off()?->in('mm');
             $limit = $feature->tolerance->in('mm');
             $own = match (true) {
                 $off === null => 'unproven',
-                abs($off) > $limit => 'fails',
+                $feature->isOut() => 'fails',
                 abs($off) > 0.8 * $limit => 'tight',
                 default => 'holds',
             };

@@ -16,4 +16,16 @@ final readonly class TestFeature
         public ?Quantity $measured = null,
     ) {
     }
+
+    /** How far it came off its nominal; null while it is not measured. */
+    public function off(): ?Quantity
+    {
+        return $this->measured?->minus($this->nominal);
+    }
+
+    /** Whether it is measured, and further off than it may be. */
+    public function isOut(): bool
+    {
+        return abs($this->off()?->in('mm') ?? 0.0) > $this->tolerance->in('mm');
+    }
 }
