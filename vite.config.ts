@@ -41,6 +41,8 @@ export default defineConfig({
       manifest: false,
       injectManifest: {
         globPatterns: ['assets/*.{js,css,woff2}'],
+        // Drawing in space is asked for by who looks at it, not laid by for the bench.
+        globIgnores: ['assets/SpaceView-*'],
         modifyURLPrefix: { '': '/build/' },
         maximumFileSizeToCacheInBytes: 4_000_000,
       },

@@ -7,7 +7,7 @@ return [
     'connections' => [
         'mariadb' => [
             'driver' => 'mariadb',
-            'host' => '127.0.0.1',
+            'host' => env('DB_HOST', '127.0.0.1'),
             'port' => env('DB_PORT'),
             'unix_socket' => env('DB_SOCKET', ''),
             'database' => env('DB_DATABASE', 'magpie'),
@@ -20,6 +20,25 @@ return [
             'engine' => 'InnoDB',
             // One round trip a statement instead of two; the types of what comes back are the same.
             'options' => [PDO::ATTR_EMULATE_PREPARES => true],
+        ],
+    ],
+    // Where sessions and caches of several application servers meet.
+    'redis' => [
+        'client' => 'phpredis',
+        'options' => ['prefix' => env('REDIS_PREFIX', 'magpie_')],
+        'default' => [
+            'host' => env('REDIS_HOST', '127.0.0.1'),
+            'username' => env('REDIS_USERNAME'),
+            'password' => env('REDIS_PASSWORD'),
+            'port' => env('REDIS_PORT', '6379'),
+            'database' => env('REDIS_DB', '0'),
+        ],
+        'cache' => [
+            'host' => env('REDIS_HOST', '127.0.0.1'),
+            'username' => env('REDIS_USERNAME'),
+            'password' => env('REDIS_PASSWORD'),
+            'port' => env('REDIS_PORT', '6379'),
+            'database' => env('REDIS_CACHE_DB', '1'),
         ],
     ],
     'migrations' => ['table' => 'migrations', 'update_date_on_publish' => false],

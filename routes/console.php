@@ -10,14 +10,18 @@ use App\Builds\Store;
 use App\Builds\Workspace;
 use App\Library\Shelf;
 use App\Models\Build;
+use App\Models\Errand;
 use App\Models\Import;
 use App\Models\User;
 use App\Models\Workshop;
 use App\Resident\Server;
+use Illuminate\Auth\Passwords\PasswordBroker;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
+use Illuminate\Support\Facades\Password as Broker;
+use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Facades\Storage;
 use Magpie\Core\Format\BuildFile;
@@ -35,11 +39,11 @@ Artisan::command('magpie:demo', function (): int {
             'demo' => true,
         ]);
         foreach (
-            [['Isla Brae', 'isla@thistle-quay.example', 'owner'], ['Tam Corrie', 'tam@thistle-quay.example', 'member']] as [$name, $email, $role]
+            [['Isla Brae', 'isla@thistle-quay.example', 'owner'], ['Tam Corrie', 'tam@thistle-quay.example', 'builder']] as [$name, $email, $role]
         ) {
             $workshop
                 ->members()
-                ->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => 'magpie-demo']), [
+                ->attach(User::query()->create(['name' => $name, 'email' => $email, 'password' => 'magpie-demo', 'invented' => true]), [
                     'role' => $role,
                 ]);
         }
@@ -71,6 +75,25 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (
     return 0;
 })->purpose('Make an account and its workshop');
 
+Artisan::command('magpie:password {email}', function (string $email): int {
+    $user = User::query()->where(['email' => $email, 'invented' => false])->first();
+    if ($user === null) {
+        $this->error("Nobody has an account with {$email}.");
+
+        return 1;
+    }
+    $broker = Broker::broker();
+    assert($broker instanceof PasswordBroker);
+    $this->line(
+        "For {$user->name}, good for an hour and once: ".
+            config()->string('app.url').
+            '/reset?'.
+            http_build_query(['token' => $broker->createToken($user), 'email' => $user->email]),
+    );
+
+    return 0;
+})->purpose('Make a link to set a new password');
+
 // Called at start: an import that was cut off stored nothing, and says so from now on.
 Artisan::command('magpie:settle', function (): int {
     // What was kept before may have been read and judged by older rules: it is shown in lists until it is judged again.
@@ -81,6 +104,9 @@ Artisan::command('magpie:settle', function (): int {
         DB::table('builds')->selectRaw("id, revision, 'queued', now(3)"),
     );
     Cache::flush();
+    // What the queue had handed out is in nobody's hands; what it has not waits on.
+    DB::table('jobs')->whereNotNull('reserved_at')->delete();
+    Errand::query()->where('state', 'running')->get()->each->cutOff();
     $cut = Import::query()
         ->where('state', 'running')
         ->update(['state' => 'interrupted']);
@@ -121,6 +147,23 @@ Artisan::command('magpie:judge', function (): int {
 
     return 0;
 })->purpose('Judge builds in the background');
+
+// What people ask for that takes longer than they wait: their errands and lists, by Laravel's own queue.
+Artisan::command('magpie:errands', function (): int {
+    ini_set('memory_limit', '3G');
+    $parent = (int) getenv('MAGPIE_PARENT');
+    // It ends with the process that started it, once what it does is done.
+    Queue::looping(static fn (): bool => posix_getppid() === $parent || posix_kill(posix_getpid(), SIGTERM));
+
+    return $this->call('queue:work', [
+        '--sleep' => '0.5',
+        '--tries' => '1',
+        '--timeout' => '900',
+        '--memory' => '1024',
+        '--max-time' => '3600',
+        '--quiet' => true,
+    ]);
+})->purpose('Do errands in the background');
 
 // The resident inspector: keeps the builds being worked on read and judged, so that an edit costs what it touches.
 Artisan::command('magpie:inspector', function (): int {

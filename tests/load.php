@@ -18,10 +18,14 @@ $list = $client->get('/api/builds')[0];
 $copies = [];
 foreach (['linnet', 'dunlin'] as $name) {
     for ($i = 0; $i < 4; $i++) {
-        $copies[] = $client->post('/api/builds', [
-            'workshop' => $list['id'],
-            'file' => (string) file_get_contents(__DIR__."/../demo/{$name}.json"),
-        ])['id'];
+        // What is down for a moment is asked again.
+        do {
+            $made = $client->post('/api/builds', [
+                'workshop' => $list['id'],
+                'file' => (string) file_get_contents(__DIR__."/../demo/{$name}.json"),
+            ]);
+        } while (! isset($made['id']));
+        $copies[] = $made['id'];
     }
 }
 mt_srand(20_261_127);

@@ -15,14 +15,14 @@ require __DIR__.'/../vendor/autoload.php';
 [, $url, $folder] = $argv + [2 => dirname(__DIR__).'/docs/screenshots'];
 $only = array_slice($argv, 3);
 $together = [
-    'builds' => ['builds', 'repair'],
+    'builds' => ['builds', 'people', 'account', 'repair'],
     'brief' => ['brief', 'variants'],
     'parts' => ['parts', 'import'],
     'decisions' => ['decisions', 'measure', 'library'],
     'harness' => ['harness', 'leads'],
     'ports' => ['power', 'settings', 'ports', 'stops'],
-    'stack-up' => ['motion', 'stack-up', 'joints'],
-    'heat' => ['heat', 'place'],
+    'stack-up' => ['motion', 'stack-up', 'joints', 'heat', 'place'],
+    'picture' => ['picture', 'space'],
     'bench' => ['bench', 'derived', 'ahead', 'way-back', 'hours'],
     'faults' => ['faults', 'open', 'documents', 'bags'],
     'power-up' => ['ladder', 'readings', 'straight'],
@@ -38,6 +38,8 @@ $browser->sees('Enter the demo workshop');
 /** name => [path, width, height, theme, what to wait for, then press] */
 $shots = [
     'builds' => ['/', 1280, 800, 'light', 'Linnet', null],
+    'people' => ['/workshops/1/people', 1280, 800, 'light', 'Invite somebody', null],
+    'account' => ['/account', 1280, 800, 'light', 'Where you are signed in', null],
     'brief' => ['/builds/2/scope/brief', 1280, 800, 'light', 'Smallest envelope', null],
     'routes' => ['/builds/2/scope/routes', 1280, 800, 'light', 'At the door', null],
     'variants' => ['/builds/2/scope/variants', 1280, 800, 'light', 'What another size means', null],
@@ -59,6 +61,8 @@ $shots = [
     'stack-up' => ['/builds/2/prove/stack-up', 1280, 800, 'light', 'mm left', null],
     'joints' => ['/builds/2/prove/joints', 1280, 800, 'light', 'Screws by the bag', null],
     'heat' => ['/builds/1/prove/heat', 1280, 800, 'light', 'Printed parts', null],
+    'picture' => ['/builds/2/prove/picture', 1280, 800, 'light', 'No place yet', null],
+    'space' => ['/builds/2/prove/picture?look=space&place=gantry-beam', 1280, 800, 'light', 'back to the list', null],
     'place' => ['/builds/2/prove/place', 1280, 800, 'light', 'Through the door', null],
     'basket' => ['/builds/2/buy/basket', 1280, 800, 'light', 'Where to buy it', null],
     'split' => ['/builds/2/buy/split', 1280, 800, 'light', 'nothing is faster', null],
@@ -110,6 +114,7 @@ foreach ($shots as $name => [$path, $width, $height, $theme, $wait, $then]) {
     $browser->open($path);
     $browser->sees($wait);
     // Laid out in a worker of its own, a moment after the rest.
+    $name === 'space' && $browser->find('//canvas');
     $name === 'wiring' && $browser->find('//*[local-name()="g" and contains(@class, "box")]');
     if ($then === 'import') {
         $browser->attach('//input[@type="file"]', __DIR__.'/Browser/parts-list.csv');

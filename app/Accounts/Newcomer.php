@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
+use App\Builds\Workspace;
 use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Support\Facades\DB;
@@ -14,16 +15,14 @@ final class Newcomer
     /** Whether nobody has an account here yet: the people of the demo are not counted. */
     public static function isFirst(): bool
     {
-        $own = User::query()->whereDoesntHave('workshops', static fn ($w) => $w->where('demo', true));
-
-        return $own->doesntExist() &&
-            User::query()->whereHas('workshops', static fn ($w) => $w->where('demo', false))->doesntExist();
+        return User::query()->where('invented', false)->doesntExist();
     }
 
     /**
+     * @param  string|null  $workshop  none for somebody who joins one
      * @return array{string, string}|null which of the values is refused, and why
      */
-    public static function refusal(string $name, string $email, string $password, string $workshop): ?array
+    public static function refusal(string $name, string $email, string $password, ?string $workshop = null): ?array
     {
         $long = 'A name has up to '.Password::LONGEST_NAME.' characters.';
 
@@ -37,7 +36,10 @@ final class Newcomer
                 'email',
                 'There is an account of this address already.',
             ],
-            trim($workshop) === '' || mb_strlen($workshop) > Password::LONGEST_NAME => ['workshop', $long],
+            $workshop !== null && (trim($workshop) === '' || mb_strlen($workshop) > Password::LONGEST_NAME) => [
+                'workshop',
+                $long,
+            ],
             default => ($why = Password::refusal($password, $name, $email)) === null ? null : ['password', $why],
         };
     }
@@ -50,9 +52,21 @@ final class Newcomer
                 ['name' => $workshop],
             );
             $user = User::query()->create(['name' => $name, 'email' => $email, 'password' => $password]);
-            $found->members()->attach($user, ['role' => $found->members()->exists() ? 'member' : 'owner']);
+            $found->members()->attach($user, ['role' => $found->members()->exists() ? Role::Builder : Role::Owner]);
 
             return $user;
+        });
+    }
+
+    /** Another workshop of somebody who has an account. */
+    public static function found(User $user, string $name): Workshop
+    {
+        return DB::transaction(static function () use ($user, $name): Workshop {
+            $slug = Workspace::freeSlug(Workshop::query(), $name, 'workshop');
+            $workshop = Workshop::query()->create(['name' => $name, 'slug' => $slug]);
+            $workshop->members()->attach($user, ['role' => Role::Owner]);
+
+            return $workshop;
         });
     }
 }

@@ -16,8 +16,13 @@ final class Password
 
     public const LONGEST_ADDRESS = 190;
 
-    /** Of cost 12, as all are made: an address that nobody has takes as long as a wrong password. */
-    public const OF_NOBODY = '$2y$12$8hWNi5QyC6ysx9molcu1mu60wbpN0b.76fFbf04MDtnVBR.3dAXTa';
+    private const DIGEST_OF_NOBODY = '8hWNi5QyC6ysx9molcu1mu60wbpN0b.76fFbf04MDtnVBR.3dAXTa';
+
+    /** A hash that no password has, at the cost of all that are made: an address that nobody has takes as long. */
+    public static function ofNobody(): string
+    {
+        return sprintf('$2y$%02d$%s', (int) config('hashing.bcrypt.rounds'), self::DIGEST_OF_NOBODY);
+    }
 
     /** Why it cannot be taken; null when it can. */
     public static function refusal(string $password, string $name, string $address): ?string

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
+use App\Models\User;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Validation\ValidationException;
 
 /**
  * How often a password may be guessed: few times a minute for one account from one address, more from one address over
@@ -26,6 +29,31 @@ final readonly class SignInLimit
 
     public function __construct(private string $account, private string $address)
     {
+    }
+
+    /** The limit of one account from one address, or the answer that one has to wait. */
+    public static function orWait(string $account, string $address): self
+    {
+        $limit = new self($account, $address);
+        $wait = $limit->wait();
+        abort_if($wait > 0, 429, "Too many tries. Wait {$wait} seconds before the next one.", [
+            'Retry-After' => (string) $wait,
+        ]);
+
+        return $limit;
+    }
+
+    /**
+     * A wrong password of somebody who is signed in counts as a try, and is named at its field.
+     *
+     * @throws ValidationException
+     */
+    public function prove(User $user, string $password, string $field): void
+    {
+        if (! Hash::check($password, (string) $user->getAuthPassword())) {
+            $this->failed();
+            throw ValidationException::withMessages([$field => 'This is not your password of now.']);
+        }
     }
 
     /** Seconds to wait before the next try; none when it may be made now. */

@@ -39,6 +39,9 @@ final class Archive
                     implode('', array_map(CsvLine::of(...), [$table['head'], ...$table['rows']])),
                 );
             }
+            foreach ($chapter['drawings'] as $drawing) {
+                $zip->addFromString("drawings/{$drawing['view']}.svg", (string) $book?->drawing($drawing['view']));
+            }
         }
         foreach ($photos as $name) {
             $bytes = is_string($name) ? $photo($name) : null;

@@ -13,7 +13,6 @@ use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build as Machine;
-use Magpie\Core\Machine\Running\AsMeasured;
 use Throwable;
 
 /**
@@ -111,7 +110,7 @@ final class Document
      */
     public function survey(): Survey
     {
-        return $this->standing?->survey() ?? new Survey(AsMeasured::of($this->machine()));
+        return $this->standing?->survey() ?? new Survey(Rules::inspector()->stands($this->machine()));
     }
 
     /**

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
+use App\Models\Build;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\JoinClause;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
@@ -22,18 +25,26 @@ final class Listing
         'snapshots.summary',
         'judgings.state',
         'judgings.trouble',
+        'build_people.role',
     ];
 
     /**
-     * @param  list<int>  $workshops
+     * @param  Builder<Build>  $seen  those to be listed
+     * @param  int|null  $user  whose own word on a build is told
      * @return array<int, list<array<string, mixed>>> by workshop, by name
      */
-    public static function of(array $workshops): array
+    public static function of(Builder $seen, ?int $user): array
     {
         $rows = DB::table('builds')
             ->leftJoin('snapshots', 'snapshots.build_id', '=', 'builds.id')
             ->leftJoin('judgings', 'judgings.build_id', '=', 'builds.id')
-            ->whereIn('builds.workshop_id', $workshops)
+            ->leftJoin(
+                'build_people',
+                static fn (JoinClause $on) => $on
+                    ->on('build_people.build_id', '=', 'builds.id')
+                    ->where('build_people.user_id', '=', $user ?? 0),
+            )
+            ->whereIn('builds.id', $seen->select('builds.id'))
             ->orderBy('builds.name')
             ->orderBy('builds.id')
             ->get(self::COLUMNS);
@@ -45,6 +56,7 @@ final class Listing
                 'name' => $row['name'],
                 'kind' => $row['kind'],
                 'purpose' => $row['purpose'],
+                'role' => $row['role'],
                 'changed' => $row['updated_at'] === null ? null : Carbon::parse($row['updated_at'])->toIso8601String(),
                 'judged' => $row['summary'] !== null && (int) $row['judged'] === (int) $row['revision'],
                 'summary' => $row['summary'] === null ? null : json_decode($row['summary'], true, 64, JSON_THROW_ON_ERROR),

@@ -708,6 +708,37 @@ final class Schema
                     ),
                 ],
             ),
+            // A place names others of its collection by their refs, since they may come in any order.
+            'places' => new Table(
+                'places',
+                [
+                    Column::link('need_id', 'needs', 'need'),
+                    Column::link('zone_id', 'zones', 'zone'),
+                    Column::link('workpiece_id', 'workpieces', 'workpiece'),
+                    Column::text('name'),
+                    Column::whole('piece'),
+                    Column::text('on'),
+                    ...self::under('x', ['at', 'of', 'by']),
+                    ...self::under('y', ['at', 'of', 'by']),
+                    ...self::under('z', ['at', 'of', 'by']),
+                    Column::text('turned'),
+                    ...self::under('size', ['length', 'width', 'height']),
+                    Column::text('row'),
+                    Column::text('pitch'),
+                    Column::text('free'),
+                    Column::text('duct'),
+                    Column::flag('preference'),
+                    Column::text('evidence'),
+                ],
+                [
+                    'moves' => Inner::values(new Table('place_moves', [Column::link('axis_id', 'axes', '')])),
+                    'spans' => Inner::values(new Table('place_spans', [Column::link('axis_id', 'axes', '')])),
+                    'meets' => Inner::values(new Table('place_meets', [Column::link('other_id', 'places', '')])),
+                    'reach' => Inner::objects(
+                        new Table('place_reach', [Column::text('side'), Column::text('depth'), Column::text('for')]),
+                    ),
+                ],
+            ),
         ];
     }
 

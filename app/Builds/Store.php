@@ -18,6 +18,9 @@ use Throwable;
  */
 final class Store
 {
+    /** Values of one statement, at the most; the database takes 65,535. */
+    private const VALUES = 20_000;
+
     /** @var array<string, array<string, int>> section → ref → id */
     private array $ids = [];
 
@@ -98,7 +101,7 @@ final class Store
         }
         $this->remember($section, $fragment, $id);
         $own = self::own($section, $table);
-        $this->writeInner($table->with(array_diff_key($table->inner, $own)), $id, $fragment);
+        $this->writeInner($table->with(array_diff_key($table->inner, $own)), [$id], [$fragment]);
         if ($own !== []) {
             $this->later[] = [$table->with($own), $id, $fragment];
         }
@@ -124,14 +127,13 @@ final class Store
     public function settle(): void
     {
         foreach ($this->later as [$table, $id, $fragment]) {
-            $this->writeInner($table, $id, $fragment);
+            $this->writeInner($table, [$id], [$fragment]);
         }
         $this->later = [];
     }
 
     /**
-     * Many new entries at once, in few statements; one by one where a list within them holds lists itself. They are settled
-     * like single ones.
+     * Many new entries at once, in few statements. They are settled like single ones.
      *
      * @param  list<array<int|string, mixed>>  $fragments  in canonical form
      * @param  list<int|null>|null  $ids  rows to bring them back under
@@ -143,21 +145,6 @@ final class Store
             return [];
         }
         $table = Schema::sections()[$section];
-        $deep = array_keys(array_filter($table->inner, static fn (Inner $i): bool => $i->table->inner !== []));
-        if (
-            array_filter($fragments, static fn (array $f): bool => array_intersect_key($f, array_flip($deep)) !== []) !==
-            []
-        ) {
-            $rows = array_values(
-                array_map(
-                    fn (array $f, ?int $id): int => $this->insert($section, $f, $id),
-                    $fragments,
-                    $ids ?? array_fill(0, count($fragments), null),
-                ),
-            );
-
-            return $rows;
-        }
         $known = array_filter($ids ?? [], is_int(...));
         $ids = count($known) === count($fragments) ? array_values($known) : null;
         $rows = array_map(
@@ -166,31 +153,16 @@ final class Store
             $fragments,
             $ids ?? array_fill(0, count($fragments), null),
         );
-        DB::table($table->name)->insert($rows);
-        if ($ids === null) {
-            // Rows of one statement are numbered without gaps (innodb_autoinc_lock_mode 1), from the one reported.
-            $first = (int) DB::getPdo()->lastInsertId();
-            $ids = range($first, $first + count($fragments) - 1);
-        }
-        $inner = [];
+        $numbers = $this->numbered($table->name, $rows);
+        $ids ??= $numbers;
         $own = self::own($section, $table);
         foreach ($fragments as $i => $fragment) {
             $this->remember($section, $fragment, $ids[$i]);
             if ($own !== []) {
                 $this->later[] = [$table->with($own), $ids[$i], $fragment];
             }
-            foreach (array_diff_key($table->inner, $own) as $path => $list) {
-                $inner[$list->table->name] = array_merge(
-                    $inner[$list->table->name] ?? [],
-                    $this->innerRows($list, $ids[$i], self::items($fragment, $path)),
-                );
-            }
         }
-        foreach ($inner as $name => $rows) {
-            foreach (array_chunk($rows, 1000) as $chunk) {
-                DB::table($name)->insert($chunk);
-            }
-        }
+        $this->writeInner($table->with(array_diff_key($table->inner, $own)), $ids, $fragments);
 
         return $ids;
     }
@@ -215,7 +187,7 @@ final class Store
         foreach ($changed as $inner) {
             DB::table($inner->table->name)->where('owner_id', $id)->delete();
         }
-        $this->writeInner($table->with($changed), $id, $fragment);
+        $this->writeInner($table->with($changed), [$id], [$fragment]);
 
         return $id;
     }
@@ -369,22 +341,43 @@ final class Store
     }
 
     /**
-     * @param  array<int|string, mixed>  $fragment
+     * The lists within entries, and the lists within those, each table in few statements.
+     *
+     * @param  list<int>  $owners  rows of the entries
+     * @param  list<array<int|string, mixed>>  $fragments  the entries, in the same order
      */
-    private function writeInner(Table $table, int $owner, array $fragment): void
+    private function writeInner(Table $table, array $owners, array $fragments): void
     {
         foreach ($table->inner as $path => $inner) {
-            $items = self::items($fragment, $path);
-            $rows = $this->innerRows($inner, $owner, $items);
-            if ($inner->table->inner === []) {
-                DB::table($inner->table->name)->insert($rows);
-
-                continue;
+            $rows = $items = [];
+            foreach ($owners as $i => $owner) {
+                $held = self::items($fragments[$i], $path);
+                array_push($rows, ...$this->innerRows($inner, $owner, $held));
+                array_push($items, ...array_values($held));
             }
-            foreach (array_values($items) as $i => $item) {
-                $this->writeInner($inner->table, DB::table($inner->table->name)->insertGetId($rows[$i]), (array) $item);
+            if ($rows !== []) {
+                $ids = $this->numbered($inner->table->name, $rows);
+                $this->writeInner($inner->table, $ids, array_map(static fn (mixed $i): array => (array) $i, $items));
             }
         }
+    }
+
+    /**
+     * Inserts rows in few statements.
+     *
+     * @param  list<array<string, mixed>>  $rows  of the same columns
+     * @return list<int> their numbers, where the database gives them: those of one statement have no gaps (innodb_autoinc_lock_mode 1), from the one reported
+     */
+    private function numbered(string $table, array $rows): array
+    {
+        $numbers = [];
+        foreach (array_chunk($rows, max(1, intdiv(self::VALUES, count($rows[0])))) as $chunk) {
+            DB::table($table)->insert($chunk);
+            $first = (int) DB::getPdo()->lastInsertId();
+            array_push($numbers, ...range($first, $first + count($chunk) - 1));
+        }
+
+        return $numbers;
     }
 
     /**

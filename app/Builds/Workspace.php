@@ -4,8 +4,13 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
+use App\Accounts\Access;
+use App\Accounts\Role;
 use App\Models\Build;
+use App\Models\Errand;
+use App\Models\User;
 use App\Models\Workshop;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\UniqueConstraintViolationException;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
@@ -30,12 +35,31 @@ final class Workspace
         }
     }
 
+    /** As add, by somebody: who begins a build may say who sees it, and delete it. */
+    public static function begin(Workshop $workshop, Machine $machine, ?User $by): Build
+    {
+        return DB::transaction(static function () use ($workshop, $machine, $by): Build {
+            $build = self::add($workshop, $machine);
+            if ($by !== null && Access::ofWorkshop($by, $workshop->id) !== Role::Owner) {
+                DB::table('build_people')->insert([
+                    'build_id' => $build->id,
+                    'user_id' => $by->id,
+                    'role' => Role::Owner->value,
+                    'created_at' => now(),
+                    'updated_at' => now(),
+                ]);
+            }
+
+            return $build;
+        });
+    }
+
     private static function put(Workshop $workshop, Machine $machine): Build
     {
         return DB::transaction(static function () use ($workshop, $machine): Build {
             $document = Document::from(BuildFile::data($machine));
             $build = $workshop->builds()->create([
-                'slug' => self::freeSlug($workshop, $machine->plan->name),
+                'slug' => self::freeSlug($workshop->builds()->getQuery(), $machine->plan->name, 'build'),
                 'name' => $machine->plan->name,
                 'kind' => $machine->plan->kind,
                 'currency' => $machine->plan->currency,
@@ -71,20 +95,30 @@ final class Workspace
     /** Takes a build out of its workshop, with all that belongs to it. */
     public static function remove(Build $build): void
     {
+        $errands = Errand::query()->where('build_id', $build->id)->get();
         DB::transaction(static function () use ($build): void {
             foreach (array_reverse(Schema::sections()) as $table) {
                 DB::table($table->name)->where('build_id', $build->id)->delete();
             }
             $build->delete();
         });
-        Storage::deleteDirectory("photos/{$build->id}");
+        // Where all of this is part of something larger, not before that is done.
+        DB::afterCommit(static function () use ($build, $errands): void {
+            Storage::deleteDirectory("photos/{$build->id}");
+            $errands->each->dropFiles();
+        });
     }
 
-    private static function freeSlug(Workshop $workshop, string $name): string
+    /**
+     * A short name for an address that none of those it stands among has.
+     *
+     * @param  Builder<Build>|Builder<Workshop>  $among
+     */
+    public static function freeSlug(Builder $among, string $name, string $else): string
     {
-        $base = Str::limit(Str::slug($name), 56, '') ?: 'build';
+        $base = Str::limit(Str::slug($name), 56, '') ?: $else;
         $slug = $base;
-        for ($i = 2; $workshop->builds()->where('slug', $slug)->exists(); $i++) {
+        for ($i = 2; $among->clone()->where('slug', $slug)->exists(); $i++) {
             $slug = "{$base}-{$i}";
         }
 

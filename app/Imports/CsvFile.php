@@ -158,6 +158,7 @@ final class CsvFile
     private function record($handle): ?string
     {
         $record = '';
+        $open = false;
         while (($line = fgets($handle, self::LONGEST)) !== false) {
             $record .= $line;
             if (strlen($record) >= self::LONGEST - 1) {
@@ -165,9 +166,14 @@ final class CsvFile
                     'It has a line longer than '.self::LONGEST.' characters; a quotation mark may be open.',
                 );
             }
+            // Only a quotation mark closes what one has opened.
+            if ($open && ! str_contains($line, '"')) {
+                continue;
+            }
             if (! str_contains($record, '"') || $this->isWhole($record)) {
                 return rtrim($record, "\r\n");
             }
+            $open = true;
         }
 
         return $record === '' ? null : rtrim($record, "\r\n");

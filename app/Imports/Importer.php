@@ -80,6 +80,7 @@ final class Importer
     {
         $build = $this->import->build()->firstOrFail();
         try {
+            $this->report(0);
             DB::transaction(function () use ($build): void {
                 $revision = 1 + (int) DB::table('builds')->where('id', $build->id)->lockForUpdate()->value('revision');
                 foreach (['parts', 'needs', 'offers', 'suppliers'] as $table) {

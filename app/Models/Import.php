@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $rows
  * @property string $state
  * @property array<string, mixed>|null $mapping
+ * @property string|null $trouble why what was confirmed could not be stored
  * @property int $stored
  * @property int $skipped
  */

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Accounts\Access;
 use App\Models\Build;
+use App\Models\Errand;
 use App\Models\Import;
+use App\Models\Invitation;
 use App\Models\LibraryPart;
-use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Eloquent\Model;
@@ -26,51 +28,35 @@ final class AppServiceProvider extends ServiceProvider
             'sign-in',
             static fn (Request $request): Limit => Limit::perMinute(20)->by((string) $request->ip()),
         );
-        // Whatever a route names is looked up inside the workshops of whoever asks: another's is not found.
-        Route::bind(
-            'build',
-            static fn (string $id): Build => Build::query()
-                ->whereIn('workshop_id', self::workshops())
-                ->findOrFail((int) $id),
-        );
-        Route::bind(
-            'other',
-            static fn (string $id): Build => Build::query()
-                ->whereIn('workshop_id', self::workshops())
-                ->findOrFail((int) $id),
-        );
-        Route::bind(
-            'workshop',
-            static fn (string $id): Workshop => Workshop::query()
-                ->whereIn('id', self::workshops())
-                ->findOrFail((int) $id),
-        );
+        // Whatever a route names is looked up among what whoever asks may see: another's is not found.
+        Route::bind('build', static fn (string $id): Build => Access::builds()->findOrFail((int) $id));
+        Route::bind('other', static fn (string $id): Build => Access::builds()->findOrFail((int) $id));
+        Route::bind('workshop', static fn (string $id): Workshop => Access::workshops()->findOrFail((int) $id));
         Route::bind(
             'item',
             static fn (string $id): LibraryPart => LibraryPart::query()
-                ->whereIn('workshop_id', self::workshops())
+                ->whereIn('workshop_id', Access::workshops()->select('id'))
                 ->findOrFail((int) $id),
+        );
+        Route::bind(
+            'invitation',
+            static fn (string $id): Invitation => Invitation::query()
+                ->whereIn('workshop_id', Access::workshops()->select('id'))
+                ->findOrFail((int) $id),
+        );
+        Route::bind(
+            'errand',
+            static fn (string $key): Errand => Errand::mine()
+                ->where('key', $key)
+                ->where('build_id', (int) request()->route()?->originalParameter('build'))
+                ->firstOrFail(),
         );
         Route::bind(
             'import',
             static fn (string $key): Import => Import::query()
                 ->where('key', $key)
-                ->whereIn('build_id', Build::query()->select('id')->whereIn('workshop_id', self::workshops()))
+                ->whereIn('build_id', Access::builds()->select('id'))
                 ->firstOrFail(),
         );
-    }
-
-    /**
-     * @return list<int>
-     */
-    private static function workshops(): array
-    {
-        $user = auth()->user();
-
-        return $user instanceof User
-            ? array_values(
-                $user->workshops()->pluck('workshops.id')->map(static fn (mixed $id): int => (int) $id)->all(),
-            )
-            : [];
     }
 }

@@ -46,6 +46,20 @@ final class Client
         return new Answer($answer[1], $head['findings'] ?? null, $head['trouble'] ?? null);
     }
 
+    /** Whether it is there, where one is meant to be. */
+    public static function answers(): bool
+    {
+        if (! is_string(config('magpie.inspector'))) {
+            return true;
+        }
+        $stream = self::reach();
+        if ($stream !== null) {
+            fclose($stream);
+        }
+
+        return $stream !== null;
+    }
+
     /**
      * @return resource|null
      */

@@ -44,6 +44,28 @@ final class Background
         return $pid > 0 && posix_kill($pid, 0);
     }
 
+    /** One that was killed ended with no status of its own, and did not end well. */
+    public static function status(int $exit): int
+    {
+        return $exit < 0 ? 255 : $exit;
+    }
+
+    /** Waits for one that was started here: its exit status, or null where it goes on past that time. */
+    public static function ended(int $pid, int $until): ?int
+    {
+        do {
+            $state = proc_get_status(self::$processes[$pid]);
+            if (! $state['running']) {
+                unset(self::$processes[$pid]);
+
+                return self::status($state['exitcode']);
+            }
+            usleep(200_000);
+        } while (time() < $until);
+
+        return null;
+    }
+
     /**
      * @return list<int>|null children of a process that live; a dead one that nobody has taken note of is none. Null
      *                        where the system does not tell

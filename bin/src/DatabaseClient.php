@@ -7,16 +7,21 @@ namespace Magpie\Bin;
 /** Whole databases out of and into a server that runs. */
 final readonly class DatabaseClient
 {
-    public function __construct(private string $socket, private string $password)
+    public function __construct(private string $socket, private string $password, private string $user = 'root')
     {
     }
+
+    /** Seconds to wait for whoever has a table open; the server's own bound is a day. */
+    private const PATIENCE = 60;
 
     /** The client of an instance that is being served by another process; null when none is. */
     public static function ofServed(string $folder): ?self
     {
-        $socket = "{$folder}/mariadb/mariadb.sock";
-        preg_match('/^DB_PASSWORD="([^"]*)"/m', (string) @file_get_contents("{$folder}/.env"), $found);
-        $client = new self($socket, $found[1] ?? '');
+        $settings = (string) @file_get_contents("{$folder}/.env");
+        $of = static fn (string $name): ?string => preg_match("/^{$name}=\"([^\"]+)\"/m", $settings, $m) === 1 ? $m[1] : null;
+        // A server of the machine's own is named there; an instance's own lies in its folder.
+        $socket = $of('DB_SOCKET') ?? "{$folder}/mariadb/mariadb.sock";
+        $client = new self($socket, $of('DB_PASSWORD') ?? '', $of('DB_SOCKET') === null ? 'root' : $of('DB_USERNAME') ?? 'root');
 
         return file_exists($socket) && $client->answers() ? $client : null;
     }
@@ -30,7 +35,11 @@ final readonly class DatabaseClient
     public function statement(string $sql): string
     {
         return $this->must(
-            $this->run('mariadb', '--batch --skip-column-names --execute='.escapeshellarg($sql)),
+            $this->run(
+                'mariadb',
+                '--batch --skip-column-names --execute='.
+                    escapeshellarg('SET SESSION lock_wait_timeout = '.self::PATIENCE."; {$sql}"),
+            ),
             'the database refused',
         );
     }
@@ -77,7 +86,7 @@ final readonly class DatabaseClient
     private function run(string $program, string $arguments): array
     {
         return Shell::run(
-            "{$program} --no-defaults --socket=".escapeshellarg($this->socket)." --user=root {$arguments}",
+            "{$program} --no-defaults --socket=".escapeshellarg($this->socket).' --user='.escapeshellarg($this->user)." {$arguments}",
             null,
             ['MYSQL_PWD' => $this->password],
         );

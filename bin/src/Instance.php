@@ -83,6 +83,7 @@ final class Instance
         Service::endLeftover("{$this->folder}/server.pid", 'router.php');
         Service::endLeftover("{$this->folder}/judge.pid", 'magpie:judge');
         Service::endLeftover("{$this->folder}/inspector.pid", 'magpie:inspector');
+        Service::endLeftover("{$this->folder}/errands.pid", 'magpie:errands');
     }
 
     public function wipe(): void
@@ -110,6 +111,7 @@ final class Instance
             $this->startServer($workers, $environment);
             $this->startBeside('background', 'magpie:judge', 'judge');
             $this->startBeside('inspector', 'magpie:inspector', 'inspector');
+            $this->startBeside('errands', 'magpie:errands', 'errands');
         } catch (Failure $failure) {
             $this->stop();
             throw $failure;
@@ -260,7 +262,7 @@ final class Instance
             $command,
             "{$this->folder}/server.log",
             "{$this->folder}/server.pid",
-            $environment + ['PHP_CLI_SERVER_WORKERS' => (string) $workers, 'MAGPIE_INSTANCE' => $this->name],
+            $environment + $this->project->settle($this->name) + ['PHP_CLI_SERVER_WORKERS' => (string) $workers, 'MAGPIE_INSTANCE' => $this->name],
             $root,
             $workers > 1 ? $workers : 0,
         );

@@ -4,18 +4,19 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Inspection\Survey;
-use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Programs\Caps;
 use Magpie\Core\Programs\JobCheck;
 use Magpie\Core\Programs\ProgramReader;
+use Magpie\Core\Programs\Stock;
 
 /** A program held against a machine, from the shell: docs/format/job.md describes the shape. */
 final class JobFile
 {
     private const VERSION = 1;
 
-    private const USAGE = 'usage: bin/magpie job PROGRAM.nc --build FILE [--origin=X,Y,Z] [--format json]';
+    private const USAGE = 'usage: bin/magpie job PROGRAM.nc --build FILE [--origin=X,Y,Z] [--stock=WORKPIECE] [--zero=top|bed] [--format json]';
 
     /**
      * 0 when it holds, 1 when it does not, 2 when a file cannot be read.
@@ -24,15 +25,36 @@ final class JobFile
      */
     public function run(array $arguments): int
     {
-        [$file, $options] = FromFile::arguments($arguments, ['build', 'origin', 'format'], self::USAGE);
+        [$file, $options] = FromFile::arguments(
+            $arguments,
+            ['build', 'origin', 'stock', 'zero', 'format'],
+            self::USAGE,
+        );
         $format = $options['format'] ?? 'text';
         if (! in_array($format, ['text', 'json'], true) || ! isset($options['build'])) {
             throw new Failure(self::USAGE, 2);
         }
-        $build = AsMeasured::of(FromFile::read($options['build'], $format, 'magpie_job', self::VERSION));
+        $build = Rules::inspector()->stands(
+            FromFile::read($options['build'], $format, 'magpie_job', self::VERSION),
+        );
+        $stock = null;
+        if (isset($options['stock'])) {
+            $piece =
+                $build->workpieces[$options['stock']] ??
+                throw new Failure(
+                    "{$options['build']} has no workpiece \"{$options['stock']}\"; it has ".
+                        (implode(', ', array_keys($build->workpieces)) ?: 'none').
+                        '.',
+                    2,
+                );
+            $stock = new Stock($piece, ($options['zero'] ?? 'top') !== 'bed');
+        }
         $caps = Caps::of($build);
         $program = ProgramReader::read(FromFile::lines($file), $caps);
-        $held = (new JobCheck(new Survey($build), $program, $caps))->toArray(self::origin($options['origin'] ?? ''));
+        $held = (new JobCheck(new Survey($build), $program, $caps))->toArray(
+            self::origin($options['origin'] ?? ''),
+            $stock,
+        );
         if ($format === 'json') {
             FromFile::print(['magpie_job' => self::VERSION] + $held);
         } else {
@@ -62,7 +84,8 @@ final class JobFile
      * @param  array{verdict: string, lines: int, moves: int, seconds: float, tool_seconds: float, cut: float, rapid: float,
      *     laid: float, pierces: int, energy: float|null, axes: list<array{axis: string, low: float, high: float, reach: float,
      *     travel: float|null, left: float|null, feed: float|null, cap: float|null}>, turns: array{float, float}|null,
-     *     heat: array<string, float>, troubles: list<array{verdict: string, says: string, line: int|null, times: int}>}  $held
+     *     heat: array<string, float>, stock: list<array{axis: string, size: float|null, cut: float, left: float|null}>,
+     *     troubles: list<array{verdict: string, says: string, line: int|null, times: int}>}  $held
      */
     private static function text(array $held): string
     {
@@ -80,6 +103,14 @@ final class JobFile
                 $axis['low'],
                 $axis['high'],
                 $axis['travel'] === null ? '' : sprintf(', of %.2f mm of travel', $axis['travel']),
+            );
+        }
+        foreach ($held['stock'] as $row) {
+            $text .= sprintf(
+                "  %s cuts %.2f mm%s\n",
+                $row['axis'],
+                $row['cut'],
+                $row['left'] === null ? '' : sprintf(' of %.2f, leaves %.2f', $row['size'], $row['left']),
             );
         }
         foreach ($held['troubles'] as $trouble) {

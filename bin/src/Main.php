@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
+use Magpie\Bin\Production\Install;
+
 /** Reads the command line and calls the command. */
 final readonly class Main
 {
@@ -23,6 +25,8 @@ final readonly class Main
       bin/magpie way-back FILE NEED [--format json]
                                               what comes off to reach a part, and what to check again after
       bin/magpie open FILE [--format json]    what is not as it is meant to stay, and what releases it
+      bin/magpie picture FILE [--format json|svg|gltf|csv|dxf] [--view plan|front|side] [--of PLACE]
+                               where everything sits, what meets, how long each lead is by its way
       bin/magpie ladder FILE [--format json]  the rungs of the power-up: what keeps each closed, what to read
       bin/magpie straight READINGS.json [--format json]
                                               alignments worked from readings, by name
@@ -38,13 +42,24 @@ final readonly class Main
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
       bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
-      bin/magpie backup  [FILE]               database, pictures and keys in one archive, while it runs or not
+      bin/magpie password EMAIL               a link for somebody who lost theirs, where no letters can be sent
+      bin/magpie backup  [FILE | --keep]      database, pictures and keys in one archive, while it runs or not;
+                                              --keep among those before, which thin out with age
       bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
+      bin/magpie install --production --host=NAME [--cert=FILE --key=FILE] [--workers=N] [--into=FOLDER]
+                                              a server for strangers, with nginx, php-fpm and MariaDB of Debian
+      bin/magpie audit                        known holes in the packages it is made of
       bin/magpie test  [core|feature|external|browser [NAME]]
       bin/magpie bench                        inspection time, memory and an edit's round trip
       bin/magpie bench load                   fifty people at once for a minute
+      bin/magpie bench hosted                 the same on nginx and php-fpm; then killed at random thirty times
+      bin/magpie bench fuzz [COUNT]           files, texts, meshes and programs made at random, 100,000 of them
       bin/magpie bench screen                 an edit in the browser, on 150 parts
       bin/magpie bench buy                    splits beside a peer, dates, a large mesh
+      bin/magpie bench run                    the ladder, spectra, programs and the book
+      bin/magpie bench picture                places, sweeps and ways of leads
+      bin/magpie bench library                the search in a library of 50,000 parts
+      bin/magpie bench search                 what to measure first, fixes for one finding and for sixty
       bin/magpie shots                        take the screenshots of docs/screenshots
       bin/magpie docs                         write the docs that follow from the code
       bin/magpie doctor                       what is present, what is missing
@@ -79,6 +94,7 @@ final readonly class Main
             case 'steps':
             case 'way-back':
             case 'open':
+            case 'picture':
             case 'ladder':
             case 'straight':
             case 'book':
@@ -95,6 +111,7 @@ final readonly class Main
                     'steps' => (new StepsFile)->run($arguments),
                     'way-back' => (new WayBackFile)->run($arguments),
                     'open' => (new OpenFile)->run($arguments),
+                    'picture' => (new PictureFile)->run($arguments),
                     'ladder' => (new LadderFile)->run($arguments),
                     'straight' => (new StraightFile)->run($arguments),
                     'book' => (new BookFile)->run($arguments),
@@ -106,9 +123,18 @@ final readonly class Main
 
                 return 0;
             case 'backup':
-                return (new Safekeeping($project, $terminal))->backup($arguments);
             case 'restore':
-                return (new Safekeeping($project, $terminal))->restore($arguments);
+                $keeping = new Safekeeping($project, $terminal, self::instance($arguments));
+
+                return $command === 'backup' ? $keeping->backup($arguments) : $keeping->restore($arguments);
+            case 'install':
+                return (new Install($project, $terminal))->run($arguments);
+            case 'password':
+                $project->artisan(self::instance($arguments), ['magpie:password', ...$arguments], true);
+
+                return 0;
+            case 'audit':
+                return (new Audit($project, $terminal))->run();
             case 'test':
                 return (new Tests($project, $terminal))->run($arguments[0] ?? null, $arguments[1] ?? null);
             case 'bench':
@@ -189,6 +215,24 @@ final readonly class Main
         $this->core($project);
 
         return $command === 'mesh' ? (new MeshFile)->run($file, $format) : (new CheckFile)->run($file, $format);
+    }
+
+    /**
+     * Takes --instance=NAME out of what was given: the one of a laptop where none is named.
+     *
+     * @param  list<string>  $arguments
+     */
+    private static function instance(array &$arguments): string
+    {
+        foreach ($arguments as $i => $argument) {
+            if (preg_match('/^--instance=([a-z0-9.-]+)$/', $argument, $m) === 1) {
+                array_splice($arguments, $i, 1);
+
+                return $m[1];
+            }
+        }
+
+        return Safekeeping::INSTANCE;
     }
 
     /** For what needs the core alone. */

@@ -11,6 +11,8 @@ final readonly class Packages
 
     public const TO_TEST = 'test';
 
+    public const TO_HOST = 'host';
+
     public function __construct(private Terminal $terminal)
     {
     }
@@ -102,7 +104,7 @@ final readonly class Packages
             'gd' => 'gd',
             'curl' => 'curl',
             'zip' => 'zip',
-        ];
+        ] + ($for === self::TO_SERVE ? [] : ['redis' => 'redis']);
         $wanted = [['what' => 'PHP', 'package' => "{$php}-cli", 'present' => true, 'version' => PHP_VERSION]];
         foreach ($extensions as $extension => $package) {
             $wanted[] = [
@@ -121,6 +123,17 @@ final readonly class Packages
             'unzip' => 'unzip',
             'qrencode' => 'qrencode',
         ];
+        if ($for !== self::TO_SERVE) {
+            $programs += [
+                'nginx' => 'nginx-light',
+                'php-fpm'.PHP_MAJOR_VERSION.'.'.PHP_MINOR_VERSION => "{$php}-fpm",
+                'redis-server' => 'redis-server',
+                'logrotate' => 'logrotate',
+            ];
+        }
+        if ($for === self::TO_HOST) {
+            $programs += ['mariadbd-safe' => 'mariadb-server'];
+        }
         if ($for === self::TO_TEST) {
             $programs += [
                 'chromium' => 'chromium',

@@ -82,6 +82,28 @@ final readonly class Project
     }
 
     /**
+     * Makes one file each of settings and routes for an instance, which saves about a third of the time of a small request.
+     *
+     * @return array<string, string> by which its web server finds them
+     *
+     * @throws Failure
+     */
+    public function settle(string $instance): array
+    {
+        $folder = "{$this->root}/.data/{$instance}/made";
+        Shell::run('rm -rf '.escapeshellarg($folder));
+        @mkdir($folder, 0750, true);
+        $made = [
+            'APP_CONFIG_CACHE' => "{$folder}/config.php",
+            'APP_ROUTES_CACHE' => "{$folder}/routes.php",
+            'APP_EVENTS_CACHE' => "{$folder}/events.php",
+        ];
+        $this->artisan($instance, ['optimize'], environment: $made);
+
+        return $made;
+    }
+
+    /**
      * @param  list<string>  $follows  files and folders the result depends on
      * @param  array<string, string>  $environment
      */

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
+use DateTimeImmutable;
+
 /** The two commands that keep people's work safe: everything out into one archive, and back. */
 final readonly class Safekeeping
 {
-    private const INSTANCE = 'main';
+    public const INSTANCE = 'main';
 
     public function __construct(
         private Project $project,
@@ -23,18 +25,25 @@ final readonly class Safekeeping
      */
     public function backup(array $arguments): int
     {
-        $file = $arguments[0] ?? 'magpie-'.date('Ymd-His').'.zip';
-        if (str_starts_with($file, '-') || count($arguments) > 1) {
-            throw new Failure('usage: bin/magpie backup [FILE]', 2);
+        $keep = in_array('--keep', $arguments, true);
+        $named = array_values(array_diff($arguments, ['--keep']));
+        $folder = "{$this->project->root}/.data/{$this->instance}";
+        $kept = "{$folder}/backups/kept-";
+        $file = $keep ? $kept.date('Ymd-His').'.zip' : $named[0] ?? 'magpie-'.date('Ymd-His').'.zip';
+        if (str_starts_with($file, '-') || count($named) > ($keep ? 0 : 1)) {
+            throw new Failure('usage: bin/magpie backup [FILE | --keep] [--instance=NAME]', 2);
         }
         $file = str_starts_with($file, '/') ? $file : getcwd()."/{$file}";
-        $folder = "{$this->project->root}/.data/{$this->instance}";
-        if (! is_dir("{$folder}/mariadb/data")) {
+        $hosted = self::isHosted($folder);
+        if (! $hosted && ! is_dir("{$folder}/mariadb/data")) {
             throw new Failure('there is nothing to back up yet.', 2);
         }
         $this->project->dependencies();
         $running = DatabaseClient::ofServed($folder);
         $instance = null;
+        if ($running === null && $hosted) {
+            throw new Failure('the database of this machine does not answer.');
+        }
         if ($running === null) {
             $instance = new Instance($this->project, $this->terminal, $this->instance);
             $instance->claim(null);
@@ -50,6 +59,9 @@ final readonly class Safekeeping
             $this->terminal->end(
                 sprintf('%s, %.1f MB, %d pictures', $file, (int) filesize($file) / 1048576, count($made['files']) - 2),
             );
+            if ($keep) {
+                $this->thin($kept);
+            }
         } finally {
             $instance?->stop();
         }
@@ -69,17 +81,20 @@ final readonly class Safekeeping
         $replace = in_array('--replace', $arguments, true);
         $files = array_values(array_filter($arguments, static fn (string $a): bool => ! str_starts_with($a, '-')));
         if (count($files) !== 1 || count($arguments) !== 1 + ($replace ? 1 : 0)) {
-            throw new Failure('usage: bin/magpie restore FILE [--replace]', 2);
+            throw new Failure('usage: bin/magpie restore FILE [--replace] [--instance=NAME]', 2);
         }
         $this->project->dependencies();
         $data = "{$this->project->root}/.data";
         $place = "{$data}/{$this->instance}";
-        $there = is_dir("{$place}/mariadb/data/magpie");
+        $there = is_dir("{$place}/mariadb/data/magpie") || self::isHosted($place);
         if ($there && ! $replace) {
             throw new Failure(
                 "there is data in {$place} already; --replace sets it aside before the archive takes its place.",
                 2,
             );
+        }
+        if (self::isHosted($place)) {
+            return $this->restoreHosted($files[0], $place);
         }
         $target = new Instance($this->project, $this->terminal, $this->instance);
         $target->claim(null);
@@ -117,5 +132,83 @@ final readonly class Safekeeping
         $this->terminal->say('  Restored. bin/magpie serve starts it.');
 
         return 0;
+    }
+
+    /** Whether it lives in a database server of the machine's own. */
+    private static function isHosted(string $folder): bool
+    {
+        return preg_match('/^DB_SOCKET="/m', (string) @file_get_contents("{$folder}/.env")) === 1;
+    }
+
+    /**
+     * Into the database of the machine: tried on a copy first, and what is there goes into a backup before it is replaced.
+     *
+     * @throws Failure
+     */
+    private function restoreHosted(string $file, string $place): int
+    {
+        $database =
+            DatabaseClient::ofServed($place) ?? throw new Failure('the database of this machine does not answer.');
+        $work = "{$place}/restoring";
+        Shell::run('rm -rf '.escapeshellarg($work));
+        try {
+            $this->terminal->begin('Unpacking');
+            $dump = (new Backup($work))->unpack($file);
+            $this->terminal->end();
+            $upgrade = new Upgrade($this->project, $this->terminal, $this->instance, $place);
+            $upgrade->tryOn($database, $dump);
+            $before = "{$place}/backups/before-restore-".date('Ymd-His').'.zip';
+            (new Backup($place))->write($database, $upgrade->state()['ran'], $before);
+            $this->terminal->say("  What was there is in {$before}.");
+            $this->terminal->begin('Filling the database');
+            $database->load('magpie', $dump);
+            $this->terminal->end();
+            $upgrade->bring($database);
+            $this->swap($work, $place);
+        } finally {
+            Shell::run('rm -rf '.escapeshellarg($work));
+        }
+        $this->terminal->say(
+            '  Restored. Start php-fpm, magpie-judge, magpie-errands and magpie-inspector again: they may hold what was before.',
+        );
+
+        return 0;
+    }
+
+    /** Pictures and key take the place of those that were there. */
+    private function swap(string $work, string $place): void
+    {
+        Shell::run('rm -rf '.escapeshellarg("{$place}/files/photos"));
+        @mkdir("{$place}/files", 0750, true);
+        if (is_dir("{$work}/files/photos")) {
+            rename("{$work}/files/photos", "{$place}/files/photos");
+        }
+        if (is_file("{$work}/key")) {
+            $key = (string) file_get_contents("{$work}/key");
+            rename("{$work}/key", "{$place}/key");
+            $settings = (string) file_get_contents("{$place}/.env");
+            file_put_contents("{$place}/.env", preg_replace('/^APP_KEY=.*$/m', "APP_KEY=\"{$key}\"", $settings));
+        }
+        $owner = fileowner($place);
+        if (posix_geteuid() === 0 && is_int($owner)) {
+            Shell::run(
+                "chown -R {$owner} ".
+                    escapeshellarg("{$place}/files").
+                    ' '.
+                    escapeshellarg("{$place}/key").
+                    ' '.
+                    escapeshellarg("{$place}/.env"),
+            );
+        }
+    }
+
+    /** Old ones of the nightly backups go, most of them. */
+    private function thin(string $kept): void
+    {
+        $made = [];
+        foreach (glob("{$kept}*.zip") ?: [] as $file) {
+            $made[$file] = new DateTimeImmutable('@'.(int) filemtime($file));
+        }
+        array_map(unlink(...), Retention::gone($made, new DateTimeImmutable));
     }
 }

@@ -77,35 +77,45 @@ final readonly class Upgrade
         return $state;
     }
 
+    /**
+     * Fills a copy beside the database from a dump, and brings it up to date: whether that works, and all builds can be read.
+     *
+     * @throws Failure
+     */
+    public function tryOn(DatabaseClient $database, string $dump): void
+    {
+        $this->terminal->begin('Trying it on a copy');
+        try {
+            $database->load(self::REHEARSAL, $dump);
+            $copy = ['DB_DATABASE' => self::REHEARSAL];
+            $this->migrate($copy);
+            $this->terminal->end(
+                Shell::lastLine($this->project->artisan($this->instance, ['magpie:readable'], environment: $copy)),
+            );
+        } catch (Failure $failure) {
+            $this->terminal->end('it does not work');
+            throw $failure;
+        } finally {
+            $database->drop(self::REHEARSAL);
+        }
+    }
+
     /** @throws Failure */
     private function rehearse(DatabaseClient $database, string $backup): void
     {
-        $this->terminal->begin('Trying the upgrade on a copy');
         $dump = "{$this->folder}/rehearsal.sql";
         try {
             // What is tried is the backup itself, which shows that it is whole.
             if (! copy("zip://{$backup}#database.sql", $dump)) {
                 throw new Failure('the backup could not be read back');
             }
-            $database->load(self::REHEARSAL, $dump);
-            $this->migrate(['DB_DATABASE' => self::REHEARSAL]);
-            $this->terminal->end(
-                Shell::lastLine(
-                    $this->project->artisan(
-                        $this->instance,
-                        ['magpie:readable'],
-                        environment: ['DB_DATABASE' => self::REHEARSAL],
-                    ),
-                ),
-            );
+            $this->tryOn($database, $dump);
         } catch (Failure $failure) {
-            $this->terminal->end('it does not work');
             throw new Failure(
                 "the upgrade was tried on a copy and failed ({$failure->getMessage()}). Nothing was changed; a backup is in {$backup}. Go on with the version before this one.",
             );
         } finally {
             @unlink($dump);
-            $database->drop(self::REHEARSAL);
         }
     }
 

@@ -216,6 +216,31 @@ return [
         'S14' => ['Where two sources differ, one of them is wrong.', 'Measure it; a measured value counts most.'],
         'S15' => ['Pieces of different batches differ a little; side by side that shows.', 'The batch is on the label.'],
         'S07' => ['Small things are lost, stripped or blown.', 'Count what is in the drawer.'],
+        'M11-place' => [
+            'Everything that has a place, as boxes, against everything else over the whole travel.',
+            'Give the size and the place of each part; say which are meant to touch.',
+        ],
+        'M11-reach' => [
+            'A screw or plug that no tool reaches once its neighbour is in is a day lost.',
+            'Say how much room a hand or key wants before it.',
+        ],
+        'M02-drawn' => [
+            'What the machine takes with every axis at its ends, against the outline that was given.',
+            'Measure the outline with the axes driven out.',
+        ],
+        'T04-near' => [
+            'What lies against something hot gets as hot.',
+            'A gap of a few millimetres, a shield, or another material.',
+        ],
+        'E19-length' => [
+            'A chain too short tears its leads at the end of the travel.',
+            'Half the travel, half a turn of its bend, and the brackets.',
+        ],
+        'E28' => ['A lead cut too short cannot be made longer.', 'Lay a string along the way before the first cut.'],
+        'E18-duct' => [
+            'Mains beside signals is picked up as counts that never were.',
+            'Two channels, or a divider; crossing square does no harm.',
+        ],
         'C01' => [
             'What an instrument showed, held against what the parts on the list would show.',
             'Measure at the plug, unpowered, with nothing else on the lead.',

@@ -23,6 +23,7 @@ final class Arrows
         ['Inspection', 'PartsList', 'Printing', 'Simulation', 'Tuning'],
         ['Electrical', 'Money', 'Scope', 'Site', 'Work'],
         ['Buying', 'Motion', 'Routes', 'Thermal'],
+        ['Layout'],
         ['Firmware', 'Mechanical', 'Planning'],
         ['Choice', 'Commissioning', 'Programs', 'Service'],
         ['Remedies'],
@@ -31,7 +32,7 @@ final class Arrows
         ['Assembly'],
     ];
 
-    private const TRADES = ['Electrical', 'Firmware', 'Mechanical', 'Money', 'Motion', 'Site', 'Thermal'];
+    private const TRADES = ['Electrical', 'Firmware', 'Layout', 'Mechanical', 'Money', 'Motion', 'Site', 'Thermal'];
 
     #[TestRule]
     public function the_core_knows_no_framework(): Rule

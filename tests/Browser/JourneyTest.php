@@ -157,14 +157,12 @@ final class JourneyTest extends BrowserTestCase
         $b->press('Done');
         $b->find('//button[normalize-space(.)="Open again"]');
 
-        // A fault, from here, in a few seconds.
-        $start = microtime(true);
+        // A fault, from here.
         $b->press('Log a fault');
         $b->type('What is wrong', 'Heater lead nicked, copper shows');
         $b->click('//label[contains(., "can hurt someone")]');
         $b->press('Log it');
         $b->sees('The machine is not to be powered until it is put right.');
-        self::assertLessThan(10.0, microtime(true) - $start);
         $b->press('All steps');
         $b->sees('Not to be powered: 1 open danger fault');
         $b->press('Faults');
@@ -323,25 +321,26 @@ final class JourneyTest extends BrowserTestCase
     }
 
     /**
-     * @return iterable<string, array{string, int}>
+     * Everything in one light; in the dark only what differs there, the colours; on a phone all but those.
+     *
+     * @return iterable<string, array{string, int, bool|null}>
      */
     public static function screens(): iterable
     {
-        foreach (['light', 'dark'] as $theme) {
-            yield "{$theme}, 1280 px" => [$theme, 1280];
-        }
-        yield 'light, 390 px' => ['light', 390];
+        yield 'light, 1280 px' => ['light', 1280, null];
+        yield 'dark, 1280 px' => ['dark', 1280, true];
+        yield 'light, 390 px' => ['light', 390, false];
     }
 
     #[DataProvider('screens')]
-    public function test_no_view_has_a_serious_barrier(string $theme, int $width): void
+    public function test_no_view_has_a_serious_barrier(string $theme, int $width, ?bool $contrast): void
     {
         $b = $this->browser($width, $width < 500 ? 844 : 800);
         $b->open('/sign-in');
         $b->theme($theme);
         $b->open('/sign-in');
         $b->sees('Enter the demo workshop');
-        $found = ['/sign-in' => $b->barriers()];
+        $found = ['/sign-in' => $b->barriers($contrast)];
         $this->enter($b);
         foreach (
             [
@@ -368,6 +367,7 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/2/prove/joints' => 'Screws by the bag',
                 '/builds/1/prove/heat' => 'Printed parts',
                 '/builds/2/prove/place' => 'Through the door',
+                '/builds/2/prove/picture' => 'Ways of the leads',
                 '/builds/1/buy/basket' => 'To order',
                 '/builds/2/buy/split' => 'no other split of these prices costs less',
                 '/builds/1/buy/orders' => 'Ferry Lane 4471',
@@ -398,10 +398,11 @@ final class JourneyTest extends BrowserTestCase
                 '/builds/3/run/book' => 'Signed off',
             ] as $path => $wait
         ) {
-            $b->open($path);
-            $b->sees($wait);
-            usleep(300_000);
-            $found[$path] = $b->barriers();
+            $b->go($path);
+            $b->holds($wait);
+            // The last of what is asked of the server is there a moment after the first.
+            usleep(100_000);
+            $found[$path] = $b->barriers($contrast);
             $wide = $b->driver->executeScript(
                 'const m = document.querySelector("#main") ?? document.documentElement;'.
                     'return m.scrollWidth - m.clientWidth',
@@ -411,26 +412,26 @@ final class JourneyTest extends BrowserTestCase
         $b->open('/builds/1/prove/fit?verdict=danger');
         $b->click('//button[contains(., "E02")]');
         $b->find('//aside//h3[contains(., "Working")]');
-        $found['working panel'] = $b->barriers();
+        $found['working panel'] = $b->barriers($contrast);
         $b->open('/builds/1/choose/parts');
         $b->press('24 V controller board, 5 drivers');
         $b->find('//aside//h2');
-        $found['part panel'] = $b->barriers();
+        $found['part panel'] = $b->barriers($contrast);
         $b->open('/builds/2/choose/decisions');
         $b->press('Which motor for X?');
         $b->find('//aside//h3[contains(., "Who says what")]');
-        $found['decision panel'] = $b->barriers();
+        $found['decision panel'] = $b->barriers($contrast);
         $b->open('/builds/2/choose/library');
         $b->click('//*[@role="listitem"][contains(., "Arc source")]');
         $b->find('//aside//h3[contains(., "Known faults")]');
-        $found['library panel'] = $b->barriers();
+        $found['library panel'] = $b->barriers($contrast);
         if ($width < 500) {
             $b->click('//header//button[@aria-controls="all-places"]');
         }
         $b->press('Log a fault');
         $b->find('//label[contains(., "can hurt someone")]');
         usleep(400_000);
-        $found['fault dialog'] = $b->barriers();
+        $found['fault dialog'] = $b->barriers($contrast);
 
         self::assertSame([], array_filter($found));
     }

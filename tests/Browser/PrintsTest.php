@@ -18,7 +18,6 @@ final class PrintsTest extends BrowserTestCase
         $b->open("/builds/{$build}/buy/prints");
         $b->sees('Nothing of this build is printed.');
         $b->press('Add a part');
-        $b->press('Add a part');
         $b->type('What it is for', 'Feet');
         $this->choose($b, 'Kind of part', 'printed part');
         $b->type('Part, or words and figures of it', 'Foot');

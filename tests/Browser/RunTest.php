@@ -105,6 +105,12 @@ final class RunTest extends BrowserTestCase
         $b->sees('Not signed off');
         $b->find('//section[@aria-label="Readings"]//tr[contains(., "7.7 Ω")][contains(., "counts")]');
         $b->find('//section[@aria-label="Waived, with the reason"]//tr[contains(., "there is no rail yet")]');
+        // On paper it is made in the background, and is there when one comes back.
+        $b->press('Print it (PDF)');
+        $b->sees('The book as PDF');
+        $b->open("/builds/{$build}/run/jobs");
+        $b->open("/builds/{$build}/run/book");
+        $b->sees('The book as PDF');
         self::assertSame([], $b->barriers());
         $b->type('Name of the next one', 'Run trial 2');
         $b->click('//form[contains(., "Another of its kind")]//button');

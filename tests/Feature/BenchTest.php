@@ -26,7 +26,7 @@ final class BenchTest extends FeatureTestCase
         string $path,
         ?string $member = null,
     ): void {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         foreach (['dunlin', 'plover'] as $slug) {
             $build = Build::query()->where('slug', $slug)->firstOrFail();
             $answer = $this->getJson("/api/builds/{$build->id}{$path}")->assertOk();
@@ -38,7 +38,7 @@ final class BenchTest extends FeatureTestCase
 
     public function test_bags_and_a_screw_in_hand_come_by_name_and_what_is_no_length_is_said_at_its_field(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $at = "/api/builds/{$this->dunlin()->id}";
         $bags = $this->getJson("{$at}/bags")
             ->assertOk()
@@ -57,7 +57,7 @@ final class BenchTest extends FeatureTestCase
 
     public function test_documents_bags_questions_and_all_of_a_fault_are_kept_undone_and_refused_at_their_field(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $before = $this->held($build);
         $made = [
@@ -139,7 +139,7 @@ final class BenchTest extends FeatureTestCase
 
     public function test_what_cannot_be_taken_back_is_neither_begun_nor_done_before_its_condition_whatever_the_reason(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $done = ['path' => ['state'], 'was' => 'open', 'to' => 'done'];
         $why = ['path' => ['waived'], 'to' => 'It is late.'];
@@ -162,7 +162,7 @@ final class BenchTest extends FeatureTestCase
 
     public function test_a_place_is_still_as_it_was_in_whatever_form_that_is_said_and_otherwise_it_is_not(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $read = static fn (mixed $was, string $to): array => [
             [
@@ -188,7 +188,7 @@ final class BenchTest extends FeatureTestCase
     public function test_a_picture_sent_twice_under_its_name_is_one_picture(): void
     {
         Storage::fake();
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $at = "/api/builds/{$this->dunlin()->id}/photos";
         $name = Str::uuid().'.jpg';
         $send = fn (string $called) => $this->post(
@@ -204,7 +204,7 @@ final class BenchTest extends FeatureTestCase
 
     public function test_what_a_second_build_took_is_laid_beside_the_first(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $plover = Build::query()->where('slug', 'plover')->firstOrFail();
         $data = BuildFile::data(BuildFile::read((string) file_get_contents(base_path('demo/plover.json'))));
         $data['build']['name'] = 'Plover again';

@@ -15,7 +15,7 @@ final class BuildTest extends FeatureTestCase
 {
     public function test_a_build_file_goes_in_and_comes_out_as_it_was(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         foreach (['linnet', 'dunlin'] as $name) {
             $text = (string) file_get_contents(base_path("demo/{$name}.json"));
             $id = $this->postJson('/api/builds', ['workshop' => $this->dunlin()->workshop_id, 'file' => $text])
@@ -36,7 +36,7 @@ final class BuildTest extends FeatureTestCase
 
     public function test_a_file_that_cannot_be_read_says_where_and_stores_nothing(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $count = Build::query()->count();
         $this->postJson('/api/builds', [
             'workshop' => $this->dunlin()->workshop_id,
@@ -61,7 +61,7 @@ final class BuildTest extends FeatureTestCase
 
     public function test_a_build_is_taken_away_whole(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $this->deleteJson("/api/builds/{$build->id}")->assertNoContent();
 
@@ -87,14 +87,14 @@ final class BuildTest extends FeatureTestCase
     #[DataProvider('answers')]
     public function test_answers_keep_to_the_published_contract(string $path, string $shape): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
 
         self::assertShape($shape, $this->getJson("/api/builds/{$this->dunlin()->id}{$path}")->assertOk());
     }
 
     public function test_a_build_begins_with_a_starter(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $starters = $this->getJson('/api/starters')->assertOk()->json();
         self::assertCount(8, $starters, 'Five, and a copy of each build of the demo.');
         foreach ($starters as $starter) {
@@ -122,7 +122,7 @@ final class BuildTest extends FeatureTestCase
 
     public function test_a_reading_is_simulated_in_the_demo_only(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $build->workshop->update(['demo' => false]);
 
@@ -134,7 +134,7 @@ final class BuildTest extends FeatureTestCase
 
     public function test_lists_keep_to_the_contract_too(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         foreach (
             [
                 ['/api/builds', 'WorkshopBuilds'],
@@ -160,7 +160,7 @@ final class BuildTest extends FeatureTestCase
     public function test_a_picture_of_a_fault_is_made_small_and_only_a_picture_is_taken(): void
     {
         Storage::fake('local');
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $name = $this->post("/api/builds/{$build->id}/photos", [
             'photo' => UploadedFile::fake()->image('plug.png', 3000, 2000),

@@ -12,7 +12,7 @@ final class DatesTest extends FeatureTestCase
 {
     public function test_dates_are_worked_out_and_the_calendar_is_valid(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $id = $this->linnet()->id;
         $dates = $this->getJson("/api/builds/{$id}/dates")->assertOk();
         self::assertNotSame([], $dates->json('critical'));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Accounts\Secret;
 use App\Models\Build;
 use App\Models\User;
 use App\Models\Workshop;
@@ -37,7 +38,9 @@ abstract class FeatureTestCase extends TestCase
     {
         parent::setUp();
         // One test plays two people; this middleware would sign the first one's session out.
-        config(['sanctum.middleware.authenticate_session' => null]);
+        config(['sanctum.middleware.authenticate_session' => null, 'queue.default' => 'sync']);
+        // Tries are counted by address, and one test's are not another's.
+        $this->withServerVariables(['REMOTE_ADDR' => '10.'.implode('.', array_map(static fn (): int => random_int(1, 250), range(1, 3)))]);
         $this->withHeaders(['Referer' => (string) config('app.url'), 'Accept' => 'application/json']);
     }
 
@@ -45,7 +48,16 @@ abstract class FeatureTestCase extends TestCase
     protected function as(User $user): void
     {
         $this->flushSession();
+        $this->app->make('auth')->forgetGuards();
         $this->actingAs($user);
+        $this->withSession([
+            'sign_in' => $user->signIns()->create([
+                'device' => Secret::hash(Secret::fresh()),
+                'agent' => 'test',
+                'address' => '127.0.0.1',
+                'seen_at' => now(),
+            ])->id,
+        ]);
     }
 
     protected function isla(): User

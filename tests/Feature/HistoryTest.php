@@ -25,7 +25,7 @@ final class HistoryTest extends FeatureTestCase
 
     public function test_a_large_edit_is_taken_back_and_done_again_whole(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $before = $this->file($build);
         $changes = [];
@@ -67,7 +67,7 @@ final class HistoryTest extends FeatureTestCase
 
     public function test_an_imported_list_comes_back_by_redo_with_its_offers(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $id = $this->postJson('/api/builds', [
             'workshop' => $this->dunlin()->workshop_id,
             'name' => 'List',
@@ -102,7 +102,7 @@ final class HistoryTest extends FeatureTestCase
 
     public function test_what_was_undone_is_dropped_by_the_next_edit(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $this->edit($build, self::setting('needs', 'belt', ['quantity'], 6))->assertOk();
         $this->postJson("/api/builds/{$build->id}/undo")->assertOk();
@@ -120,7 +120,7 @@ final class HistoryTest extends FeatureTestCase
 
     public function test_an_edit_that_fails_half_way_leaves_nothing(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $before = $this->file($build);
         $this->edit($build, [
@@ -138,7 +138,7 @@ final class HistoryTest extends FeatureTestCase
 
     public function test_an_old_snapshot_is_never_answered_from(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $this->getJson("/api/builds/{$build->id}/overview")->assertOk();
         Snapshot::query()

@@ -10,6 +10,7 @@ use App\Models\Import;
 use App\Models\LibraryPart;
 use Illuminate\Cache\Events\KeyWritten;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Event;
@@ -21,7 +22,7 @@ final class ImportTest extends FeatureTestCase
 {
     private function emptyBuild(): Build
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $id = $this->postJson('/api/builds', [
             'workshop' => $this->dunlin()->workshop_id,
             'name' => 'List',
@@ -200,6 +201,19 @@ final class ImportTest extends FeatureTestCase
         self::assertLessThan(128 * 1024 * 1024, $used, sprintf('%.0f MB', $used / 1048576));
         self::assertGreaterThan(100, count($reports));
         self::assertSame($reports, collect($reports)->sort()->values()->all());
+    }
+
+    public function test_a_list_that_is_being_stored_is_found_again_by_whoever_comes_back(): void
+    {
+        config(['queue.default' => 'database']);
+        $build = $this->emptyBuild();
+        $this->getJson("/api/builds/{$build->id}/imports")->assertOk()->assertExactJson([]);
+        $key = $this->bring($build, "Item,Qty\nFan,1\nScrew,4\n")->assertCreated()->json('key');
+        $this->postJson("/api/imports/{$key}/confirm")->assertOk()->assertJsonPath('state', 'running');
+        $this->getJson("/api/builds/{$build->id}/imports")->assertOk()->assertJsonPath('0.key', $key);
+        Artisan::call('queue:work', ['--once' => true, '--quiet' => true]);
+        $this->getJson("/api/imports/{$key}")->assertJsonPath('state', 'done')->assertJsonPath('stored', 2);
+        $this->getJson("/api/builds/{$build->id}/imports")->assertExactJson([]);
     }
 
     public function test_a_stopped_import_stores_nothing(): void

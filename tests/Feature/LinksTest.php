@@ -17,8 +17,19 @@ use PHPUnit\Framework\TestCase;
 /** What the sections declare to name others, and what the database joins, are the same. */
 final class LinksTest extends TestCase
 {
-    /** Kept as text: a place within a need, and a choice whose kind depends on what is decided. */
-    private const AS_TEXT = ['needs sits_in needs', 'decisions choice parts', 'decisions choice routes'];
+    /**
+     * Kept as text: a place within a need, a choice whose kind depends on what is decided, and places that are told from each
+     * other in any order.
+     */
+    private const AS_TEXT = [
+        'needs sits_in needs',
+        'decisions choice parts',
+        'decisions choice routes',
+        'places on places',
+        'places x/of places',
+        'places y/of places',
+        'places z/of places',
+    ];
 
     public function test_every_join_of_the_database_is_declared_and_every_link_declared_is_joined(): void
     {

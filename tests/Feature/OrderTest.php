@@ -13,7 +13,7 @@ final class OrderTest extends FeatureTestCase
 {
     public function test_the_demo_is_split_with_its_proof_and_what_is_sooner_costs_more(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $order = $this->getJson("/api/builds/{$this->linnet()->id}/order")->assertOk();
         $order->assertJsonPath('split.solved', true)->assertJsonPath('split.proven', true);
         $landed = (float) $order->json('split.landed');
@@ -36,7 +36,7 @@ final class OrderTest extends FeatureTestCase
 
     public function test_orders_and_terms_are_kept_and_what_cannot_be_is_refused_at_its_field(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->linnet();
         $offer = $this->held($build)['offers'][0]['ref'];
         $this->edit($build, [
@@ -104,10 +104,16 @@ final class OrderTest extends FeatureTestCase
 
     public function test_pieces_go_from_one_build_to_another_or_nothing_does(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         [$linnet, $dunlin] = [$this->linnet(), $this->dunlin()];
         $part = ['ref' => 'N-cap', 'family' => 'consumable', 'name' => 'Cable tie, bag'];
-        $need = ['ref' => 'N-cap', 'role' => 'Ties', 'family' => 'consumable', 'candidates' => ['N-cap'], 'choice' => 'N-cap'];
+        $need = [
+            'ref' => 'N-cap',
+            'role' => 'Ties',
+            'family' => 'consumable',
+            'candidates' => ['N-cap'],
+            'choice' => 'N-cap',
+        ];
         foreach ([[$linnet, ['quantity' => 3]], [$dunlin, ['quantity' => 1, 'owned' => 3]]] as [$build, $more]) {
             $this->edit($build, [
                 ['section' => 'parts', 'create' => $part],
@@ -122,7 +128,8 @@ final class OrderTest extends FeatureTestCase
         $row = array_column($spare->json(), null, 'part')['N-cap'];
         self::assertSame([2, 'Dunlin'], [$row['take'], $row['build']]);
 
-        $owned = fn (Build $build): int => array_column($this->held($build)['needs'], null, 'ref')['N-cap']['owned'] ?? 0;
+        $owned = fn (Build $build): int => array_column($this->held($build)['needs'], null, 'ref')['N-cap']['owned'] ??
+            0;
         $take = fn (int $pieces, string $key) => $this->postJson("/api/builds/{$linnet->id}/stock", [
             'key' => $key,
             'part' => 'N-cap',
@@ -145,13 +152,13 @@ final class OrderTest extends FeatureTestCase
         ])->assertStatus(422);
         $this->postJson("/api/builds/{$linnet->id}/undo")->assertOk();
         self::assertSame([0, 1], [$owned($linnet), $owned($dunlin)], 'Each build takes back its own side.');
-        $this->actingAs($this->stranger());
+        $this->as($this->stranger());
         $take(1, (string) Str::uuid())->assertNotFound();
     }
 
     public function test_a_rate_of_the_future_is_refused_and_claims_are_told(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $rate = static fn (string $date): array => [
             [
                 'section' => 'rates',
@@ -163,12 +170,26 @@ final class OrderTest extends FeatureTestCase
             ->assertJsonPath('errors.0.pointer', '/rates/SEK-GBP/date');
         $this->edit($this->linnet(), $rate(now()->format('Y-m-d')))->assertOk();
 
-        $claims = $this->getJson("/api/builds/{$this->dunlin()->id}/claims")->assertOk()->json();
+        $claims = $this->getJson("/api/builds/{$this->dunlin()->id}/claims")
+            ->assertOk()
+            ->json();
         self::assertSame(['Ferry Lane 4471'], array_column($claims, 'order'));
         self::assertStringContainsString('4 missing', $claims[0]['text']);
-        $looks = [['what' => 'signs of use', 'result' => 'fail', 'date' => '2026-11-20', 'pieces' => 1, 'notes' => 'Solder on it.']];
+        $looks = [
+            [
+                'what' => 'signs of use',
+                'result' => 'fail',
+                'date' => '2026-11-20',
+                'pieces' => 1,
+                'notes' => 'Solder on it.',
+            ],
+        ];
         $this->edit($this->dunlin(), [
-            ['section' => 'purchases', 'ref' => 'B5', 'set' => [['path' => ['looks'], 'to' => $looks], ['path' => ['rate'], 'to' => '1.50']]],
+            [
+                'section' => 'purchases',
+                'ref' => 'B5',
+                'set' => [['path' => ['looks'], 'to' => $looks], ['path' => ['rate'], 'to' => '1.50']],
+            ],
         ])->assertOk();
         $kept = array_column($this->held($this->dunlin())['purchases'], null, 'ref')['B5'];
         self::assertSame([$looks, '1.5'], [$kept['looks'], $kept['rate']]);

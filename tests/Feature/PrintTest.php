@@ -11,7 +11,7 @@ final class PrintTest extends FeatureTestCase
 {
     public function test_the_queue_of_the_demo_is_given_out_and_says_by_when(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $prints = $this->getJson("/api/builds/{$this->dunlin()->id}/prints")->assertOk();
         self::assertShape('Prints', $prints);
         self::assertSame([], $prints->json('waiting'));
@@ -27,7 +27,7 @@ final class PrintTest extends FeatureTestCase
 
     public function test_a_printer_and_a_print_are_kept_and_what_cannot_be_is_refused_at_its_field(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $printer = [
             'ref' => 'loft',
@@ -74,11 +74,11 @@ final class PrintTest extends FeatureTestCase
 
     public function test_a_file_of_triangles_is_read_in_its_unit_and_what_is_wrong_with_it_is_said(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $cube = (string) file_get_contents(dirname(__DIR__).'/Browser/cube.stl');
         $send = fn (string $content, array $more = []) => $this->post(
-            "/api/builds/{$this->dunlin()->id}/mesh",
-            ['mesh' => UploadedFile::fake()->createWithContent('cube.stl', $content)] + $more,
+            "/api/builds/{$this->dunlin()->id}/errands",
+            ['kind' => 'mesh', 'mesh' => UploadedFile::fake()->createWithContent('cube.stl', $content)] + $more,
             ['Accept' => 'application/json'],
         );
         $whole = [
@@ -88,23 +88,23 @@ final class PrintTest extends FeatureTestCase
             'width' => '20 mm',
             'height' => '20 mm',
         ];
-        self::assertShape('Mesh', $send($cube)->assertOk()->assertJsonPath('specs', $whole));
+        self::assertShape('Errand', $send($cube)->assertCreated()->assertJsonPath('answer.specs', $whole));
         $send($cube, ['unit' => 'in'])
-            ->assertOk()
-            ->assertJsonPath('specs.length', '508 mm');
+            ->assertCreated()
+            ->assertJsonPath('answer.specs.length', '508 mm');
         $send($cube, ['unit' => 'ell'])->assertStatus(422);
         // Without its last two triangles it is open, and has no volume to be taken.
         $open = (string) preg_replace('/( facet(?:(?! facet).)*){2}endsolid/s', 'endsolid', $cube);
-        self::assertArrayNotHasKey('volume', $send($open)->assertOk()->assertJsonPath('closed', false)->json('specs'));
+        self::assertArrayNotHasKey('volume', $send($open)->assertCreated()->assertJsonPath('answer.closed', false)->json('answer.specs'));
         $send('')->assertStatus(422);
         $send(substr($cube, 0, 400))->assertStatus(422)->assertJsonPath('errors.0.pointer', '/mesh');
-        $this->actingAs($this->stranger());
+        $this->as($this->stranger());
         $send($cube)->assertNotFound();
     }
 
     public function test_steps_follow_from_the_model_and_are_kept_with_what_they_follow_from(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $derived = $this->getJson("/api/builds/{$this->dunlin()->id}/derived-steps")->assertOk();
         self::assertShape('DerivedSteps', $derived);
         self::assertShape('Evening', $this->getJson("/api/builds/{$this->dunlin()->id}/evening?hours=2")->assertOk());

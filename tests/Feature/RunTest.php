@@ -33,7 +33,7 @@ final class RunTest extends FeatureTestCase
         string $shape,
         string $path,
     ): void {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         foreach (Build::query()->get() as $build) {
             self::assertShape($shape, $this->getJson("/api/builds/{$build->id}{$path}")->assertOk());
         }
@@ -41,7 +41,7 @@ final class RunTest extends FeatureTestCase
 
     public function test_the_demo_stands_where_it_is_said_to(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $ladder = fn (Build $build): array => $this->getJson("/api/builds/{$build->id}/ladder")->json();
         self::assertNull($ladder($this->plover())['next']);
         $dunlin = $ladder($this->dunlin());
@@ -54,7 +54,7 @@ final class RunTest extends FeatureTestCase
 
     public function test_everything_noted_on_a_machine_that_runs_is_kept_undone_and_refused_at_its_field(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->plover();
         $before = $this->held($build);
         $made = [
@@ -170,7 +170,7 @@ final class RunTest extends FeatureTestCase
 
     public function test_a_reading_changes_what_is_judged_and_its_loss_does_not_bring_the_sheet_back(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->dunlin();
         $verdict = fn (string $key): string => $this->getJson("/api/builds/{$build->id}/findings/{$key}")
             ->assertOk()
@@ -192,7 +192,7 @@ final class RunTest extends FeatureTestCase
 
     public function test_an_alignment_is_tried_before_it_is_kept(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $at = "/api/builds/{$this->plover()->id}/alignments";
         $given = ['a' => '1000 mm', 'b' => '750 mm', 'd1' => '1251 mm', 'd2' => '1249 mm', 'limit' => ''];
         $answer = $this->postJson($at, ['kind' => 'diagonals', 'given' => $given])->assertOk();
@@ -205,7 +205,7 @@ final class RunTest extends FeatureTestCase
 
     public function test_logs_and_sounds_are_worked_and_what_is_none_is_said_at_its_field(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $at = "/api/builds/{$this->plover()->id}";
         $log = new SimulatedLog(5);
         $shapes = [
@@ -257,29 +257,40 @@ final class RunTest extends FeatureTestCase
 
     public function test_a_program_is_held_against_the_machine(): void
     {
-        $this->actingAs($this->isla());
-        $at = "/api/builds/{$this->linnet()->id}/program";
+        $this->as($this->isla());
+        $at = "/api/builds/{$this->linnet()->id}/errands";
         $program = "G21 G90\nS8000 M3\nG0 X0 Y0 Z5\nG1 Z-1 F300\nG1 Y700 F1200\nG0 Z5\nM5\nM30\n";
         $answer = $this->post(
             $at,
-            ['program' => self::file('p.nc', $program)],
+            ['kind' => 'program', 'program' => self::file('p.nc', $program)],
             ['Accept' => 'application/json'],
-        )->assertOk();
-        self::assertShape('ProgramCheck', $answer);
-        self::assertSame('fails', $answer->json('verdict'));
-        $this->post($at, [], ['Accept' => 'application/json'])
+        )->assertCreated();
+        self::assertShape('Errand', $answer);
+        self::assertSame('fails', $answer->json('answer.verdict'));
+        $this->post(
+            $at,
+            ['kind' => 'program', 'program' => self::file('p.nc', $program), 'stock' => 'x'],
+            ['Accept' => 'application/json'],
+        )
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0', ['pointer' => '/stock', 'reason' => '"x" is no workpiece of this build.']);
+        $this->post($at, ['kind' => 'program'], ['Accept' => 'application/json'])
             ->assertStatus(422)
             ->assertJsonPath('errors.0.pointer', '/program');
     }
 
     public function test_the_book_is_a_pdf_the_archive_reads_back_whole_and_the_next_begins_without_what_was_this_ones_own(): void
     {
-        $this->actingAs($this->isla());
+        $this->as($this->isla());
         $build = $this->plover();
-        $pdf = $this->get("/api/builds/{$build->id}/book.pdf")
+        $errand = $this->postJson("/api/builds/{$build->id}/errands", ['kind' => 'book'])
+            ->assertCreated()
+            ->assertJsonPath('file', true)
+            ->json('key');
+        $pdf = $this->get("/api/builds/{$build->id}/errands/{$errand}/file")
             ->assertOk()
             ->assertHeader('Content-Type', 'application/pdf');
-        self::assertStringStartsWith('%PDF-', (string) $pdf->getContent());
+        self::assertStringStartsWith('%PDF-', $pdf->streamedContent());
         $image = imagecreatetruecolor(30, 20) ?: throw new \RuntimeException('no picture');
         $path = (string) tempnam(sys_get_temp_dir(), 'magpie');
         imagejpeg($image, $path);

@@ -147,6 +147,24 @@ final class SupervisionTest extends TestCase
         self::assertFalse(proc_get_status($holder)['running'], 'The orphan was ended.');
     }
 
+    public function test_one_that_was_killed_did_not_end_well_and_one_that_hangs_is_not_waited_for_for_ever(): void
+    {
+        $log = sys_get_temp_dir().'/magpie-ended-'.getmypid();
+        $end = static fn (string ...$command): ?int => Background::ended(
+            Background::start(array_values($command), $log),
+            time() + 2,
+        );
+
+        self::assertSame(0, $end('true'));
+        self::assertSame(3, $end('sh', '-c', 'exit 3'));
+        self::assertSame(255, $end('sh', '-c', 'kill -9 $$'));
+        $hangs = Background::start(['sleep', '60'], $log);
+        self::assertNull(Background::ended($hangs, time() + 1));
+        Background::stop($hangs, 2);
+        self::assertFalse(Background::runs($hangs));
+        unlink($log);
+    }
+
     public function test_logs_do_not_fill_the_disk(): void
     {
         $log = sys_get_temp_dir().'/magpie-log-'.getmypid();

@@ -17,6 +17,15 @@ use RuntimeException;
 /** Headless Chromium, driven as a person would: by what is written on the screen. */
 final class Browser
 {
+    /** How long a page may take to show something, in seconds: as long as a slow machine with other work takes. */
+    private const PATIENCE = 30;
+
+    /** Whether a text is on the page, in whatever letters it is set, and however it is spaced. */
+    private const HOLDS = <<<'JS'
+    const plain = (text) => text.replace(/\s+/g, ' ').toLowerCase();
+    return plain(document.body?.[arguments[1]] ?? '').includes(plain(arguments[0]));
+    JS;
+
     public readonly RemoteWebDriver $driver;
 
     /** @var resource */
@@ -53,6 +62,7 @@ final class Browser
             '--disable-sync',
             '--disable-dev-shm-usage',
             '--hide-scrollbars',
+            '--force-prefers-reduced-motion',
             '--force-color-profile=srgb',
             "--user-data-dir={$this->profile}",
             "--window-size={$width},{$height}",
@@ -76,13 +86,27 @@ final class Browser
         }
         $this->driver = RemoteWebDriver::create("http://127.0.0.1:{$port}", $capabilities, 20_000, 120_000);
         $this->size($width, $height);
+        // A journey that only passes on a fast machine is found by slowing the browser down.
+        $slower = (float) (getenv('MAGPIE_SLOWER') ?: 1);
+        $slower > 1 && $this->emulate('setCPUThrottlingRate', ['rate' => $slower]);
+    }
+
+    /** @param  array<string, mixed>  $params */
+    private function emulate(string $what, array $params): void
+    {
+        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
+            'cmd' => "Emulation.{$what}",
+            'params' => $params,
+        ]);
     }
 
     public function size(int $width, int $height): void
     {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setDeviceMetricsOverride',
-            'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 500],
+        $this->emulate('setDeviceMetricsOverride', [
+            'width' => $width,
+            'height' => $height,
+            'deviceScaleFactor' => 1,
+            'mobile' => $width < 500,
         ]);
         $this->driver->manage()->window()->setSize(new WebDriverDimension($width, $height));
     }
@@ -92,13 +116,22 @@ final class Browser
         $this->driver->get($this->url.$path);
     }
 
+    /** Goes there without loading the page anew, as a link of the application does. */
+    public function go(string $path): void
+    {
+        $this->driver->executeScript(
+            'history.pushState(null, "", arguments[0]); dispatchEvent(new PopStateEvent("popstate"))',
+            [$path],
+        );
+    }
+
     public function path(): string
     {
         return (string) parse_url($this->driver->getCurrentURL(), PHP_URL_PATH);
     }
 
     /** Waits for an element that shows, and returns it. */
-    public function find(string $xpath, float $seconds = 10): RemoteWebElement
+    public function find(string $xpath, float $seconds = self::PATIENCE): RemoteWebElement
     {
         return $this->until(
             function () use ($xpath): ?RemoteWebElement {
@@ -115,16 +148,28 @@ final class Browser
         );
     }
 
-    public function sees(string $text, float $seconds = 10): void
+    /** Waits until a text can be read. */
+    public function sees(string $text, float $seconds = self::PATIENCE): void
     {
-        $quoted = self::quote($text);
-        $this->find(
-            "//*[not(self::script)][contains(normalize-space(translate(., '\u{a0}', ' ')), {$quoted})]",
+        $this->awaits($text, 'innerText', $seconds);
+    }
+
+    /** Waits until a text is there, though it may be one that is only read aloud on a small screen. */
+    public function holds(string $text, float $seconds = self::PATIENCE): void
+    {
+        $this->awaits($text, 'textContent', $seconds);
+    }
+
+    private function awaits(string $text, string $of, float $seconds): void
+    {
+        $this->until(
+            fn (): ?bool => $this->driver->executeScript(self::HOLDS, [$text, $of]) === true ?: null,
+            "Nothing shows \"{$text}\"",
             $seconds,
         );
     }
 
-    public function waitUntilGone(string $xpath, float $seconds = 10): void
+    public function waitUntilGone(string $xpath, float $seconds = self::PATIENCE): void
     {
         $this->until(
             function () use ($xpath): ?bool {
@@ -214,10 +259,15 @@ final class Browser
                     return;
                 }
             }
-            $walked[] = $at->getTagName().' '.mb_substr(trim($at->getText() ?: (string) $at->getAttribute('aria-label')), 0, 24);
+            $walked[] =
+                $at->getTagName().
+                ' '.
+                mb_substr(trim($at->getText() ?: (string) $at->getAttribute('aria-label')), 0, 24);
             $this->keys(WebDriverKeys::TAB);
         }
-        throw new RuntimeException("The tab key never comes to {$xpath}; it went ".implode(', ', array_slice($walked, -40)));
+        throw new RuntimeException(
+            "The tab key never comes to {$xpath}; it went ".implode(', ', array_slice($walked, -40)),
+        );
     }
 
     /** Types where the focus is. */
@@ -256,19 +306,28 @@ final class Browser
     /**
      * What axe-core calls serious or critical on this screen.
      *
+     * @param  bool|null  $contrast  true to ask of the contrast of colours alone, false of all else, null of everything
      * @return list<string>
      */
-    public function barriers(): array
+    public function barriers(?bool $contrast = null): array
     {
-        $this->driver->executeScript(
-            (string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'),
-        );
+        $rules = match ($contrast) {
+            true => ['runOnly' => ['type' => 'rule', 'values' => ['color-contrast']]],
+            false => ['rules' => ['color-contrast' => ['enabled' => false]]],
+            null => [],
+        };
+        if ($this->driver->executeScript('return "axe" in window') !== true) {
+            $this->driver->executeScript(
+                (string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'),
+            );
+        }
         $found = $this->driver->executeAsyncScript(
             <<<'JS'
             const done = arguments[arguments.length - 1];
-            axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.help} (${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')})`)), (e) => done([String(e)]));
+            axe.run(document, { resultTypes: ['violations'], ...arguments[0] }).then((r) => done(r.violations.filter((v) => ['serious', 'critical'].includes(v.impact)).map((v) => `${v.id}: ${v.help} (${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')})`)), (e) => done([String(e)]));
             JS
             ,
+            [(object) $rules],
         );
 
         return is_array($found) ? array_values(array_map(strval(...), $found)) : [];
@@ -316,7 +375,7 @@ final class Browser
      * @param  callable(): (T|null)  $look
      * @return T
      */
-    private function until(callable $look, string $else, float $seconds = 10): mixed
+    private function until(callable $look, string $else, float $seconds = self::PATIENCE): mixed
     {
         for ($end = microtime(true) + $seconds; microtime(true) < $end; usleep(60_000)) {
             try {
@@ -330,7 +389,15 @@ final class Browser
         }
         $file = sys_get_temp_dir().'/magpie-browser-failure.png';
         $this->driver->takeScreenshot($file);
-        throw new RuntimeException("{$else} (at {$this->driver->getCurrentURL()}, picture in {$file})");
+        $said = [];
+        foreach ($this->driver->findElements(WebDriverBy::xpath('//*[@role="alert" or @role="status"]')) as $one) {
+            $said[] = trim($one->getText());
+        }
+        throw new RuntimeException(
+            "{$else} (at {$this->driver->getCurrentURL()}, picture in {$file}; the page says: ".
+                implode(' | ', array_filter($said)).
+                ')',
+        );
     }
 
     public static function freePort(): int

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use CurlHandle;
-use CurlMultiHandle;
 use RuntimeException;
 
 /** A script's way in over the wire: cookies, the cross-site token, JSON. */
@@ -43,39 +42,6 @@ final class HttpClient
     public function upload(string $path, string $name, string $file): array
     {
         return $this->finishOne($this->handle('POST', $path, [$name => new \CURLFile($file, 'text/csv', 'list.csv')]));
-    }
-
-    /**
-     * Sends a request without waiting for its answer.
-     *
-     * @return array{CurlMultiHandle, CurlHandle}
-     */
-    public function begin(string $path): array
-    {
-        $multi = curl_multi_init();
-        $handle = $this->handle('POST', $path, '{}');
-        curl_multi_add_handle($multi, $handle);
-        for ($i = 0; $i < 20; $i++) {
-            curl_multi_exec($multi, $running);
-            usleep(10_000);
-        }
-
-        return [$multi, $handle];
-    }
-
-    /**
-     * @param  array{CurlMultiHandle, CurlHandle}  $going
-     * @return array<mixed>
-     */
-    public function finish(array $going): array
-    {
-        [$multi, $handle] = $going;
-        do {
-            curl_multi_exec($multi, $running);
-            curl_multi_select($multi, 0.2);
-        } while ($running > 0);
-
-        return (array) json_decode((string) curl_multi_getcontent($handle), true);
     }
 
     /**

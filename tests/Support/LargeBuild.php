@@ -6,7 +6,18 @@ namespace Tests\Support;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Machine\Along;
+use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Placing\Anchor;
+use Magpie\Core\Machine\Placing\Duct;
+use Magpie\Core\Machine\Placing\Place;
+use Magpie\Core\Machine\Placing\Position;
+use Magpie\Core\Quantity\Quantity;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
 
 /**
  * A machine of any size for benchmarks: groups of fourteen parts and some seventeen leads with an axis each, fed from
@@ -200,6 +211,78 @@ final class LargeBuild
                 'site' => ['mains_voltage' => '230 V', 'ambient' => '30 °C', 'tariff' => '0.28'],
             ],
         );
+    }
+
+    /** The same with every third lead too thin. */
+    public static function thin(int $parts): Build
+    {
+        $data = BuildFile::data(self::of($parts));
+        foreach (array_keys($data['leads']) as $i) {
+            if ($i % 3 === 0) {
+                $data['leads'][$i]['conductor']['size'] = '0.25 mm²';
+            }
+        }
+
+        return BuildFile::build($data);
+    }
+
+    /** With three axes besides, that carry each other. */
+    public static function ofThreeAxes(int $parts): Build
+    {
+        $machine = self::of($parts);
+        $axes = [];
+        foreach (['x' => 300, 'y' => 400, 'z' => 120] as $along => $travel) {
+            $axes[$along] = new Axis(
+                $along,
+                $along,
+                Along::from($along),
+                span: Quantity::of($travel, 'mm'),
+                spanEvidence: Evidence::Measured,
+            );
+        }
+
+        return $machine->with(['axes' => $machine->axes + $axes]);
+    }
+
+    /** The same with a place for each part, eight channels, and leads that take their length from them. */
+    public static function placed(int $parts): Build
+    {
+        $machine = self::ofThreeAxes($parts);
+        $at = static fn (float $by): Position => new Position(Anchor::Low, null, Quantity::of($by, 'mm'));
+        $size = static fn (float ...$sides): array => array_map(
+            static fn (float $side): Quantity => Quantity::of($side, 'mm'),
+            $sides,
+        );
+        $dice = new Randomizer(new Mt19937(3));
+        $places = [];
+        foreach (array_slice(array_keys($machine->needs), 0, $parts) as $i => $need) {
+            $places["p{$i}"] = new Place(
+                "p{$i}",
+                (string) $need,
+                at: [
+                    'x' => $at(($i % 15) * 70 + $dice->getInt(0, 9)),
+                    'y' => $at(intdiv($i, 15) * 90 + $dice->getInt(0, 9)),
+                    'z' => $at(($i % 5) * 80),
+                ],
+                size: $size(60, 70, 50),
+                moves: [[], [], ['y'], ['x', 'y'], ['x', 'y', 'z']][$i % 5],
+            );
+        }
+        for ($i = 0; $i < 8; $i++) {
+            $places["d{$i}"] = new Place(
+                "d{$i}",
+                name: "channel {$i}",
+                at: ['x' => $at(0), 'y' => $at($i * 110 + 80), 'z' => $at(420)],
+                size: $size(1000, 20, 20),
+                duct: Duct::Any,
+            );
+        }
+        $leads = array_map(
+            static fn (Lead $lead): Lead => new Lead(...['length' => null] + get_object_vars($lead)),
+            $machine->leads,
+        );
+
+        return $machine->with(['places' => $places, 'leads' => $leads]);
     }
 
     /**

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Builds\Document;
 use App\Builds\Judging;
 use App\Builds\Listing;
 use App\Builds\Starters;
 use App\Builds\Workspace;
 use App\Models\Build;
-use App\Models\User;
 use App\Models\Workshop;
 use App\Resident\Client;
 use Illuminate\Http\JsonResponse;
@@ -24,12 +24,15 @@ use Symfony\Component\HttpFoundation\StreamedResponse;
 final class BuildController
 {
     /** The builds of each workshop with what was judged of them last: nothing is read or judged for a list. */
-    public function index(Request $request): JsonResponse
+    public function index(): JsonResponse
     {
-        /** @var User $user */
-        $user = $request->user();
-        $workshops = $user->workshops()->orderBy('name')->get();
-        $builds = Listing::of(array_values($workshops->modelKeys()));
+        $builds = Listing::of(Access::builds(), Access::user()?->id);
+        $roles = Access::workshopRoles();
+        // Those one is of, empty or not; and those one sees a build of.
+        $workshops = Workshop::query()
+            ->whereIn('id', array_keys($roles + $builds))
+            ->orderBy('name')
+            ->get();
 
         return new JsonResponse(
             $workshops
@@ -37,6 +40,7 @@ final class BuildController
                     static fn (Workshop $w): array => [
                         'id' => $w->id,
                         'name' => $w->name,
+                        'role' => $roles[$w->id] ?? null,
                         'builds' => $builds[$w->id] ?? [],
                     ],
                 )
@@ -47,8 +51,6 @@ final class BuildController
     /** A new build: from a build file, or empty with a name. */
     public function store(Request $request): JsonResponse
     {
-        /** @var User $user */
-        $user = $request->user();
         $data = $request->validate(
             [
                 'workshop' => ['required', 'integer'],
@@ -60,9 +62,7 @@ final class BuildController
             ],
             ['currency.regex' => 'A currency is three capital letters, such as GBP.'],
         );
-        $workshop = Workshop::query()
-            ->whereIn('id', $user->workshops()->pluck('workshops.id'))
-            ->findOrFail((int) $data['workshop']);
+        $workshop = Access::buildingIn((int) $data['workshop']);
         $machine = isset($data['file'])
             ? BuildFile::read($data['file'])
             : BuildFile::build(
@@ -77,7 +77,7 @@ final class BuildController
                 ],
             );
 
-        return new JsonResponse(['id' => Workspace::add($workshop, $machine)->id], 201);
+        return new JsonResponse(['id' => Workspace::begin($workshop, $machine, Access::user())->id], 201);
     }
 
     /** What a build may begin with. */
@@ -115,6 +115,8 @@ final class BuildController
                 $build->workshop_id.
                 ',"demo":'.
                 json_encode($build->workshop?->demo === true).
+                ',"role":'.
+                json_encode(Access::inBuild($build)).
                 ',"revision":'.
                 $build->revision.
                 ',"document":'.
@@ -138,14 +140,10 @@ final class BuildController
 
     public function file(Build $build): Response
     {
-        return new Response(
-            Document::of($build)->file(),
-            200,
-            [
-                'Content-Type' => 'application/json',
-                'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",
-            ],
-        );
+        return new Response(Document::of($build)->file(), 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",
+        ]);
     }
 
     public function partsList(Build $build): StreamedResponse

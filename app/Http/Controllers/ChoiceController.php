@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Builds\Document;
 use App\Builds\Editor;
 use App\Library\Adoption;
 use App\Models\Build;
 use App\Models\LibraryPart;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -38,8 +38,7 @@ final class ChoiceController
             'key' => ['required', 'uuid'],
         ]);
         $item = LibraryPart::query()->where('workshop_id', $build->workshop_id)->findOrFail((int) $data['library']);
-        $user = $request->user();
-        $result = (new Editor($build, $user instanceof User ? $user : null))->apply(
+        $result = (new Editor($build, Access::user()))->apply(
             $data['key'],
             "{$item->name} added from the library",
             static fn (Machine $machine): array => Adopting::place(
@@ -57,10 +56,9 @@ final class ChoiceController
     {
         $data = $request->validate(['library' => ['required', 'integer'], 'key' => ['required', 'uuid']]);
         $item = LibraryPart::query()->where('workshop_id', $build->workshop_id)->findOrFail((int) $data['library']);
-        $user = $request->user();
         $role = Document::of($build)->machine()->roleOf($need);
         // The list of candidates is taken up under the lock: whoever adopts another at the same time loses nothing.
-        $result = (new Editor($build, $user instanceof User ? $user : null))->apply(
+        $result = (new Editor($build, Access::user()))->apply(
             $data['key'],
             "Take {$item->name} from the library for {$role}",
             static fn (Machine $machine): array => Adoption::changes($machine, $need, $item),

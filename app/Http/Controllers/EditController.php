@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Builds\Editor;
 use App\Http\Changes;
 use App\Models\Build;
 use App\Models\Edit;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -81,10 +81,8 @@ final class EditController
 
     private function editor(Request $request, Build $build): Editor
     {
-        $user = $request->user();
-
         $seen = $request->input('seen');
 
-        return new Editor($build, $user instanceof User ? $user : null, is_int($seen) ? $seen : null);
+        return new Editor($build, Access::user(), is_int($seen) ? $seen : null);
     }
 }

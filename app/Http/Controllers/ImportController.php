@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Imports\CannotImport;
 use App\Imports\CsvFile;
 use App\Imports\Importer;
 use App\Imports\Shelf;
+use App\Imports\StoreList;
 use App\Models\Build;
 use App\Models\Import;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
@@ -29,6 +30,11 @@ use Magpie\Core\PartsList\Targets;
 final class ImportController
 {
     private const PREVIEWED = 200;
+
+    /** Seconds one waits for a worker at most, and without a sign of life once it has begun. */
+    private const WAITS = 900;
+
+    private const DEAD = 30;
 
     public function store(Request $request, Build $build): JsonResponse
     {
@@ -55,9 +61,8 @@ final class ImportController
             Storage::delete("imports/{$key}.csv");
             throw ValidationException::withMessages(['file' => $e->getMessage()]);
         }
-        $user = $request->user();
         $import = $build->imports()->create([
-            'user_id' => $user instanceof User ? $user->id : null,
+            'user_id' => Access::user()?->id,
             'key' => $key,
             'file_name' => mb_substr($file->getClientOriginalName(), 0, 150),
             'rows' => $rows,
@@ -68,27 +73,45 @@ final class ImportController
         return new JsonResponse($this->preview($import, $build), 201);
     }
 
+    /** Lists that are being stored into the build now, for whoever comes back to the page. */
+    public function going(Build $build): JsonResponse
+    {
+        $going = $build->imports()->where('state', 'running')->orderByDesc('id')->get();
+
+        return new JsonResponse($going->map(static fn (Import $one): array => self::state($one))->all());
+    }
+
     public function show(Import $import): JsonResponse
+    {
+        return new JsonResponse(self::state($import));
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function state(Import $import): array
     {
         /** @var array{at: int, seen: int}|null $progress */
         $progress = Cache::get(Importer::progressKey($import));
         if (
             $import->state === 'running' &&
-            ($progress === null || time() - $progress['at'] > 30) &&
-            now()->diffInSeconds($import->updated_at, true) > 30
+            ($progress === null
+                ? now()->diffInSeconds($import->updated_at, true) > self::WAITS
+                : time() - $progress['at'] > self::DEAD)
         ) {
             // Its work was one transaction, and "done" was written inside it: what is not done was not stored.
             $import->update(['state' => 'interrupted']);
         }
 
-        return new JsonResponse([
+        return [
             'key' => $import->key,
             'state' => $import->state,
+            'trouble' => $import->trouble,
             'stored' => $import->stored,
             'skipped' => $import->skipped,
             'seen' => $progress['seen'] ?? 0,
             'of' => $import->rows,
-        ]);
+        ];
     }
 
     /** Another mapping, and the preview by it. */
@@ -141,12 +164,9 @@ final class ImportController
         $claimed = Import::query()
             ->whereKey($import->id)
             ->whereIn('state', ['previewed', 'interrupted'])
-            ->update(['state' => 'running', 'updated_at' => now()]);
+            ->update(['state' => 'running', 'trouble' => null, 'updated_at' => now()]);
         abort_if($claimed === 0, 409, 'This list was dealt with already.');
-        set_time_limit(900);
-        gc_enable();
-        (new Importer($import->refresh(), Storage::path("imports/{$import->key}.csv"), now()->format('Y-m-d')))->run();
-        Storage::delete("imports/{$import->key}.csv");
+        StoreList::dispatch($import->id);
 
         return $this->show($import->refresh());
     }

@@ -4,8 +4,9 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
+use App\Builds\Pictures;
 use App\Models\Build;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -13,19 +14,10 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
-use Intervention\Image\Drivers\Gd\Driver;
-use Intervention\Image\Exceptions\DecoderException;
-use Intervention\Image\ImageManager;
 
-/** Pictures of faults: made small, turned upright and stripped of what the camera wrote into them. */
+/** Pictures of faults, steps and arrivals. */
 final class PhotoController
 {
-    private const NONE = 'This file is not a picture that can be read (JPEG, PNG or WebP).';
-
-    private const MOST_PIXELS = 40_000_000;
-
-    private const LONGEST = 16_384;
-
     public function store(Request $request, Build $build): JsonResponse
     {
         $request->validate(
@@ -42,38 +34,11 @@ final class PhotoController
         }
         /** @var UploadedFile $file */
         $file = $request->file('photo');
-        $size = @getimagesize($file->getPathname());
-        if ($size === false || ! in_array($size[2], [IMAGETYPE_JPEG, IMAGETYPE_PNG, IMAGETYPE_WEBP], true)) {
-            throw ValidationException::withMessages(['photo' => self::NONE]);
+        $bytes = (string) file_get_contents($file->getPathname());
+        $why = Pictures::refusal($bytes);
+        if ($why !== null || ! Pictures::keep($build, $name, $bytes, Access::user())) {
+            throw ValidationException::withMessages(['photo' => $why ?? Pictures::NONE]);
         }
-        // By its header, before it is unpacked: a small file may hold a picture that fills all memory.
-        if (
-            $size[0] < 1 ||
-            $size[1] < 1 ||
-            $size[0] * $size[1] > self::MOST_PIXELS ||
-            max($size[0], $size[1]) > self::LONGEST
-        ) {
-            throw ValidationException::withMessages([
-                'photo' => "This picture is {$size[0]} × {$size[1]} pixels; at most ".
-                    self::MOST_PIXELS / 1_000_000 .
-                    ' million can be taken.',
-            ]);
-        }
-        try {
-            $jpeg = (string) (new ImageManager(new Driver))
-                ->read($file->getPathname())
-                ->scaleDown(1600, 1600)
-                ->toJpeg(82);
-        } catch (DecoderException) {
-            throw ValidationException::withMessages(['photo' => self::NONE]);
-        }
-        Storage::put("photos/{$build->id}/{$name}", $jpeg);
-        $user = $request->user();
-        $build->photos()->create([
-            'user_id' => $user instanceof User ? $user->id : null,
-            'name' => $name,
-            'bytes' => strlen($jpeg),
-        ]);
 
         return new JsonResponse(['name' => $name], 201);
     }

@@ -4,32 +4,35 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Devices;
 use App\Accounts\Newcomer;
 use App\Accounts\Password;
+use App\Accounts\SecondFactor;
 use App\Accounts\SignInLimit;
+use App\Models\ShareLink;
 use App\Models\User;
 use App\Models\Workshop;
-use Illuminate\Auth\SessionGuard;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Hash;
-use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 
 final class SessionController
 {
+    private const PENDING = 'second';
+
+    /** Between password and code. */
+    private const PENDING_SECONDS = 300;
+
     public function show(Request $request): JsonResponse
     {
         $user = $request->user();
+        $isIn = $user instanceof User && $user->mayEnter() && Devices::here($request, $user) !== null;
 
-        return new JsonResponse([
-            'user' => $user instanceof User && $user->mayEnter() ? self::who($user) : null,
-            'demo' => self::demo() !== null,
-            'first' => Newcomer::isFirst(),
-        ]);
+        return new JsonResponse($isIn ? self::known($user) : self::nobody(false, self::visits($request)));
     }
 
     /**
@@ -47,24 +50,54 @@ final class SessionController
             'password' => ['required', 'string', 'max:1000'],
             'remember' => ['sometimes', 'boolean'],
         ]);
-        $limit = new SignInLimit($given['email'], (string) $request->ip());
-        $wait = $limit->wait();
-        abort_if($wait > 0, 429, "Too many tries. Wait {$wait} seconds before the next one.", [
-            'Retry-After' => (string) $wait,
-        ]);
+        $limit = SignInLimit::orWait($given['email'], (string) $request->ip());
         $user = User::query()->where('email', $given['email'])->first();
         // Both are always done, and take as long, so that nobody learns which addresses have an account.
         $right = Hash::check(
             $given['password'],
-            $user === null ? Password::OF_NOBODY : (string) $user->getAuthPassword(),
+            $user === null ? Password::ofNobody() : (string) $user->getAuthPassword(),
         );
         if ($user === null || ! $right || ! $user->mayEnter()) {
             $limit->failed();
             throw ValidationException::withMessages(['email' => 'No account has this e-mail address and password.']);
         }
         $limit->succeeded();
+        $stays = (bool) ($given['remember'] ?? false);
+        if ((new SecondFactor($user))->isOn()) {
+            $request->session()->regenerate();
+            $request->session()->put(self::PENDING, [
+                'user' => $user->id,
+                'stays' => $stays,
+                'until' => now()->getTimestamp() + self::PENDING_SECONDS,
+            ]);
 
-        return $this->enter($request, $user, (bool) ($given['remember'] ?? false));
+            return new JsonResponse(self::nobody(true));
+        }
+
+        return $this->enter($request, $user, $stays);
+    }
+
+    /** The code after the password, of those who want it so. */
+    public function second(Request $request): JsonResponse
+    {
+        abort_unless($request->hasSession(), 400, 'Signing in is for browsers.');
+        $given = $request->validate(['code' => ['required', 'string', 'max:40']]);
+        $pending = $request->session()->get(self::PENDING);
+        $user =
+            is_array($pending) && $pending['until'] >= now()->getTimestamp()
+                ? User::query()->whereKey($pending['user'])->first()
+                : null;
+        abort_if($user === null, 409, 'That took too long. Begin again with your password.');
+        $limit = SignInLimit::orWait("second/{$user->email}", (string) $request->ip());
+        if (! (new SecondFactor($user))->takes($given['code'])) {
+            $limit->failed();
+            throw ValidationException::withMessages([
+                'code' => 'This code is not right, or was used. One of the codes on paper does too.',
+            ]);
+        }
+        $request->session()->forget(self::PENDING);
+
+        return $this->enter($request, $user, (bool) $pending['stays']);
     }
 
     /** The first account of all, with a workshop of its own; later ones are made by whoever keeps the machine. */
@@ -104,55 +137,56 @@ final class SessionController
         return $this->enter($request, self::demo() ?? abort(404, 'This is not a demo.'), false);
     }
 
-    /** A new password for whoever is signed in; every other session of the account ends. */
-    public function password(Request $request): Response
-    {
-        /** @var User $user */
-        $user = $request->user();
-        $given = $request->validate([
-            'current' => ['required', 'string', 'max:1000'],
-            'password' => ['required', 'string', 'max:1000'],
-        ]);
-        $limit = new SignInLimit($user->email, (string) $request->ip());
-        abort_if($limit->wait() > 0, 429, "Too many tries. Wait {$limit->wait()} seconds before the next one.");
-        abort_if(config('app.demo') === true && $user->isOfDemo(), 403, 'The people of the demo keep their password.');
-        if (! Hash::check($given['current'], (string) $user->getAuthPassword())) {
-            $limit->failed();
-            throw ValidationException::withMessages(['current' => 'This is not your password of now.']);
-        }
-        $why = Password::refusal($given['password'], $user->name, $user->email);
-        if ($why !== null) {
-            throw ValidationException::withMessages(['password' => $why]);
-        }
-        // Signed-in browsers carry a mark of the old password, and the token of "stay signed in" changes with it.
-        $user->forceFill(['password' => $given['password'], 'remember_token' => Str::random(60)])->save();
-        $user->tokens()->delete();
-        if ($request->hasSession()) {
-            $request->session()->regenerate();
-        }
-
-        return new Response(status: 204);
-    }
-
     public function destroy(Request $request): Response
     {
-        Auth::guard('web')->logout();
-        if ($request->hasSession()) {
-            $request->session()->invalidate();
-            $request->session()->regenerateToken();
-        }
+        $user = $request->user();
+        Devices::leave($request, $user instanceof User ? $user : null);
 
         return new Response(status: 204);
     }
 
-    private function enter(Request $request, User $user, bool $remember): JsonResponse
+    private function enter(Request $request, User $user, bool $stays): JsonResponse
     {
-        /** @var SessionGuard $guard */
-        $guard = Auth::guard('web');
-        $guard->login($user, $remember);
-        $request->session()->regenerate();
+        Devices::enter($request, $user, $stays);
 
-        return new JsonResponse(['user' => self::who($user), 'demo' => self::demo() !== null, 'first' => false]);
+        return new JsonResponse(self::known($user));
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function known(User $user): array
+    {
+        return [
+            'user' => self::who($user),
+            'demo' => self::demo() !== null,
+            'first' => false,
+            'second' => false,
+            'visits' => null,
+        ];
+    }
+
+    /**
+     * @param  bool  $second  whether the password was right and a code is asked for
+     * @param  int|null  $visits  the one build a link shows
+     * @return array<string, mixed>
+     */
+    private static function nobody(bool $second, ?int $visits = null): array
+    {
+        return [
+            'user' => null,
+            'demo' => self::demo() !== null,
+            'first' => Newcomer::isFirst(),
+            'second' => $second,
+            'visits' => $visits,
+        ];
+    }
+
+    private static function visits(Request $request): ?int
+    {
+        $link = $request->hasSession() ? ShareLink::query()->find($request->session()->get('visitor')) : null;
+
+        return $link instanceof ShareLink && $link->isOpen() ? $link->build_id : null;
     }
 
     private static function demo(): ?User
@@ -167,14 +201,24 @@ final class SessionController
      */
     private static function who(User $user): array
     {
+        $roles = DB::table('memberships')->where('user_id', $user->id)->pluck('role', 'workshop_id');
+
         return [
             'name' => $user->name,
             'email' => $user->email,
+            'second' => $user->second_since !== null,
             'workshops' => $user
                 ->workshops()
                 ->orderBy('name')
                 ->get()
-                ->map(static fn (Workshop $w): array => ['id' => $w->id, 'name' => $w->name, 'demo' => $w->demo])
+                ->map(
+                    static fn (Workshop $w): array => [
+                        'id' => $w->id,
+                        'name' => $w->name,
+                        'demo' => $w->demo,
+                        'role' => $roles[$w->id],
+                    ],
+                )
                 ->all(),
         ];
     }

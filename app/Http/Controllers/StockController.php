@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
+use App\Accounts\Role;
 use App\Builds\CannotEdit;
 use App\Builds\Document;
 use App\Builds\Editor;
 use App\Models\Build;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -25,7 +26,7 @@ final class StockController
     public function index(Build $build): JsonResponse
     {
         $others = [];
-        $rows = Build::query()
+        $rows = Access::builds()
             ->where('workshop_id', $build->workshop_id)
             ->whereKeyNot($build->id)
             // A variant has the same pieces as what it was drawn from: they are not there twice.
@@ -53,10 +54,15 @@ final class StockController
             'there' => ['required', 'string', 'max:64'],
             'pieces' => ['required', 'integer', 'min:1', 'max:1000000'],
         ]);
-        $other = Build::query()
+        $other = Access::builds()
             ->where('workshop_id', $build->workshop_id)
             ->whereKeyNot($build->id)
             ->findOrFail((int) $asked['from']);
+        abort_unless(
+            Access::inBuild($other)?->mayWhat(Role::Builder) === true,
+            403,
+            "You may read {$other->name}, not take pieces from it.",
+        );
         if (
             ! Stock::isSame(
                 Document::of($build)->machine()->part($asked['part']),
@@ -65,7 +71,7 @@ final class StockController
         ) {
             throw CannotEdit::at('/there', 'these are not the same part.');
         }
-        $user = $request->user() instanceof User ? $request->user() : null;
+        $user = Access::user();
         $pieces = (int) $asked['pieces'];
         $give = static fn () => (new Editor($other, $user))->apply(
             $asked['key'],

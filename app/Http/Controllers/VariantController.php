@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Builds\Document;
 use App\Builds\Workspace;
 use App\Models\Build;
@@ -18,7 +19,7 @@ final class VariantController
 {
     public function index(Build $build): JsonResponse
     {
-        $related = Build::query()
+        $related = Access::builds()
             ->where('workshop_id', $build->workshop_id)
             ->where('id', '<>', $build->id)
             ->where(
@@ -52,9 +53,10 @@ final class VariantController
         $data = $request->validate(['name' => ['required', 'string', 'max:120']]);
         $machine = Document::of($build)->machine();
         $fork = DB::transaction(static function () use ($build, $machine, $data): Build {
-            $fork = Workspace::add(
-                $build->workshop()->firstOrFail(),
+            $fork = Workspace::begin(
+                Access::buildingIn($build->workshop_id),
                 $machine->with(['plan' => $machine->plan->named($data['name'])]),
+                Access::user(),
             );
             Workspace::copyPhotos($build, $fork);
             $fork->update(['forked_from' => $build->id, 'forked_at' => $build->revision]);

@@ -97,7 +97,7 @@ final class WiringController
 
     public function harness(Build $build): JsonResponse
     {
-        return new JsonResponse((new Harness(Document::of($build)->machine()))->toArray());
+        return new JsonResponse((new Harness(Document::of($build)->survey()->build))->toArray());
     }
 
     /** A made-up loom held against one made by hand. */
@@ -119,7 +119,7 @@ final class WiringController
 
     public function harnessCsv(Build $build): Response
     {
-        $lines = (new Harness(Document::of($build)->machine()))->lines();
+        $lines = (new Harness(Document::of($build)->survey()->build))->lines();
 
         return new Response(implode('', [...$lines]), 200, [
             'Content-Type' => 'text/csv; charset=UTF-8',

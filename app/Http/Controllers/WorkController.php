@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Builds\Document;
 use App\Models\Build;
 use Illuminate\Http\JsonResponse;
@@ -134,7 +135,7 @@ final class WorkController
     private function learnt(Build $build, Machine $machine): array
     {
         $rows = [];
-        $others = Build::query()
+        $others = Access::builds()
             ->where('workshop_id', $build->workshop_id)
             ->whereKeyNot($build->id)
             ->orderByDesc('updated_at')

@@ -6,6 +6,7 @@ namespace Magpie\Core\Advice;
 
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Standing;
+use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
@@ -153,6 +154,7 @@ final readonly class MeasureFirst
                         array_filter(
                             $findings,
                             static fn (Finding $f): bool => ! $f->card->informs &&
+                                $f->card->supposes &&
                                 ($f->margin === null || abs($f->margin->in('')) <= self::REACH * $off),
                         ),
                         $where,
@@ -267,7 +269,8 @@ final readonly class MeasureFirst
             foreach ($this->standing->trial($other, array_keys($findings)) as $key => $finding) {
                 [$was, $is] = [
                     $findings[$key]->otherwise ?? $findings[$key]->verdict,
-                    $finding->otherwise ?? $finding->verdict,
+                    // What goes has nothing left to find.
+                    $finding === null ? Verdict::Holds : $finding->otherwise ?? $finding->verdict,
                 ];
                 if ($was !== $is && (! isset($flips[$key]) || $is->rank() < $flips[$key][1]->rank())) {
                     $flips[$key] = [$was, $is];

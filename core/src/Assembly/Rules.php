@@ -9,6 +9,8 @@ use Magpie\Core\Electrical\Rules as Electrical;
 use Magpie\Core\Firmware\Rules as Firmware;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Inspector;
+use Magpie\Core\Layout\AsDrawn;
+use Magpie\Core\Layout\Rules as Layout;
 use Magpie\Core\Mechanical\Rules as Mechanical;
 use Magpie\Core\Money\Rules as Money;
 use Magpie\Core\Scope\Rules as Scope;
@@ -91,6 +93,14 @@ final class Rules
         Thermal\WattDensity::class,
         Thermal\CutOff::class,
         Thermal\ZoneHeat::class,
+        // Where it sits
+        Layout\MeetsNothing::class,
+        Layout\ReachFree::class,
+        Layout\InOutline::class,
+        Layout\WarmNeighbour::class,
+        Layout\ChainLongEnough::class,
+        Layout\LeadReaches::class,
+        Layout\DuctsApart::class,
         // Site
         Site\RoomForIt::class,
         Site\Fumes::class,
@@ -117,6 +127,6 @@ final class Rules
     {
         static $inspector = null;
 
-        return $inspector ??= new Inspector(self::all());
+        return $inspector ??= new Inspector(self::all(), (new AsDrawn)->of(...));
     }
 }

@@ -7,6 +7,9 @@ namespace Magpie\Core\Book;
 use Magpie\Core\Commissioning\Ladder;
 use Magpie\Core\Firmware\SettingsAudit;
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Layout\Layout;
+use Magpie\Core\Layout\Views\Svg;
+use Magpie\Core\Layout\Views\View;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Planning\OpenItems;
@@ -19,7 +22,8 @@ use Magpie\Core\Straightness\Methods;
  * tables, and a passport of one page before them. It says what it knows; what is not in it was not noted.
  *
  * @phpstan-type Table array{head: list<string>, rows: list<list<string>>}
- * @phpstan-type Chapter array{title: string, says: list<string>, tables: list<Table>, photos: list<array{name: string, says: string}>}
+ * @phpstan-type Chapter array{title: string, says: list<string>, tables: list<Table>, photos: list<array{name: string, says: string}>,
+ *     drawings: list<array{view: string, title: string}>}
  */
 final readonly class Book
 {
@@ -100,15 +104,22 @@ final readonly class Book
      * @param  list<string>  $says
      * @param  list<Table>  $tables
      * @param  list<array{name: string, says: string}>  $photos
+     * @param  list<array{view: string, title: string}>  $drawings
      * @return Chapter
      */
-    private static function chapter(string $title, array $says, array $tables = [], array $photos = []): array
-    {
+    private static function chapter(
+        string $title,
+        array $says,
+        array $tables = [],
+        array $photos = [],
+        array $drawings = [],
+    ): array {
         return [
             'title' => $title,
             'says' => $says,
             'tables' => array_values(array_filter($tables, static fn (array $t): bool => $t['rows'] !== [])),
             'photos' => $photos,
+            'drawings' => $drawings,
         ];
     }
 
@@ -121,6 +132,7 @@ final readonly class Book
             $this->brief(),
             $this->decisions(),
             $this->parts(),
+            $this->places(),
             $this->wiring(),
             $this->settings(),
             $this->steps(),
@@ -214,6 +226,44 @@ final readonly class Book
             [],
             [['head' => ['Place', 'Pieces', 'Part', 'Figures'], 'rows' => $rows]],
         );
+    }
+
+    /**
+     * @return Chapter
+     */
+    private function places(): array
+    {
+        $layout = Layout::of($this->inspection->survey);
+        $rows = [];
+        foreach ($layout->bodies as $body) {
+            $rows[] = [
+                $body->label,
+                ...array_map(
+                    static fn (int $d): string => sprintf('%.1f to %.1f', $body->box->low[$d], $body->box->high[$d]),
+                    [0, 1, 2],
+                ),
+                implode(', ', array_map(fn (string $axis): string => $this->build->axes[$axis]->name, $body->carried)),
+            ];
+        }
+
+        return self::chapter(
+            'Where it sits',
+            $rows === [] ? [] : ['In mm from the left front bottom corner of the outline, with every axis at nought.'],
+            [['head' => ['What', 'x', 'y', 'z', 'Moves with'], 'rows' => $rows]],
+            [],
+            $rows === []
+                ? []
+                : array_map(
+                    static fn (View $view): array => ['view' => $view->value, 'title' => $view->title()],
+                    View::cases(),
+                ),
+        );
+    }
+
+    /** One of its drawings, as SVG. */
+    public function drawing(string $view): string
+    {
+        return Svg::of($this->inspection->survey, View::from($view));
     }
 
     /**

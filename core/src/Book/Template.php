@@ -34,7 +34,7 @@ final class Template
         /** @var array<string, mixed> $data */
         $data = array_diff_key(BuildFile::data($build), array_flip(self::ITS_OWN));
         $data['build'] = ['name' => $name, 'stage' => 'planned'] + self::object($data['build'] ?? []);
-        foreach (['steps', 'leads', 'needs', 'settings', 'bags', 'documents'] as $section) {
+        foreach (['steps', 'leads', 'needs', 'settings', 'bags', 'documents', 'places'] as $section) {
             $entries = is_array($data[$section] ?? null) ? $data[$section] : [];
             $data[$section] = array_map(
                 static fn (mixed $entry): array => self::afresh($section, self::object($entry)),
@@ -70,6 +70,8 @@ final class Template
             'needs' => ['stage', 'owned'],
             'settings' => ['value', 'made', 'done'],
             'documents' => ['read'],
+            // What was measured there is not measured here; what was assumed stays so.
+            'places' => ($entry['evidence'] ?? null) === 'measured' ? ['evidence'] : [],
             default => [],
         };
         $entry = array_diff_key($entry, array_flip($drop));

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Buying;
 
 use Magpie\Core\Electrical\Views\Harness;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Termination;
@@ -116,7 +117,7 @@ final class LeadGoods
     private static function names(Build $build): string
     {
         $names = '';
-        foreach ($build->fittedOf('consumable', 'wire', 'contact_housing', 'terminal_block', 'splice') as $fitted) {
+        foreach ($build->fittedThat(Ability::MakesLeads) as $fitted) {
             $names .= " {$fitted->need->role} {$fitted->part->name}";
         }
 
@@ -152,7 +153,7 @@ final class LeadGoods
 
     private static function hasTool(Build $build, string $for): bool
     {
-        foreach ($build->fittedOf('tool') as $fitted) {
+        foreach ($build->fittedThat(Ability::StaysInShop) as $fitted) {
             if (self::isTool($fitted, $for)) {
                 return true;
             }

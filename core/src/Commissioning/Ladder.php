@@ -589,7 +589,7 @@ final class Ladder
             $expected = $one->what->value === 'wall_power' ? [...$expected, $one] : $expected;
         }
         $fans = [];
-        foreach ($this->build->fittedOf('fan') as $fitted) {
+        foreach ($this->build->fittedThat(Ability::Blows) as $fitted) {
             $fans[
                 $this->look("fan-{$fitted->need->ref}", $fitted)
             ] = "{$fitted->need->role} turns, and blows the way it is meant to.";

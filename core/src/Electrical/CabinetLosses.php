@@ -54,11 +54,11 @@ final class CabinetLosses
     {
         return match (true) {
             $fitted->part->can(Ability::Converts) => self::supply($survey, $flow, $fitted, $inquiry),
-            $fitted->part->family->key() === 'switching_module' => self::module($survey, $flow, $fitted, $inquiry),
-            $fitted->part->family->key() === 'motor_driver' => self::taken($survey, $flow, $fitted, $inquiry)?->times(
+            $fitted->part->can(Ability::Switches) => self::switched($survey, $flow, $fitted, $inquiry),
+            $fitted->part->can(Ability::FeedsPhases) => self::taken($survey, $flow, $fitted, $inquiry)?->times(
                 self::DRIVER,
             ),
-            $fitted->part->family->key() === 'spindle_drive' => self::drive($survey, $flow, $fitted, $inquiry),
+            $fitted->part->can(Ability::SetsSpeed) => self::drive($survey, $flow, $fitted, $inquiry),
             $fitted->part->can(Ability::WarmsByAllItTakes) => self::taken($survey, $flow, $fitted, $inquiry),
             default => null,
         };
@@ -90,19 +90,35 @@ final class CabinetLosses
         return $out->over($efficiency)->minus($out);
     }
 
-    private static function module(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): Quantity
+    /** What a semiconductor makes of the current it switches; contacts make next to nothing of it. */
+    private static function switched(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity
     {
         $sum = Quantity::of(0, 'A');
         foreach (Circuits::of($survey)->topology->leadsFrom("{$fitted->need->ref}.out") as $lead) {
             $current = $flow->current($lead->ref);
             $sum = $current === null ? $sum : $sum->plus($current);
+            PowerLeads::missing($inquiry, [$flow->behind($lead->ref)]);
+            foreach ($flow->behind($lead->ref) as $demand) {
+                $inquiry->absorb($demand->inputs);
+            }
         }
-        if ($inquiry->tryChoice($fitted, 'kind') === 'AC solid-state') {
+        $kind = $sum->isPositive() ? SwitchKind::of($inquiry, $fitted) : SwitchKind::Contacts;
+        if ($kind === SwitchKind::Contacts) {
+            return null;
+        }
+        if ($kind === SwitchKind::AlternatingSolidState) {
             return Quantity::of(1.2, 'V')->times($sum);
         }
         $on = $inquiry->tryRead($fitted, 'on_resistance', 'R_on', Bound::Highest);
+        if ($on === null) {
+            $what = $kind === null ? 'kind' : 'on_resistance';
+            $inquiry->miss(
+                $kind === null ? "kind of {$fitted->need->role}" : "resistance of {$fitted->need->role} when it is on",
+                "parts/{$fitted->part->ref}/specs/{$what}",
+            );
+        }
 
-        return $on === null ? Quantity::of(0, 'W') : $sum->squared()->times($on);
+        return $on === null ? null : $sum->squared()->times($on);
     }
 
     private static function drive(Survey $survey, Flow $flow, Fitted $fitted, Inquiry $inquiry): ?Quantity

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Input;
@@ -39,6 +40,10 @@ final class Circuits implements Carried
     /** @var array<string, array{Quantity, array<string, true>}> by joint, with the cells each was made from */
     private array $resistances = [];
 
+    /** @var array{array<string, array{Quantity, array<string, true>}>, array<string, true>} the same before an edit, and
+     *      the cells it changed */
+    private array $resisted = [[], []];
+
     /** The one of this survey, made when it is first asked for. */
     public static function of(Survey $survey): self
     {
@@ -60,6 +65,8 @@ final class Circuits implements Carried
         $topology = $rewired ? new Topology($survey->build) : $this->topology->of($survey->build);
         $cells = $rewired ? $topology->differencesFrom($this->topology) : [];
         $next = new self($survey->build, $survey->reads, $topology);
+        $next->resisted = $rewired ? [[], []] : [$this->resistances, $changed];
+        $next->scenarios = isset($changed['needs']) ? null : $this->scenarios;
         foreach ($next->scenarios() as $scenario) {
             $flow = $this->flows[$scenario->ref] ?? null;
             if ($flow === null) {
@@ -182,7 +189,11 @@ final class Circuits implements Carried
         if ($this->reads === null) {
             return ($this->resistances[$joint] ??= [$this->resistance($joint), []])[0];
         }
-        $this->resistances[$joint] ??= $this->reads->during(fn (): Quantity => $this->resistance($joint));
+        $was = $this->resisted[0][$joint] ?? null;
+        $this->resistances[$joint] ??=
+            $was !== null && ! Reads::meet($was[1], $this->resisted[1])
+                ? $was
+                : $this->reads->during(fn (): Quantity => $this->resistance($joint));
         $this->reads->noteAll($this->resistances[$joint][1]);
 
         return $this->resistances[$joint][0];
@@ -249,9 +260,10 @@ final class Circuits implements Carried
         $off = $share->isZero();
         $inputs = [];
         $missing = [];
-        $read = static function (string $key) use ($fitted, &$inputs, &$missing): ?Quantity {
+        // At the end of its tolerance at which most flows.
+        $read = static function (string $key, Bound $bound) use ($fitted, &$inputs, &$missing): ?Quantity {
             $spec = $fitted->part->spec($key);
-            $value = $spec?->nominal();
+            $value = $spec === null ? null : $bound->of($spec);
             $label = $fitted->part->family->field($key)->label ?? $key;
             if ($spec === null || $value === null) {
                 $missing[] = lcfirst($label).' of '.$fitted->need->role;
@@ -272,10 +284,10 @@ final class Circuits implements Carried
             case Draw::Resistive:
                 if ($fitted->part->spec('cold_resistance')?->evidence === Evidence::Measured) {
                     // What was measured on it counts before what is printed on it.
-                    $resistance = $read('cold_resistance')?->over($fitted->need->quantity);
+                    $resistance = $read('cold_resistance', Bound::Lowest)?->over($fitted->need->quantity);
                     break;
                 }
-                [$volts, $power] = [$read('rated_voltage'), $read('rated_power')];
+                [$volts, $power] = [$read('rated_voltage', Bound::Nominal), $read('rated_power', Bound::Highest)];
                 if ($volts !== null && $power !== null && $power->isPositive() && $volts->isPositive()) {
                     $resistance = $volts->squared()->over($power)->to('Ω')->over($fitted->need->quantity);
                 }
@@ -283,7 +295,7 @@ final class Circuits implements Carried
             case Draw::Current:
                 $spec = $fitted->part->portSpec($port, 'rated_current');
                 if ($spec === null) {
-                    $read('rated_current');
+                    $read('rated_current', Bound::Highest);
                 } else {
                     $inputs[] = Input::ofSpec(
                         $fitted->part,
@@ -303,8 +315,9 @@ final class Circuits implements Carried
                 array_push($missing, ...$unknown);
                 break;
             case Draw::Driver:
-                $stated = $fitted->part->spec('supply_current') !== null ? $read('supply_current') : null;
-                $set = $stated === null ? $read('set_current') : null;
+                $stated =
+                    $fitted->part->spec('supply_current') !== null ? $read('supply_current', Bound::Highest) : null;
+                $set = $stated === null ? $read('set_current', Bound::Highest) : null;
                 if ($set !== null) {
                     $current = $set->times(2 / 3)->times($share);
                     $inputs[] = new Input(
@@ -328,7 +341,8 @@ final class Circuits implements Carried
 
     /**
      * Volts times amps a part with electronics of its own takes at full load: what its shaft gives over all that is lost
-     * on the way there. A drive takes what its spindle asks, and never more than its own rating.
+     * on the way there, at the ends of their tolerances that take most. A drive takes what its spindle asks, and never more
+     * than its own rating.
      *
      * @param  Fitted|null  $spindle  that hangs on it
      * @return array{Quantity|null, list<Input>, list<string>} at full load, what it rests on, what is not known
@@ -336,13 +350,13 @@ final class Circuits implements Carried
     private function powerOf(Fitted $fitted, ?Fitted $spindle, bool $mains): array
     {
         $inputs = $missing = [];
-        $read = static function (Fitted $of, string $key) use (&$inputs, &$missing): ?Quantity {
+        $read = static function (Fitted $of, string $key, Bound $bound) use (&$inputs, &$missing): ?Quantity {
             $field = $of->part->family->field($key);
             if ($field === null) {
                 return null;
             }
             $spec = $of->part->spec($key);
-            $value = $spec?->nominal();
+            $value = $spec === null ? null : $bound->of($spec);
             if ($spec === null || $value === null || ! $value->isPositive()) {
                 $missing[] = lcfirst($field->label).' of '.$of->need->role;
 
@@ -352,15 +366,15 @@ final class Circuits implements Carried
 
             return $value;
         };
-        $power = $read($fitted, 'rated_power');
+        $power = $read($fitted, 'rated_power', Bound::Highest);
         if ($spindle !== null) {
-            $asked = $read($spindle, 'rated_power');
+            $asked = $read($spindle, 'rated_power', Bound::Highest);
             $power = $power === null || $asked === null ? null : Quantity::min($power, $asked);
         }
         $lost = [
-            $read($fitted, 'efficiency'),
-            $spindle === null ? null : $read($spindle, 'efficiency'),
-            $mains ? $read($fitted, 'power_factor') : null,
+            $read($fitted, 'efficiency', Bound::Lowest),
+            $spindle === null ? null : $read($spindle, 'efficiency', Bound::Lowest),
+            $mains ? $read($fitted, 'power_factor', Bound::Lowest) : null,
         ];
         foreach (array_filter($lost) as $share) {
             $power = $power?->over($share);

@@ -6,6 +6,7 @@ namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
@@ -22,7 +23,7 @@ final readonly class Cooling
 
     public static function of(Inquiry $inquiry, Fitted $fitted): self
     {
-        foreach ($inquiry->build->fittedOf('heat_sink') as $sink) {
+        foreach ($inquiry->build->fittedThat(Ability::TakesHeat) as $sink) {
             if ($sink->need->host() === $fitted->need->ref) {
                 return new self(true, $inquiry->tryRead($sink, 'thermal_resistance', 'R_s', Bound::Highest));
             }

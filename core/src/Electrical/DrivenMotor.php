@@ -8,6 +8,7 @@ use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
@@ -88,7 +89,7 @@ final readonly class DrivenMotor
      */
     public static function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('motor_driver') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::FeedsPhases) as $ref => $fitted) {
             $driven = self::of($survey, $ref);
             if ($driven !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [

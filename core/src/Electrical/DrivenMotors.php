@@ -7,6 +7,7 @@ namespace Magpie\Core\Electrical;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Reads;
 
@@ -30,7 +31,7 @@ final class DrivenMotors implements Carried
     public function __construct(Build $build)
     {
         $this->reads = $build->reads();
-        $motors = array_fill_keys(array_keys([...$build->fittedOf('stepper_motor')]), true);
+        $motors = array_fill_keys(array_keys([...$build->fittedThat(Ability::Steps)]), true);
         foreach ($build->linked() as [$from, $to]) {
             foreach ([[$from, $to], [$to, $from]] as [$one, $other]) {
                 if ($one->port === 'motor' && isset($motors[$other->need])) {

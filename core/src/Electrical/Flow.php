@@ -52,7 +52,7 @@ final readonly class Flow
     {
         $this->reads?->note(self::cell($this->scenario->ref, self::VOLTS.$node));
 
-        return $this->islandOf($node)?->volts[$node] ?? null;
+        return self::said($this->islandOf($node)?->volts[$node] ?? null, 'V');
     }
 
     /** Current through a lead, from source to load; null when it is not known. */
@@ -61,7 +61,7 @@ final readonly class Flow
         $this->reads?->note(self::cell($this->scenario->ref, self::CURRENT.$lead));
         $joint = $this->topology->joints[$lead] ?? null;
 
-        return $joint === null ? null : $this->islandOf($joint->a)?->currents[$lead] ?? null;
+        return $joint === null ? null : self::said($this->islandOf($joint->a)?->currents[$lead] ?? null, 'A');
     }
 
     /** Current out of a source. */
@@ -69,7 +69,7 @@ final readonly class Flow
     {
         $this->reads?->note(self::cell($this->scenario->ref, self::DELIVERED.$node));
 
-        return $this->islandOf($node)?->delivered[$node] ?? null;
+        return self::said($this->islandOf($node)?->delivered[$node] ?? null, 'A');
     }
 
     /** Current through a port: what leaves a source; elsewhere what its leads carry to it or away from it. */
@@ -156,7 +156,7 @@ final readonly class Flow
     }
 
     /**
-     * @return array<int, Quantity> voltages that are known, by node
+     * @return array<int, float> voltages that are known, V, by node
      */
     public function allVolts(): array
     {
@@ -171,6 +171,11 @@ final readonly class Flow
         return array_values(
             array_unique(array_filter(array_map(static fn (IslandFlow $i): ?string => $i->unsolved, $this->islands))),
         );
+    }
+
+    private static function said(?float $value, string $unit): ?Quantity
+    {
+        return $value === null ? null : Quantity::of($value, $unit);
     }
 
     private function islandOf(int $node): ?IslandFlow

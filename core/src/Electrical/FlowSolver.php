@@ -9,7 +9,6 @@ use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Reads;
 use Magpie\Core\Machine\Same;
 use Magpie\Core\Machine\Scenario;
-use Magpie\Core\Quantity\Exception\NotFinite;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -35,9 +34,6 @@ final class FlowSolver
 
     /** @var list<string> cells of the flow that differ from the earlier one's */
     private array $differences = [];
-
-    /** @var array<int, array{Demand, array<string, true>, int}>|null demands as they were, their cells, their source */
-    private ?array $ofNode = null;
 
     /** Whether some supply feeds itself: then islands follow from each other, and none is taken over. */
     private bool $tangled = false;
@@ -133,11 +129,11 @@ final class FlowSolver
             }
         }
 
-        return array_intersect_key($before->cells, $this->changed) === [];
+        return ! Reads::meet($before->cells, $this->changed);
     }
 
     /**
-     * @return array{volts: array<int, Quantity>, currents: array<string, Quantity>, delivered: array<int, Quantity>,
+     * @return array{volts: array<int, float>, currents: array<string, float>, delivered: array<int, float>,
      *     behind: array<string, list<Demand>>, demands: array<int, list<Demand>>, taking: array<int, Demand>,
      *     unsolved: string|null, inner: list<int>, ofNode: array<int, array<string, true>>}
      */
@@ -236,8 +232,10 @@ final class FlowSolver
      */
     private function known(int $node, int $source, array $fed): ?array
     {
-        $was = $this->before === null ? null : ($this->ofNode ??= self::ofNodes($this->before))[$node] ?? null;
-        if ($was === null || $was[2] !== $source || array_intersect_key($was[1], $this->changed) !== []) {
+        $then = ($this->then ?? $this->topology)->islands[$node] ?? null;
+        $was = $then === null ? null : $this->before?->islands[$then];
+        $cells = $was->ofNode[$node] ?? null;
+        if ($was === null || $cells === null || ! isset($was->demands[$source]) || Reads::meet($cells, $this->changed)) {
             return null;
         }
         foreach ($fed as $island) {
@@ -250,22 +248,7 @@ final class FlowSolver
             }
         }
 
-        return [$was[0], $was[1]];
-    }
-
-    /**
-     * @return array<int, array{Demand, array<string, true>, int}>
-     */
-    private static function ofNodes(Flow $before): array
-    {
-        $ofNode = [];
-        foreach ($before->islands as $island) {
-            foreach ($island->ofNode as $node => $cells) {
-                $ofNode[$node] = [$island->taking[$node], $cells, (int) array_key_first($island->demands)];
-            }
-        }
-
-        return $ofNode;
+        return [$was->taking[$node], $cells];
     }
 
     /**
@@ -298,8 +281,8 @@ final class FlowSolver
 
     /**
      * @param  list<Demand>  $demands
-     * @return array{unsolved: string}|array{volts: array<int, Quantity>, currents: array<string, Quantity>,
-     *     delivered: array<int, Quantity>}
+     * @return array{unsolved: string}|array{volts: array<int, float>, currents: array<string, float>,
+     *     delivered: array<int, float>}
      */
     private function run(int $island, int $source, Quantity $held, array $demands): array
     {
@@ -334,15 +317,15 @@ final class FlowSolver
             return ['unsolved' => 'its currents come to no number: look for a size in it that cannot be'];
         }
         $currents = [];
-        $out = Quantity::of(0, 'A');
+        $out = 0.0;
         foreach ($joints as $index => $resistance) {
             $joint = $this->topology->joints[$index];
-            $current = $volts[$joint->a]->minus($volts[$joint->b])->over($resistance)->to('A');
+            $current = ($volts[$joint->a] - $volts[$joint->b]) / $resistance->in('Ω');
             if ($joint->isOutward()) {
-                $currents[(string) $index] = Quantity::max($current, $current->times(-1));
+                $currents[(string) $index] = abs($current);
             }
             if ($joint->a === $source || $joint->b === $source) {
-                $out = $out->plus($joint->a === $source ? $current : $current->times(-1));
+                $out += $joint->a === $source ? $current : -$current;
             }
         }
 
@@ -350,19 +333,15 @@ final class FlowSolver
     }
 
     /**
-     * @return array<int, Quantity>|null voltages of the network, when they are voltages that can be
+     * @return array<int, float>|null voltages of the network, V, when they are voltages that can be
      *
      * @throws VoltageCollapses
      */
     private static function within(ResistorNetwork $network): ?array
     {
-        try {
-            $volts = $network->solve();
-        } catch (NotFinite) {
-            return null;
-        }
+        $volts = $network->solve();
         foreach ($volts as $volt) {
-            if (abs($volt->in('V')) > self::MOST) {
+            if (! (abs($volt) <= self::MOST)) {
                 return null;
             }
         }
@@ -400,7 +379,7 @@ final class FlowSolver
 
                 continue;
             }
-            $power = $power->plus($held->times($inner->delivered[$out] ?? Quantity::of(0, 'A')));
+            $power = $power->plus($held->times(Quantity::of($inner->delivered[$out] ?? 0.0, 'A')));
             array_push($inputs, ...$this->circuits->restOf($out));
             foreach ($inner->demands[$out] ?? [] as $demand) {
                 array_push($inputs, ...$demand->inputs);

@@ -25,13 +25,14 @@ final readonly class HeaterPower
     }
 
     /**
-     * @param  Bound  $bound  which end of the supply's voltage
+     * @param  Bound  $bound  whether the most or the least it may give is asked for: highest or lowest
      *
      * @throws \Magpie\Core\Inspection\InputMissing when its rating or its supply is not known
      */
     public static function of(Inquiry $inquiry, Survey $survey, Fitted $heater, Bound $bound = Bound::Highest): self
     {
-        [$rated, $power] = $inquiry->readAll($heater, ['V_r' => 'rated_voltage', 'P_r' => 'rated_power']);
+        $rated = $inquiry->read($heater, 'rated_voltage', 'V_r');
+        $power = $inquiry->read($heater, 'rated_power', 'P_r', $bound);
         if (! $rated->isPositive() || ! $power->isPositive()) {
             $inquiry->lack('a rated voltage and power above nought');
         }
@@ -41,7 +42,12 @@ final readonly class HeaterPower
         $held = $out->mains ? $inquiry->mains() : $inquiry->port($supply, $out, 'voltage', 'V', $bound);
         $resistance =
             $inquiry->evidenceOf($heater, 'cold_resistance') === Evidence::Measured
-                ? $inquiry->read($heater, 'cold_resistance', 'R')
+                ? $inquiry->read(
+                    $heater,
+                    'cold_resistance',
+                    'R',
+                    $bound === Bound::Highest ? Bound::Lowest : Bound::Highest,
+                )
                 : $inquiry->work(
                     'Resistance of the heater',
                     'R = V_r² / P_r',
@@ -76,7 +82,7 @@ final readonly class HeaterPower
         if ($volts !== null && self::sourceOf(Circuits::of($survey)->topology, $heater) !== null) {
             return self::of($inquiry, $survey, $heater, $bound);
         }
-        $power = $inquiry->read($heater, 'rated_power', 'P_r');
+        $power = $inquiry->read($heater, 'rated_power', 'P_r', $bound);
         $rated = $inquiry->tryRead($heater, 'rated_voltage', 'V_r');
         $inquiry->miss(
             $rated === null

@@ -5,15 +5,14 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Machine\Same;
-use Magpie\Core\Quantity\Quantity;
 
 /** Voltages and currents of one island of the network in one scenario: what hangs together behind one source. */
 final readonly class IslandFlow
 {
     /**
-     * @param  array<int, Quantity>  $volts  by node
-     * @param  array<string, Quantity>  $currents  by lead ref, from source to load
-     * @param  array<int, Quantity>  $delivered  current out of its source, by node
+     * @param  array<int, float>  $volts  V, by node
+     * @param  array<string, float>  $currents  A, by lead ref, from source to load
+     * @param  array<int, float>  $delivered  A, out of its source, by node
      * @param  array<string, list<Demand>>  $behind  demands beyond a joint
      * @param  array<int, list<Demand>>  $demands  by source node
      * @param  array<int, Demand>  $taking  the same, by the node that takes it
@@ -85,6 +84,9 @@ final readonly class IslandFlow
                 Flow::TAKING => [$this->taking, $before->taking],
             ] as $kind => [$now, $then]
         ) {
+            if ($now === $then) {
+                continue;
+            }
             foreach ($now as $at => $value) {
                 if (! isset($then[$at]) || ! Same::values($then[$at], $value)) {
                     $cells[] = "{$kind}{$at}";

@@ -210,7 +210,7 @@ final class LeadProposals
     private function power(Fitted $fitted, Port $port): void
     {
         $ref = $fitted->need->ref;
-        $drive = $fitted->part->family->key() === 'spindle' ? $this->spare('motor', 'spindle_drive', $fitted) : null;
+        $drive = $fitted->part->can(Ability::Spins) ? $this->spare('motor', Ability::SetsSpeed, $fitted) : null;
         if ($drive !== null) {
             $this->propose($drive, $fitted, $port, 'phase', 'its drive turns it');
 
@@ -244,7 +244,7 @@ final class LeadProposals
             return;
         }
         // A driver with terminals of its own is fed by a supply: a slot is for drivers that plug in.
-        $fed = $fitted->part->family->key() !== 'motor_driver';
+        $fed = ! $fitted->part->can(Ability::FeedsPhases);
         $channel = $fed ? $this->channels[$ref] ?? $this->portNamedLike($fitted, PortKind::Outlet) : null;
         $outlet = $channel === null ? null : $this->survey->build->port($channel);
         if ($channel !== null && $outlet?->kind === PortKind::Outlet && ! isset($this->taken[$channel->text()])) {
@@ -257,8 +257,11 @@ final class LeadProposals
             // Straight from a supply it would be on for ever: what switches it is the builder's to choose.
             $this->open[] = [
                 'port' => "{$ref}.{$port->name}",
-                'why' => "{$this->role($channel)} gives {$most} there, and it takes {$this->current($fitted, $port, null)}:".
-                    ' a switching module goes between them',
+                'why' => "{$this->role($channel)} gives {$most} there, and it takes {$this->current(
+                    $fitted,
+                    $port,
+                    null,
+                )}:".' a switching module goes between them',
             ];
 
             return;
@@ -399,7 +402,7 @@ final class LeadProposals
         }
         $channel = $this->channels[$fitted->need->ref] ?? null;
         $from = $channel !== null && $this->survey->build->port($channel)?->kind === PortKind::Phase ? $channel : null;
-        $from ??= $this->spare('motor', 'motor_driver', $fitted);
+        $from ??= $this->spare('motor', Ability::FeedsPhases, $fitted);
         if ($from === null || isset($this->taken[$from->text()])) {
             $this->open[] = [
                 'port' => "{$fitted->need->ref}.{$port->name}",
@@ -442,7 +445,7 @@ final class LeadProposals
         if ($its === null || isset($this->taken[$channel->text()]) || $its->kind === PortKind::Phase) {
             return;
         }
-        if ($its->kind === PortKind::Outlet && $fitted->part->family->key() === 'motor_driver') {
+        if ($its->kind === PortKind::Outlet && $fitted->part->can(Ability::FeedsPhases)) {
             $this->open[] = [
                 'port' => "{$fitted->need->ref}.{$port->name}",
                 'why' => 'the slots of the board take drivers that plug in; this one wants outputs for step and direction',
@@ -471,10 +474,10 @@ final class LeadProposals
 
     private function earth(Fitted $fitted, Port $port): void
     {
-        if ($fitted->part->family->key() === 'mains_inlet' || ! $this->wantsEarth($fitted)) {
+        if ($fitted->part->can(Ability::TakesMains) || ! $this->wantsEarth($fitted)) {
             return;
         }
-        $inlets = [...$this->survey->build->fittedOf('mains_inlet')];
+        $inlets = [...$this->survey->build->fittedThat(Ability::TakesMains)];
         $feeds = $this->mainsOf($fitted->need->ref);
         foreach (isset($inlets[$feeds]) ? [$feeds => $inlets[$feeds]] : $inlets as $need => $inlet) {
             foreach ($inlet->part->ports as $out) {
@@ -714,7 +717,7 @@ final class LeadProposals
             }
         }
         if (isset($carried[$from->need]) !== isset($carried[$to->need])) {
-            $chains = array_keys([...$build->fittedOf('cable_chain')]);
+            $chains = array_keys([...$build->fittedThat(Ability::LeadsMove)]);
 
             return ['flexing', count($chains) === 1 ? (string) $chains[0] : null];
         }
@@ -853,7 +856,7 @@ final class LeadProposals
 
     private function hasOwnDrivers(): bool
     {
-        foreach ($this->survey->build->fittedOf('motor_driver') as $driver) {
+        foreach ($this->survey->build->fittedThat(Ability::FeedsPhases) as $driver) {
             if ($driver->need->seat === null) {
                 return true;
             }
@@ -881,12 +884,12 @@ final class LeadProposals
         return $best;
     }
 
-    /** A free port of a family's parts, of the part named most alike. */
-    private function spare(string $port, string $family, Fitted $for): ?PortRef
+    /** A free port of what can do that, of the part named most alike. */
+    private function spare(string $port, Ability $what, Fitted $for): ?PortRef
     {
         $best = null;
         $most = -1;
-        foreach ($this->survey->build->fittedOf($family) as $need => $fitted) {
+        foreach ($this->survey->build->fittedThat($what) as $need => $fitted) {
             $alike = $this->alike($fitted, $for);
             if (isset($fitted->part->ports[$port]) && ! isset($this->taken["{$need}.{$port}"]) && $alike > $most) {
                 [$best, $most] = [new PortRef((string) $need, $port), $alike];

@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Reads;
 use Magpie\Core\Quantity\Quantity;
 
 /**
@@ -39,7 +40,7 @@ final class LeadsTogether implements Carried
     /** Sums that follow from nothing that has changed are as they were. */
     public function carriedTo(Survey $survey, array $changed, bool $stands): CarriedOver
     {
-        $standing = static fn (array $known): bool => array_intersect_key($known[1], $changed) === [];
+        $standing = static fn (array $known): bool => ! Reads::meet($known[1], $changed);
 
         return new CarriedOver(new self($survey, array_filter($this->known, $standing)), []);
     }

@@ -70,7 +70,7 @@ final readonly class PortAllocation implements Settled
             }
         }
         $this->leads = $leads;
-        $this->hasDrivers = [...$survey->build->fittedOf('motor_driver')] !== [];
+        $this->hasDrivers = [...$survey->build->fittedThat(Ability::FeedsPhases)] !== [];
         $this->channels = $this->channels();
         $this->wishes = $this->wishes();
         $this->matching = new ChannelMatching($this->wishes, $this->channels, $pinned);

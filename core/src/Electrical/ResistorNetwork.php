@@ -69,11 +69,11 @@ final class ResistorNetwork
     }
 
     /**
-     * Voltage of every node. A part of the network that no fixed voltage reaches is at nought and must carry no drain.
+     * Voltage of every node, V: not a number where sizes in it cannot be. A part of the network that no fixed voltage
+     * reaches is at nought and must carry no drain.
      *
-     * @return array<int, Quantity>
+     * @return array<int, float>
      *
-     * @throws \Magpie\Core\Quantity\Exception\NotFinite
      * @throws VoltageCollapses when loads of constant power or current ask for more than can arrive
      */
     public function solve(): array
@@ -105,7 +105,7 @@ final class ResistorNetwork
             }
         }
 
-        return array_map(static fn (float $v): Quantity => Quantity::of($v, 'V'), $volts);
+        return $volts;
     }
 
     /**

@@ -14,7 +14,11 @@ use Magpie\Core\Machine\PortRef;
 /** A signal lead told apart: who speaks and who listens. */
 final readonly class SignalLine
 {
-    private const LISTENS = ['switching_module.control', 'relay.coil', 'motor_driver.control', 'arc_source.torch'];
+    private const LISTENS = [
+        'control' => [Ability::Switches, Ability::FeedsPhases],
+        'coil' => [Ability::HasCoil],
+        'torch' => [Ability::Arcs],
+    ];
 
     private function __construct(
         public Lead $lead,
@@ -39,7 +43,7 @@ final readonly class SignalLine
 
                 return new self($lead, $from, $out, $to, $in);
             }
-            if (in_array("{$to->part->family->key()}.{$in->name}", self::LISTENS, true)) {
+            if (self::listens($to, $in)) {
                 [$from, $out] = self::end($build, $one, $lead->ref) ?? [$from, $out];
 
                 return new self($lead, $from, $out, $to, $in);
@@ -70,8 +74,17 @@ final readonly class SignalLine
     /** What closes the signal: contact, sinking, sourcing, push-pull; null when it is not known. */
     public function output(): ?string
     {
-        return $this->from->part->family->key() === 'limit_switch'
-            ? 'contact'
-            : $this->from->part->spec('output')?->choice();
+        return $this->isContact() ? 'contact' : $this->from->part->spec('output')?->choice();
+    }
+
+    /** Whether what speaks is two contacts, whatever stands behind them. */
+    public function isContact(): bool
+    {
+        return $this->from->part->can(Ability::Speaks) && $this->from->part->family->field('output') === null;
+    }
+
+    private static function listens(Fitted $to, Port $in): bool
+    {
+        return $to->part->canAny(...self::LISTENS[$in->name] ?? []);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 
@@ -17,7 +18,7 @@ final class SpindleLine
             $far = $lead->from->need === $drive ? $lead->to : $lead->from;
             foreach ($topology->build()->beyond($far, $lead->ref) as $end) {
                 $fitted = $topology->build()->fitted($end->need);
-                if ($fitted?->part->family->key() === 'spindle') {
+                if ($fitted?->part->can(Ability::Spins) === true) {
                     return $fitted;
                 }
             }
@@ -33,7 +34,7 @@ final class SpindleLine
             $far = $lead->from->text() === $port ? $lead->to : $lead->from;
             foreach ($topology->build()->beyond($far, $lead->ref) as $end) {
                 $fitted = $end->port === 'motor' ? $topology->build()->fitted($end->need) : null;
-                if ($fitted?->part->family->key() === 'spindle_drive') {
+                if ($fitted?->part->can(Ability::SetsSpeed) === true) {
                     return $fitted;
                 }
             }

@@ -23,8 +23,8 @@ final class SupplyLimit
         if (! $limit->isPositive()) {
             $inquiry->lack("a rated current of {$fitted->need->role} above nought");
         }
-        $power = $inquiry->tryRead($fitted, 'rated_power', 'P_r');
-        $volts = $inquiry->tryPort($fitted, $port, 'voltage', 'V');
+        $power = $inquiry->tryRead($fitted, 'rated_power', 'P_r', Bound::Lowest);
+        $volts = $inquiry->tryPort($fitted, $port, 'voltage', 'V', Bound::Highest);
         if ($power !== null && $volts !== null && $volts->isPositive()) {
             $byPower = $power->over($volts)->to('A');
             if ($byPower->isBelow($limit)) {
@@ -40,7 +40,7 @@ final class SupplyLimit
         if ($inquiry->tryChoice($fitted, 'cooling') !== 'fanless') {
             return $limit;
         }
-        $from = $inquiry->tryRead($fitted, 'derate_from', 'T_0') ?? Quantity::of(50, '°C');
+        $from = $inquiry->tryRead($fitted, 'derate_from', 'T_0', Bound::Lowest) ?? Quantity::of(50, '°C');
         $slope = $inquiry->tryRead($fitted, 'derating', 'k') ?? Quantity::of(-2, '%/K');
         $zone = $inquiry->build->zoneOf($fitted->need->ref);
         $ambient =
@@ -85,12 +85,13 @@ final class SupplyLimit
      */
     public static function intoShort(Inquiry $inquiry, Fitted $fitted, Port $port): array
     {
-        $rated = $inquiry->port($fitted, $port, 'rated_current', 'I_r');
+        $rated = $inquiry->port($fitted, $port, 'rated_current', 'I_r', Bound::Lowest);
+        $most = $inquiry->port($fitted, $port, 'rated_current', 'I_r', Bound::Highest);
         $peak =
             $fitted->part->family->field('peak_current') === null
                 ? null
-                : $inquiry->tryRead($fitted, 'peak_current', 'I_p');
+                : $inquiry->tryRead($fitted, 'peak_current', 'I_p', Bound::Highest);
 
-        return [$rated, Quantity::max($rated, $peak ?? $rated->times(FaultCurrent::OVER_RATING))];
+        return [$rated, Quantity::max($most, $peak ?? $most->times(FaultCurrent::OVER_RATING))];
     }
 }

@@ -38,7 +38,7 @@ final class ArcSource extends Family
 
     public function abilities(): array
     {
-        return [Ability::Hurts];
+        return [Ability::Hurts, Ability::Arcs, Ability::Disturbs];
     }
 
     public function hazard(): Hazard

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -31,6 +32,11 @@ final class Bearing extends Family
         return Trade::Mechanical;
     }
 
+    public function abilities(): array
+    {
+        return [Ability::Rolls];
+    }
+
     public function sheet(): array
     {
         return [
@@ -48,5 +54,10 @@ final class Bearing extends Family
             ])->moreIsBetter(),
             SpecField::flag('sealed', 'Sealed'),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['outer_diameter', 'outer_diameter', 'width'];
     }
 }

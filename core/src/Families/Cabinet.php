@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -41,5 +42,15 @@ final class Cabinet extends Family
             SpecField::flag('earthed', 'Earthed'),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '300 kg']),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['width', 'depth', 'height'];
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Encloses];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -39,5 +40,10 @@ final class CableChain extends Family
             SpecField::quantity('bend_radius', 'Bend radius', Dimension::Length, 'mm', ['10 mm', '500 mm']),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['50 mm', '10 m']),
         ];
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::LeadsMove];
     }
 }

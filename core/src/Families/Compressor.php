@@ -38,7 +38,7 @@ final class Compressor extends Family
 
     public function abilities(): array
     {
-        return [Ability::Overloads];
+        return [Ability::Overloads, Ability::Compresses, Ability::NotFitted];
     }
 
     public function sheet(): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
@@ -29,6 +30,11 @@ final class Consumable extends Family
     public function trade(): Trade
     {
         return Trade::Workshop;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::MakesLeads, Ability::BoughtAsItIs, Ability::NotFitted];
     }
 
     public function sheet(): array

@@ -34,7 +34,7 @@ final class ContactHousing extends Family
 
     public function abilities(): array
     {
-        return [Ability::RatedByMaker];
+        return [Ability::RatedByMaker, Ability::MakesLeads, Ability::NotFitted];
     }
 
     public function sheet(): array

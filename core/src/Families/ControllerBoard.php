@@ -37,7 +37,7 @@ final class ControllerBoard extends Family
 
     public function abilities(): array
     {
-        return [Ability::HasChannels, Ability::Electronic, Ability::WarmsByAllItTakes];
+        return [Ability::HasChannels, Ability::Electronic, Ability::WarmsByAllItTakes, Ability::Commands];
     }
 
     public function sheet(): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -31,6 +32,11 @@ final class Coupling extends Family
         return Trade::Mechanical;
     }
 
+    public function abilities(): array
+    {
+        return [Ability::JoinsShafts];
+    }
+
     public function sheet(): array
     {
         return [
@@ -41,5 +47,10 @@ final class Coupling extends Family
             SpecField::quantity('rated_torque', 'Rated torque', Dimension::Torque, 'N m', ['10 mN m', '500 N m']),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['5 mm', '200 mm']),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['length', null, null];
     }
 }

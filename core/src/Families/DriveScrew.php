@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -29,6 +30,11 @@ final class DriveScrew extends Family
     public function trade(): Trade
     {
         return Trade::Mechanical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::HasLead];
     }
 
     public function matched(): bool
@@ -69,5 +75,10 @@ final class DriveScrew extends Family
             SpecField::quantity('dynamic_load', 'Dynamic load rating', Dimension::Force, 'N', ['50 N', '500000 N']),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '100 kg']),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['length', 'diameter', 'diameter'];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -31,6 +32,11 @@ final class Extrusion extends Family
         return Trade::Mechanical;
     }
 
+    public function abilities(): array
+    {
+        return [Ability::Slotted];
+    }
+
     public function sheet(): array
     {
         return [
@@ -48,5 +54,10 @@ final class Extrusion extends Family
             SpecField::quantity('line_mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '100 kg']),
             SpecField::quantity('squareness', 'Ends cut square within', Dimension::Angle, '°', ['0.001 °', '5 °']),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['length', null, null];
     }
 }

@@ -36,7 +36,7 @@ final class Fuse extends Family
 
     public function abilities(): array
     {
-        return [Ability::GetsLost, Ability::RatedByMaker];
+        return [Ability::GetsLost, Ability::RatedByMaker, Ability::Protects, Ability::Interrupts];
     }
 
     public function sheet(): array

@@ -40,7 +40,7 @@ final class Heater extends Family
 
     public function abilities(): array
     {
-        return [Ability::Hurts];
+        return [Ability::Hurts, Ability::Heats];
     }
 
     public function hazard(): Hazard

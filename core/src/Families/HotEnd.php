@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -29,6 +30,11 @@ final class HotEnd extends Family
     public function trade(): Trade
     {
         return Trade::Thermal;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Melts];
     }
 
     public function sheet(): array

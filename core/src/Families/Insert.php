@@ -34,7 +34,7 @@ final class Insert extends Family
 
     public function abilities(): array
     {
-        return [Ability::GetsLost];
+        return [Ability::GetsLost, Ability::TakesScrew, Ability::Fastens, Ability::MeltedIn];
     }
 
     public function sheet(): array

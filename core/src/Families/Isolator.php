@@ -37,7 +37,7 @@ final class Isolator extends Family
 
     public function abilities(): array
     {
-        return [Ability::Speaks, Ability::RatedByMaker];
+        return [Ability::Speaks, Ability::RatedByMaker, Ability::Isolates];
     }
 
     public function sheet(): array

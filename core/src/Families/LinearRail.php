@@ -34,7 +34,7 @@ final class LinearRail extends Family
 
     public function abilities(): array
     {
-        return [Ability::Rusts];
+        return [Ability::Rusts, Ability::Guides, Ability::Rolls];
     }
 
     public function matched(): bool
@@ -68,5 +68,10 @@ final class LinearRail extends Family
     public function ratios(): array
     {
         return [['dynamic_load', 'price']];
+    }
+
+    public function sides(): array
+    {
+        return ['length', null, null];
     }
 }

@@ -37,7 +37,7 @@ final class MainsInlet extends Family
 
     public function abilities(): array
     {
-        return [Ability::RatedByMaker];
+        return [Ability::RatedByMaker, Ability::TakesMains, Ability::BoughtAsItIs];
     }
 
     public function sheet(): array

@@ -39,7 +39,7 @@ final class MotorDriver extends Family
 
     public function abilities(): array
     {
-        return [Ability::Hurts, Ability::Electronic];
+        return [Ability::Hurts, Ability::Electronic, Ability::FeedsPhases];
     }
 
     public function hazard(): Hazard

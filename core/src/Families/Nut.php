@@ -34,7 +34,7 @@ final class Nut extends Family
 
     public function abilities(): array
     {
-        return [Ability::GetsLost];
+        return [Ability::GetsLost, Ability::TakesScrew, Ability::Fastens];
     }
 
     public function sheet(): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -31,6 +32,11 @@ final class Panel extends Family
         return Trade::Mechanical;
     }
 
+    public function abilities(): array
+    {
+        return [Ability::Covers];
+    }
+
     public function sheet(): array
     {
         return [
@@ -53,5 +59,10 @@ final class Panel extends Family
             ),
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'g', ['1 g', '60 kg'])->lessIsBetter(),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['length', 'width', 'thickness'];
     }
 }

@@ -58,4 +58,9 @@ final class Plate extends Family
             SpecField::quantity('mass', 'Mass', Dimension::Mass, 'kg', ['1 g', '300 kg']),
         ];
     }
+
+    public function sides(): array
+    {
+        return ['width', 'depth', 'thickness'];
+    }
 }

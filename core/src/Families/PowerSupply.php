@@ -39,7 +39,7 @@ final class PowerSupply extends Family
 
     public function abilities(): array
     {
-        return [Ability::Converts, Ability::Electronic, Ability::RatedByMaker];
+        return [Ability::Converts, Ability::Electronic, Ability::RatedByMaker, Ability::Supplies];
     }
 
     public function measured(): array

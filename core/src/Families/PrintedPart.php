@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Machine\Trade;
@@ -32,6 +33,11 @@ final class PrintedPart extends Family
     public function trade(): Trade
     {
         return Trade::Mechanical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Printed, Ability::OfPlastic];
     }
 
     public function sheet(): array
@@ -73,5 +79,10 @@ final class PrintedPart extends Family
             SpecField::note('colour', 'Colour'),
             SpecField::note('file_version', 'File and version'),
         ];
+    }
+
+    public function sides(): array
+    {
+        return ['length', 'width', 'height'];
     }
 }

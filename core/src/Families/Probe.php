@@ -38,7 +38,7 @@ final class Probe extends Family
 
     public function abilities(): array
     {
-        return [Ability::Speaks];
+        return [Ability::Speaks, Ability::OnHead];
     }
 
     public function sheet(): array

@@ -37,7 +37,7 @@ final class Relay extends Family
 
     public function abilities(): array
     {
-        return [Ability::Switches, Ability::RatedByMaker];
+        return [Ability::Switches, Ability::RatedByMaker, Ability::HasCoil, Ability::Interrupts];
     }
 
     public function sheet(): array

@@ -34,7 +34,7 @@ final class Screw extends Family
 
     public function abilities(): array
     {
-        return [Ability::GetsLost, Ability::Rusts];
+        return [Ability::GetsLost, Ability::Rusts, Ability::Screws, Ability::Fastens];
     }
 
     public function sheet(): array

@@ -38,7 +38,7 @@ final class Spindle extends Family
 
     public function abilities(): array
     {
-        return [Ability::Hurts, Ability::Overloads];
+        return [Ability::Hurts, Ability::Overloads, Ability::Spins];
     }
 
     public function hazard(): Hazard

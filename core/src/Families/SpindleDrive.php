@@ -38,7 +38,7 @@ final class SpindleDrive extends Family
 
     public function abilities(): array
     {
-        return [Ability::Hurts, Ability::Electronic];
+        return [Ability::Hurts, Ability::Electronic, Ability::SetsSpeed, Ability::Disturbs];
     }
 
     public function hazard(): Hazard

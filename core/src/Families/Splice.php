@@ -37,7 +37,7 @@ final class Splice extends Family
 
     public function abilities(): array
     {
-        return [Ability::Joins, Ability::RatedByMaker, Ability::GetsLost];
+        return [Ability::Joins, Ability::RatedByMaker, Ability::GetsLost, Ability::MakesLeads];
     }
 
     public function sheet(): array

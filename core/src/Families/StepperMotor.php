@@ -37,7 +37,7 @@ final class StepperMotor extends Family
 
     public function abilities(): array
     {
-        return [Ability::Drives];
+        return [Ability::Drives, Ability::Steps];
     }
 
     public function matched(): bool

@@ -36,7 +36,7 @@ final class StopButton extends Family
 
     public function abilities(): array
     {
-        return [Ability::Stops, Ability::RatedByMaker];
+        return [Ability::Stops, Ability::RatedByMaker, Ability::Interrupts];
     }
 
     public function sheet(): array

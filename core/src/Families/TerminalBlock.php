@@ -37,7 +37,7 @@ final class TerminalBlock extends Family
 
     public function abilities(): array
     {
-        return [Ability::Joins, Ability::RatedByMaker];
+        return [Ability::Joins, Ability::RatedByMaker, Ability::MakesLeads];
     }
 
     public function sheet(): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\SpecField;
@@ -41,6 +42,11 @@ final class Tool extends Family
     public function trade(): Trade
     {
         return Trade::Workshop;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::StaysInShop, Ability::BoughtAsItIs, Ability::NotFitted];
     }
 
     public function sheet(): array

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\HomingBy;
@@ -178,7 +179,7 @@ final readonly class SettingsAudit implements Carried
     {
         $of = ['build', 'firmware'];
         $lines = [];
-        if ([...$this->survey->build->fittedOf('heater')] !== []) {
+        if ([...$this->survey->build->fittedThat(Ability::Heats)] !== []) {
             $lines[] = $this->line(
                 'firmware.runaway',
                 $of,
@@ -188,7 +189,7 @@ final readonly class SettingsAudit implements Carried
                 true,
             );
         }
-        $spindles = [...$this->survey->build->fittedOf('spindle_drive')];
+        $spindles = [...$this->survey->build->fittedThat(Ability::SetsSpeed)];
         foreach ($spindles as $ref => $drive) {
             $lines[] = $this->line(
                 "drive.{$ref}.reverse",
@@ -278,7 +279,7 @@ final readonly class SettingsAudit implements Carried
     private function drivers(): array
     {
         $lines = [];
-        foreach ($this->survey->build->fittedOf('motor_driver') as $ref => $driver) {
+        foreach ($this->survey->build->fittedThat(Ability::FeedsPhases) as $ref => $driver) {
             $set = $driver->part->spec('set_current')?->nominal();
             $micro = $driver->part->spec('microsteps')?->nominal();
             $lines[] = $this->line(
@@ -310,7 +311,7 @@ final readonly class SettingsAudit implements Carried
     private function heaters(): array
     {
         $lines = [];
-        foreach ($this->survey->build->fittedOf('thermistor') as $ref => $thermistor) {
+        foreach ($this->survey->build->fittedThat(Ability::SensesHeat) as $ref => $thermistor) {
             $table = $thermistor->part->spec('table')?->value;
             $lines[] = $this->line(
                 "thermistor.{$ref}.table",
@@ -323,7 +324,7 @@ final readonly class SettingsAudit implements Carried
             $top = $thermistor->part->spec('highest_temperature')?->nominal();
             // What it sits in says which lining counts; where nobody has said it, the weakest of all does.
             $host = $thermistor->need->host();
-            foreach ($this->survey->build->fittedOf('hot_end') as $hot => $fitted) {
+            foreach ($this->survey->build->fittedThat(Ability::Melts) as $hot => $fitted) {
                 $limit =
                     $host === null || $host === (string) $hot ? $fitted->part->spec('lining_limit')?->nominal() : null;
                 $top = $limit === null ? $top : ($top === null ? $limit : Quantity::min($top, $limit));
@@ -338,7 +339,7 @@ final readonly class SettingsAudit implements Carried
                 atMost: true,
             );
         }
-        foreach ($this->survey->build->fittedOf('heater') as $ref => $heater) {
+        foreach ($this->survey->build->fittedThat(Ability::Heats) as $ref => $heater) {
             $lines[] = $this->line(
                 "heater.{$ref}.crossed",
                 ['need', $ref],
@@ -358,7 +359,7 @@ final readonly class SettingsAudit implements Carried
     private function fans(): array
     {
         $lines = [];
-        foreach ($this->survey->build->fittedOf('fan') as $ref => $fan) {
+        foreach ($this->survey->build->fittedThat(Ability::Blows) as $ref => $fan) {
             if ($fan->part->spec('job')?->choice() === 'hot end' || $fan->part->spec('job')?->choice() === 'board') {
                 $sensed = $fan->part->spec('speed_sense')?->flag() === true;
                 $lines[] = $this->line(
@@ -402,7 +403,7 @@ final readonly class SettingsAudit implements Carried
                 $homing[$motor] = true;
             }
         }
-        foreach ($this->survey->build->fittedOf('motor_driver') as $ref => $driver) {
+        foreach ($this->survey->build->fittedThat(Ability::FeedsPhases) as $ref => $driver) {
             $mode = $driver->part->spec('mode')?->choice();
             if ($mode !== null) {
                 $lines[] = $this->line(
@@ -433,7 +434,7 @@ final readonly class SettingsAudit implements Carried
                 );
             }
         }
-        foreach ($this->survey->build->fittedOf('bus_module') as $ref => $board) {
+        foreach ($this->survey->build->fittedThat(Ability::HasChannels) as $ref => $board) {
             if ($board->part->spec('link')?->choice() === 'differential bus') {
                 $lines[] = $this->line(
                     "bus.{$ref}.termination",

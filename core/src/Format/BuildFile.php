@@ -43,7 +43,7 @@ final class BuildFile
                 new Sections\Printers, new Sections\Prints,
                 new Sections\Documents, new Sections\Bags, new Sections\Questions,
                 new Sections\Readings, new Sections\Rungs, new Sections\Attempts, new Sections\Alignments,
-                new Sections\Jobs, new Sections\Rounds, new Sections\TestPieces,
+                new Sections\Jobs, new Sections\Rounds, new Sections\TestPieces, new Sections\Places,
             ];
             foreach ($all as $section) {
                 $sections[$section->key()] = $section;
@@ -106,9 +106,15 @@ final class BuildFile
             $context = new Context(Catalogue::standard(), $plan->currency, $suppliers);
             // What is priced follows from its supplier's currency, and that from the build's.
             $known = $earlier?->build->plan->currency === $plan->currency &&
-                ($suppliers === [] || $suppliers === $earlier->build->suppliers)
+                ($suppliers === [] || self::holds($suppliers, $earlier->build->suppliers))
                     ? $earlier->pairs[$key] ?? []
                     : [];
+            if ($known !== [] && ($data[$key] ?? null) === ($earlier->data[$key] ?? null)) {
+                $node->leave($key);
+                [$pairs[$key], $collections[$key]] = [$known, $earlier->build->{$key}];
+
+                continue;
+            }
             $entries = [];
             foreach ($node->items($key, self::MOST) as $i => $item) {
                 $raw = $item->raw();
@@ -125,11 +131,27 @@ final class BuildFile
             $collections[$key] = $entries;
         }
         $node->close();
-        // @phpstan-ignore argument.type (each collection was read by its own section)
         $build = new Build($plan, $site, ...$collections, brief: $brief);
-        References::check($build);
+        References::check($build, $earlier?->build);
 
         return new Reading($build, $pairs, $data);
+    }
+
+    /**
+     * Whether some entries hold all of others, the very same.
+     *
+     * @param  array<string, object>  $entries
+     * @param  array<string, object>  $all
+     */
+    private static function holds(array $entries, array $all): bool
+    {
+        foreach ($all as $ref => $one) {
+            if (($entries[$ref] ?? null) !== $one) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**

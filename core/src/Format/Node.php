@@ -74,6 +74,12 @@ final class Node
         return isset($this->object()[$key]);
     }
 
+    /** A member that is known already and not read again. */
+    public function leave(string $key): void
+    {
+        $this->seen[$key] = true;
+    }
+
     public function raw(): mixed
     {
         return $this->value;

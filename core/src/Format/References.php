@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Format;
 
 use Magpie\Core\Families\Catalogue;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\PortRef;
@@ -30,14 +31,20 @@ final class References
         'documents' => 'document',
         'leads' => 'lead',
         'faults' => 'fault',
+        'places' => 'place',
+        'zones' => 'zone',
+        'workpieces' => 'workpiece',
     ];
 
     /**
+     * @param  Build|null  $earlier  one that was found sound: what stands there as it does here, and names what does, is
+     *     not looked at again
+     *
      * @throws CannotReadBuildFile for the first name that names nothing
      */
-    public static function check(Build $build): void
+    public static function check(Build $build, ?Build $earlier = null): void
     {
-        foreach ([self::dangling($build), self::beyondNames($build)] as $all) {
+        foreach ([self::dangling($build, $earlier), self::beyondNames($build, $earlier)] as $all) {
             foreach ($all as [$pointer, $reason]) {
                 throw CannotReadBuildFile::at($pointer, $reason);
             }
@@ -77,13 +84,21 @@ final class References
     /**
      * @return iterable<array{string, string}> pointer and reason
      */
-    private static function dangling(Build $build): iterable
+    private static function dangling(Build $build, ?Build $earlier): iterable
     {
+        $sound = $earlier !== null && self::keepsNames($build, $earlier) ? $earlier : null;
+        $sections = [];
         foreach (self::linking() as $key => $linking) {
-            $i = 0;
-            foreach ($build->{$key} as $entry) {
+            [$entries, $was] = [$build->{$key}, $sound->{$key} ?? []];
+            $i = -1;
+            foreach ($entries === $was ? [] : $entries as $ref => $entry) {
+                $i++;
+                if (($was[$ref] ?? null) === $entry) {
+                    continue;
+                }
                 foreach ($linking->links($entry) as $link) {
-                    $named = $build->{$link->to}[$link->ref] ?? null;
+                    $sections[$link->to] ??= $build->{$link->to};
+                    $named = $sections[$link->to][$link->ref] ?? null;
                     $wrong =
                         $link->families !== [] &&
                         $named instanceof Need &&
@@ -101,9 +116,26 @@ final class References
                         ];
                     }
                 }
-                $i++;
             }
         }
+    }
+
+    /** Whether every name that was there is there still, and every need asks for the family it did. */
+    private static function keepsNames(Build $build, Build $earlier): bool
+    {
+        foreach (array_keys(self::ONE) as $section) {
+            [$now, $then] = [$build->{$section}, $earlier->{$section}];
+            if ($now !== $then && array_diff_key($then, $now) !== []) {
+                return false;
+            }
+        }
+        foreach ($earlier->needs as $ref => $need) {
+            if ($build->needs[$ref]->family !== $need->family) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**
@@ -111,9 +143,13 @@ final class References
      *
      * @return iterable<array{string, string}> pointer and reason
      */
-    private static function beyondNames(Build $build): iterable
+    private static function beyondNames(Build $build, ?Build $earlier): iterable
     {
+        $filled = self::filledAlike($build, $earlier);
         foreach (array_values($build->needs) as $i => $need) {
+            if (isset($filled[$need->ref]) && ($need->seat === null || isset($filled[(string) $need->host()]))) {
+                continue;
+            }
             $reason = $need->seat === null ? null : self::unfitSeat($build, $need);
             if ($reason !== null) {
                 yield ["/needs/{$i}/sits_in", $reason];
@@ -126,7 +162,11 @@ final class References
                 ];
             }
         }
+        $then = $earlier->leads ?? [];
         foreach (array_values($build->leads) as $i => $lead) {
+            if (($then[$lead->ref] ?? null) === $lead && isset($filled[$lead->from->need], $filled[$lead->to->need])) {
+                continue;
+            }
             foreach (['from' => $lead->from, 'to' => $lead->to] as $side => $port) {
                 $reason = self::portMissing($build, $port);
                 if ($reason !== null) {
@@ -137,17 +177,20 @@ final class References
                 yield ["/leads/{$i}/to", 'a lead cannot end where it begins.'];
             }
         }
-        $circle = Sequence::circle($build->steps);
+        $circle = $build->steps === $earlier?->steps ? [] : Sequence::circle($build->steps);
         if ($circle !== []) {
             yield ['/steps', 'these steps wait for each other in a circle: '.implode(' → ', $circle).'.'];
         }
         $circle = Papers::circle($build->documents);
         if ($circle !== []) {
-            yield ['/documents', 'these documents prevail over each other in a circle: '.implode(' → ', $circle).'.'];
+            yield [
+                '/documents',
+                'these documents prevail over each other in a circle: '.implode(' → ', $circle).'.',
+            ];
         }
         foreach (array_values($build->prints) as $i => $run) {
             $part = $build->parts[$run->part];
-            if ($part->family->key() !== 'printed_part') {
+            if (! $part->can(Ability::Printed)) {
                 yield ["/prints/{$i}/part", "\"{$run->part}\" is a {$part->family->title()}, not a printed part."];
             }
         }
@@ -161,6 +204,28 @@ final class References
             }
         }
         yield from self::largerThanTheRoom($build);
+    }
+
+    /**
+     * Needs that ask for what they did, and are filled with what they were.
+     *
+     * @return array<string, true>
+     */
+    private static function filledAlike(Build $build, ?Build $earlier): array
+    {
+        if ($earlier === null) {
+            return [];
+        }
+        $alike = [];
+        [$needs, $now, $then] = [$earlier->needs, $build->parts, $earlier->parts];
+        foreach ($build->needs as $ref => $need) {
+            $choice = $need->choice ?? '';
+            if (($needs[$ref] ?? null) === $need && ($now[$choice] ?? null) === ($then[$choice] ?? null)) {
+                $alike[$ref] = true;
+            }
+        }
+
+        return $alike;
     }
 
     /**

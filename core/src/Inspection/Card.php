@@ -18,6 +18,7 @@ final readonly class Card
      * @param  Evidence  $asks  weakest evidence on which the check may pass
      * @param  bool  $informs  it tells a figure and holds whatever that is, once it can be told
      * @param  list<Topic>  $topics  pages it belongs on, besides the list of all
+     * @param  bool  $supposes  it may be asked with other values in place of those nobody stands for; not where sizes shape a whole
      * @param  bool  $mayGo  a cure may take its subject away: an output nothing hangs on any more has nothing to carry
      */
     public function __construct(
@@ -31,6 +32,7 @@ final readonly class Card
         public bool $mayGo = false,
         public bool $informs = false,
         public array $topics = [],
+        public bool $supposes = true,
     ) {
     }
 }

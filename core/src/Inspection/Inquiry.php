@@ -302,6 +302,16 @@ final class Inquiry
     }
 
     /**
+     * What was read so far, for whoever worked something on a check's behalf.
+     *
+     * @return list<Input>
+     */
+    public function inputs(): array
+    {
+        return array_values($this->inputs);
+    }
+
+    /**
      * @param  iterable<Input>  $inputs  values read elsewhere on this check's behalf
      */
     public function absorb(iterable $inputs): void
@@ -611,13 +621,7 @@ final class Inquiry
 
     private function take(Part $part, Spec $spec, string $where, string $symbol, Bound $bound, string $label): ?Quantity
     {
-        $quantity = match ($bound) {
-            Bound::Nominal => $spec->nominal(),
-            Bound::Lowest => $spec->lowest(),
-            Bound::Highest => $spec->highest(),
-            Bound::MostStood => $spec->mostStood(),
-            Bound::LeastNeeded => $spec->leastNeeded(),
-        };
+        $quantity = $bound->of($spec);
         if ($quantity !== null) {
             $this->noteSpec($part, $spec, $where, $symbol, $label);
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Inspection;
 
+use Closure;
 use LogicException;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Running\AsMeasured;
@@ -22,11 +23,20 @@ final readonly class Inspector
 
     /**
      * @param  list<Check>  $checks
+     * @param  (Closure(Build): Build)|null  $draws  puts in what follows from where things sit
      */
-    public function __construct(public array $checks)
+    public function __construct(public array $checks, private ?Closure $draws = null)
     {
         $this->cards = array_map(static fn (Check $c): Card => $c->card(), $checks);
         $this->numbers = array_flip(array_map(static fn (Card $c): string => $c->id, $this->cards));
+    }
+
+    /** A build as it is judged: with what was measured of it, and what follows from where its parts sit. */
+    public function stands(Build $build): Build
+    {
+        $build = AsMeasured::of($build);
+
+        return $this->draws === null ? $build : ($this->draws)($build);
     }
 
     /** The place of a check in the list, by its id. */
@@ -52,7 +62,7 @@ final readonly class Inspector
      */
     public function inspect(Build $build, ?callable $about = null): Inspection
     {
-        $survey = new Survey(AsMeasured::of($build));
+        $survey = new Survey($this->stands($build));
         $findings = [];
         foreach ($this->checks as $i => $check) {
             if ($about !== null) {
@@ -92,7 +102,7 @@ final readonly class Inspector
         if ($number === null) {
             return null;
         }
-        $survey = new Survey(AsMeasured::of($build));
+        $survey = new Survey($this->stands($build));
         foreach ($this->asked($number, $survey) as $inquiry) {
             if ($inquiry->subject->ref === $ref) {
                 return $this->ask($this->checks[$number], $inquiry, $survey);

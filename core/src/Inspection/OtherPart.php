@@ -6,6 +6,7 @@ namespace Magpie\Core\Inspection;
 
 use Magpie\Core\Format\Adopting;
 use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Part;
 
@@ -62,11 +63,7 @@ final readonly class OtherPart implements Cure
         foreach ($finding->subject->needs as $ref) {
             $need = $at->build->needs[$ref] ?? null;
             $now = $at->build->fitted($ref);
-            if (
-                $need === null ||
-                $now === null ||
-                in_array($need->family, ['tool', 'consumable', 'wire', 'mains_inlet'], true)
-            ) {
+            if ($need === null || $now === null || $now->part->can(Ability::BoughtAsItIs)) {
                 continue;
             }
             foreach (array_diff($need->candidates, [$need->choice]) as $candidate) {

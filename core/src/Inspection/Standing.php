@@ -7,7 +7,6 @@ namespace Magpie\Core\Inspection;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Differences;
 use Magpie\Core\Machine\Reads;
-use Magpie\Core\Machine\Running\AsMeasured;
 use Magpie\Core\Machine\Same;
 
 /**
@@ -33,8 +32,9 @@ final class Standing
 
     private ?Inspection $inspection = null;
 
-    /** @var array{Build, list<string>, Survey, array<string, true>, array<string, true>}|null the last trial: the build
-     *      after the edit, findings that were tried, its survey as far as they need one, cells and entries changed */
+    /** @var array{Build, list<array<string, true>>, Survey, array<string, true>, array<string, true>}|null the last
+     *      trial: the build after the edit, cells read by what was tried, its survey as far as that needs one, cells
+     *      and entries changed */
     private ?array $tried = null;
 
     private function __construct(
@@ -48,7 +48,7 @@ final class Standing
 
     public static function of(Inspector $inspector, Build $build): self
     {
-        $build = AsMeasured::of($build);
+        $build = $inspector->stands($build);
         $reads = new Reads;
         $standing = new self($inspector, $build, new Survey($build->toldTo($reads), $reads), $reads, new ReadBy);
         foreach (array_keys($inspector->checks) as $i) {
@@ -101,7 +101,7 @@ final class Standing
     /** The same after an edit. The less of the build is a new object, the sooner it is done. */
     public function after(Build $build): self
     {
-        [$asked, $build] = [$build, AsMeasured::of($build)];
+        [$asked, $build] = [$build, $this->inspector->stands($build)];
         $laid = $this->laid($asked, $build);
         if ($laid === null) {
             return self::of($this->inspector, $build);
@@ -111,11 +111,11 @@ final class Standing
         [$next->subjects, $next->findings, $next->cells] = [$this->subjects, $this->findings, $this->cells];
         $stale = array_filter(
             $this->readBy->any($cells),
-            fn (string $key): bool => array_intersect_key($this->cells[$key] ?? [], $cells) !== [],
+            fn (string $key): bool => Reads::meet($this->cells[$key] ?? [], $cells),
         );
         $relisted = [];
         foreach ($this->subjects as $i => [, $from]) {
-            if (array_intersect_key($from, $cells) !== []) {
+            if (Reads::meet($from, $cells)) {
                 $relisted[$i] = true;
             }
         }
@@ -135,27 +135,53 @@ final class Standing
      * Some findings as they would be after an edit: those of them that it touches, and nothing else is judged.
      *
      * @param  list<string>  $keys
-     * @return array<string, Finding> by key
+     * @return array<string, Finding|null> by key; null for one that goes with its subject
      */
     public function trial(Build $build, array $keys): array
     {
-        [$asked, $build] = [$build, AsMeasured::of($build)];
+        $keys = array_values(array_filter($keys, fn (string $key): bool => isset($this->findings[$key])));
+        [$asked, $build] = [$build, $this->inspector->stands($build)];
         $differences = Differences::between($this->build, $build);
         if ($differences === null) {
-            return array_intersect_key($this->after($build)->findings, array_flip($keys));
+            $after = $this->after($build)->findings;
+
+            return array_combine($keys, array_map(static fn (string $key): ?Finding => $after[$key] ?? null, $keys));
         }
-        [$survey, $cells] = $this->carried($build, $differences->cells, $differences->entries, $this->readFor($keys));
-        $this->tried = [$asked, $keys, $survey, $cells, $differences->entries];
-        $found = [];
+        $only = $this->readFor($keys);
+        [$survey, $cells] = $this->carried($build, $differences->cells, $differences->entries, $only);
+        $this->tried = [$asked, $only, $survey, $cells, $differences->entries];
+        $found = $listed = [];
         foreach ($keys as $key) {
-            if (array_intersect_key($this->cells[$key] ?? [], $cells) !== []) {
-                $was = $this->findings[$key];
-                $check = $this->inspector->checks[$this->inspector->numberOf($was->card->id)];
-                $found[$key] = $this->inspector->ask($check, new Inquiry($survey, $was->card, $was->subject), $survey);
+            $was = $this->findings[$key];
+            $i = $this->inspector->numberOf($was->card->id);
+            $again = Reads::meet($this->subjects[$i][1], $cells);
+            if (! $again && ! Reads::meet($this->cells[$key], $cells)) {
+                continue;
             }
+            if ($again) {
+                $listed[$i] ??= $this->listed($i, $survey);
+            }
+            $inquiry = $again
+                ? $listed[$i][$was->subject->ref] ?? null
+                : new Inquiry($survey, $was->card, $was->subject);
+            $found[$key] =
+                $inquiry === null ? null : $this->inspector->ask($this->inspector->checks[$i], $inquiry, $survey);
         }
 
         return $found;
+    }
+
+    /**
+     * @return array<string, Inquiry> those of a check, by the subject
+     */
+    private function listed(int $check, Survey $survey): array
+    {
+        $listed = [];
+        foreach ($this->inspector->asked($check, $survey) as $inquiry) {
+            $listed[$inquiry->subject->ref] = $inquiry;
+        }
+
+        return $listed;
     }
 
     /**
@@ -169,10 +195,10 @@ final class Standing
     {
         if ($this->tried !== null && $this->tried[0] === $asked) {
             // What is tried first and kept then is laid out once.
-            [, $keys, $survey, $cells, $entries] = $this->tried;
+            [, $only, $survey, $cells, $entries] = $this->tried;
             $this->tried = null;
 
-            return [$survey, $this->survey->carryRest($survey, $this->readFor($keys), $cells, $entries)];
+            return [$survey, $this->survey->carryRest($survey, $only, $cells, $entries)];
         }
         $differences = Differences::between($this->build, $build);
 
@@ -194,11 +220,18 @@ final class Standing
 
     /**
      * @param  list<string>  $keys  findings
-     * @return list<array<string, true>> cells each of them read
+     * @return list<array<string, true>> cells each of them read, and its check to tell its subjects
      */
     private function readFor(array $keys): array
     {
-        return array_values(array_intersect_key($this->cells, array_flip($keys)));
+        $cells = [];
+        foreach ($keys as $key) {
+            $cells[] = $this->cells[$key];
+            $check = $this->inspector->numberOf($this->findings[$key]->card->id);
+            $cells["of {$check}"] = $this->subjects[$check][1];
+        }
+
+        return array_values($cells);
     }
 
     /**

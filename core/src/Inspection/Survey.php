@@ -90,10 +90,10 @@ final class Survey
         foreach ($kept as $what => $made) {
             $from = $this->from[$what];
             if ($made instanceof Carried) {
-                $carried = $made->carriedTo($next, $cells, array_intersect_key($from, $cells) === []);
+                $carried = $made->carriedTo($next, $cells, ! Reads::meet($from, $cells));
                 [$next->made[$what], $next->from[$what]] = [$carried->made, $carried->from ?? $from];
                 $cells += array_fill_keys($carried->cells, true);
-            } elseif (array_intersect_key($from, $made instanceof Settled ? $cells : $cells + $entries) === []) {
+            } elseif (! Reads::meet($from, $cells) && ($made instanceof Settled || ! Reads::meet($from, $entries))) {
                 [$next->made[$what], $next->from[$what]] = [$made, $from];
             } else {
                 unset($next->made[$what]);

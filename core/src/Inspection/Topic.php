@@ -11,7 +11,10 @@ enum Topic: string
     case Cabinets = 'cabinets';
     case Channels = 'channels';
     case ChannelUse = 'channel use';
+    case Conductors = 'conductors';
     case Contacts = 'contacts';
+    case Joints = 'joints';
+    case Layout = 'layout';
     case Place = 'place';
     case Scope = 'scope';
     case Stops = 'stops';

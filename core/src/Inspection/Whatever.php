@@ -22,7 +22,7 @@ final class Whatever
     public static function of(Finding $finding, Survey $survey, callable $judging): ?Finding
     {
         $unknown = self::unknown($finding, $survey);
-        if ($unknown === []) {
+        if ($unknown === [] || ! $finding->card->supposes) {
             return null;
         }
         $first = new Supposition(array_column($unknown, 'from', 'where'), Supposition::MOST);

@@ -37,7 +37,21 @@ final readonly class Axis
     /** The same axis with the torque that turns its screw put in, as it was measured. */
     public function turningAt(Quantity $torque): self
     {
-        $drive = new AxisDrive(...['turningTorque' => $torque] + get_object_vars($this->drive));
+        return $this->driven(['turningTorque' => $torque]);
+    }
+
+    /** The same axis with what it loses when it turns back put in, as it was measured. */
+    public function losing(Quantity $lost): self
+    {
+        return $this->driven(['lost' => $lost]);
+    }
+
+    /**
+     * @param  array<string, Quantity>  $members
+     */
+    private function driven(array $members): self
+    {
+        $drive = new AxisDrive(...$members + get_object_vars($this->drive));
 
         return new self(...['drive' => $drive] + get_object_vars($this));
     }

@@ -33,6 +33,7 @@ final readonly class AxisDrive
      * @param  Quantity|null  $turningTorque  to turn the screw as it is built in, motor uncoupled, measured
      * @param  Quantity|null  $handWheel  radius at which a hand turns its screw, where one does
      * @param  Quantity|null  $shock  how many times the steady load the guides feel; 1 when not given
+     * @param  Quantity|null  $lost  when it turns back, nut, screw and coupling together, as a reading has it; no figure of the file
      */
     public function __construct(
         public array $motors = [],
@@ -61,6 +62,7 @@ final readonly class AxisDrive
         public ?Quantity $turningTorque = null,
         public ?Quantity $shock = null,
         public ?Quantity $handWheel = null,
+        public ?Quantity $lost = null,
     ) {
     }
 }

@@ -10,6 +10,7 @@ use Magpie\Core\Machine\Buying\Rate;
 use Magpie\Core\Machine\Buying\Supplier;
 use Magpie\Core\Machine\Choosing\Decision;
 use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Placing\Place;
 use Magpie\Core\Machine\Running\Alignment;
 use Magpie\Core\Machine\Running\Job;
 use Magpie\Core\Machine\Running\PowerAttempt;
@@ -65,6 +66,8 @@ use Magpie\Core\Machine\Work\Step;
  * @property-read array<string, Job> $jobs
  * @property-read array<string, UpkeepRound> $rounds
  * @property-read array<string, TestPiece> $tests
+ * @property-read array<string, Place> $places
+ * @property-read array<string, Part> $stands
  */
 final readonly class Build
 {
@@ -105,6 +108,8 @@ final readonly class Build
      * @param  array<string, Job>  $jobs
      * @param  array<string, UpkeepRound>  $rounds
      * @param  array<string, TestPiece>  $tests
+     * @param  array<string, Place>  $places
+     * @param  array<string, Part>  $stands  need → the part in it as it was measured there, where that is another than its sheet says
      * @param  Reads|null  $reads  who is told what is read
      */
     public function __construct(
@@ -144,6 +149,8 @@ final readonly class Build
         private array $jobs = [],
         private array $rounds = [],
         private array $tests = [],
+        private array $places = [],
+        private array $stands = [],
         private ?Reads $reads = null,
     ) {
         $zoned = [];
@@ -188,8 +195,9 @@ final readonly class Build
             $parts[$ref] =
                 ($were[$ref] ?? null) === $part && $like !== null ? $like->parts[$ref] : $part->toldTo($reads);
         }
+        $stands = array_map(static fn (Part $part): Part => $part->toldTo($reads), $this->stands);
 
-        return $this->with(['parts' => $parts, 'reads' => $reads]);
+        return $this->with(['parts' => $parts, 'stands' => $stands, 'reads' => $reads]);
     }
 
     /** Who is told what is read, if anyone. */
@@ -295,7 +303,12 @@ final readonly class Build
     /** The same build with another part chosen for one need. */
     public function choosing(string $need, ?string $part): self
     {
-        return $this->with(['needs' => array_replace($this->needs, [$need => $this->needs[$need]->choosing($part)])]);
+        $same = $this->needs[$need]->choice === $part;
+
+        return $this->with([
+            'stands' => $same ? $this->stands : array_diff_key($this->stands, [$need => true]),
+            'needs' => array_replace($this->needs, [$need => $this->needs[$need]->choosing($part)]),
+        ]);
     }
 
     public function fitted(string $need): ?Fitted
@@ -303,7 +316,7 @@ final readonly class Build
         $found = $this->need($need);
         $part = $found?->choice === null ? null : $this->part($found->choice);
 
-        return $found !== null && $part !== null ? new Fitted($found, $part) : null;
+        return $found !== null && $part !== null ? new Fitted($found, $this->stands[$need] ?? $part) : null;
     }
 
     /**
@@ -373,12 +386,24 @@ final readonly class Build
         return $this->fitted($ref->need)?->part->ports[$ref->port] ?? null;
     }
 
+    /** Whether a lead carries mains. */
+    public function isMains(Lead $lead): bool
+    {
+        return $this->port($lead->from)?->mains === true || $this->port($lead->to)?->mains === true;
+    }
+
     /** What a person calls the thing behind a need: its role, and the part when one is chosen. */
     public function roleOf(string $need): string
     {
         $this->reads?->note("roles/{$need}");
 
         return $this->needs[$need]->role ?? $need;
+    }
+
+    /** What a lead joins, as a person says it: "W4: 24 V supply to board". */
+    public function leadInWords(Lead $lead): string
+    {
+        return "{$lead->ref}: {$this->roleOf($lead->from->need)} to {$this->roleOf($lead->to->need)}";
     }
 
     /** An open danger fault means the machine must not be powered. */

@@ -41,6 +41,7 @@ final readonly class Differences
         'jobs',
         'rounds',
         'tests',
+        'places',
     ];
 
     /** The cell that has changed when something is joined otherwise than before. */
@@ -61,12 +62,13 @@ final readonly class Differences
             return null;
         }
         $needs = self::needs($before, $after);
-        $parts = self::parts($before->parts, $after->parts, self::chosen($before) + self::chosen($after));
-        if ($needs === null || $parts === null) {
+        $parts = self::parts($before, $after);
+        $stands = self::stands($before, $after);
+        if ($needs === null || $parts === null || $stands === null) {
             return null;
         }
         $leads = self::leads($before->leads, $after->leads);
-        $cells = [Reads::ALWAYS => true] + $needs + $parts + $leads;
+        $cells = [Reads::ALWAYS => true] + $needs + $parts + $stands + $leads;
         $entries = [];
         foreach ($cells as $cell => $_) {
             // "parts/M-57/rated_current" stands in "parts/M-57".
@@ -102,7 +104,7 @@ final readonly class Differences
     }
 
     /**
-     * @return array<string, true>
+     * @return array<string, true> parts that fill a need
      */
     private static function chosen(Build $build): array
     {
@@ -120,6 +122,9 @@ final readonly class Differences
     private static function needs(Build $before, Build $after): ?array
     {
         [$then, $now] = [$before->needs, $after->needs];
+        if ($then === $now) {
+            return [];
+        }
         // A need may come to those that are there; where one goes or is put among them, all is laid out afresh.
         if (array_slice(array_keys($now), 0, count($then)) !== array_keys($then)) {
             return null;
@@ -157,12 +162,38 @@ final readonly class Differences
     }
 
     /**
+     * What was measured of a part in one of the places it fills.
+     *
+     * @return array<string, true>|null cells
+     */
+    private static function stands(Build $before, Build $after): ?array
+    {
+        $cells = [];
+        foreach ($before->stands + $after->stands as $need => $part) {
+            $was = $before->stands[$need] ?? ($before->parts[$part->ref] ?? null);
+            $now = $after->stands[$need] ?? ($after->parts[$part->ref] ?? null);
+            if ($was === $now || $was === null || $now === null) {
+                continue;
+            }
+            if (! self::carryAlike($was, $now)) {
+                return null;
+            }
+            $cells += self::ofPart($was, $now);
+        }
+
+        return $cells;
+    }
+
+    /**
      * @param  array<string, Lead>  $then
      * @param  array<string, Lead>  $now
      * @return array<string, true> cells
      */
     private static function leads(array $then, array $now): array
     {
+        if ($then === $now) {
+            return [];
+        }
         $cells = [];
         foreach ($now + $then as $ref => $_) {
             $lead = $now[$ref] ?? null;
@@ -186,21 +217,22 @@ final readonly class Differences
     }
 
     /**
-     * @param  array<string, Part>  $then
-     * @param  array<string, Part>  $now
-     * @param  array<string, true>  $chosen  parts that fill a need in either build
      * @return array<string, true>|null cells
      */
-    private static function parts(array $then, array $now, array $chosen): ?array
+    private static function parts(Build $before, Build $after): ?array
     {
+        [$then, $now] = [$before->parts, $after->parts];
         $cells = [];
-        foreach ($now + $then as $ref => $_) {
-            $part = $now[$ref] ?? null;
+        $chosen = null;
+        foreach (array_diff_key($then, $now) as $ref => $_) {
+            $cells["parts/{$ref}"] = $cells['parts'] = true;
+        }
+        foreach ($now as $ref => $part) {
             $was = $then[$ref] ?? null;
             if ($part === $was) {
                 continue;
             }
-            if ($part === null || $was === null) {
+            if ($was === null) {
                 $cells["parts/{$ref}"] = $cells['parts'] = true;
 
                 continue;
@@ -209,8 +241,11 @@ final readonly class Differences
             if ($here === []) {
                 continue;
             }
-            if (isset($chosen[$ref]) && ! self::carryAlike($was, $part)) {
-                return null;
+            if (! self::carryAlike($was, $part)) {
+                $chosen ??= self::chosen($before) + self::chosen($after);
+                if (isset($chosen[$ref])) {
+                    return null;
+                }
             }
             $cells += $here;
             $cells['parts'] = true;

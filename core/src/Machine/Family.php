@@ -151,6 +151,18 @@ abstract class Family
         return [];
     }
 
+    /**
+     * Lines of the sheet that are its length, width and height as it stands; null where the sheet has none.
+     *
+     * @return array{string|null, string|null, string|null}
+     */
+    public function sides(): array
+    {
+        return $this->field('body_length') === null
+            ? [null, null, null]
+            : ['body_length', 'body_width', 'body_height'];
+    }
+
     final public function field(string $key): ?SpecField
     {
         if ($this->fields === null) {

@@ -58,6 +58,17 @@ final readonly class Part
         return in_array($ability, $this->family->abilities(), true);
     }
 
+    public function canAny(Ability ...$abilities): bool
+    {
+        foreach ($abilities as $ability) {
+            if ($this->can($ability)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     public function spec(string $key): ?Spec
     {
         $this->reads?->note("parts/{$this->ref}/{$key}");

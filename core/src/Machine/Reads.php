@@ -22,6 +22,26 @@ final class Reads
 
     private bool $open = false;
 
+    /**
+     * Whether two sets of cells have any in common. The smaller is looked up in the larger.
+     *
+     * @param  array<string, true>  $some
+     * @param  array<string, true>  $others
+     */
+    public static function meet(array $some, array $others): bool
+    {
+        if (count($some) > count($others)) {
+            [$some, $others] = [$others, $some];
+        }
+        foreach ($some as $cell => $_) {
+            if (isset($others[$cell])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     public function note(string $cell): void
     {
         if ($this->open) {

@@ -6,6 +6,7 @@ namespace Magpie\Core\Money;
 
 use Magpie\Core\Inspection\Settled;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Offer;
@@ -74,8 +75,8 @@ final class MoneyLedger implements Settled
 
         return $wholeList
             ? ['lines' => array_map(static fn (CostLine $l): array => $l->toArray(), $this->lines())] +
-                $this->sums +
-                $this->toCome($this->sums)
+                    $this->sums +
+                    $this->toCome($this->sums)
             : ['lines' => []] + $this->sums;
     }
 
@@ -275,15 +276,13 @@ final class MoneyLedger implements Settled
     /** Whether it comes off a printer of the workshop: then what it costs is its plastic. */
     private function isPrinted(Part $part): bool
     {
-        return $part->family->key() === 'printed_part' &&
-            ! isset($this->offers[$part->ref]) &&
-            $this->build->printers !== [];
+        return $part->can(Ability::Printed) && ! isset($this->offers[$part->ref]) && $this->build->printers !== [];
     }
 
     /** Whether a reel of what it is printed from is on the list, as a line of its own. */
     private function hasReel(Part $part): bool
     {
-        foreach ($this->build->fittedOf('filament') as $reel) {
+        foreach ($this->build->fittedThat(Ability::Feedstock) as $reel) {
             if ($reel->part->spec('material')?->value === $part->spec('material')?->value) {
                 return true;
             }

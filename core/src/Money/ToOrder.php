@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Money;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Offer;
 use Magpie\Core\Machine\Buying\Purchase;
@@ -45,7 +46,7 @@ final readonly class ToOrder
                     $bought[$part->ref] ?? [],
                     $printed[$part->ref] ?? 0,
                     // What somebody sells is bought; the rest of what is printed comes off the workshop's own printers.
-                    $part->family->key() === 'printed_part' && ! isset($offered[$part->ref]),
+                    $part->can(Ability::Printed) && ! isset($offered[$part->ref]),
                 );
             }
         }

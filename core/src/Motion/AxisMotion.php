@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
@@ -150,9 +151,7 @@ final readonly class AxisMotion
     /** Whether the motor's loop is closed: what the axis says, or else what kind of motor it is. */
     public function loop(): string
     {
-        return $this->axis->drive->closedLoop ?? $this->motor?->part->family->key() === 'servo_motor'
-            ? 'closed'
-            : 'open';
+        return $this->axis->drive->closedLoop ?? $this->motor?->part->can(Ability::Steps) === false ? 'closed' : 'open';
     }
 
     /** Torque wanted, of what the move asks, by the builder's own limit where there is one. */
@@ -168,7 +167,7 @@ final readonly class AxisMotion
     public function advance(Inquiry $inquiry): Quantity
     {
         $by = $this->by ?? $inquiry->lack("the screw or pulley that moves {$this->axis->name}");
-        if ($by->part->family->key() === 'drive_screw') {
+        if ($by->part->can(Ability::HasLead)) {
             return $inquiry->read($by, 'lead', 'p_h');
         }
         [$teeth, $pitch] = $inquiry->readAll($by, ['z' => 'teeth', 'p' => 'pitch']);
@@ -213,10 +212,9 @@ final readonly class AxisMotion
     public function stepsPerMillimetre(Inquiry $inquiry): Quantity
     {
         $motor = $this->motor($inquiry);
-        $turn =
-            $motor->part->family->key() === 'stepper_motor'
-                ? $this->stepsPerTurn($inquiry, $motor)
-                : $inquiry->read($motor, 'pulses_per_turn', 'N');
+        $turn = $motor->part->can(Ability::Steps)
+            ? $this->stepsPerTurn($inquiry, $motor)
+            : $inquiry->read($motor, 'pulses_per_turn', 'N');
         $travel = $this->perTurn($inquiry);
 
         return $inquiry->work(
@@ -247,7 +245,7 @@ final readonly class AxisMotion
         $motor = $this->motor($inquiry);
         $torque = $inquiry->read(
             $motor,
-            $motor->part->family->key() === 'servo_motor' ? 'rated_torque' : 'holding_torque',
+            $motor->part->can(Ability::Steps) ? 'holding_torque' : 'rated_torque',
             'T_h',
             Bound::Lowest,
         );

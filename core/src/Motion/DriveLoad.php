@@ -6,6 +6,7 @@ namespace Magpie\Core\Motion;
 
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Materials;
 
@@ -77,7 +78,7 @@ final readonly class DriveLoad
             );
         }
         $by = $motion->by;
-        $diameter = $by?->part->family->key() === 'drive_screw' ? $inquiry->tryRead($by, 'diameter', 'd') : null;
+        $diameter = $by?->part->can(Ability::HasLead) === true ? $inquiry->tryRead($by, 'diameter', 'd') : null;
         $length = $diameter === null || $by === null ? null : $inquiry->tryRead($by, 'length', 'L');
         if ($diameter !== null && $length !== null && $by !== null) {
             $guessed = true;

@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
@@ -21,7 +22,7 @@ final class MotorTorque
         $motor = $motion->motor($inquiry);
         $count = max(1, $motion->motors);
         $sheet = self::ofSheet($inquiry, $motor);
-        if ($motor->part->family->key() === 'servo_motor') {
+        if (! $motor->part->can(Ability::Steps)) {
             [$torque, $top] = $inquiry->readAll(
                 $motor,
                 ['T_n' => 'rated_torque', 'n_n' => 'rated_speed'],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Motion;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Evidence;
@@ -20,7 +21,8 @@ final class UsableTravel
             $rail =
                 $inquiry->build->fitted($axis->rail) ??
                 $inquiry->lack('a rail for '.$inquiry->build->roleOf($axis->rail));
-            [$length, $block] = $inquiry->readAll($rail, ['L' => 'length', 'L_b' => 'block_length']);
+            $length = $inquiry->read($rail, 'length', 'L', Bound::Lowest);
+            $block = $inquiry->read($rail, 'block_length', 'L_b', Bound::Highest);
             if ($axis->blocks > 1) {
                 $pitch = $inquiry->given(
                     "distance between the blocks of {$axis->name}",

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Planning;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Work\Bag;
 use Magpie\Core\Machine\Work\BagLine;
@@ -72,7 +73,7 @@ final readonly class BagLedger
         $long = self::millimetres($length) ?? 0.0;
         $wide = self::millimetres($thread);
         $rows = [];
-        foreach ($this->build->fittedOf('screw') as $ref => $fitted) {
+        foreach ($this->build->fittedThat(Ability::Screws) as $ref => $fitted) {
             $own = $fitted->part->spec('length')?->nominal()?->in('mm');
             $name = $fitted->part->spec('thread')?->choice() ?? '';
             $size = preg_match('/M\s*(\d+(?:\.\d+)?)/i', $name, $m) === 1 ? (float) $m[1] : null;

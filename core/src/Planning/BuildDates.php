@@ -6,6 +6,7 @@ namespace Magpie\Core\Planning;
 
 use DateTimeImmutable;
 use Magpie\Core\Buying\Split;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Purchase;
 use Magpie\Core\Machine\Work\Sequence;
@@ -157,7 +158,7 @@ final readonly class BuildDates
     {
         $plastic = [];
         foreach ($build->parts as $part) {
-            if ($part->family->key() === 'filament' && isset($arrivals[$part->ref])) {
+            if ($part->can(Ability::Feedstock) && isset($arrivals[$part->ref])) {
                 $material = Recipe::of($part)->material ?? '';
                 $plastic[$material] = [...$plastic[$material] ?? [], ...$arrivals[$part->ref]];
             }

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Planning;
 
+use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Layout\Layout;
+use Magpie\Core\Layout\Reaches;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Fitted;
@@ -54,35 +58,24 @@ final class Derivation
 
     private const COVERS = 7;
 
-    /** How early a part belongs, by family; what is not named is electrics where it is electrical, frame where not. */
+    /** How early a part belongs, by what it does; the first that fits. */
     private const RANKS = [
-        'linear_rail' => self::GUIDES,
-        'bearing' => self::GUIDES,
-        'drive_screw' => self::GUIDES,
-        'stepper_motor' => self::DRIVES,
-        'servo_motor' => self::DRIVES,
-        'coupling' => self::DRIVES,
-        'pulley' => self::DRIVES,
-        'belt' => self::DRIVES,
-        'spindle' => self::TOOL,
-        'extruder' => self::TOOL,
-        'hot_end' => self::TOOL,
-        'build_sheet' => self::TOOL,
-        'heater' => self::TOOL,
-        'thermistor' => self::TOOL,
-        'probe' => self::TOOL,
-        'heat_sink' => self::TOOL,
-        'cable_chain' => self::ELECTRICS,
-        'panel' => self::COVERS,
+        self::GUIDES => [Ability::Rolls, Ability::HasLead],
+        self::DRIVES => [Ability::Drives, Ability::JoinsShafts, Ability::CarriesBelt, Ability::RunsOnTeeth],
+        self::TOOL => [
+            Ability::Spins,
+            Ability::OnHead,
+            Ability::Melts,
+            Ability::CarriesPrints,
+            Ability::Heats,
+            Ability::SensesHeat,
+            Ability::TakesHeat,
+        ],
+        self::ELECTRICS => [Ability::LeadsMove],
     ];
 
-    /** Of the frame, its members first, then what is put on them. */
-    private const LATE = ['extrusion' => 0, 'printed_part' => 1, 'cabinet' => 2, 'plate' => 3];
-
-    /** What is no part of the machine, or goes on at the end of a lead. */
-    private const APART = ['filament', 'tool', 'consumable', 'cutter', 'compressor', 'wire', 'contact_housing'];
-
-    private const FASTENERS = ['screw', 'nut', 'insert'];
+    /** Of the frame, its members first, then what is put on them; plates and all else last. */
+    private const LATE = [Ability::Slotted, Ability::Printed, Ability::Encloses];
 
     /** What makes a section harder, by the key of a step or its caution. */
     private const HARD = [
@@ -143,17 +136,37 @@ final class Derivation
         $this->settings();
         $this->tests();
         $this->covers();
+        $this->closesOff();
         $this->short = $short;
         [$this->steps, $this->circle] = $this->inOrder();
         $this->unplaced = $this->unplaced();
     }
 
+    /** What goes in where a hand or a key has to reach something else: that is done before. */
+    private function closesOff(): void
+    {
+        if ($this->build->places === []) {
+            return;
+        }
+        $survey = new Survey($this->build);
+        foreach (Layout::of($survey)->bodies as $body) {
+            foreach ($body->place->reach === [] ? [] : Reaches::of($survey)->blocked($body) as [$reach, $others]) {
+                foreach ($others as $other) {
+                    $step = $this->placed[$other->place->need ?? ''] ?? null;
+                    if ($step !== null) {
+                        $this->drafts[$step] = $this->drafts[$step]->noting(
+                            "Before: {$reach->for} at {$body->label} ({$reach->side->value}); no room is left for it once this is in.",
+                        );
+                    }
+                }
+            }
+        }
+    }
+
     private static function isApart(Fitted $fitted): bool
     {
-        $family = $fitted->part->family;
-
-        return in_array($family->key(), [...self::APART, ...self::FASTENERS], true) ||
-            $family->trade() === Trade::Workshop;
+        return $fitted->part->canAny(Ability::NotFitted, Ability::Fastens) ||
+            $fitted->part->family->trade() === Trade::Workshop;
     }
 
     /** What closes something in, by its family or by what it is called. */
@@ -165,13 +178,13 @@ final class Derivation
         }
         $called = "{$fitted->need->role} {$fitted->part->name}";
 
-        return $fitted->part->family->key() === 'panel' ||
+        return $fitted->part->can(Ability::Covers) ||
             preg_match('/\b(cover|lid|door|window|side panel|panels?)s?\b/i', $called) === 1;
     }
 
-    private function familyOf(string $need): string
+    private function can(string $need, Ability ...$abilities): bool
     {
-        return $this->build->fitted($need)?->part->family->key() ?? '';
+        return $this->build->fitted($need)?->part->canAny(...$abilities) === true;
     }
 
     private function rankOf(string $need): int
@@ -179,11 +192,18 @@ final class Derivation
         if ($this->isCover($need)) {
             return self::COVERS;
         }
-        $family = $this->build->fitted($need)?->part->family;
+        $part = $this->build->fitted($need)?->part;
+        if ($part === null) {
+            return self::FRAME;
+        }
+        foreach (self::RANKS as $rank => $abilities) {
+            if ($part->canAny(...$abilities)) {
+                return $rank;
+            }
+        }
+        $family = $part->family;
 
         return match (true) {
-            $family === null => self::FRAME,
-            isset(self::RANKS[$family->key()]) => self::RANKS[$family->key()],
             $family->trade() === Trade::Electrical, $family->trade() === Trade::Supply => self::ELECTRICS,
             $family->trade() === Trade::Thermal => self::TOOL,
             default => self::FRAME,
@@ -202,11 +222,7 @@ final class Derivation
 
         return match (true) {
             $this->isCover($other) && ! $this->isCover($need) => false,
-            $this->familyOf($need) === 'extrusion' => in_array(
-                $this->familyOf($other),
-                ['extrusion', 'printed_part'],
-                true,
-            ),
+            $this->can($need, Ability::Slotted) => $this->can($other, Ability::Slotted, Ability::Printed),
             default => true,
         };
     }
@@ -218,7 +234,7 @@ final class Derivation
     {
         $mates = array_values($this->build->mates);
         $late = fn (Mate $mate): int => (int) array_sum(
-            array_map(fn (string $need): int => self::LATE[$this->familyOf($need)] ?? 4, $mate->between),
+            array_map(fn (string $need): int => $this->lateness($need), $mate->between),
         );
         usort(
             $mates,
@@ -230,6 +246,17 @@ final class Derivation
         );
 
         return $mates;
+    }
+
+    private function lateness(string $need): int
+    {
+        foreach (self::LATE as $late => $ability) {
+            if ($this->can($need, $ability)) {
+                return $late;
+            }
+        }
+
+        return count(self::LATE);
     }
 
     /** Pieces of a need, as many as are left of it at most; what is taken is gone. */
@@ -308,8 +335,8 @@ final class Derivation
         }
         $wanted = $stack->count;
         $held = [];
-        foreach ($this->build->fittedOf('nut', 'insert') as $ref => $fitted) {
-            $kind = $fitted->part->family->key() === 'insert' ? 'heat-set insert' : $fitted->part->spec('kind')?->value;
+        foreach ($this->build->fittedThat(Ability::TakesScrew) as $ref => $fitted) {
+            $kind = $fitted->part->can(Ability::MeltedIn) ? 'heat-set insert' : $fitted->part->spec('kind')?->value;
             $fits = match ($stack->into) {
                 ThreadIn::SlotNut => $kind === 'slot nut',
                 ThreadIn::Insert => $kind === 'heat-set insert',
@@ -396,7 +423,7 @@ final class Derivation
         foreach ($mates as $mate) {
             $profile =
                 array_values(
-                    array_filter($mate->between, fn (string $need): bool => $this->familyOf($need) === 'extrusion'),
+                    array_filter($mate->between, fn (string $need): bool => $this->can($need, Ability::Slotted)),
                 )[0] ?? null;
             if ($profile === null || $this->closes($mate, $profile)) {
                 continue;
@@ -405,7 +432,7 @@ final class Derivation
             $nuts = array_keys(
                 array_filter(
                     $this->drafts["join/{$mate->ref}"]->uses,
-                    fn (string $need): bool => $this->familyOf($need) === 'nut',
+                    fn (string $need): bool => $this->can($need, Ability::TakesScrew),
                     ARRAY_FILTER_USE_KEY,
                 ),
             );
@@ -452,7 +479,7 @@ final class Derivation
 
         return in_array($profile, $mate->between, true) &&
             ($others === [] ||
-                $this->familyOf($others[0]) === 'extrusion' ||
+                $this->can($others[0], Ability::Slotted) ||
                 preg_match('/\b(corner|gusset|bracket|end)\b/i', "{$mate->kind} {$this->build->roleOf($others[0])}") ===
                     1);
     }
@@ -560,11 +587,6 @@ final class Derivation
         }
     }
 
-    private function isMains(Lead $lead): bool
-    {
-        return $this->build->port($lead->from)?->mains === true || $this->build->port($lead->to)?->mains === true;
-    }
-
     private function lead(Lead $lead): void
     {
         $ends = [$lead->from->need, $lead->to->need, $lead->chain, $lead->protection];
@@ -575,7 +597,7 @@ final class Derivation
                 $after[] = $step;
             }
         }
-        $mains = $this->isMains($lead);
+        $mains = $this->build->isMains($lead);
         $notes = $tools = [];
         foreach ($lead->ends as $i => $end) {
             $at = ($i === 0 ? $lead->from : $lead->to)->text();
@@ -597,8 +619,7 @@ final class Derivation
         $this->drafts[$key] = new StepDraft(
             $key,
             self::WIRING,
-            "Run {$lead->ref}: {$this->build->roleOf($lead->from->need)} to {$this->build->roleOf($lead->to->need)}".
-                ($size === null ? '' : ", {$size}"),
+            "Run {$this->build->leadInWords($lead)}".($size === null ? '' : ", {$size}"),
             [],
             array_values(array_unique($after)),
             array_values(array_unique(array_filter($tools))),
@@ -649,7 +670,7 @@ final class Derivation
     {
         $mains = $others = $earth = [];
         foreach ($this->build->leads as $lead) {
-            if ($this->isMains($lead)) {
+            if ($this->build->isMains($lead)) {
                 $mains[] = "lead/{$lead->ref}";
                 $earth +=
                     $this->build->port($lead->from)?->kind === PortKind::Earth ? ["lead/{$lead->ref}" => true] : [];
@@ -782,17 +803,14 @@ final class Derivation
         $rows = [];
         foreach ($this->build->needs as $need) {
             $fitted = $this->build->fitted($need->ref);
-            if (
-                $this->left[$need->ref] > 0 &&
-                ($fitted === null || ! in_array($fitted->part->family->key(), self::APART, true))
-            ) {
+            if ($this->left[$need->ref] > 0 && ($fitted === null || ! $fitted->part->can(Ability::NotFitted))) {
                 $rows[] = [
                     'need' => $need->ref,
                     'role' => $need->role,
                     'pieces' => $this->left[$need->ref],
                     'why' => match (true) {
                         $fitted === null => 'no part is chosen for it',
-                        in_array($fitted->part->family->key(), self::FASTENERS, true) => 'no joint names them',
+                        $fitted->part->can(Ability::Fastens) => 'no joint names them',
                         default => 'it is no part of the machine',
                     },
                 ];

@@ -81,7 +81,7 @@ final readonly class LookAhead
                         $within[$draft->key][$lead] = $this->row(
                             'leads',
                             $lead,
-                            $this->called($lead),
+                            $this->build->leadInWords($this->build->leads[$lead]),
                             $way,
                             "lead/{$lead}",
                         );
@@ -137,13 +137,6 @@ final readonly class LookAhead
         }
 
         return $leads;
-    }
-
-    private function called(string $lead): string
-    {
-        $one = $this->build->leads[$lead];
-
-        return "{$lead}: {$this->build->roleOf($one->from->need)} to {$this->build->roleOf($one->to->need)}";
     }
 
     /**

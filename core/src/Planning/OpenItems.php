@@ -162,7 +162,7 @@ final class OpenItems
             if (Gate::isHalf($lead)) {
                 yield [
                     'half made',
-                    "{$lead->ref}: {$build->roleOf($lead->from->need)} to {$build->roleOf($lead->to->need)}",
+                    $build->leadInWords($lead),
                     'both its ends are on: before that its branch is not powered',
                     'leads',
                     $lead->ref,

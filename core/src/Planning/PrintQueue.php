@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Planning;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Work\Printer;
@@ -70,7 +71,7 @@ final readonly class PrintQueue
         $this->printers = array_filter($build->printers, static fn (Printer $p): bool => ! $p->finished);
         $recipes = $wanted = [];
         foreach ($build->parts as $part) {
-            if ($part->family->key() === 'printed_part') {
+            if ($part->can(Ability::Printed)) {
                 $recipes[$part->ref] = Recipe::of($part);
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Planning;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Money\OrderLine;
 use Magpie\Core\Printing\Recipe;
@@ -104,7 +105,7 @@ final readonly class Reels
     {
         $grams = 0.0;
         foreach ($build->parts as $part) {
-            $reel = $part->family->key() === 'filament' ? Recipe::of($part) : null;
+            $reel = $part->can(Ability::Feedstock) ? Recipe::of($part) : null;
             $line = $wanted[$part->ref] ?? null;
             if ($reel === null || $line === null || $reel->material !== $row['material']) {
                 continue;

@@ -46,6 +46,25 @@ final readonly class StepDraft
         return $this->rank === array_key_last(Derivation::SECTIONS);
     }
 
+    /** The same with one thing more to know. */
+    public function noting(string $note): self
+    {
+        return new self(
+            $this->key,
+            $this->rank,
+            $this->title,
+            $this->uses,
+            $this->after,
+            $this->tools,
+            $this->cautions,
+            [...$this->notes, $note],
+            $this->check,
+            $this->hours,
+            $this->leads,
+            $this->lays,
+        );
+    }
+
     /**
      * @param  list<string>  $after
      */

@@ -24,11 +24,13 @@ final readonly class JobCheck
      * @return array{verdict: string, lines: int, moves: int, seconds: float, tool_seconds: float, cut: float, rapid: float,
      *     laid: float, pierces: int, energy: float|null, axes: list<array{axis: string, low: float, high: float, reach: float,
      *     travel: float|null, left: float|null, feed: float|null, cap: float|null}>, turns: array{float, float}|null,
-     *     heat: array<string, float>, troubles: list<array{verdict: string, says: string, line: int|null, times: int}>}
+     *     heat: array<string, float>, stock: list<array{axis: string, size: float|null, cut: float, left: float|null}>,
+     *     troubles: list<array{verdict: string, says: string, line: int|null, times: int}>}
      */
-    public function toArray(array $origin = []): array
+    public function toArray(array $origin = [], ?Stock $stock = null): array
     {
-        $troubles = [...$this->program->troubles(), ...$this->turns(), ...$this->heat()];
+        [$around, $beyond] = $stock?->against($this->program->cutting) ?? [[], []];
+        $troubles = [...$this->program->troubles(), ...$this->turns(), ...$this->heat(), ...$beyond];
         $axes = [];
         foreach ($this->program->bounds as $key => [$low, $high]) {
             [$row, $more] = $this->axis((string) $key, $low, $high, $origin[$key] ?? null);
@@ -52,6 +54,7 @@ final readonly class JobCheck
             'axes' => $axes,
             'turns' => $this->program->turns,
             'heat' => $this->program->heat,
+            'stock' => $around,
             'troubles' => array_map(
                 static fn (Trouble $t): array => [
                     'verdict' => $t->verdict,

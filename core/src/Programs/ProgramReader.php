@@ -526,7 +526,7 @@ final class ProgramReader
         }
         $this->at = $to;
         $isCut ? ($this->cut += $length) : ($this->rapid += $length);
-        $this->time($from, $to, $length, $isFed, $laid, count($points) > 1);
+        $this->timed($from, $to, $length, $isFed, $laid, count($points) > 1);
     }
 
     /**
@@ -663,7 +663,7 @@ final class ProgramReader
      * @param  array<string, float|null>  $from
      * @param  array<string, float|null>  $to
      */
-    private function time(array $from, array $to, float $length, bool $isFed, float $laid, bool $isArc): void
+    private function timed(array $from, array $to, float $length, bool $isFed, float $laid, bool $isArc): void
     {
         if ($length < self::NOTHING) {
             // A retraction or a first place: the filament alone moves.

@@ -36,6 +36,7 @@ final class StartList
         if (isset($hazards[Hazard::Spindle->value])) {
             array_push(
                 $looks,
+                'Cold, it has run up: a minute slow, then faster in three or four steps over ten minutes, so that its bearings and length settle before the origin is set.',
                 'Origin set, and touched off with this cutter.',
                 'Collet clean and tight, cutter far enough in.',
                 'Clamps tight, and below the path of the cutter and the collet nut.',

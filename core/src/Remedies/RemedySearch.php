@@ -88,7 +88,7 @@ final readonly class RemedySearch
         $reading = Reading::of($build);
         $now = $this->standing->findings();
         $money = MoneyLedger::of($this->standing->survey())->toArray(false);
-        $kept = $spoiling = [];
+        $kept = $spoiling = $spoilt = [];
         $tried = $left = 0;
         $try = function (Remedy $remedy) use (
             $reading,
@@ -97,6 +97,7 @@ final readonly class RemedySearch
             $money,
             &$kept,
             &$spoiling,
+            &$spoilt,
             &$tried,
             &$left,
         ): void {
@@ -106,12 +107,20 @@ final readonly class RemedySearch
                 return;
             }
             $tried++;
-            $after = $this->carriedOut($reading, $finding, $remedy);
+            // What others like it spoilt is looked at first, unless what it spoils is still to be looked for.
+            $after = $this->carriedOut(
+                $reading,
+                $finding,
+                $remedy,
+                count($spoiling) < self::PAIRED ? [] : array_keys($spoilt),
+            );
             if ($after === null) {
                 return;
             }
-            $turned = self::turned($now, $after->findings(), Remedy::toBeFitted($remedy->changes));
+            $fitted = Remedy::toBeFitted($remedy->changes);
+            $turned = self::turned($now, $after->findings(), $fitted);
             if ($turned === null) {
+                $spoilt += self::worse($now, $after->findings(), $fitted);
                 $spoiling[] = [$remedy, $after];
             } elseif (isset($turned[$finding->key()])) {
                 $kept[] = ['order' => $tried] + $this->offer($finding, $remedy, $turned, $money, $after);
@@ -179,13 +188,17 @@ final readonly class RemedySearch
         return '';
     }
 
-    /** The build with a remedy carried out; null where that betters nothing or the format refuses it. */
-    private function carriedOut(Reading $reading, Finding $finding, Remedy $remedy): ?Standing
+    /**
+     * The build with a remedy carried out; null where that betters nothing or the format refuses it.
+     *
+     * @param  list<string>  $spoilt  findings that it must not spoil, to begin with
+     */
+    private function carriedOut(Reading $reading, Finding $finding, Remedy $remedy, array $spoilt): ?Standing
     {
         try {
             $changed = $reading->changed($remedy->changes);
 
-            return $this->betters($finding, $changed, Remedy::toBeFitted($remedy->changes))
+            return $this->betters($finding, $changed, Remedy::toBeFitted($remedy->changes), $spoilt)
                 ? $this->standing->after($changed)
                 : null;
         } catch (CannotReadBuildFile) {
@@ -252,18 +265,26 @@ final readonly class RemedySearch
     }
 
     /**
-     * Whether a change betters the finding itself, before all others are looked at. What still fails is no cure.
+     * Whether a change betters the finding itself and spoils none of some others, before all are looked at. What still
+     * fails is no cure.
      *
      * @param  list<string>  $fitted
+     * @param  list<string>  $spoilt
      */
-    private function betters(Finding $finding, Build $changed, array $fitted): bool
+    private function betters(Finding $finding, Build $changed, array $fitted, array $spoilt): bool
     {
-        $then = $this->standing->trial($changed, [$finding->key()])[$finding->key()] ?? null;
+        $key = $finding->key();
+        $trial = $this->standing->trial($changed, [$key, ...$spoilt]);
+        $then = $trial[$key] ?? null;
+        if (self::worse($this->standing->findings(), array_filter($trial), $fitted) !== []) {
+            return false;
+        }
+        if ($then === null) {
+            return $finding->card->mayGo && array_key_exists($key, $trial);
+        }
 
-        return $finding->card->mayGo ||
-            ($then !== null &&
-                $then->onceFitted($fitted)->rank() > max($finding->verdict->rank(), Verdict::Fails->rank()) &&
-                ! self::isAtItsLimit($then));
+        return $then->onceFitted($fitted)->rank() > max($finding->verdict->rank(), Verdict::Fails->rank()) &&
+            ! self::isAtItsLimit($then);
     }
 
     /** What comes out exactly at a limit is no cure: the next part is not just like the last. */
@@ -289,7 +310,7 @@ final readonly class RemedySearch
             }
             $was = ($now[$key] ?? null)?->verdict;
             $is = $finding->onceFitted($fitted);
-            if ($was === null ? $is->rank() < Verdict::Tight->rank() : $is->rank() < $was->rank()) {
+            if (self::isWorse($was, $is)) {
                 return null;
             }
             if ($was !== null && $is->rank() > $was->rank()) {
@@ -304,6 +325,35 @@ final readonly class RemedySearch
         }
 
         return $turned;
+    }
+
+    /**
+     * Findings that were there and are worse.
+     *
+     * @param  array<string, Finding>  $now
+     * @param  array<string, Finding>  $after  those that were looked at
+     * @param  list<string>  $fitted
+     * @return array<string, true> by key
+     */
+    private static function worse(array $now, array $after, array $fitted): array
+    {
+        return array_fill_keys(
+            array_keys(
+                array_filter(
+                    array_intersect_key($after, $now),
+                    static fn (Finding $f, string $key): bool => $f !== $now[$key] &&
+                        self::isWorse($now[$key]->verdict, $f->onceFitted($fitted)),
+                    ARRAY_FILTER_USE_BOTH,
+                ),
+            ),
+            true,
+        );
+    }
+
+    /** Whether what is now is worse than what was; of what was not there, whether it does not even hold narrowly. */
+    private static function isWorse(?Verdict $was, Verdict $is): bool
+    {
+        return $was === null ? $is->rank() < Verdict::Tight->rank() : $is->rank() < $was->rank();
     }
 
     /**

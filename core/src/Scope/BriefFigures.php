@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Scope;
 
 use Magpie\Core\Inspection\WorkingStep;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Brief;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Craft;
@@ -211,9 +212,9 @@ final readonly class BriefFigures
             );
         }
         // What is chosen already says it better than what is usual: then it is what the mains check reckons with.
-        $motor = $this->chosen('spindle', 'efficiency') ?? Quantity::ratio(self::MOTOR);
-        $drive = $this->chosen('spindle_drive', 'efficiency') ?? Quantity::ratio(self::DRIVE);
-        $factor = $this->chosen('spindle_drive', 'power_factor') ?? Quantity::ratio(self::POWER_FACTOR);
+        $motor = $this->chosen(Ability::Spins, 'efficiency') ?? Quantity::ratio(self::MOTOR);
+        $drive = $this->chosen(Ability::SetsSpeed, 'efficiency') ?? Quantity::ratio(self::DRIVE);
+        $factor = $this->chosen(Ability::SetsSpeed, 'power_factor') ?? Quantity::ratio(self::POWER_FACTOR);
         $apparent = $power->over($motor)->over($drive)->over($factor)->to('W');
         $amps = $apparent->over($site->mainsVoltage)->to('A');
         $limit = $site->outlet->times(0.8)->to('A');
@@ -256,10 +257,10 @@ final readonly class BriefFigures
         );
     }
 
-    /** What the one part of a family that is chosen says; null when there is none, or several. */
-    private function chosen(string $family, string $key): ?Quantity
+    /** What the one part that can do that says; null when there is none, or several. */
+    private function chosen(Ability $what, string $key): ?Quantity
     {
-        $fitted = array_values([...$this->build->fittedOf($family)]);
+        $fitted = array_values([...$this->build->fittedThat($what)]);
         $value = count($fitted) === 1 ? $fitted[0]->part->spec($key)?->nominal() : null;
 
         return $value?->isPositive() === true ? $value : null;

@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Service;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Hazard;
+use Magpie\Core\Machine\Process;
+use Magpie\Core\Machine\Purpose;
 use Magpie\Core\Machine\Running\Job;
 use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\Running\Reading;
 use Magpie\Core\Machine\Running\TestPiece;
 use Magpie\Core\Machine\Running\UpkeepRound;
+use Magpie\Core\Machine\Stage;
+use Magpie\Core\Machine\Work\StepState;
 
 /**
  * A machine in use: hours by axis, heater and tool from its jobs, what is due by them, what earlier rounds found, how readings drift, and
@@ -48,7 +53,30 @@ final readonly class Upkeep
         ],
     ];
 
-    public function __construct(private Build $build)
+    /** Days after the first use, or the last review, until all of it is looked at again: common practice, no source. */
+    private const REVIEW = 180;
+
+    /** What it is in the machine for, in the order in which it is worth doing. */
+    private const WORTH = [
+        Purpose::Safety->value => 'for safety',
+        Purpose::Core->value => 'it does not run as meant without',
+        Purpose::Backup->value => 'a spare',
+        Purpose::Quality->value => 'for what it makes',
+        Purpose::Convenience->value => 'for comfort or looks',
+    ];
+
+    /** Tasks by what has to be looked after. */
+    private const WEARS = [
+        'belts' => [Ability::RunsOnTeeth],
+        'grub-screws' => [Ability::CarriesBelt, Ability::JoinsShafts],
+        'guides' => [Ability::Rolls, Ability::HasLead],
+        'filters' => [Ability::Blows],
+    ];
+
+    /**
+     * @param  int|null  $now  when it is asked, in seconds since 1970; what is due by months waits for it
+     */
+    public function __construct(private Build $build, private ?int $now = null)
     {
     }
 
@@ -58,17 +86,10 @@ final readonly class Upkeep
     private function tasks(): array
     {
         $tasks = ['joints'];
-        $has = [
-            'belt' => 'belts',
-            'pulley' => 'grub-screws',
-            'coupling' => 'grub-screws',
-            'linear_rail' => 'guides',
-            'drive_screw' => 'guides',
-            'bearing' => 'guides',
-            'fan' => 'filters',
-        ];
         foreach ($this->build->allFitted() as $fitted) {
-            $tasks[] = $has[$fitted->part->family->key()] ?? null;
+            foreach (self::WEARS as $task => $abilities) {
+                $tasks[] = $fitted->part->canAny(...$abilities) ? $task : null;
+            }
             $tasks[] = match ($fitted->part->family->hazard()) {
                 Hazard::Heat => 'plugs',
                 Hazard::Torch => 'slats',
@@ -295,6 +316,70 @@ final readonly class Upkeep
     }
 
     /**
+     * The whole of it, looked at again after some months: null until it is due.
+     *
+     * @return array{string, string}|null
+     */
+    private function review(): ?array
+    {
+        $used = array_map(static fn (Job $job): int => $job->at, array_values($this->build->jobs));
+        $last = $this->lastRound('review');
+        $since = $last->at ?? ($used === [] ? null : min($used));
+        if ($this->now === null || $since === null) {
+            return null;
+        }
+        $days = intdiv($this->now - $since, 86_400);
+
+        return $days < self::REVIEW
+            ? null
+            : [
+                'Look at the whole of it again',
+                sprintf(
+                    '%d days since %s: what was waived, what was assumed, what you would do otherwise',
+                    $days,
+                    $last === null ? 'it was first used' : 'the last review',
+                ),
+            ];
+    }
+
+    /**
+     * What is not in the machine yet, safety before looks: what is begun stays open, and what the machine can make itself is said.
+     *
+     * @return list<array{need: string, what: string, why: string, begun: bool, itself: bool}>
+     */
+    public function upgrades(): array
+    {
+        $prints = $this->build->brief->process === Process::Printing;
+        $order = array_keys(self::WORTH);
+        $rows = [];
+        foreach ($this->build->needs as $ref => $need) {
+            // Where nobody says how far a place is, it is as far as the machine: that is no upgrade.
+            if ($need->stage === null || ! $need->stage->isBefore($this->build->stageOf('')) || $need->quantity < 1) {
+                continue;
+            }
+            $fitted = $this->build->fitted((string) $ref);
+            $purpose = ($need->purpose ?? Purpose::Core)->value;
+            $begun = $need->stage !== Stage::Planned;
+            foreach ($this->build->steps as $step) {
+                $begun = $begun || (isset($step->uses[$ref]) && $step->state !== StepState::Open);
+            }
+            $rows[] = [
+                [(int) array_search($purpose, $order, true), $begun ? 0 : 1],
+                [
+                    'need' => (string) $ref,
+                    'what' => $need->role,
+                    'why' => self::WORTH[$purpose],
+                    'begun' => $begun,
+                    'itself' => $prints && $fitted?->part->can(Ability::Printed) === true,
+                ],
+            ];
+        }
+        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return array_column($rows, 1);
+    }
+
+    /**
      * What may be done next, safety before looks, a tightening and alignment round before money.
      *
      * @return list<array{what: string, why: string, where: string}>
@@ -324,6 +409,10 @@ final readonly class Upkeep
         }
         foreach ($this->siblings() as [$what, $why]) {
             $rows[] = [1, $what, $why, 'build/faults'];
+        }
+        $review = $this->review();
+        if ($review !== null) {
+            $rows[] = [3, ...$review, 'run/upkeep'];
         }
         usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
 
@@ -378,6 +467,7 @@ final readonly class Upkeep
 
     /**
      * @return array{hours: list<array{what: string, hours: float}>, due: list<Task>, trends: list<array<string, mixed>>,
+     *     upgrades: list<array{need: string, what: string, why: string, begun: bool, itself: bool}>,
      *     pieces: list<array<string, mixed>>, next: list<array{what: string, why: string, where: string}>,
      *     jobs: list<array{ref: string, name: string, at: int, hours: float, material: string|null}>}
      */
@@ -389,6 +479,7 @@ final readonly class Upkeep
             'trends' => $this->trends(),
             'pieces' => $this->pieces(),
             'next' => $this->next(),
+            'upgrades' => $this->upgrades(),
             'jobs' => $this->jobs(),
         ];
     }

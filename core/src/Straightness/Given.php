@@ -100,7 +100,9 @@ final readonly class Given
         $read = $value->in(
             match ($dimension) {
                 Dimension::Angle => '°',
+                Dimension::Frequency => 'Hz',
                 Dimension::Length => 'mm',
+                Dimension::Mass => 'g',
                 Dimension::Ratio => '',
                 Dimension::Temperature => '°C',
                 Dimension::Time => 's',

@@ -8,7 +8,7 @@ namespace Magpie\Core\Straightness;
 final class Methods
 {
     /** Those that tune, and make nothing straight. */
-    private const TUNE = ['extruder', 'flow', 'floating-head', 'relay'];
+    private const TUNE = ['extruder', 'flow', 'floating-head', 'relay', 'belt-pair'];
 
     public static function group(string $kind): string
     {
@@ -42,6 +42,7 @@ final class Methods
                     new Methods\WallFlow,
                     new Methods\FloatingHead,
                     new Methods\RelayTest,
+                    new Methods\BeltPair,
                 ] as $method
             ) {
                 $all[$method->key()] = $method;

@@ -39,11 +39,12 @@ final class HeatLimit
     /** Null when nothing is known of it, or nothing is usual. */
     public static function of(Fitted $fitted): ?Quantity
     {
-        $family = $fitted->part->family->key();
         $key = self::keyOf($fitted);
 
         return match (true) {
-            $family === 'printed_part' => self::glass($fitted)?->minus(Quantity::of(self::HOLDS, 'K'))->to('°C'),
+            $fitted->part->can(Ability::Printed) => self::glass($fitted)
+                ?->minus(Quantity::of(self::HOLDS, 'K'))
+                ->to('°C'),
             $key !== null && $fitted->part->spec($key) !== null => $fitted->part->spec($key)->lowest(),
             $fitted->part->can(Ability::Electronic) => Quantity::of(self::ELECTRONICS, '°C'),
             default => null,

@@ -12,6 +12,7 @@ use Magpie\Core\Quantity\Quantity;
 
 /**
  * Hours still to work and the day they end, from the builder's own pace: hours worked over guide hours of steps done.
+ * Open steps without guide hours count for nothing and are told: where there are any, both are the least.
  */
 final readonly class Forecast
 {
@@ -62,7 +63,8 @@ final readonly class Forecast
         };
         $left = $left->times($pace);
         $date = null;
-        if ($plan->weekly !== null && $plan->weekly->isPositive()) {
+        // Where nothing is left, or nobody says how long what is left takes, there is no day to name.
+        if ($left->isPositive() && $plan->weekly !== null && $plan->weekly->isPositive()) {
             $days = ceil($left->over($plan->weekly)->in('') * 7 - 1e-9);
             // Nobody plans past a hundred years: at such a pace there is no day to name.
             $date = $days > 36_500 ? null : $now->modify(sprintf('+%d days', $days))->format('Y-m-d');

@@ -294,9 +294,7 @@ final readonly class Gate
             if (self::isHalf($lead)) {
                 $gates[] = new self(
                     'power',
-                    "{$lead->ref}, {$build->roleOf($lead->from->need)} to {$build->roleOf(
-                        $lead->to->need,
-                    )}, is joined at one end only",
+                    "{$build->leadInWords($lead)}, is joined at one end only",
                     $lead->ref,
                 );
             }

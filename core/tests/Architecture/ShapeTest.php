@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Architecture;
 
+use Magpie\Core\Families\Catalogue;
+use Magpie\Core\Machine\Family;
 use PhpToken;
 use PHPUnit\Framework\TestCase;
 use RecursiveDirectoryIterator;
@@ -57,6 +59,27 @@ final class ShapeTest extends TestCase
         }
 
         self::assertSame([], $past, 'A value read past the inquiry is no input, and nobody sees what it rests on.');
+    }
+
+    /**
+     * A new family is judged, planned and listed by what it says it can do. Named are only what a need without a part
+     * asks for, and families that are put in: a proposal, a link, an example.
+     */
+    public function test_nothing_outside_the_families_asks_a_part_for_its_family_by_name(): void
+    {
+        $families = array_map(static fn (Family $f): string => preg_quote($f->key(), '/'), Catalogue::standard()->all());
+        $name = "'(?:".implode('|', $families).")'";
+        $asks = '/->fittedOf\(|(?<!need)(?<!\$n)->family(?:->key\(\))? [!=]== '.$name.'|family->key\(\), \[/';
+        $found = [];
+        foreach (self::php('core/src') as $path) {
+            foreach (str_contains($path, '/Families/') ? [] : (array) file($path) as $number => $line) {
+                if (preg_match($asks, (string) $line) === 1 && ! str_contains((string) $line, '->need(')) {
+                    $found[] = basename($path).':'.($number + 1).' '.trim((string) $line);
+                }
+            }
+        }
+
+        self::assertSame([], $found, 'Ask for an Ability instead.');
     }
 
     public function test_what_is_shared_on_screen_knows_nothing_of_the_frame(): void

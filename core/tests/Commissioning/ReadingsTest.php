@@ -154,6 +154,89 @@ final class ReadingsTest extends TestCase
         self::assertEquals($part->specs, $twice->specs);
     }
 
+    /** Two rods of the same part, one with half of its coil: only where it was read is the part another. */
+    public function test_a_part_in_two_places_is_as_it_was_measured_in_each(): void
+    {
+        $two = static function (string ...$ohms): Build {
+            $file = Examples::file([
+                Examples::part('mat', 'heater', ['rated_power' => '75 W', 'rated_voltage' => '24 V']),
+            ]);
+            $file['needs'][] = ['ref' => 'left'] + $file['needs'][0];
+            foreach ($ohms as $need => $value) {
+                $file['readings'][] = [
+                    'ref' => "R-{$need}",
+                    'what' => 'cold_resistance',
+                    'need' => $need,
+                    'value' => $value,
+                ];
+            }
+
+            return BuildFile::build(
+                ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP']] +
+                    $file,
+            );
+        };
+        $ohms = static fn (Build $build, string $need): ?float => AsMeasured::of($build)
+            ->fitted($need)
+            ?->part->spec('cold_resistance')
+            ?->nominal()
+            ?->in('Ω');
+        $build = $two(left: '15.4 Ω');
+        self::assertSame([null, 15.4], [$ohms($build, 'mat'), $ohms($build, 'left')]);
+        self::assertSame(
+            [7.6, 15.4],
+            [$ohms($two(mat: '7.6 Ω', left: '15.4 Ω'), 'mat'), $ohms($two(mat: '7.6 Ω', left: '15.4 Ω'), 'left')],
+        );
+        self::assertSame('fails', Rules::inspector()->find($build, 'C01/cold_resistance/left')?->verdict->value);
+        // Another part in its place was not measured.
+        self::assertNull(AsMeasured::of($build)->choosing('left', null)->fitted('left'));
+        self::assertEquals(AsMeasured::of($build), AsMeasured::of(AsMeasured::of($build)));
+        $standing = Standing::of(Rules::inspector(), $two());
+        foreach ([$two(left: '15.4 Ω'), $two(left: '3.8 Ω', mat: '7.6 Ω'), $two()] as $build) {
+            $standing = $standing->after($build);
+            $told = static fn (array $findings): array => array_map(
+                static fn ($f): string => "{$f->key()} {$f->verdict->value} {$f->headline}",
+                $findings,
+            );
+            self::assertEqualsCanonicalizing(
+                $told(Rules::inspector()->inspect($build)->findings),
+                $told($standing->inspection()->findings),
+            );
+        }
+    }
+
+    /** Nut and end play are listed with 15 µm; the indicator says 60, and that counts. */
+    public function test_backlash_that_was_read_counts_before_the_sheet(): void
+    {
+        $lost = static fn (array $readings): ?string => Rules::inspector()->find(
+            BuildFile::build(
+                Examples::file(
+                    [Examples::part('screw', 'drive_screw', ['kind' => 'ball screw', 'backlash' => '10 µm'])],
+                    [
+                        'magpie' => BuildFile::VERSION,
+                        'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP'],
+                        'brief' => ['accuracy' => '0.05 mm'],
+                        'axes' => [
+                            [
+                                'ref' => 'x',
+                                'name' => 'X',
+                                'along' => 'x',
+                                'drive' => ['by' => 'screw', 'end_play' => '5 µm'],
+                            ],
+                        ],
+                        'readings' => $readings,
+                    ],
+                ),
+            ),
+            'M16/x',
+        )?->verdict->value;
+        $reading = ['ref' => 'R1', 'what' => 'backlash', 'axis' => 'x', 'value' => '60 µm'];
+        self::assertSame(
+            ['holds', 'fails', 'unproven'],
+            [$lost([]), $lost([$reading]), $lost([['struck' => 'no'] + $reading])],
+        );
+    }
+
     public function test_the_last_reading_counts_one_of_another_part_does_not_and_a_struck_one_leaves_a_doubt(): void
     {
         $reading = ['ref' => 'R1', 'what' => 'cold_resistance', 'need' => 'mat', 'value' => '6.4 Ω', 'at' => 1000];

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tests\SampleBuild;
@@ -119,6 +120,47 @@ final class CabinetLossesTest extends TestCase
 
         self::assertInstanceOf(Quantity::class, $heat);
         self::assertEqualsWithDelta((1.2 * 24) / 2.41, $heat->in('W'), 0.1);
+    }
+
+    /** A solid-state relay is warm by what it switches, whatever its family is called; contacts are not. */
+    public function test_a_relay_by_what_it_switches_with(): void
+    {
+        $finding = static function (array $specs): Finding {
+            $file = self::cabinet(['module', 'board']);
+            [$relay] = Examples::part('module', 'relay', $specs);
+            $file['parts'] = array_map(
+                static fn (array $p): array => $p['ref'] === 'module' ? $relay : $p,
+                $file['parts'],
+            );
+            $file['needs'] = array_map(
+                static fn (array $n): array => $n['ref'] === 'module' ? ['family' => 'relay'] + $n : $n,
+                $file['needs'],
+            );
+
+            return (new SampleBuild($file))->finding('E23/z');
+        };
+        $heat = static fn (Finding $f): ?float => (
+            array_values(array_filter($f->working, static fn ($s): bool => $s->label === 'Heat that stays in it'))[0]
+                ->result ?? null
+        )?->in('W');
+
+        self::assertEqualsWithDelta(12 + (1.2 * 24) / 2.4, (float) $heat($finding(['kind' => 'solid state, AC'])), 0.2);
+        self::assertEqualsWithDelta(
+            12 + (24 / 2.42) ** 2 * 0.02,
+            (float) $heat($finding(['kind' => 'solid state, DC', 'on_resistance' => '20 mΩ'])),
+            0.05,
+        );
+        self::assertEqualsWithDelta(12, (float) $heat($finding(['kind' => 'mechanical'])), 0.01);
+        self::assertContains('resistance of module when it is on', $finding(['kind' => 'solid state, DC'])->missing);
+        self::assertContains('kind of module', $finding([])->missing);
+        $file = self::cabinet(['module', 'board']);
+        $bed = array_search('bed', array_column($file['parts'], 'ref'), true);
+        unset($file['parts'][$bed]['specs']['rated_power']);
+        self::assertSame(
+            Verdict::Unproven,
+            (new SampleBuild($file))->finding('E23/z')->verdict,
+            'What nobody knows of the load, nobody knows of the heat.',
+        );
     }
 
     public function test_an_efficiency_nobody_gave_leaves_it_unproven(): void

@@ -75,6 +75,9 @@ final class RemedySearchTest extends TestCase
             $inspection->findings,
             static fn (Finding $f): bool => $f->verdict->rank() <= Verdict::Tight->rank(),
         );
+        // Of the larger machine every third; MAGPIE_FUZZ tries all of them.
+        $every = $name === 'linnet' && getenv('MAGPIE_FUZZ') === false ? 3 : 1;
+        $short = array_filter(array_values($short), static fn (int $i): bool => $i % $every === 0, ARRAY_FILTER_USE_KEY);
         foreach ($short as $finding) {
             foreach ((new RemedySearch($standing, self::shelf()))->for($finding)['remedies'] as $remedy) {
                 $offered++;
@@ -97,7 +100,7 @@ final class RemedySearchTest extends TestCase
                 }
             }
         }
-        self::assertGreaterThan(25, $offered);
+        self::assertGreaterThan(intdiv(25, $every), $offered);
     }
 
     public function test_the_burnt_bed_plug_is_cured_by_contacts_of_which_one_may_open(): void

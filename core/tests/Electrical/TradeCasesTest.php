@@ -257,6 +257,27 @@ final class TradeCasesTest extends TestCase
         self::assertSays(Verdict::Danger, 'never opens again', $with('AC solid-state')->finding('E16/k'));
         self::assertSays(Verdict::Fails, 'wants contacts', $with('DC solid-state')->finding('E16/k'));
         self::assertSame(Verdict::Holds, $with('relay')->finding('E16/k')->verdict);
+        foreach (['AC solid-state', 'DC solid-state', 'transistor'] as $kind) {
+            self::assertSays(Verdict::Fails, 'has no contacts', $with($kind)->finding('E11/W1'));
+        }
+        self::assertSays(Verdict::Holds, 'A contact closes', $with('relay')->finding('E11/W1'));
+    }
+
+    public function test_what_does_not_say_its_kind_is_no_contact_yet(): void
+    {
+        foreach (['relay', 'switching_module'] as $family) {
+            $finding = (new SampleBuild(
+                Examples::file(
+                    [
+                        Examples::part('arc', 'arc_source', ['torch_switch' => 'dry contact']),
+                        Examples::part('k', $family, []),
+                    ],
+                    ['leads' => [['ref' => 'W1', 'from' => 'k.out', 'to' => 'arc.torch']]],
+                ),
+            ))->finding('E11/W1');
+
+            self::assertSame([Verdict::Unproven, ['kind of k']], [$finding->verdict, $finding->missing]);
+        }
     }
 
     public function test_every_hot_end_counts_for_the_heater_in_one_of_them(): void

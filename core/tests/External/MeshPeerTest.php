@@ -20,21 +20,23 @@ final class MeshPeerTest extends TestCase
         $bored = (40 / 2) * 16 * sin((2 * M_PI) / 40);
         foreach (
             [
-                ['cube([20, 30, 10]);', 6000.0, 2200.0],
-                ['translate([-5, 3, 100]) cylinder(h = 12, r = 4, $fn = 40);', $volume, $area],
+                ['cube([20, 30, 10]);', 6000.0, 2200.0, [20, 30, 10]],
+                ['translate([-5, 3, 100]) cylinder(h = 12, r = 4, $fn = 40);', $volume, $area, [8, 8, 12]],
                 // Through a plate: its hole is gone from volume and faces, and has walls of its own.
                 [
                     'difference() { cube([20, 30, 10]); translate([10, 15, -1]) cylinder(h = 12, r = 4, $fn = 40); }',
                     6000 - 10 * $bored,
                     2200 - 2 * $bored + 40 * 2 * 4 * sin(M_PI / 40) * 10,
+                    [20, 30, 10],
                 ],
-                ['union() { cube([5, 5, 5]); translate([20, 0, 0]) cube([5, 5, 5]); }', 250.0, 300.0],
-            ] as [$shape, $expected, $surface]
+                ['union() { cube([5, 5, 5]); translate([20, 0, 0]) cube([5, 5, 5]); }', 250.0, 300.0, [25, 5, 5]],
+            ] as [$shape, $expected, $surface, $box]
         ) {
             $file = self::made($shape);
             $mesh = MeshReader::read([(string) file_get_contents($file)]);
             $says = self::peer($file);
             self::assertTrue($mesh->closed, $shape);
+            self::assertEqualsWithDelta($box, $mesh->size(), 1e-3, $shape);
             self::assertSame('0', $says['Total disconnected facets']);
             self::assertEqualsWithDelta($expected, $mesh->volume, 2e-4 * $expected, $shape);
             self::assertEqualsWithDelta($surface, $mesh->area, 2e-4 * $surface, $shape);

@@ -21,8 +21,6 @@ use Random\Randomizer;
  */
 final class FuzzTest extends TestCase
 {
-    private const SECONDS = 25;
-
     /** What has broken programs before, beside the plausible. */
     private const NASTY = [
         '',
@@ -92,10 +90,9 @@ final class FuzzTest extends TestCase
     {
         $this->dice = new Randomizer(new Xoshiro256StarStar(20_261_127));
         $demos = array_map(self::demo(...), ['linnet', 'dunlin']);
-        $wanted = (int) (getenv('MAGPIE_FUZZ') ?: 1_500);
-        $until = getenv('MAGPIE_FUZZ') === false ? microtime(true) + self::SECONDS : INF;
+        $wanted = (int) (getenv('MAGPIE_FUZZ') ?: 500);
         $tried = $read = 0;
-        while ($tried < $wanted && microtime(true) < $until) {
+        while ($tried < $wanted) {
             $data = $demos[$tried % 2];
             $where = $this->spoil($data);
             $tried++;

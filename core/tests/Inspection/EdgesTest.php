@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Inspection;
 
+use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
@@ -50,6 +51,53 @@ final class EdgesTest extends TestCase
     }
 
     /**
+     * A supply of 24 V, a tenth either way, and what it feeds.
+     *
+     * @param  array<string, string>  $load
+     * @param  array<string, mixed>  $volts
+     */
+    private static function tolerant(array $load, array $volts, string $key): Finding
+    {
+        $file = self::fed([], $load + ['rated_current' => '1 A', 'rated_voltage' => '24 V'], 'fan');
+        $file['parts'][0]['specs']['output_voltage'] = $volts + ['value' => '24 V', 'evidence' => 'datasheet'];
+        $file['leads'][0] += ['conductor' => ['size' => '1.5 mm²', 'evidence' => 'measured'], 'length' => '1 m'];
+
+        return (new SampleBuild($file))->finding($key);
+    }
+
+    public function test_what_a_supply_may_hold_counts_at_both_ends(): void
+    {
+        $ten = ['tolerance' => '10 %'];
+        $window = static fn (string $least, string $most, array $volts): Verdict => self::tolerant(
+            ['min_voltage' => $least, 'max_voltage' => $most],
+            $volts,
+            'E06/load.power',
+        )->verdict;
+        self::assertSame(Verdict::Holds, $window('12 V', '26 V', []));
+        self::assertSame(Verdict::Danger, $window('12 V', '26 V', $ten), '26.4 V at its high end.');
+        self::assertSame(Verdict::Fails, $window('22 V', '30 V', $ten), '21.6 V at its low end.');
+        self::assertSame(
+            Verdict::Danger,
+            $window('22 V', '26 V', $ten),
+            'Too little at one end, too much at the other: it burns.',
+        );
+
+        // 1 A through 1.5 mm² and 1 m out and back loses some 30 mV.
+        $arrives = static fn (string $least, array $volts): Finding => self::tolerant(
+            ['min_voltage' => $least, 'max_voltage' => '30 V'],
+            $volts,
+            'E04/load.power',
+        );
+        self::assertSame(Verdict::Holds, $arrives('23 V', [])->verdict);
+        self::assertSame(Verdict::Holds, $arrives('21.5 V', $ten)->verdict);
+        self::assertSame(Verdict::Fails, $arrives('21.59 V', $ten)->verdict);
+        self::assertStringContainsString(
+            'At the low end of what its supply holds',
+            $arrives('21.59 V', $ten)->headline,
+        );
+    }
+
+    /**
      * @return iterable<string, array{array<string, mixed>, string, Verdict}>
      */
     public static function bands(): iterable
@@ -78,6 +126,42 @@ final class EdgesTest extends TestCase
         yield '1.01 W/cm² at 230 V' => [$bed('101 W', '230 V'), 'T02/bed', Verdict::Tight];
         yield '1.49 W/cm²' => [$bed('149 W', '230 V'), 'T02/bed', Verdict::Tight];
         yield '1.51 W/cm²' => [$bed('151 W', '230 V'), 'T02/bed', Verdict::Danger];
+
+        $beside = static fn (string $skin): array => Examples::file(
+            [
+                Examples::part('motor', 'stepper_motor', [
+                    'skin_temperature' => $skin,
+                    'body_length' => '42 mm',
+                    'body_width' => '42 mm',
+                    'body_height' => '40 mm',
+                ]),
+                Examples::part('board', 'controller_board', []),
+            ],
+            [
+                'places' => [
+                    [
+                        'ref' => 'motor',
+                        'need' => 'motor',
+                        'x' => ['at' => 'low'],
+                        'y' => ['at' => 'low'],
+                        'z' => ['at' => 'low'],
+                    ],
+                    [
+                        'ref' => 'board',
+                        'need' => 'board',
+                        'size' => ['length' => '60 mm', 'width' => '60 mm', 'height' => '6 mm'],
+                        'evidence' => 'measured',
+                        'x' => ['at' => 'low'],
+                        'y' => ['at' => 'low'],
+                        'z' => ['at' => 'after', 'of' => 'motor', 'by' => '0 mm'],
+                    ],
+                ],
+            ],
+        );
+        // Electronics bear 50 °C; less than 5 K below that is tight (handbook T04).
+        yield 'electronics on a skin of 44 °C' => [$beside('44 °C'), 'T04-near/board', Verdict::Holds];
+        yield 'on one of 46 °C' => [$beside('46 °C'), 'T04-near/board', Verdict::Tight];
+        yield 'on one of 51 °C' => [$beside('51 °C'), 'T04-near/board', Verdict::Fails];
 
         $supply = static fn (string $air, string $amps, string $cooling = 'fanless'): array => array_replace(
             self::fed(['cooling' => $cooling], ['rated_voltage' => '24 V', 'rated_current' => $amps]),
@@ -329,6 +413,212 @@ final class EdgesTest extends TestCase
         );
         self::assertNotSame(Verdict::Fails, (new SampleBuild($belts('3 mm', '2 mm')))->finding('M06/x')->verdict);
         self::assertSame(Verdict::Fails, (new SampleBuild($belts('3 mm')))->finding('M06/x')->verdict);
+    }
+
+    public function test_a_drive_that_ends_too_low_says_the_speed_it_reaches_and_reverse_has_to_be_locked_out(): void
+    {
+        $on = static fn (array $drive, string $poles): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part(
+                        'drive',
+                        'spindle_drive',
+                        $drive + [
+                            'output_current' => '7 A',
+                            'top_frequency' => '400 Hz',
+                            'input_phases' => 'single',
+                        ],
+                    ),
+                    Examples::part('spindle', 'spindle', [
+                        'rated_current' => '5 A',
+                        'rated_power' => '1.5 kW',
+                        'poles' => $poles,
+                        'top_speed' => '24000 rpm',
+                        'lowest_speed' => '8000 rpm',
+                    ]),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'drive.motor', 'to' => 'spindle.power']]],
+            ),
+        ))->finding('E22/drive');
+
+        // 120 × 150 / 4.
+        self::assertMatchesRegularExpression(
+            '/which is 4500\s*rpm/u',
+            $on(['top_frequency' => '150 Hz'], '4')->headline,
+        );
+        self::assertSame(Verdict::Holds, $on(['reverse_lock' => true], '2')->verdict);
+        self::assertSame(Verdict::Fails, $on(['reverse_lock' => false], '2')->verdict);
+        self::assertSame(Verdict::Unproven, $on([], '2')->verdict);
+    }
+
+    public function test_two_beams_bend_half_as_far_as_one(): void
+    {
+        $bend = static function (int $beams): float {
+            $file = Examples::file(
+                [Examples::part('beam', 'extrusion', ['length' => '500 mm', 'second_moment' => '7300 mm⁴'])],
+                [
+                    'brief' => ['accuracy' => '0.1 mm'],
+                    'axes' => [
+                        [
+                            'ref' => 'x',
+                            'name' => 'X',
+                            'along' => 'x',
+                            'drive' => ['beam' => 'beam', 'force' => '100 N', 'evidence' => 'measured'],
+                        ],
+                    ],
+                ],
+            );
+            $file['needs'][0]['quantity'] = $beams;
+
+            return self::worked((new SampleBuild($file))->finding('M12/x'), 'It bends', 'mm');
+        };
+
+        // 100 N × (0.5 m)³ / (48 × 70 GPa × 7300 mm⁴).
+        self::assertEqualsWithDelta(0.50962, $bend(1), 1e-4);
+        self::assertEqualsWithDelta($bend(1) / 2, $bend(2), 1e-9);
+    }
+
+    public function test_the_least_diameter_of_a_roller_and_the_most_mass_of_what_is_carried_count(): void
+    {
+        $rollers = static fn (array $across): float => self::worked(
+            (new SampleBuild([
+                'parts' => [
+                    [
+                        'ref' => 'roller',
+                        'family' => 'bearing',
+                        'name' => 'roller',
+                        'specs' => [
+                            'outer_diameter' => $across + ['evidence' => 'datasheet'],
+                            'static_load' => ['value' => '1400 N', 'evidence' => 'datasheet'],
+                            'dynamic_load' => ['value' => '3300 N', 'evidence' => 'datasheet'],
+                        ],
+                    ],
+                ],
+                'needs' => [
+                    [
+                        'ref' => 'roller',
+                        'role' => 'rollers',
+                        'family' => 'bearing',
+                        'quantity' => 4,
+                        'candidates' => ['roller'],
+                        'choice' => 'roller',
+                    ],
+                ],
+                'axes' => [
+                    [
+                        'ref' => 'x',
+                        'name' => 'X',
+                        'along' => 'x',
+                        'guides' => 'roller',
+                        'drive' => [
+                            'mass' => '12 kg',
+                            'force' => '200 N',
+                            'acceleration' => '2 m/s²',
+                            'incline' => '0 °',
+                            'lever' => '80 mm',
+                            'spread' => '120 mm',
+                            'evidence' => 'measured',
+                        ],
+                    ],
+                ],
+            ]))->finding('M07/x'),
+            'Travel until one bearing',
+            'km',
+        );
+        self::assertEqualsWithDelta(
+            0.9 * $rollers(['value' => '20 mm']),
+            $rollers(['value' => '20 mm', 'tolerance' => '10 %']),
+            1e-6,
+        );
+
+        $file = SampleAxis::file(['carries' => ['head'], 'mass' => null]);
+        [$part, $need] = Examples::part('head', 'spindle', ['mass' => '2 kg']);
+        $part['specs']['mass'] += ['tolerance' => '5 %'];
+        $file['parts'][] = $part;
+        $file['needs'][] = $need;
+        self::assertEqualsWithDelta(
+            2.1,
+            self::worked((new SampleBuild($file))->finding('M03/x'), 'Moving mass', 'kg'),
+            1e-9,
+        );
+    }
+
+    public function test_a_curve_of_a_maker_ends_where_it_ends(): void
+    {
+        $flat = TorqueCurve::flat(Quantity::of(1.3, 'N m'), Quantity::of(50, 'rev/s'));
+
+        self::assertSame(1.3, $flat->at(Quantity::of(49.9, 'rev/s'))->in('N m'));
+        self::assertSame(0.0, $flat->at(Quantity::of(50.1, 'rev/s'))->in('N m'), 'And not as one over the speed.');
+        self::assertFalse($flat->estimated);
+    }
+
+    public function test_a_second_conductor_beside_the_first_carries_as_much_again(): void
+    {
+        $carries = static function (int $parallel): float {
+            $build = (new SampleBuild([
+                ...self::fed([], ['rated_voltage' => '24 V']),
+                'leads' => [
+                    [
+                        'ref' => 'W1',
+                        'from' => 'psu.out',
+                        'to' => 'load.power',
+                        'conductor' => ['size' => '0.75 mm²', 'parallel' => $parallel],
+                    ],
+                ],
+            ]))->build;
+
+            return Ampacity::figure($build, $build->leads['W1'])?->in('A') ?? 0.0;
+        };
+
+        self::assertGreaterThan(5.0, $carries(1));
+        self::assertEqualsWithDelta(2 * $carries(1), $carries(2), 1e-9);
+    }
+
+    public function test_what_packs_and_drawer_leave_over_is_to_spare(): void
+    {
+        $file = [
+            'parts' => [['ref' => 's', 'family' => 'screw', 'name' => 'M5 × 16']],
+            'needs' => [
+                [
+                    'ref' => 's',
+                    'role' => 'Screws',
+                    'family' => 'screw',
+                    'quantity' => 23,
+                    'owned' => 5,
+                    'candidates' => ['s'],
+                    'choice' => 's',
+                ],
+            ],
+            'suppliers' => [['ref' => 'a', 'name' => 'A', 'currency' => 'GBP']],
+            'offers' => [
+                ['ref' => '1', 'part' => 's', 'supplier' => 'a', 'price' => '2', 'pack' => 10, 'date' => '2026-11-01'],
+            ],
+        ];
+
+        // 18 to be bought in tens: 20, and 5 of one's own: 25 for 23.
+        self::assertStringContainsString('23 needed, 2 to spare', (new SampleBuild($file))->finding('S07/s')->headline);
+    }
+
+    public function test_a_fuse_of_a_vehicle_is_rated_for_direct_current_and_a_glass_one_says_nothing_of_it(): void
+    {
+        $on = static fn (string $kind, string $rating): Verdict => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '48 V']),
+                    Examples::part('F1', 'fuse', [
+                        'kind' => $kind,
+                        'rated_current' => '5 A',
+                        'voltage_rating' => $rating,
+                    ]),
+                    Examples::part('drive', 'motor_driver', []),
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drive.power', 'protection' => 'F1']]],
+            ),
+        ))->finding('E26/W1')->verdict;
+
+        self::assertSame(Verdict::Holds, $on('blade', '58 V'));
+        self::assertContains($on('blade', '32 V'), [Verdict::Fails, Verdict::Danger]);
+        self::assertSame(Verdict::Unproven, $on('glass', '250 V'));
     }
 
     public function test_a_number_put_into_a_power_stands_in_brackets(): void

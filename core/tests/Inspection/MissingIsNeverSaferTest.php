@@ -46,6 +46,9 @@ final class MissingIsNeverSaferTest extends TestCase
         $before = self::verdicts($trials->findings());
         $lifted = [];
         $read = self::read(BuildFile::build($data));
+        // Every so manieth; MAGPIE_FUZZ tries all of them.
+        $every = getenv('MAGPIE_FUZZ') === false ? 4 : 1;
+        $count = 0;
         foreach ($data['parts'] as $p => $part) {
             foreach (
                 array_filter(
@@ -53,6 +56,9 @@ final class MissingIsNeverSaferTest extends TestCase
                     static fn (string $key): bool => isset($read["parts/{$part['ref']}/specs/{$key}"]),
                 ) as $key
             ) {
+                if ($count++ % $every !== 0) {
+                    continue;
+                }
                 $less = $data;
                 unset($less['parts'][$p]['specs'][$key]);
                 foreach (self::verdicts($trials->findings($less)) as $finding => $verdict) {

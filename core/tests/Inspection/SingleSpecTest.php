@@ -33,7 +33,7 @@ final class SingleSpecTest extends TestCase
         foreach (['linnet', 'dunlin'] as $name) {
             yield $name => [
                 BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")),
-                getenv('MAGPIE_FUZZ') === false ? 3 : 1,
+                getenv('MAGPIE_FUZZ') === false ? 7 : 1,
             ];
         }
     }

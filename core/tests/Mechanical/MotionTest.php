@@ -567,6 +567,13 @@ final class MotionTest extends TestCase
                 Examples::part('plate', 'plate', ['hole_spacing' => '47.14 mm', 'pilot' => '36 mm']),
             )->finding('M09/m')->verdict,
         );
+        // Clearance holes give a quarter of a millimetre, not half of one.
+        foreach (
+            ['30.75 mm' => Verdict::Holds, '31.5 mm' => Verdict::Fails, '30.5 mm' => Verdict::Fails] as $holes => $verdict
+        ) {
+            $plate = Examples::part('plate', 'plate', ['hole_spacing' => (string) $holes, 'pilot' => '22 mm']);
+            self::assertSame($verdict, $mate($motor('17'), $plate)->finding('M09/m')->verdict, (string) $holes);
+        }
     }
 
     public function test_print_weight_and_reels_by_the_handbook(): void

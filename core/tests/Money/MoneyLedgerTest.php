@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Money;
 
+use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Money\CostLine;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Money\OrderLine;
 use Magpie\Core\Money\ToOrder;
@@ -92,6 +95,7 @@ final class MoneyLedgerTest extends TestCase
         $sums = (new MoneyLedger((new SampleBuild(self::workshop()))->build))->toArray();
 
         self::assertSame('116.79', $sums['planned']);
+        self::assertSame('116.79', $sums['forecast'], 'Nothing is spent yet: all of it, and the contingency on top.');
         self::assertSame('-16.79', $sums['budget_left']);
         self::assertSame(
             ['machine' => '55.86', 'tool' => '24.00', 'consumable' => '7.90'],
@@ -108,6 +112,22 @@ final class MoneyLedgerTest extends TestCase
             [$screws['buy'], $screws['packs'], $screws['left_over']],
             'Need 13 and 2 spare in packs of 10: buy 20, 5 over.',
         );
+    }
+
+    public function test_a_budget_holds_with_what_is_kept_back_is_tight_without_it_and_fails_below(): void
+    {
+        $with = static function (string $budget): Finding {
+            $data = self::workshop();
+            $data['build']['budget'] = $budget;
+
+            return (new SampleBuild($data))->finding('S01/budget');
+        };
+
+        // 106.17 to be spent, 10.62 kept back on top: 116.79.
+        self::assertSame(Verdict::Holds, $with('117')->verdict);
+        self::assertSame(Verdict::Tight, $with('110')->verdict);
+        self::assertStringContainsString('comes out of what was to be kept back', $with('110')->headline);
+        self::assertSame(Verdict::Fails, $with('106')->verdict);
     }
 
     public function test_what_has_no_price_or_rate_is_listed_and_never_free(): void
@@ -211,7 +231,7 @@ final class MoneyLedgerTest extends TestCase
                 'position' => 1,
                 'section' => 'A',
                 'title' => 'B',
-                'timings' => [['start' => 0, 'stop' => 5400], ['start' => 9000]],
+                'timings' => [['start' => 3600, 'stop' => 9000], ['start' => 9000]],
             ],
         ];
         $with = (new MoneyLedger((new SampleBuild(['steps' => $steps] + self::workshop()))->build))->toArray();
@@ -227,6 +247,20 @@ final class MoneyLedgerTest extends TestCase
             ],
         );
         self::assertSame('116.79', $with['planned'], 'It is never added.');
+
+        $data = self::workshop();
+        $data['needs'][2] = ['owned' => 9, 'spares' => '50 %'] + $data['needs'][2];
+        $data['needs'][1]['owned'] = 1;
+        $data['offers'] = [$data['offers'][3]];
+        $data['parts'][] = ['ref' => 'foot', 'family' => 'printed_part', 'name' => 'Foot'];
+        $data['prints'] = [
+            ['ref' => 'r', 'part' => 'foot', 'date' => '2026-11-02', 'good' => 4, 'failed' => 1, 'mass' => '12 g'],
+        ];
+        self::assertSame(
+            ['72.00', 4, 1, 4, 60.0],
+            array_slice(array_values((new MoneyLedger((new SampleBuild($data))->build))->toArray()['beside']), 0, 5),
+            'Two crimpers and one to spare of nine in the drawer, a board of no price, and a print that failed.',
+        );
     }
 
     public function test_of_two_rates_the_later_counts(): void
@@ -237,6 +271,106 @@ final class MoneyLedgerTest extends TestCase
             $sums = (new MoneyLedger((new SampleBuild(['rates' => $both] + self::workshop()))->build))->toArray();
             self::assertSame('52.64', array_column($sums['baskets'], 'landed', 'supplier')['b'], '65.80 / 1.25');
         }
+    }
+
+    public function test_a_printed_part_costs_its_reel_and_is_dear_or_open_without_one(): void
+    {
+        $of = static function (bool $printer, ?string $reel, ?string $price): array {
+            $data = self::workshop();
+            $data['parts'][] = [
+                'ref' => 'foot',
+                'family' => 'printed_part',
+                'name' => 'Foot',
+                'specs' => ['material' => 'ASA'],
+            ];
+            $data['needs'][] = ['ref' => 'foot', 'role' => 'foot', 'family' => 'printed_part', 'choice' => 'foot'];
+            if ($reel !== null) {
+                $data['parts'][] = [
+                    'ref' => 'reel',
+                    'family' => 'filament',
+                    'name' => 'Reel',
+                    'specs' => ['material' => $reel],
+                ];
+                $data['needs'][] = ['ref' => 'reel', 'role' => 'reel', 'family' => 'filament', 'choice' => 'reel'];
+                $data['offers'][] = [
+                    'ref' => '6',
+                    'part' => 'reel',
+                    'supplier' => 'a',
+                    'price' => '20',
+                    'date' => '2026-11-01',
+                ];
+            }
+            if ($price !== null) {
+                $data['offers'][] = [
+                    'ref' => '7',
+                    'part' => 'foot',
+                    'supplier' => 'a',
+                    'price' => $price,
+                    'date' => '2026-11-01',
+                ];
+            }
+            $data['printers'] = $printer ? [['ref' => 'p', 'name' => 'Printer']] : [];
+            $sums = (new MoneyLedger((new SampleBuild($data))->build))->toArray();
+
+            return [$sums['open'], array_column($sums['lines'], 'cost', 'part')['foot']];
+        };
+
+        self::assertSame([[], '0.00'], $of(true, 'ASA', null));
+        self::assertSame(
+            [['Foot is printed, and no reel of its plastic is on the list'], null],
+            $of(true, 'PLA', null),
+        );
+        self::assertSame([['Foot is printed, and no reel of its plastic is on the list'], null], $of(true, null, null));
+        self::assertSame([['Foot has no price'], null], $of(false, 'ASA', null));
+        self::assertSame([[], '3.00'], $of(true, 'ASA', '3'), 'What somebody sells is bought.');
+    }
+
+    public function test_lines_without_a_price_come_first_the_rest_by_cost_and_name(): void
+    {
+        $data = self::workshop();
+        $data['needs'][] = ['ref' => 'later', 'role' => 'A thing not chosen', 'family' => 'fan'];
+        $data['offers'][3]['price'] = $data['offers'][4]['price'] = '9.20';
+        $data['offers'][1]['supplier'] = 'a';
+        unset($data['offers'][2]);
+        $lines = (new MoneyLedger(
+            (new SampleBuild(['offers' => array_values($data['offers'])] + $data))->build,
+        ))->lines();
+
+        self::assertSame(
+            ['A thing not chosen', 'Board', 'Crimper', 'Grease', 'Screw'],
+            array_map(static fn (CostLine $l): string => $l->name, $lines),
+        );
+    }
+
+    public function test_duty_tax_and_fee_of_a_shop_abroad_are_the_taxes_at_the_day_of_its_rate(): void
+    {
+        $data = self::workshop();
+        $data['suppliers'][1] += ['tax' => '20 %', 'duty' => '5 %', 'fee' => '2 %'];
+        $sums = (new MoneyLedger((new SampleBuild($data))->build))->toArray();
+        $basket = array_column($sums['baskets'], null, 'supplier')['b'];
+        $charges = (float) $basket['duty'] + (float) $basket['tax'] + (float) $basket['fee'];
+
+        self::assertGreaterThan(0.0, min((float) $basket['duty'], (float) $basket['tax'], (float) $basket['fee']));
+        self::assertEqualsWithDelta(8.22 + 0.864 * $charges, (float) $sums['tax'], 0.011);
+        self::assertSame('2026-11-01', $basket['rate_date']);
+        self::assertNull(array_column($sums['baskets'], 'rate_date', 'supplier')['a']);
+    }
+
+    public function test_what_is_owed_counts_in_the_forecast_and_spares_in_no_account(): void
+    {
+        $owed = self::bought(['agreed' => '108.00', 'paid' => '54.00', 'rate' => '0.90', 'received' => 0]);
+        self::assertSame(['48.60', '48.60'], [$owed['paid'], $owed['owed']]);
+        $paid = self::bought(['rate' => '0.90', 'received' => 0]);
+        self::assertEqualsWithDelta((float) $paid['forecast'], (float) $owed['forecast'], 0.011);
+
+        $data = self::workshop();
+        $data['needs'][0]['quantity'] = 20;
+        $sums = (new MoneyLedger((new SampleBuild($data))->build))->toArray();
+        self::assertSame(
+            ['55.86', '4.60'],
+            [$sums['accounts']['machine'], $sums['spares']],
+            'Two packs, and one to spare.',
+        );
     }
 
     public function test_a_piece_dearer_than_it_is_worth_stands_out(): void

@@ -25,8 +25,6 @@ use Random\Randomizer;
 /** Parts lists nobody would write: whatever is taken of them makes a build that can be read, judged and summed. */
 final class ListFuzzTest extends TestCase
 {
-    private const SECONDS = 12;
-
     private const CELLS = [
         '',
         '1',
@@ -83,10 +81,9 @@ final class ListFuzzTest extends TestCase
     {
         $dice = new Randomizer(new Xoshiro256StarStar(608));
         $headings = array_keys(Targets::all());
-        $wanted = (int) (getenv('MAGPIE_FUZZ') ?: 3_000);
-        $until = getenv('MAGPIE_FUZZ') === false ? microtime(true) + self::SECONDS : INF;
+        $wanted = (int) (getenv('MAGPIE_FUZZ') ?: 1_500);
         $taken = $refused = 0;
-        for ($list = 0; $list < $wanted && microtime(true) < $until; $list++) {
+        for ($list = 0; $list < $wanted; $list++) {
             $columns = $dice->getInt(2, 9);
             $targets = ['name'];
             for ($i = 1; $i < $columns; $i++) {

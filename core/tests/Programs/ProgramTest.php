@@ -7,10 +7,14 @@ namespace Magpie\Core\Tests\Programs;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Workpiece;
 use Magpie\Core\Programs\Caps;
 use Magpie\Core\Programs\JobCheck;
 use Magpie\Core\Programs\ProgramReader;
 use Magpie\Core\Programs\StartList;
+use Magpie\Core\Programs\Stock;
+use Magpie\Core\Quantity\Dimension;
+use Magpie\Core\Quantity\Quantity;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
@@ -207,6 +211,37 @@ final class ProgramTest extends TestCase
         self::assertStringContainsString('stalls or overheats', $says('S8000', 'S200'));
         self::assertStringContainsString('Y is fed at 50000 mm/min', $says('F1200', 'F50000'));
         self::assertStringContainsString('this machine has no heater there', $says('M30', "M104 S200\nM30"));
+    }
+
+    /** 12 mm of stock: right through and half a millimetre into the board is usual, two are not. */
+    public function test_what_is_cut_is_held_against_the_piece_it_is_cut_from(): void
+    {
+        $piece = static fn (?string $width = '90 mm'): Workpiece => new Workpiece(
+            'p',
+            'the blank',
+            Quantity::parse('300 mm', Dimension::Length),
+            $width === null ? null : Quantity::parse($width, Dimension::Length),
+            Quantity::parse('12 mm', Dimension::Length),
+        );
+        $cut = static fn (float $low, bool $top = true, ?string $width = '90 mm'): array => (new Stock(
+            $piece($width),
+            $top,
+        ))->against([
+            'X' => [-10.0, 270.0],
+            'Y' => [0.0, 80.0],
+            'Z' => [$low, 0.0],
+        ]);
+        [$rows, $troubles] = $cut(-12.0);
+        self::assertSame([20.0, 10.0, 0.0], array_column($rows, 'left'));
+        self::assertSame([], $troubles);
+        self::assertSame(['tight'], array_column($cut(-12.5)[1], 'verdict'));
+        self::assertSame(['fails'], array_column($cut(-14.0)[1], 'verdict'));
+        self::assertSame([12.0, []], [$cut(0.0, false)[0][2]['cut'], $cut(0.0, false)[1]]);
+        self::assertSame(['fails'], array_column($cut(-2.0, false)[1], 'verdict'));
+        self::assertStringContainsString('Along Y it cuts 10.0 mm beyond', $cut(-1.0, true, '70 mm')[1][0]->says);
+        self::assertSame(['unproven'], array_column($cut(-1.0, true, null)[1], 'verdict'));
+        // What is not cut at all is held against nothing.
+        self::assertSame([[], []], (new Stock($piece()))->against([]));
     }
 
     public function test_a_printer_is_held_against_what_its_heaters_stand(): void

@@ -15,7 +15,7 @@ final class UpkeepTest extends TestCase
     /**
      * @param  array<string, mixed>  $with
      */
-    private static function upkeep(array $with): Upkeep
+    private static function upkeep(array $with, ?int $now = null): Upkeep
     {
         return new Upkeep(
             BuildFile::build(
@@ -31,7 +31,71 @@ final class UpkeepTest extends TestCase
                     ],
                 ),
             ),
+            $now,
         );
+    }
+
+    /** After half a year of use, or half a year after the last time. */
+    public function test_the_whole_is_looked_at_again_after_months(): void
+    {
+        $days = 86_400;
+        $next = static fn (int $day, array $rounds = [], bool $used = true): array => array_column(
+            self::upkeep(
+                [
+                    'jobs' => $used ? [['ref' => 'J1', 'name' => 'one', 'at' => 100 * $days, 'time' => '1 h']] : [],
+                    'rounds' => $rounds,
+                ],
+                $day * $days,
+            )->next(),
+            'why',
+            'what',
+        );
+        $review = 'Look at the whole of it again';
+        self::assertArrayNotHasKey($review, $next(279));
+        self::assertStringStartsWith('180 days since it was first used', $next(280)[$review] ?? '');
+        self::assertArrayNotHasKey($review, $next(9999, [], false));
+        $done = [['ref' => 'U1', 'task' => 'review', 'at' => 290 * $days]];
+        self::assertArrayNotHasKey($review, $next(469, $done));
+        self::assertStringContainsString('since the last review', $next(470, $done)[$review] ?? '');
+    }
+
+    public function test_what_is_still_to_be_fitted_comes_safety_first(): void
+    {
+        $need = static fn (string $ref, string $purpose, array $more = []): array => $more + [
+            'ref' => $ref,
+            'role' => $ref,
+            'family' => 'fan',
+            'stage' => 'planned',
+            'purpose' => $purpose,
+        ];
+        $file = Examples::file(
+            [Examples::part('duct', 'printed_part', []), Examples::part('bed', 'heater', [])],
+            [
+                'magpie' => BuildFile::VERSION,
+                'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'stage' => 'powered'],
+                'brief' => ['process' => 'printing'],
+                'steps' => [
+                    [
+                        'ref' => 'S1',
+                        'section' => 'Light',
+                        'title' => 'Fit it',
+                        'uses' => ['lamp' => 1],
+                        'state' => 'done',
+                    ],
+                ],
+            ],
+        );
+        $file['needs'][0] = ['stage' => 'planned', 'purpose' => 'quality'] + $file['needs'][0];
+        array_push(
+            $file['needs'],
+            $need('lamp', 'convenience'),
+            $need('smoke', 'safety'),
+            $need('guard', 'safety', ['stage' => 'bought']),
+        );
+        $upgrades = (new Upkeep(BuildFile::build($file)))->upgrades();
+        self::assertSame(['guard', 'smoke', 'duct', 'lamp'], array_column($upgrades, 'need'));
+        self::assertSame([true, false, false, true], array_column($upgrades, 'begun'));
+        self::assertSame([false, false, true, false], array_column($upgrades, 'itself'));
     }
 
     public function test_hours_are_those_of_what_moved_and_rounds_begin_again(): void

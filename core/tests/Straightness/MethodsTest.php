@@ -100,6 +100,16 @@ final class MethodsTest extends TestCase
         ]);
         self::assertEqualsWithDelta(31.83, $loop['ultimate'], 0.01);
         self::assertEqualsWithDelta([19.1, 1.91, 47.75], [$loop['p'], $loop['i'], $loop['d']], 0.01);
+        // T = 4 m l² f²: 8.4 g/m over 150 mm at 110 Hz pulls 9.15 N, at 104 Hz 8.18 N, a share of 1 − (104/110)² less.
+        $pair = ['first' => '110 Hz', 'second' => '0.104 kHz', 'first_span' => '150 mm', 'second_span' => '15 cm'];
+        $belts = Methods::work('belt-pair', $pair + ['mass' => '8.4 g']);
+        self::assertEqualsWithDelta(100 * (1 - (104 / 110) ** 2), $belts->value('apart'), 1e-9);
+        self::assertEqualsWithDelta(9.148, $belts->value('tension_first'), 0.001);
+        self::assertEqualsWithDelta(110, $belts->value('note'), 1e-9);
+        self::assertStringContainsString('second is slacker', $belts->says[0]);
+        // A longer span sounds lower and pulls as hard.
+        $longer = Methods::work('belt-pair', ['second' => '55 Hz', 'second_span' => '300 mm'] + $pair);
+        self::assertStringContainsString('alike', $longer->says[0]);
         $upside = Methods::work('floating-head', ['touches' => '0.5 mm', 'trips' => '0.6 mm', 'wanted' => '3.8 mm']);
         self::assertStringContainsString('trips before it touches', $upside->says[0]);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Thermal;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
@@ -24,6 +25,12 @@ final class HeatTest extends TestCase
         'heated_width' => '300 mm',
         'heated_depth' => '300 mm',
     ];
+
+    /** Its headline and what is missing, with plain spaces before units. */
+    private static function said(Finding $finding): string
+    {
+        return str_replace("\u{a0}", ' ', implode(' ', [$finding->headline, ...$finding->missing]));
+    }
 
     public function test_heat_up_by_the_handbook_and_by_stepping_through_it(): void
     {
@@ -79,6 +86,256 @@ final class HeatTest extends TestCase
     }
 
     /**
+     * What T03 says, to the kelvin.
+     *
+     * @return iterable<string, array{array<string, mixed>, list<array<string, mixed>>, Verdict, string}>
+     */
+    public static function cutOffs(): iterable
+    {
+        $bed = ['place' => 'bed', 'target' => '110 °C', 'material_limit' => '180 °C'];
+        $end = ['place' => 'hot end', 'target' => '240 °C'];
+        $hot = ['lined' => true, 'lining_limit' => '240 °C', 'top_temperature' => '300 °C'];
+        yield 'just 10 K above the work' => [
+            ['thermal_fuse' => '120 °C'] + $bed,
+            [],
+            Verdict::Holds,
+            'A thermal fuse at 120 °C, 10 K above the work and below the 180 °C the material stands.',
+        ];
+        yield '9 K above it' => [
+            ['thermal_fuse' => '119 °C'] + $bed,
+            [],
+            Verdict::Fails,
+            'The thermal fuse opens at 119 °C, and the bed works at 110 °C: it goes in normal use.',
+        ];
+        yield 'just at what the material stands' => [
+            ['thermal_fuse' => '180 °C'] + $bed,
+            [],
+            Verdict::Holds,
+            'A thermal fuse at 180 °C, 70 K above the work and below the 180 °C the material stands.',
+        ];
+        yield 'later than it by its tolerance' => [
+            ['thermal_fuse' => ['value' => '175 °C', 'tolerance' => '4 %', 'evidence' => 'datasheet']] + $bed,
+            [],
+            Verdict::Danger,
+            'The thermal fuse opens at 182 °C; the material stands 180 °C. It burns before it is stopped.',
+        ];
+        yield 'sooner than the work by its tolerance' => [
+            ['thermal_fuse' => ['value' => '125 °C', 'tolerance' => '5 %', 'evidence' => 'datasheet']] + $bed,
+            [],
+            Verdict::Fails,
+            'The thermal fuse opens at 119 °C, and the bed works at 110 °C: it goes in normal use.',
+        ];
+        yield 'just at the lining' => [
+            $end,
+            [$hot],
+            Verdict::Tight,
+            '240 °C below the 240 °C its hot end stands. Runaway protection is its cut-off: test it.',
+        ];
+        yield 'a kelvin above the lining' => [
+            ['target' => '241 °C'] + $end,
+            [$hot],
+            Verdict::Danger,
+            '241 °C in a heat break lined for 240 °C: the lining gives off toxic fumes.',
+        ];
+        yield 'a lining in doubt' => [
+            ['target' => '241 °C'] + $end,
+            [array_diff_key($hot, ['lined' => 0])],
+            Verdict::Danger,
+            '241 °C in a heat break lined for 240 °C: the lining gives off toxic fumes.',
+        ];
+        yield 'above an end of metal' => [
+            ['target' => '301 °C'] + $end,
+            [['lined' => false] + $hot],
+            Verdict::Danger,
+            '301 °C on a hot end for 300 °C.',
+        ];
+        yield 'two ends that both stand it' => [
+            ['target' => '230 °C'] + $end,
+            [$hot, ['lined' => false] + $hot],
+            Verdict::Holds,
+            '230 °C below the 240 °C its hot end stands. Runaway protection is its cut-off: test it.',
+        ];
+        yield 'two ends of which one does not' => [
+            ['target' => '250 °C'] + $end,
+            [$hot, ['lined' => false] + $hot],
+            Verdict::Unproven,
+            'which hot end it sits in: hot0 would not stand 250 °C',
+        ];
+        yield 'no end at all' => [$end, [], Verdict::Unproven, 'the hot end it sits in'];
+    }
+
+    /**
+     * @param  array<string, mixed>  $heater
+     * @param  list<array<string, mixed>>  $ends
+     */
+    #[DataProvider('cutOffs')]
+    public function test_a_cut_off_to_the_kelvin(array $heater, array $ends, Verdict $verdict, string $says): void
+    {
+        $parts = [Examples::part('it', 'heater', [])];
+        foreach ($ends as $i => $end) {
+            $parts[] = Examples::part("hot{$i}", 'hot_end', $end);
+        }
+        foreach ($heater as $key => $value) {
+            $parts[0][0]['specs'][$key] = is_array($value) ? $value : ['value' => $value, 'evidence' => 'datasheet'];
+        }
+        $finding = (new SampleBuild(Examples::file($parts)))->finding('T03/it');
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, self::said($finding));
+    }
+
+    public function test_a_heater_in_one_of_two_ends_is_judged_by_that_one(): void
+    {
+        $file = Examples::file([
+            Examples::part('it', 'heater', ['place' => 'hot end', 'target' => '250 °C']),
+            Examples::part('lined', 'hot_end', ['lined' => true, 'lining_limit' => '240 °C']),
+            Examples::part('metal', 'hot_end', ['lined' => false, 'top_temperature' => '300 °C']),
+        ]);
+        $in = static function (string $end) use ($file): Verdict {
+            $file['needs'][0]['sits_in'] = $end;
+
+            return (new SampleBuild($file))->finding('T03/it')->verdict;
+        };
+
+        self::assertSame([Verdict::Danger, Verdict::Holds], [$in('lined'), $in('metal')]);
+    }
+
+    /**
+     * The plate above on less: with 12 W/m²K from both faces 162 W leave it at 105 °C, and t = m·c·ΔT/P_l × −ln(1 − P_l/P).
+     *
+     * @return iterable<string, array{string, Verdict, string}>
+     */
+    public static function times(): iterable
+    {
+        // 805.6 s × 2.2343 is half an hour: at 181.42 W.
+        yield 'half an hour' => ['181.5 W', Verdict::Holds, 'Slower than that is a fault.'];
+        yield 'a little longer' => ['181.3 W', Verdict::Tight, 'which is long; a cover or insulation below helps.'];
+        yield 'never' => ['161 W', Verdict::Fails, 'It never gets to 105 °C'];
+    }
+
+    #[DataProvider('times')]
+    public function test_half_an_hour_is_the_longest_a_plate_may_take(
+        string $power,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $finding = (new SampleBuild(HeatUp::bed(['rated_power' => $power] + self::PLATE)))->finding('T01/bed');
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, self::said($finding));
+    }
+
+    public function test_a_chamber_heater_warms_up_a_hot_end_is_not_asked(): void
+    {
+        $asked = static fn (string $place): array => array_map(
+            static fn (Finding $f): string => $f->key(),
+            array_filter(
+                iterator_to_array(
+                    Rules::inspector()->inspect(
+                        (new SampleBuild(HeatUp::bed(['place' => $place] + self::PLATE)))->build,
+                    )->findings,
+                    false,
+                ),
+                static fn (Finding $f): bool => $f->card->id === 'T01',
+            ),
+        );
+
+        self::assertSame(['T01/bed'], array_values($asked('chamber')));
+        self::assertSame([], $asked('hot end'));
+    }
+
+    /**
+     * What T04 says of a print of PLA, whose glass transition is 60 °C, of a board, which bears 50 °C, and of a supply that
+     * gives less above 40 °C.
+     *
+     * @return iterable<string, array{string, list<string>, Verdict, string}>
+     */
+    public static function places(): iterable
+    {
+        $moved = '. Move it out, or cool the place.';
+        yield '20 K below the glass transition' => [
+            '40 °C',
+            ['print'],
+            Verdict::Holds,
+            '40 °C in Box: all that is known bears it, with 0 K to spare.',
+        ];
+        yield '19 K below it' => ['41 °C', ['print'], Verdict::Tight, "41 °C in Box: print bears 40 °C{$moved}"];
+        yield '10 K below it' => ['50 °C', ['print'], Verdict::Tight, "50 °C in Box: print bears 40 °C{$moved}"];
+        yield '9 K below it' => ['51 °C', ['print'], Verdict::Fails, "51 °C in Box: print bears 40 °C{$moved}"];
+        yield 'a board at its limit' => [
+            '50 °C',
+            ['board'],
+            Verdict::Holds,
+            '50 °C in Box: all that is known bears it, with 0 K to spare.',
+        ];
+        yield 'a board above it' => ['51 °C', ['board'], Verdict::Fails, "51 °C in Box: board bears 50 °C{$moved}"];
+        yield 'a supply that gives less' => [
+            '41 °C',
+            ['psu'],
+            Verdict::Tight,
+            "41 °C in Box: psu gives less above 40 °C{$moved}",
+        ];
+        yield 'the least that is left is told' => [
+            '35 °C',
+            ['board', 'psu'],
+            Verdict::Holds,
+            '35 °C in Box: all that is known bears it, with 5 K to spare.',
+        ];
+        yield 'both that bear too little' => [
+            '55 °C',
+            ['board', 'psu', 'rail'],
+            Verdict::Fails,
+            "55 °C in Box: board bears 50 °C; psu gives less above 40 °C{$moved}",
+        ];
+        yield 'nothing is known of a rail' => [
+            '35 °C',
+            ['rail'],
+            Verdict::Unproven,
+            'something in Box whose limit is known',
+        ];
+        yield 'nor of a print of nobody says what' => [
+            '35 °C',
+            ['unsaid', 'board'],
+            Verdict::Unproven,
+            'material of unsaid',
+        ];
+    }
+
+    /**
+     * @param  list<string>  $holds
+     */
+    #[DataProvider('places')]
+    public function test_a_warm_place_to_the_kelvin(string $air, array $holds, Verdict $verdict, string $says): void
+    {
+        $finding = (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('print', 'printed_part', ['material' => 'PLA']),
+                    Examples::part('unsaid', 'printed_part', []),
+                    Examples::part('board', 'controller_board', []),
+                    Examples::part('psu', 'power_supply', ['derate_from' => '40 °C']),
+                    Examples::part('rail', 'linear_rail', []),
+                ],
+                [
+                    'zones' => [
+                        [
+                            'ref' => 'box',
+                            'name' => 'Box',
+                            'kind' => 'cabinet',
+                            'temperature' => $air,
+                            'evidence' => 'measured',
+                            'holds' => $holds,
+                        ],
+                    ],
+                ],
+            ),
+        ))->finding('T04/box');
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, self::said($finding));
+    }
+
+    /**
      * T02: 75 W on 120 × 120 mm is 0.52 W/cm². By what it gives, whatever its label says.
      *
      * @return iterable<string, array{string, string, string, Verdict, string}>
@@ -112,6 +369,11 @@ final class HeatTest extends TestCase
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
         self::assertStringContainsString($says, $finding->headline);
+        self::assertSame(str_contains($says, '0.13'), str_contains($finding->headline, 'It warms up slowly.'));
+        self::assertSame(
+            $verdict === Verdict::Danger,
+            str_contains($finding->headline, 'Where it lifts off the plate it burns.'),
+        );
     }
 
     public function test_a_bed_on_half_its_voltage_heats_with_a_quarter_of_its_watts(): void

@@ -99,6 +99,11 @@ final class WorkTest extends TestCase
             $forecast,
         );
         self::assertSame('the plan', $of($short('d'))['pace_from'], 'Two steps say nothing of a pace.');
+
+        $plan = (new SampleBuild(['build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP', 'weekly' => '6 h']]))
+            ->build->plan;
+        $none = Forecast::of([], $plan, new DateTimeImmutable('2026-11-25'));
+        self::assertSame([0.0, null], [$none->left->in('h'), $none->date], 'Nothing to do ends on no day, not today.');
     }
 
     public function test_an_open_danger_fault_forbids_power_until_it_is_fixed(): void

@@ -1092,7 +1092,38 @@ export interface paths {
             };
             cookie?: never;
         };
-        get?: never;
+        /** The lists that are being stored now */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportState"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         put?: never;
         /** Bring a parts list */
         post: {
@@ -3693,64 +3724,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/{build}/mesh": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                build: number;
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What a file of triangles says of a printed part */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    build: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "multipart/form-data": {
-                        /** Format: binary */
-                        mesh: string;
-                        /** @enum {string} */
-                        unit?: "mm" | "cm" | "in";
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Mesh"];
-                    };
-                };
-                /** @description A problem (RFC 9457) */
-                "4XX": {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/builds/{build}/claims": {
         parameters: {
             query?: never;
@@ -4866,65 +4839,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/{build}/program": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                build: number;
-            };
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A program held against the machine */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    build: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "multipart/form-data": {
-                        /** Format: binary */
-                        program: string;
-                        x?: number;
-                        y?: number;
-                        z?: number;
-                    };
-                };
-            };
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["ProgramCheck"];
-                    };
-                };
-                /** @description A problem (RFC 9457) */
-                "4XX": {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/builds/{build}/start-list": {
         parameters: {
             query?: never;
@@ -5053,55 +4967,6 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["BuildBook"];
-                    };
-                };
-                /** @description A problem (RFC 9457) */
-                "4XX": {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{build}/book.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                build: number;
-            };
-            cookie?: never;
-        };
-        /** The build book, on paper */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    build: number;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Done */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/pdf": string;
                     };
                 };
                 /** @description A problem (RFC 9457) */
@@ -5282,6 +5147,2026 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{build}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Where everything sits, what it meets, and the ways of leads */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MachinePicture"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/picture/{view}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                view: "plan" | "front" | "side";
+            };
+            cookie?: never;
+        };
+        /** One view of the machine to scale */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    view: "plan" | "front" | "side";
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/svg+xml": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/machine.gltf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** The whole machine as glTF 2.0 */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "model/gltf+json": Record<string, never>;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/positions.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Where everything sits, as a list */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/sheets/{place}.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                place: string;
+                format: "svg" | "dxf";
+            };
+            cookie?: never;
+        };
+        /** What to drill and cut of a panel or back wall, at 1:1 */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    place: string;
+                    format: "svg" | "dxf";
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/svg+xml": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/arrangements/{place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                place: string;
+            };
+            cookie?: never;
+        };
+        /** Proposals for what stands in a cabinet or zone */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    place: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Arrangements"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether everything the server stands on does its work; 503 where something does not */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Health"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The code after the password */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        code: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Session"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/password/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for a letter with a link; always the same answer */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        email: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/password/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new password by that link; every session and token of the account ends */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        email: string;
+                        token: string;
+                        password: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invited/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        /** What an invitation is to */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Invited"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Take it: as whoever is signed in, or with an account made for it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name?: string;
+                        email?: string;
+                        password?: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            build: number | null;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shared/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** See the build of a link, from this browser */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            build: number;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The own account: second factor, browsers signed in at, tokens */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Account"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Another name */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Delete the account, and what nobody else is of */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        password: string;
+                        /** @description how many builds whoever leaves was told will go */
+                        builds: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Turn the second factor on with a code of it; recovery codes, told once */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        code: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            codes: string[];
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** A secret for an authenticator, told once */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        password: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            secret: string;
+                            address: string;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Turn it off */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        password: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/recovery-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fresh recovery codes, in place of those before */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        password: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            codes: string[];
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign out everywhere else */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sign-ins/{signIn}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                signIn: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Sign one browser out */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    signIn: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/tokens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A token for a script, told once */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name: string;
+                        /** @enum {string} */
+                        may: "read" | "edit";
+                        days: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            token: string;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/tokens/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Revoke it */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    token: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A workshop of one's own */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        name: string;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            id: number;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        /** Who is of a workshop, and who is invited */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkshopPeople"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/people/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Leave it; the last owner cannot */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Another role */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                    person: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        role: components["schemas"]["Role"];
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Take somebody out, of every build too */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                    person: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link for one person; its path is told once */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        role: components["schemas"]["Role"];
+                        days: number;
+                        for?: string | null;
+                        build?: number | null;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            path: string;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{invitation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take an invitation back */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    invitation: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** Who may what with this build, and its links */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuildPeople"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                person: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** What somebody may with this build in place of what the workshop gives; null takes that back */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    person: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        role: components["schemas"]["Role"] | null;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link that shows this build; its path is told once */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        label: string;
+                        days: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": {
+                            path: string;
+                        };
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                link: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Revoke a link */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    link: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/pulse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** I am at this view; who else is here, and what was changed since */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        view: string;
+                        seen: number;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Pulse"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/errands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+            };
+            cookie?: never;
+        };
+        /** What was asked for here lately, by whoever asks */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Errand"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Asks for something that takes longer than one waits */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "multipart/form-data": {
+                        /** @enum {string} */
+                        kind: "book" | "mesh" | "program";
+                        /**
+                         * Format: binary
+                         * @description of a mesh
+                         */
+                        mesh?: string;
+                        /** @enum {string} */
+                        unit?: "mm" | "cm" | "in";
+                        /**
+                         * Format: binary
+                         * @description of a program
+                         */
+                        program?: string;
+                        x?: number;
+                        y?: number;
+                        z?: number;
+                        stock?: string;
+                        /** @enum {string} */
+                        zero?: "top" | "bed";
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Errand"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/errands/{errand}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                errand: string;
+            };
+            cookie?: never;
+        };
+        /** How far it is, and what came of it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    errand: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Errand"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        /** Stops it */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    errand: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Errand"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/errands/{errand}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                errand: string;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tries it again */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    errand: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Errand"];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/errands/{errand}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                build: number;
+                errand: string;
+            };
+            cookie?: never;
+        };
+        /** The file that came of it */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: number;
+                    errand: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5333,6 +7218,7 @@ export interface components {
             jobs?: components["schemas"]["job"][];
             rounds?: components["schemas"]["round"][];
             tests?: components["schemas"]["test"][];
+            places?: components["schemas"]["place"][];
         };
         Subject: {
             kind: string;
@@ -5477,6 +7363,7 @@ export interface components {
             judging: components["schemas"]["JudgingState"] | null;
             /** @description It stands in the demo workshop. */
             demo: boolean;
+            role: components["schemas"]["SeenAs"];
         };
         BuildCard: {
             id: number;
@@ -5489,11 +7376,14 @@ export interface components {
             summary: components["schemas"]["BuildSummary"] | null;
             /** @description why it cannot be read or judged */
             trouble: string | null;
+            /** @description What the build itself says of whoever asks, in place of the workshop. */
+            role: components["schemas"]["Role"] | null;
         };
         WorkshopBuilds: {
             id: number;
             name: string;
             builds: components["schemas"]["BuildCard"][];
+            role: components["schemas"]["Role"] | null;
         };
         Session: {
             user: {
@@ -5503,11 +7393,17 @@ export interface components {
                     id: number;
                     name: string;
                     demo: boolean;
+                    role: components["schemas"]["Role"];
                 }[];
+                second: boolean;
             } | null;
             demo: boolean;
             /** @description Nobody has an account here yet, the demo's people apart. */
             first: boolean;
+            /** @description The password was right, and a code is asked for. */
+            second: boolean;
+            /** @description The one build a link shows. */
+            visits: number | null;
         };
         /** @description Changes one place; `was` is what the screen showed, so that a clash is seen. No `to` takes it away. */
         Set: {
@@ -5877,6 +7773,8 @@ export interface components {
             skipped: number;
             seen: number;
             of: number;
+            /** @description why what was confirmed could not be stored */
+            trouble: string | null;
         };
         Problem: {
             type: string;
@@ -7555,6 +9453,12 @@ export interface components {
                 line: number | null;
                 times: number;
             }[];
+            stock: {
+                axis: string;
+                size: number | null;
+                cut: number;
+                left: number | null;
+            }[];
         };
         StartList: {
             looks: string[];
@@ -7620,6 +9524,13 @@ export interface components {
                 hours: number;
                 material: string | null;
             }[];
+            upgrades: {
+                need: string;
+                what: string;
+                why: string;
+                begun: boolean;
+                itself: boolean;
+            }[];
         };
         BuildBook: {
             passport: {
@@ -7639,12 +9550,246 @@ export interface components {
                     name: string;
                     says: string;
                 }[];
+                drawings: {
+                    view: string;
+                    title: string;
+                }[];
             }[];
         };
         SimulatedAlignment: {
             given: {
                 [key: string]: string;
             };
+        };
+        MachinePicture: {
+            outline: number[] | null;
+            envelope: {
+                low: number[];
+                high: number[];
+            } | null;
+            axes: {
+                ref: string;
+                name: string;
+                /** @enum {string} */
+                along: "x" | "y" | "z";
+                travel: number | null;
+            }[];
+            bodies: {
+                key: string;
+                place: string;
+                need: string | null;
+                label: string;
+                /** @enum {string} */
+                kind: "part" | "zone" | "workpiece" | "duct" | "other";
+                low: number[];
+                high: number[];
+                carried: string[];
+                on: string | null;
+                solid: boolean;
+                encloses: boolean;
+                decided: boolean;
+            }[];
+            waiting: {
+                place: string;
+                label: string;
+                why: string;
+            }[];
+            tray: {
+                need: string;
+                role: string;
+                pieces: number;
+                sized: boolean;
+                leads: string[];
+                checks: string[];
+            }[];
+            meetings: {
+                one: string;
+                other: string;
+                gap: number | null;
+                wanted: number;
+                where: {
+                    axis: string;
+                    from: number;
+                    to: number;
+                }[];
+            }[];
+            reaches: {
+                place: string;
+                side: string;
+                for: string;
+                low: number[];
+                high: number[];
+                blocked: string[];
+            }[];
+            sheets: {
+                place: string;
+                name: string;
+                width: number;
+                height: number;
+            }[];
+            ways: {
+                lead: string;
+                label: string;
+                mains: boolean;
+                typed: string | null;
+                bare: number | null;
+                cut: string | null;
+                parts: {
+                    what: string;
+                    mm: number;
+                }[];
+                points: number[][];
+                waits: string | null;
+                loose: string[];
+                passes: string[];
+            }[];
+            surroundings: {
+                /** @enum {string} */
+                what: "bench" | "door" | "service" | "room";
+                low: number[];
+                high: number[];
+            }[];
+        };
+        Arrangements: {
+            proposals: {
+                name: string;
+                why: string;
+                places: components["schemas"]["place"][];
+                used: number;
+                leads: number;
+                thick: number;
+                apart: number | null;
+                rects: number[][];
+            }[];
+            without: string[];
+            wall: number[];
+        };
+        /** @enum {string} */
+        Role: "owner" | "builder" | "reader";
+        /** @enum {string} */
+        SeenAs: "owner" | "builder" | "reader" | "visitor";
+        Health: {
+            well: boolean;
+            checks: {
+                [key: string]: "works" | "fails";
+            };
+        };
+        Account: {
+            name: string;
+            email: string;
+            demo: boolean;
+            second: {
+                on: boolean;
+                since: string | null;
+                codes_left: number;
+            };
+            sign_ins: {
+                id: number;
+                agent: string;
+                address: string;
+                stays: boolean;
+                since: string;
+                seen: string;
+                here: boolean;
+            }[];
+            tokens: {
+                id: number;
+                name: string;
+                /** @enum {string} */
+                may: "read" | "edit";
+                used: string | null;
+                until: string | null;
+            }[];
+            /** @description what would go with the account, and the workshops that keep it: nobody else owns them */
+            leaving: {
+                builds: number;
+                workshops: string[];
+                kept: string[];
+            };
+        };
+        WorkshopPeople: {
+            workshop: string;
+            role: components["schemas"]["Role"];
+            people: {
+                id: number;
+                name: string;
+                email: string | null;
+                role: components["schemas"]["Role"];
+                second: boolean | null;
+                me: boolean;
+            }[];
+            guests: {
+                id: number;
+                name: string;
+                email: string;
+                build: string;
+                role: components["schemas"]["Role"];
+            }[];
+            invitations: {
+                id: number;
+                for: string | null;
+                role: components["schemas"]["Role"];
+                build: string | null;
+                by: string;
+                until: string;
+            }[];
+        };
+        BuildPeople: {
+            role: components["schemas"]["Role"];
+            workshop: number | null;
+            people: {
+                id: number;
+                name: string;
+                role: components["schemas"]["Role"];
+                workshop: components["schemas"]["Role"] | null;
+                own: components["schemas"]["Role"] | null;
+                me: boolean;
+            }[];
+            links: {
+                id: number;
+                label: string;
+                by: string;
+                until: string;
+                opened: string | null;
+                open: boolean;
+            }[];
+        };
+        Pulse: {
+            revision: number;
+            role: components["schemas"]["SeenAs"];
+            people: {
+                name: string;
+                view: string;
+            }[];
+            changes: {
+                by: string;
+                label: string;
+                mine: boolean;
+            }[];
+        };
+        Invited: {
+            workshop: string;
+            build: string | null;
+            role: components["schemas"]["Role"];
+            by: string;
+            until: string;
+            me: string | null;
+        };
+        Errand: {
+            key: string;
+            /** @enum {string} */
+            kind: "book" | "mesh" | "program";
+            name: string | null;
+            /** @enum {string} */
+            state: "waiting" | "running" | "done" | "failed" | "stopped";
+            revision: number;
+            done: number;
+            of: number;
+            at: string;
+            /** @description A Mesh or a ProgramCheck; null where a file came of it */
+            answer: components["schemas"]["Mesh"] | components["schemas"]["ProgramCheck"] | null;
+            file: boolean;
+            trouble: string | null;
         };
         plan: {
             name: string;
@@ -8682,6 +10827,70 @@ export interface components {
             /** @description the one thing that was changed since the last */
             changed?: string;
             by?: string;
+        };
+        placePosition: {
+            /**
+             * @description Low is left, front, bottom. After is right of, behind, above.
+             * @enum {unknown}
+             */
+            at: "low" | "centre" | "high" | "after" | "before";
+            /** @description place it is told from; without it what it is on, or the outline */
+            of?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            by?: string;
+        };
+        place: {
+            ref: string;
+            need?: string;
+            zone?: string;
+            workpiece?: string;
+            name?: string;
+            /** @description of several, which one */
+            piece?: number;
+            /** @description place it is fixed to, and moves with */
+            on?: string;
+            x?: components["schemas"]["placePosition"];
+            y?: components["schemas"]["placePosition"];
+            z?: components["schemas"]["placePosition"];
+            /**
+             * @description which of its length, width and height lie along x, y and z
+             * @enum {unknown}
+             */
+            turned?: "lwh" | "lhw" | "wlh" | "whl" | "hlw" | "hwl";
+            size?: {
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                length?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                width?: string;
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                height?: string;
+            };
+            /** @description axes that carry it */
+            moves?: string[];
+            /** @enum {unknown} */
+            row?: "x" | "y" | "z";
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            pitch?: string;
+            /** @description a quantity as a builder writes it, such as "24 V" */
+            free?: string;
+            reach?: {
+                /** @enum {unknown} */
+                side: "left" | "right" | "front" | "back" | "bottom" | "top";
+                /** @description a quantity as a builder writes it, such as "24 V" */
+                depth: string;
+                for: string;
+            }[];
+            /**
+             * @description leads may lie in it
+             * @enum {unknown}
+             */
+            duct?: "any" | "mains" | "signal";
+            /** @description axes whose movement this cable chain takes up */
+            spans?: string[];
+            /** @description places it is meant to touch or reach into */
+            meets?: string[];
+            preference?: boolean;
+            evidence?: components["schemas"]["evidence"];
         };
     };
     responses: never;

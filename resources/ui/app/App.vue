@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted } from 'vue'
+import { nextTick, onMounted, watch } from 'vue'
 import { useWaiting } from '@/offline/useWaiting'
 import { useAbsorb } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
@@ -10,6 +10,15 @@ const notices = useNotices()
 const waiting = useWaiting()
 waiting.onSent(useAbsorb())
 onMounted(() => void waiting.send())
+// The line takes its room from the page: what is being worked on stays in sight, its reason with it.
+watch(
+  () => [notices.shown, notices.line],
+  async () => {
+    await nextTick()
+    const at = document.activeElement?.closest('main :is(input, textarea, select, button)')
+    ;(at?.closest('td') ?? at)?.scrollIntoView({ block: 'nearest' })
+  },
+)
 </script>
 
 <template>

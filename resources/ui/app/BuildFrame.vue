@@ -2,11 +2,13 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, reasonOf, type Build, type Overview, type JudgingState, type Trouble } from '@/api/client'
+import { api, reasonOf, type Build, type JudgingState, type Overview, type Pulse, type Trouble } from '@/api/client'
+import { mayChange, provideMayChange } from '@/shared/roles'
 import { usePhone } from '@/shared/usePhone'
 import { derived, useBuild, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import PeopleDialog from '@/views/people/PeopleDialog.vue'
 import FaultDialog from '@/views/build/FaultDialog.vue'
 import FinderDialog from './FinderDialog.vue'
 import PhoneBar from './PhoneBar.vue'
@@ -18,7 +20,7 @@ import { useKeys } from './useKeys'
 import { useRoving } from '@/shared/useRoving'
 import { useLightAndDark } from '@/shared/useTheme'
 
-const { id, query, document: build, overview, trouble, judging } = useBuild()
+const { id, query, role, document: build, overview, trouble, judging } = useBuild()
 const { undo, redo } = useEdit()
 const route = useRoute()
 const router = useRouter()
@@ -31,6 +33,7 @@ const mobile = usePhone()
 const main = ref<HTMLElement | null>(null)
 useRoving(main)
 const finding = ref(false)
+const peopled = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
 const here = computed(() => stages.find((stage) => stage.key === route.meta.stage) ?? stages[2]!)
@@ -73,6 +76,7 @@ const acts = {
   fault: () => (faulting.value = true),
   undo,
   history: () => panel.show({ kind: 'history' }),
+  people: () => (peopled.value = true),
   turn,
 }
 useKeys({
@@ -104,20 +108,43 @@ watch(id, () => panel.close())
 
 // Another screen may be at the same build: its edits are fetched as soon as they are seen.
 let timer = 0
+const others = ref<Pulse['people']>([])
+const whereIs = (view: string) =>
+  stages.flatMap((stage) => stage.views).find((one) => one.key === view)?.title ?? 'the bench'
+const present = computed(() => others.value.map((one) => ({ name: one.name, at: whereIs(one.view) })))
+const may = computed(() => role.value === undefined || mayChange(role.value))
+provideMayChange(may)
 async function look(): Promise<void> {
   const held = client.getQueryData<Build>(['build', id.value])
   if (held === undefined || document.hidden) {
     return
   }
   try {
-    const { revision } = await api.get<{ revision: number }>(`/api/builds/${id.value}/revision`)
+    const {
+      revision,
+      people,
+      changes,
+      role: mine,
+    } = await api.post<Pulse>(`/api/builds/${id.value}/pulse`, {
+      view: String(route.name ?? ''),
+      seen: held.revision,
+    })
+    others.value = people
+    if (mine !== held.role) {
+      client.setQueryData<Build>(['build', id.value], (now) => (now === undefined ? now : { ...now, role: mine }))
+    }
     const now = client.getQueryData<Build>(['build', id.value])
     if (now !== undefined && revision > now.revision) {
       await client.invalidateQueries({ queryKey: ['build', id.value] })
       for (const held of derived) {
         void client.invalidateQueries({ queryKey: [held, id.value] })
       }
-      notices.say('Another screen changed this build; you see it as it is now.')
+      const other = changes.find((one) => !one.mine)
+      notices.say(
+        other === undefined
+          ? 'Another screen changed this build; you see it as it is now.'
+          : `${other.by}: ${other.label}. You see it as it is now.`,
+      )
     }
   } catch {
     // A missed look is made up by the next one.
@@ -188,7 +215,23 @@ const howFar = computed(() =>
           }}</span>
         </router-link>
       </nav>
-      <TallyStrip class="push" />
+      <button
+        v-if="role !== 'visitor'"
+        type="button"
+        class="plain people push"
+        :class="{ live: present.length > 0 }"
+        :title="present.map((one) => `${one.name} is at ${one.at}`).join(', ')"
+        @click="peopled = true"
+      >
+        {{
+          present.length === 0
+            ? 'People'
+            : present.length === 1
+              ? `${present[0]!.name} is here`
+              : `${present.length} others here`
+        }}
+      </button>
+      <TallyStrip :class="{ push: role === 'visitor' }" />
     </header>
     <div v-if="!mobile" class="second">
       <strong class="name" :title="build?.build.name">{{ build?.build.name }}</strong>
@@ -210,7 +253,7 @@ const howFar = computed(() =>
         >
       </nav>
       <span v-if="overview && overview.power_forbidden" class="power-off danger" role="status" :title="whyOff"
-        >Not to be powered<span v-if="shownViews.length < 8" class="wide-only">: {{ whyOff }}</span></span
+        >Not to be powered<span v-if="shownViews.length < 6" class="wide-only">: {{ whyOff }}</span></span
       >
       <span
         v-if="judging && overview"
@@ -221,10 +264,21 @@ const howFar = computed(() =>
       >
       <span class="push actions">
         <button type="button" class="plain" @click="finding = true">Find<kbd class="keycap">f</kbd></button>
-        <button type="button" class="plain" @click="faulting = true">Log a fault<kbd class="keycap">l</kbd></button>
-        <button type="button" class="plain wide-only" @click="undo()">Undo<kbd class="keycap">u</kbd></button>
-        <button type="button" class="plain wide-only" @click="redo()">Redo<kbd class="keycap">r</kbd></button>
-        <button type="button" class="plain wide-only" @click="panel.show({ kind: 'history' })">
+        <button v-if="may" type="button" class="plain" @click="faulting = true">
+          Log a fault<kbd class="keycap">l</kbd>
+        </button>
+        <button v-if="may" type="button" class="plain wide-only" @click="undo()">
+          Undo<kbd class="keycap">u</kbd>
+        </button>
+        <button v-if="may" type="button" class="plain wide-only" @click="redo()">
+          Redo<kbd class="keycap">r</kbd>
+        </button>
+        <button
+          v-if="role !== 'visitor'"
+          type="button"
+          class="plain wide-only"
+          @click="panel.show({ kind: 'history' })"
+        >
           History<kbd class="keycap">h</kbd>
         </button>
         <button type="button" class="plain wide-only" @click="turn()">
@@ -235,8 +289,15 @@ const howFar = computed(() =>
         </button>
       </span>
     </div>
-    <div class="body">
+    <div class="body" :class="{ reading: !may }">
       <main id="main" ref="main" class="main" tabindex="-1">
+        <p v-if="!may" class="only-read small" role="status">
+          {{
+            role === 'visitor'
+              ? 'You came by a link: you see this build and change nothing.'
+              : 'You may read this build, not change it.'
+          }}
+        </p>
         <div v-if="query.isError.value" class="view empty">
           <h1>This build cannot be shown</h1>
           <p>{{ reasonOf(query.error.value) }}</p>
@@ -258,6 +319,7 @@ const howFar = computed(() =>
     <p class="sr-only" role="status">{{ notices.told }}</p>
     <FinderDialog v-model="finding" @fault="faulting = true" @keys="helping = true" />
     <FaultDialog v-model="faulting" />
+    <PeopleDialog v-model="peopled" :here="present" />
     <v-dialog v-model="helping" max-width="420">
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-3">Keys</h2>
@@ -368,13 +430,13 @@ const howFar = computed(() =>
 }
 .view-link {
   padding: 4px 8px;
+  white-space: nowrap;
   color: var(--ink);
   text-decoration: none;
   border-radius: 2px;
 }
 .view-link.other {
   color: var(--quiet);
-  white-space: nowrap;
 }
 .view-link.here {
   color: var(--live);
@@ -402,6 +464,20 @@ const howFar = computed(() =>
   min-width: 0;
   overflow: auto;
   outline: none;
+}
+.only-read {
+  margin: 0;
+  padding: 4px 24px;
+  border-bottom: 1px solid var(--rule);
+  background: var(--sheet);
+}
+.people {
+  max-width: 170px;
+  padding-right: 14px;
+  font-size: 14px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .keys dd {
   text-align: left;

@@ -2,15 +2,16 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Verdict } from '@/api/client'
+import { mayChange } from '@/shared/roles'
 import { useBuild } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { stages } from './stages'
 import TallyStrip from './TallyStrip.vue'
 
 /** The whole chrome of a phone in one row: where one is, what is grave, and a sheet with all the rest. */
-type Act = 'find' | 'fault' | 'undo' | 'history' | 'turn'
+type Act = 'find' | 'fault' | 'undo' | 'history' | 'people' | 'turn'
 const emit = defineEmits<{ act: [what: Act] }>()
-const { id, document: build, overview } = useBuild()
+const { id, role, document: build, overview } = useBuild()
 const route = useRoute()
 const open = ref(false)
 const grave: Verdict[] = ['danger', 'fails', 'unproven']
@@ -67,9 +68,14 @@ function act(what: Act): void {
       </template>
     </nav>
     <div class="acts">
-      <button type="button" class="plain link" @click="act('fault')">Log a fault</button>
-      <button type="button" class="plain link" @click="act('undo')">Undo</button>
-      <button type="button" class="plain link" @click="act('history')">History</button>
+      <template v-if="mayChange(role)">
+        <button type="button" class="plain link" @click="act('fault')">Log a fault</button>
+        <button type="button" class="plain link" @click="act('undo')">Undo</button>
+      </template>
+      <template v-if="role !== 'visitor'">
+        <button type="button" class="plain link" @click="act('history')">History</button>
+        <button type="button" class="plain link" @click="act('people')">People</button>
+      </template>
       <button type="button" class="plain link" @click="act('turn')">Light or dark</button>
     </div>
   </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { verdictOrder } from '@/shared/findings'
-import { day, money, percent } from '@/shared/format'
+import { dayDone, hoursLeft, leftOut } from '@/shared/forecast'
+import { money, percent } from '@/shared/format'
 import { useBuild } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -10,6 +11,11 @@ import VerdictMark from '@/shared/VerdictMark.vue'
 const { id, overview } = useBuild()
 const notices = useNotices()
 const base = computed(() => `/builds/${id.value}`)
+const end = computed(() => {
+  const forecast = overview.value?.forecast
+  if (!forecast) return ''
+  return [forecast.date ? `done ${dayDone(forecast)}` : '', leftOut(forecast)].filter(Boolean).join('; ')
+})
 </script>
 
 <template>
@@ -64,9 +70,7 @@ const base = computed(() => `/builds/${id.value}`)
     </router-link>
     <router-link :to="`${base}/build/bench`" class="sum">
       <span class="label">Hours left</span>
-      <span class="figure" :title="overview.forecast.date ? `done ${day(overview.forecast.date)}` : ''"
-        >{{ overview.forecast.hours_left }}<span class="unit">h</span></span
-      >
+      <span class="figure" :title="end">{{ hoursLeft(overview.forecast) }}<span class="unit">h</span></span>
     </router-link>
   </nav>
 </template>

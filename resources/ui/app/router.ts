@@ -11,6 +11,36 @@ export const router = createRouter({
       component: () => import('@/views/builds/SignIn.vue'),
       meta: { open: true, title: 'Sign in' },
     },
+    {
+      path: '/invited/:token',
+      name: 'invited',
+      component: () => import('@/views/people/InvitedView.vue'),
+      meta: { open: true, title: 'You are invited' },
+    },
+    {
+      path: '/shared/:token',
+      name: 'shared',
+      component: () => import('@/views/people/SharedView.vue'),
+      meta: { open: true, title: 'A build' },
+    },
+    {
+      path: '/reset',
+      name: 'reset',
+      component: () => import('@/views/people/ResetView.vue'),
+      meta: { open: true, title: 'A new password' },
+    },
+    {
+      path: '/account',
+      name: 'account',
+      component: () => import('@/views/people/AccountView.vue'),
+      meta: { title: 'Account' },
+    },
+    {
+      path: '/workshops/:workshop(\\d+)/people',
+      name: 'people',
+      component: () => import('@/views/people/PeopleView.vue'),
+      meta: { title: 'People' },
+    },
     { path: '/', name: 'builds', component: () => import('@/views/builds/BuildsView.vue'), meta: { title: 'Builds' } },
     {
       path: '/builds/:build(\\d+)',
@@ -124,6 +154,12 @@ export const router = createRouter({
           name: 'heat',
           component: () => import('@/views/prove/HeatView.vue'),
           meta: { stage: 'prove', title: 'Heat' },
+        },
+        {
+          path: 'prove/picture',
+          name: 'picture',
+          component: () => import('@/views/picture/PictureView.vue'),
+          meta: { stage: 'prove', title: 'Picture' },
         },
         {
           path: 'prove/place',
@@ -338,7 +374,11 @@ router.beforeEach(async (to) => {
     return true
   }
   try {
-    return (await whoIsHere()).user !== null || { name: 'sign-in', query: { then: to.fullPath } }
+    const { user, visits } = await whoIsHere()
+    // A visitor by a link sees that one build.
+    const isVisit = visits !== null && (to.name === 'builds' || Number(to.params.build) === visits)
+
+    return user !== null || isVisit || { name: 'sign-in', query: { then: to.fullPath } }
   } catch (error) {
     return !(error instanceof Problem && error.body.status === 401) || { name: 'sign-in' }
   }

@@ -49,7 +49,7 @@ export const stages: Stage[] = [
     views: [
       { key: 'fit', title: 'Fit', path: 'prove/fit' },
       ...group('Electrics', ['Wiring', 'Leads', 'Harness', 'Power', 'Ports', 'Stops', 'Settings']),
-      ...group('Mechanics', ['Motion', 'Stack-up', 'Joints', 'Heat', 'Place']),
+      ...group('Mechanics', ['Picture', 'Motion', 'Stack-up', 'Joints', 'Heat', 'Place']),
     ],
   },
   {

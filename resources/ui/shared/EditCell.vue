@@ -3,6 +3,7 @@ import { computed, nextTick, ref } from 'vue'
 import { Problem, reasonOf } from '@/api/client'
 import { asKept, written } from './decimals'
 import FigureText from './FigureText.vue'
+import { useMayChange } from './roles'
 import { pointerUp } from './usePointer'
 
 /**
@@ -12,6 +13,8 @@ import { pointerUp } from './usePointer'
 const props = defineProps<{
   label: string
   value: string | number | null | undefined
+  /** What counts, and shows, where nothing is stored. */
+  otherwise?: string | number
   save: (text: string, was: unknown, sure?: boolean) => Promise<unknown>
   /** A question about what was typed, to be answered before it is stored. */
   ask?: (text: string) => Promise<string | null>
@@ -22,6 +25,7 @@ const props = defineProps<{
   placeholder?: string
 }>()
 
+const may = useMayChange()
 const editing = ref(false)
 const typed = ref('')
 const reason = ref('')
@@ -36,7 +40,7 @@ const field = ref<HTMLElement | null>(null)
 const back = ref<HTMLButtonElement | null>(null)
 
 /** As it is kept; of a figure, what is shown and typed is in the person's own manner. */
-const held = computed(() => (props.value === null || props.value === undefined ? '' : String(props.value)))
+const held = computed(() => String(props.value ?? props.otherwise ?? ''))
 const own = (text: string) => (props.figure ? written(text) : text)
 const shown = computed(() => {
   const text = own(held.value)
@@ -118,8 +122,15 @@ function leave(event: FocusEvent): void {
 </script>
 
 <template>
+  <span v-if="!may">
+    <slot>
+      <span v-if="shown === ''" class="quiet">–</span>
+      <FigureText v-else-if="props.figure" :value="shown" />
+      <template v-else>{{ shown }}</template>
+    </slot>
+  </span>
   <button
-    v-if="!editing"
+    v-else-if="!editing"
     ref="back"
     type="button"
     class="plain cell"

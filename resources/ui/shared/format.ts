@@ -77,13 +77,13 @@ export function millimetres(text: string | undefined): number | null {
     : Math.round(Number(match[1]) * ({ mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 }[match[2]!] ?? 1) * 10) / 10
 }
 
-const metres: Record<string, number> = { mm: 0.001, cm: 0.01, m: 1, in: 0.0254, '"': 0.0254, ft: 0.3048 }
+const metres: Record<string, number> = { µm: 1e-6, mm: 0.001, cm: 0.01, m: 1, in: 0.0254, '"': 0.0254, ft: 0.3048 }
 
 /** A length as it is kept, "900 mm", in metres; null when it is none. For sorting only: the core computes. */
 export function inMetres(text: string | undefined): number | null {
-  const read = /^([\d.]+)\s*(mm|cm|m|in|"|ft)$/.exec(text ?? '')
+  const read = /^([+−-]?[\d.]+)\s*(µm|mm|cm|m|in|"|ft)$/.exec(text ?? '')
 
-  return read === null ? null : Number(read[1]) * metres[read[2]!]!
+  return read === null ? null : Number(read[1]!.replace('−', '-')) * metres[read[2]!]!
 }
 
 /** A conductor's size, "0.75 mm²" or "18 AWG", in mm²; null when it is none. For sorting only. */

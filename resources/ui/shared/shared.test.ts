@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { FindingSummary, Verdict } from '@/api/client'
 import { csvText } from './download'
 import { withChanges } from './findings'
+import { dayDone, hoursLeft, leftOut } from './forecast'
 import { inMetres, inSquare, clock, margin, millimetres, money, percent, words } from './format'
 import { freeRef, nextRef, refFrom } from './refs'
 import { usePanel } from './usePanel'
@@ -55,6 +56,18 @@ describe('how figures are written', () => {
   })
   it.each([[undefined], [''], ['12'], ['3 A'], ['long']])('%s is no length', (text) => {
     expect(millimetres(text)).toBeNull()
+  })
+})
+
+describe('what is still to be worked', () => {
+  it.each([
+    [6.5, '2026-12-02', 0, '6.5', '2 Dec 2026', ''],
+    [6.5, '2026-12-02', 1, '≥ 6.5', 'not before 2 Dec 2026', '1 open step says no hours'],
+    [0, null, 3, '?', '–', '3 open steps say no hours'],
+    [0, null, 0, '0', '–', ''],
+  ])('%s h to %s with %s unsaid', (hours_left, date, steps_without_guide, hours, done, left) => {
+    const forecast = { hours_left, date, steps_without_guide }
+    expect([hoursLeft(forecast), dayDone(forecast), leftOut(forecast)]).toEqual([hours, done, left])
   })
 })
 

@@ -17,6 +17,7 @@ import { withWaiting } from '@/offline/overlay'
 import { mayWait, post, useWaiting, wasNotReached } from '@/offline/useWaiting'
 import { withChanges } from './findings'
 import { uuid } from './refs'
+import { mayChange } from './roles'
 import { useNotices } from './useNotices'
 
 type Section = Exclude<keyof BuildDocument, 'magpie' | 'build' | 'site' | 'brief'>
@@ -64,6 +65,7 @@ export const derived = [
   'motion',
   'joints',
   'heat',
+  'picture',
 ] as const
 type Entry = { ref?: string }
 
@@ -107,10 +109,14 @@ export function useBuild() {
     staleTime: Infinity,
     // An edit replaces what it touched and keeps the rest as it is; to compare all of it again would find just that.
     structuralSharing: false,
+    // Entries are replaced, never written into: nobody has to watch each member of each of them.
+    shallow: true,
   })
   const document = computed<BuildDocument | undefined>(() => query.data.value?.document)
   const overview = computed<Overview | undefined>(() => query.data.value?.overview ?? undefined)
   const demo = computed(() => query.data.value?.demo === true)
+  /** What whoever looks may do with it. */
+  const role = computed(() => query.data.value?.role)
   /** Why it cannot be read or judged; then there is no overview, and the frame offers to mend it. */
   const trouble = computed(() => query.data.value?.trouble ?? undefined)
   /** How far the background is with a build too large to be judged at once; until then the overview is an older one. */
@@ -130,7 +136,7 @@ export function useBuild() {
       .filter((need) => families.includes(need.family))
       .map((need) => ({ value: need.ref, title: need.role }))
 
-  return { id, query, demo, document, overview, trouble, judging, needs, parts, roleOf, portName, needsOf }
+  return { id, query, demo, role, document, overview, trouble, judging, needs, parts, roleOf, portName, needsOf }
 }
 
 /** What was taken back or done again, and what of it stayed because somebody has gone on from there. */
@@ -232,6 +238,10 @@ export function useEdit() {
    */
   async function edit(label: string, changes: Change[], pictures: { name: string; blob: Blob }[] = []): Promise<void> {
     const build = id.value
+    const role = client.getQueryData<Build>(['build', build])?.role
+    if (role !== undefined && !mayChange(role)) {
+      throw new Error('You may read this build, not change it. People lists who can make you a builder.')
+    }
     const one = { build, key: uuid(), label, changes, at: Date.now(), pictures }
     await waiting.send()
     const isBehind = waiting.of(build).some((other) => other.refused === undefined)

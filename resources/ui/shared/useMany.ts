@@ -281,6 +281,8 @@ export function useMany<Row>(options: Many<Row>) {
     sortBy,
     sortedBy,
     shows,
+    /** Columns that are put away. */
+    hidden,
     show,
     pick,
     pickAll,

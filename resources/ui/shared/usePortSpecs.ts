@@ -1,4 +1,5 @@
-import type { Family, FullSpec, Part } from '@/api/client'
+import type { Family, Part } from '@/api/client'
+import { saidOf } from './specs'
 import { useEdit } from './useBuild'
 
 export interface PortField {
@@ -43,7 +44,7 @@ export const signalFields: PortField[] = [
 /** The ports a part has of its family: "circuit", and "circuit-2" and so on where its sheet counts several. */
 export function familyPorts(family: Family | undefined, part: Part | undefined): Family['ports'] {
   const spec = family?.counted_by ? part?.specs?.[family.counted_by] : undefined
-  const count = Math.min(64, Number((typeof spec === 'object' ? spec.value : spec) ?? 1) || 1)
+  const count = Math.min(64, Number(saidOf(spec) ?? 1) || 1)
   const again = (number: number) => (family?.ports ?? []).map((port) => ({ ...port, name: `${port.name}-${number}` }))
 
   return [...(family?.ports ?? []), ...Array.from({ length: Math.max(0, count - 1) }, (_, i) => again(i + 2)).flat()]
@@ -55,10 +56,7 @@ export function usePortSpecs() {
   const at = (part: Part, port: string) => (part.ports ?? []).findIndex((one) => one.name === port)
 
   function valueOf(part: Part, port: string, key: string): string | undefined {
-    const spec = part.ports?.[at(part, port)]?.specs?.[key]
-    const value = typeof spec === 'object' ? (spec as FullSpec).value : spec
-
-    return value === undefined ? undefined : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
+    return saidOf(part.ports?.[at(part, port)]?.specs?.[key])
   }
 
   const store = (part: Part, port: string, field: PortField) => (text: string, was: unknown) => {

@@ -10,6 +10,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
 use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Lead;
 
@@ -24,7 +25,7 @@ final readonly class FuseInLead implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         foreach (LeadsAt::of($finding, $at) as $lead) {
-            foreach ($at->build->fittedOf('fuse') as $ref => $fuse) {
+            foreach ($at->build->fittedThat(Ability::Protects) as $ref => $fuse) {
                 if ($ref !== $lead->protection) {
                     yield Remedy::setting(
                         "{$lead->ref} behind {$fuse->need->role}, {$fuse->part->name}",

@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Cure;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 
 /** An isolating stage in a signal line: what speaks ends on it, and it speaks on. */
@@ -25,7 +26,7 @@ final readonly class IsolatorBetween implements Cure
     public function remedies(Finding $finding, Repair $at): iterable
     {
         $lead = $at->build->leads[$finding->subject->ref] ?? null;
-        if ($lead === null || $at->build->fitted($lead->to->need)?->part->family->key() === 'isolator') {
+        if ($lead === null || $at->build->fitted($lead->to->need)?->part->can(Ability::Isolates) === true) {
             return;
         }
         $need = Adopting::free("iso-{$lead->from->need}", $at->build->needs);

@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Machine\Zone;
 use Magpie\Core\Machine\ZoneKind;
@@ -152,7 +153,7 @@ final class CabinetHeat implements Check
         foreach ($zone->holds as $ref) {
             $fan = $inquiry->build->fitted($ref);
             if (
-                $fan?->part->family->key() === 'fan' &&
+                $fan?->part->can(Ability::Blows) === true &&
                 in_array($inquiry->tryChoice($fan, 'job'), ['cabinet', 'filter'], true)
             ) {
                 $one = $inquiry->read($fan, 'flow', 'V_'.$ref, Bound::Lowest)->times($fan->need->quantity);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Cures\OtherChain;
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -14,6 +15,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\Trade;
@@ -36,7 +38,7 @@ final class ChainFill implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('cable_chain') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::LeadsMove) as $ref => $fitted) {
             if (self::in($survey, $ref) !== []) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
@@ -46,11 +48,15 @@ final class ChainFill implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $chain = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        [$width, $height, $radius] = $inquiry->readAll($chain, [
-            'w' => 'inner_width',
-            'h' => 'inner_height',
-            'R' => 'bend_radius',
-        ]);
+        [$width, $height, $radius] = $inquiry->readAll(
+            $chain,
+            [
+                'w' => 'inner_width',
+                'h' => 'inner_height',
+                'R' => 'bend_radius',
+            ],
+            Bound::Lowest,
+        );
         $sum = Quantity::of(0, 'mm²');
         $thickest = Quantity::of(0, 'mm');
         $symbols = [];
@@ -70,7 +76,7 @@ final class ChainFill implements Curable
             $sum = $sum->plus($lead->diameter->squared()->times(M_PI / 4));
             $thickest = Quantity::max($thickest, $lead->diameter);
         }
-        $length = $inquiry->read($chain, 'length', 'L_k');
+        $length = $inquiry->read($chain, 'length', 'L_k', Bound::Highest);
         foreach (self::in($survey, $inquiry->subject->ref) as $lead) {
             if ($lead->length?->isBelow($length) === true) {
                 $inquiry->work(
@@ -157,6 +163,6 @@ final class ChainFill implements Curable
      */
     private static function in(Survey $survey, string $chain): array
     {
-        return array_values(array_filter($survey->build->leads, static fn (Lead $l): bool => $l->chain === $chain));
+        return array_values(array_filter($survey->build->leads, static fn (Lead $l): bool => $l->liesIn($chain)));
     }
 }

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Trade;
 
@@ -32,6 +33,7 @@ final class ConductorLoad implements Curable
                 'holds' => Threshold::share("share of a conductor's ampacity that holds", 0.8),
                 'tight' => Threshold::share('share above which it is a danger', 1.0),
             ],
+            topics: [Topic::Conductors],
         );
     }
 

@@ -18,6 +18,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 
 /** E12-fan: each fan on an output that suits its job. */
@@ -37,7 +38,7 @@ final class FanJob implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('fan') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Blows) as $ref => $fitted) {
             if (in_array($fitted->part->spec('job')?->choice(), [null, 'hot end', 'part'], true)) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }

@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortRef;
@@ -34,7 +35,7 @@ final class Interference implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('spindle_drive', 'arc_source') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Disturbs) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
@@ -42,7 +43,7 @@ final class Interference implements Check
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $source = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $wrong = $source->part->family->key() === 'arc_source' ? $this->arc($inquiry, $source) : [];
+        $wrong = $source->part->can(Ability::Arcs) ? $this->arc($inquiry, $source) : [];
         $loud = $this->loud($inquiry, $source);
         if ($loud === []) {
             $inquiry->miss("the lead of {$source->need->role} to what it drives, and its screen");
@@ -59,7 +60,7 @@ final class Interference implements Check
             }
         }
         $box = false;
-        foreach ($inquiry->build->fittedOf('cabinet') as $cabinet) {
+        foreach ($inquiry->build->fittedThat(Ability::Encloses) as $cabinet) {
             $metal = in_array($inquiry->tryChoice($cabinet, 'material'), ['steel', 'aluminium'], true);
             $box = $box || ($metal && $inquiry->tryFlag($cabinet, 'earthed') === true);
         }

@@ -230,7 +230,7 @@ final class Junctions implements Curable
         foreach ($leads as $lead) {
             foreach ([$lead->from, $lead->to] as $end) {
                 $driver = $end->port === 'motor' ? $inquiry->build->fitted($end->need) : null;
-                if ($driver?->part->family->key() !== 'motor_driver') {
+                if ($driver?->part->can(Ability::FeedsPhases) !== true) {
                     continue;
                 }
                 $current = $inquiry->tryRead($driver, 'set_current', 'I_s', Bound::Highest);

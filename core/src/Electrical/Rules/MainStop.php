@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\Trade;
@@ -60,7 +61,7 @@ final class MainStop implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $stops = Stops::of($survey);
-        foreach ($inquiry->build->fittedOf('relay') as $relay) {
+        foreach ($inquiry->build->fittedThat(Ability::HasCoil) as $relay) {
             // Whether a dead coil opens its contact is what the table rests on.
             $inquiry->tryChoice($relay, 'normally');
             $inquiry->tryChoice($relay, 'kind');
@@ -166,8 +167,8 @@ final class MainStop implements Curable
     /** The one switch behind which everything stands: in the inlet, or on the only supply. */
     private function switchOfAll(Inquiry $inquiry, Survey $survey): ?string
     {
-        foreach (['mains_inlet' => 'switch', 'power_supply' => 'own_switch'] as $family => $key) {
-            $all = [...$survey->build->fittedOf($family)];
+        foreach (['switch' => Ability::TakesMains, 'own_switch' => Ability::Supplies] as $key => $what) {
+            $all = [...$survey->build->fittedThat($what)];
             $one = reset($all);
             if (count($all) === 1 && $one !== false && $inquiry->tryFlag($one, $key) === true) {
                 return "The switch of {$one->need->role}";

@@ -41,7 +41,7 @@ final class MainsEntry implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('mains_inlet') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::TakesMains) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
@@ -162,7 +162,7 @@ final class MainsEntry implements Curable
     private function bedsBehind(Survey $survey, Fitted $inlet): iterable
     {
         $topology = Circuits::of($survey)->topology;
-        foreach ($survey->build->fittedOf('heater') as $ref => $heater) {
+        foreach ($survey->build->fittedThat(Ability::Heats) as $ref => $heater) {
             $node = $topology->node("{$ref}.power");
             $source = $node === null ? null : $topology->sourceOf($node);
             if (
@@ -255,11 +255,7 @@ final class MainsEntry implements Curable
                 $fitted->part->ports,
                 static fn ($p): bool => $p->mains && $p->kind === PortKind::Inlet,
             );
-            if (
-                isset($fitted->part->ports['earth']) &&
-                $fitted->part->family->key() !== 'mains_inlet' &&
-                $mains !== []
-            ) {
+            if (isset($fitted->part->ports['earth']) && ! $fitted->part->can(Ability::TakesMains) && $mains !== []) {
                 yield $fitted;
             }
         }

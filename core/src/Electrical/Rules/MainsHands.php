@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Experience;
 use Magpie\Core\Machine\Trade;
 
@@ -33,7 +34,7 @@ final class MainsHands implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('mains_inlet') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::TakesMains) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }

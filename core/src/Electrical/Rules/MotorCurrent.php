@@ -48,7 +48,7 @@ final class MotorCurrent implements Curable
     {
         $driven = DrivenMotor::of($inquiry->survey, $inquiry->subject->ref) ?? $inquiry->lack('a motor on it');
         $driver = $driven->driver;
-        $set = $inquiry->read($driver, 'set_current', 'I_s');
+        $set = $inquiry->read($driver, 'set_current', 'I_s', Bound::Highest);
         $allowed = $inquiry->read($driver, 'continuous_current', 'I_d', Bound::Lowest);
         $count = Quantity::ratio($driven->sharing());
         $each =

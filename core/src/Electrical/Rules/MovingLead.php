@@ -35,7 +35,7 @@ final class MovingLead implements Curable
     public function subjects(Survey $survey): iterable
     {
         foreach ($survey->build->leads as $lead) {
-            if ($lead->route === 'flexing') {
+            if ($lead->isFlexing()) {
                 yield PowerLeads::subject($lead, $survey);
             }
         }

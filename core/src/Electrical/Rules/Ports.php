@@ -16,6 +16,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 
 /** E12: a channel of the right kind for everything that needs one. */
@@ -35,7 +36,7 @@ final class Ports implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('controller_board') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Commands) as $ref => $fitted) {
             if (PortAllocation::of($survey)->wishes !== []) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }

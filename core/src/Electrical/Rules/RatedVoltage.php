@@ -59,7 +59,7 @@ final class RatedVoltage implements Curable
                 yield new Subject('lead', $ref, $label, $needs);
             }
         }
-        foreach ($survey->build->fittedOf('fuse', 'stop_button', 'relay') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Interrupts) as $ref => $fitted) {
             $node = $topology->node("{$ref}.in");
             if ($node !== null && self::volts($survey, $node) !== null) {
                 yield new Subject('need', (string) $ref, $fitted->need->role, [(string) $ref]);

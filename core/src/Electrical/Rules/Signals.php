@@ -6,8 +6,10 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\IsolatorBetween;
+use Magpie\Core\Electrical\HeldVoltage;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Electrical\SignalLine;
+use Magpie\Core\Electrical\SwitchKind;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -18,6 +20,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Stage;
@@ -52,11 +55,13 @@ final class Signals implements Curable
     {
         $line = SignalLine::of($inquiry->build, PowerLeads::named($inquiry)) ?? $inquiry->lack('who speaks on it');
 
-        return match ($line->to->part->family->key()) {
-            'switching_module' => $this->module($inquiry, $line),
-            'relay' => $this->coil($inquiry, $line),
-            'motor_driver' => $this->driver($inquiry, $line),
-            'arc_source' => $this->torch($inquiry, $line),
+        $to = $line->to->part;
+
+        return match (true) {
+            $to->can(Ability::HasCoil) => $this->coil($inquiry, $line),
+            $to->can(Ability::Switches) => $this->module($inquiry, $line),
+            $to->can(Ability::FeedsPhases) => $this->driver($inquiry, $line),
+            $to->can(Ability::Arcs) => $this->torch($inquiry, $line),
             default => $this->sensed($inquiry, $survey, $line),
         };
     }
@@ -113,10 +118,7 @@ final class Signals implements Curable
 
     private function sensed(Inquiry $inquiry, Survey $survey, SignalLine $line): Finding
     {
-        if (
-            $line->from->part->family->key() !== 'limit_switch' &&
-            $inquiry->tryChoice($line->from, 'output') === null
-        ) {
+        if (! $line->isContact() && $inquiry->tryChoice($line->from, 'output') === null) {
             $inquiry->miss("output of {$line->from->need->role}", "parts/{$line->from->part->ref}/specs/output");
             throw new InputMissing;
         }
@@ -223,20 +225,21 @@ final class Signals implements Curable
 
     private function module(Inquiry $inquiry, SignalLine $line): Finding
     {
-        $level = $this->level($inquiry, $line);
-        [$low, $high] = $inquiry->readAll($line->to, ['V_min' => 'control_min', 'V_max' => 'control_max']);
-        if ($level->exceeds($high)) {
+        [$least, $most] = $this->level($inquiry, $line);
+        $low = $inquiry->read($line->to, 'control_min', 'V_min', Bound::LeastNeeded);
+        $high = $inquiry->read($line->to, 'control_max', 'V_max', Bound::MostStood);
+        if ($most->exceeds($high)) {
             return $inquiry->conclude(
                 Verdict::Danger,
-                "{$level} on a control input that stands {$high}: it burns, and may stay closed.",
-                $inquiry->margin($level, $high),
+                "{$most} on a control input that stands {$high}: it burns, and may stay closed.",
+                $inquiry->margin($most, $high),
                 "{$high}",
             );
         }
-        if ($level->isBelow($low)) {
+        if ($least->isBelow($low)) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "{$level} does not switch it: it asks for {$low}.",
+                "{$least} does not switch it: it asks for {$low}.",
                 null,
                 "at least {$low}",
             );
@@ -256,22 +259,23 @@ final class Signals implements Curable
 
         return $inquiry->conclude(
             Verdict::Holds,
-            "{$level} switches it ({$low} to {$high}).",
-            $inquiry->margin($level, $high),
+            "{$least} switches it ({$low} to {$high}).",
+            $inquiry->margin($most, $high),
             "{$low} to {$high}",
         );
     }
 
     private function coil(Inquiry $inquiry, SignalLine $line): Finding
     {
-        $level = $this->level($inquiry, $line);
+        [$least, $most] = $this->level($inquiry, $line);
         $rated = $inquiry->read($line->to, 'coil_voltage', 'V_c');
-        if ($level->exceeds($rated->times(1.1)) || $level->isBelow($rated->times(0.8))) {
+        $weak = $least->isBelow($rated->times(0.8));
+        if ($weak || $most->exceeds($rated->times(1.1))) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                $level->isBelow($rated)
-                    ? "{$level} on a coil for {$rated}: it does not pull in."
-                    : "{$level} on a coil for {$rated}: it overheats.",
+                $weak
+                    ? "{$least} on a coil for {$rated}: it does not pull in."
+                    : "{$most} on a coil for {$rated}: it overheats.",
                 null,
                 "80 to 110 % of {$rated}",
             );
@@ -281,7 +285,7 @@ final class Signals implements Curable
         return $fails ??
             $inquiry->conclude(
                 Verdict::Holds,
-                "{$level} on a coil for {$rated}. A diode across the coil, unless the output has one.",
+                "{$most} on a coil for {$rated}. A diode across the coil, unless the output has one.",
                 null,
                 "80 to 110 % of {$rated}",
             );
@@ -289,27 +293,27 @@ final class Signals implements Curable
 
     private function driver(Inquiry $inquiry, SignalLine $line): Finding
     {
-        $level = $this->level($inquiry, $line);
+        [$least, $most] = $this->level($inquiry, $line);
         $wanted = $inquiry->read($line->to, 'signal_voltage', 'V_d');
-        if ($level->exceeds($wanted->times(1.2))) {
+        if ($most->exceeds($wanted->times(1.2))) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "{$level} on an input for {$wanted}: its opto-couplers burn without a resistor.",
-                $inquiry->margin($level, $wanted),
+                "{$most} on an input for {$wanted}: its opto-couplers burn without a resistor.",
+                $inquiry->margin($most, $wanted),
                 "{$wanted}",
             );
         }
-        if ($level->isBelow($wanted->times(0.9))) {
+        if ($least->isBelow($wanted->times(0.9))) {
             $inquiry->missUntil(
                 Stage::Powered,
-                "a test that {$line->to->need->role} takes every step at {$level}; a level shifter settles it",
+                "a test that {$line->to->need->role} takes every step at {$least}; a level shifter settles it",
                 "parts/{$line->to->part->ref}/specs/signal_voltage",
             );
 
-            return $inquiry->conclude(Verdict::Tight, "{$level} on an input made for {$wanted}.", null, "{$wanted}");
+            return $inquiry->conclude(Verdict::Tight, "{$least} on an input made for {$wanted}.", null, "{$wanted}");
         }
 
-        return $inquiry->conclude(Verdict::Holds, "{$level} on an input for {$wanted}.", null, "{$wanted}");
+        return $inquiry->conclude(Verdict::Holds, "{$most} on an input for {$wanted}.", null, "{$wanted}");
     }
 
     private function torch(Inquiry $inquiry, SignalLine $line): Finding
@@ -322,10 +326,16 @@ final class Signals implements Curable
             );
             throw new InputMissing;
         }
-        $contact = in_array($line->from->part->family->key(), ['relay', 'switching_module', 'stop_button'], true);
+        $from = $line->from->part;
+        $kind = match (true) {
+            $from->can(Ability::Switches), $from->can(Ability::Stops) => SwitchKind::of($inquiry, $line->from) ??
+                $inquiry->lack("kind of {$line->from->need->role}"),
+            default => SwitchKind::Transistor,
+        };
+        $contact = $kind === SwitchKind::Contacts;
         $inquiry->remark(
             "It wants a {$wants}; it gets ".
-                ($contact ? 'a contact' : 'an output that only sinks current').
+                ($contact ? 'a contact' : 'an output that conducts one way and never opens').
                 '. A start word closes nothing without a speed word: test both before cutting.',
         );
 
@@ -336,32 +346,41 @@ final class Signals implements Curable
             )
             : $inquiry->conclude(
                 Verdict::Fails,
-                "The source wants a plain switch; {$line->from->need->role} only sinks current. A relay between them.",
+                "The source wants a plain switch; {$line->from->need->role} has no contacts. A relay between them.",
             );
     }
 
-    /** Level of a board's output: what its port says, else the board's logic level. */
-    private function level(Inquiry $inquiry, SignalLine $line): Quantity
+    /**
+     * Level of a board's output: what its port says, else the board's logic level.
+     *
+     * @return array{Quantity, Quantity} lowest, highest
+     */
+    private function level(Inquiry $inquiry, SignalLine $line): array
     {
-        $own = $inquiry->tryPort($line->from, $line->out, 'voltage', 'V_o');
+        $own = $inquiry->tryPort($line->from, $line->out, 'voltage', 'V_o', Bound::Lowest);
         if ($own === null && $line->out->kind === PortKind::Outlet) {
             // It passes power on: what arrives is what its supply holds.
             $circuits = Circuits::of($inquiry->survey);
             $node = $circuits->topology->node("{$line->from->need->ref}.{$line->out->name}");
             $source = $node === null ? null : $circuits->topology->sourceOf($node);
-            $held = $source === null ? null : $circuits->heldBy($source);
-            if ($source === null || $held === null) {
+            if ($source === null || $circuits->heldBy($source) === null) {
                 $inquiry->lack("a supply that feeds {$line->from->need->role}");
             }
-            $inquiry->absorb($circuits->restOf($source));
 
-            return $held;
+            return HeldVoltage::of($inquiry, ...$circuits->topology->at($source));
         }
-        if ($own === null && $line->from->part->family->field('logic_voltage') === null) {
-            $own = $inquiry->port($line->from, $line->out, 'voltage', 'V_o');
+        $ends = [Bound::Lowest, Bound::Highest];
+        if ($own === null && $line->from->part->family->field('logic_voltage') !== null) {
+            return array_map(
+                static fn (Bound $end): Quantity => $inquiry->read($line->from, 'logic_voltage', 'V_o', $end),
+                $ends,
+            );
         }
 
-        return $own ?? $inquiry->read($line->from, 'logic_voltage', 'V_o');
+        return array_map(
+            static fn (Bound $end): Quantity => $inquiry->port($line->from, $line->out, 'voltage', 'V_o', $end),
+            $ends,
+        );
     }
 
     private function drawn(Inquiry $inquiry, SignalLine $line, string $key): ?Finding

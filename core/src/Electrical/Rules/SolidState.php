@@ -7,6 +7,7 @@ namespace Magpie\Core\Electrical\Rules;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cooling;
 use Magpie\Core\Electrical\PowerLeads;
+use Magpie\Core\Electrical\SwitchKind;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -25,9 +26,6 @@ use Magpie\Core\Quantity\Quantity;
 /** E16: a switching part of the right kind for its current, and cool enough. */
 final class SolidState implements Curable
 {
-    /** What relays call the kinds of a module. */
-    private const SAME = ['solid state, AC' => 'AC solid-state', 'solid state, DC' => 'DC solid-state'];
-
     public function card(): Card
     {
         return new Card(
@@ -52,8 +50,7 @@ final class SolidState implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $fitted = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $kind = $inquiry->tryChoice($fitted, 'kind') ?? $inquiry->lack("kind of {$fitted->need->role}");
-        $kind = self::SAME[$kind] ?? $kind;
+        $kind = SwitchKind::of($inquiry, $fitted) ?? $inquiry->lack("kind of {$fitted->need->role}");
         $topology = Circuits::of($survey)->topology;
         $node = $topology->node("{$fitted->need->ref}.in");
         $source = $node === null ? null : $topology->sourceOf($node);
@@ -66,32 +63,32 @@ final class SolidState implements Curable
             $inquiry->remark('It closes the torch circuit of an arc source.');
         }
         $inquiry->remark($alternating ? 'Fed with alternating current from the mains.' : 'Fed with direct current.');
-        if ($kind === 'AC solid-state' && ! $alternating) {
+        if ($kind === SwitchKind::AlternatingSolidState && ! $alternating) {
             return $inquiry->conclude(
                 Verdict::Danger,
                 'An AC type on direct current never opens again once it has closed: the load stays on.',
             );
         }
-        if ($alternating && in_array($kind, ['DC solid-state', 'transistor'], true)) {
+        if ($alternating && in_array($kind, [SwitchKind::DirectSolidState, SwitchKind::Transistor], true)) {
             return $inquiry->conclude(
                 Verdict::Danger,
                 'A DC type on the mains conducts one half-wave always, and breaks down on the other.',
             );
         }
         if ($torch) {
-            return $kind === 'relay'
+            return $kind === SwitchKind::Contacts
                 ? $inquiry->conclude(Verdict::Holds, 'Contacts that open.')
                 : $inquiry->conclude(
                     Verdict::Fails,
                     'The torch circuit wants contacts: a solid-state type conducts one way, leaks when it is off, and fails closed.',
                 );
         }
-        if ($kind === 'relay') {
+        if ($kind === SwitchKind::Contacts) {
             return $inquiry->conclude(Verdict::Holds, 'Contacts that open: either kind of current.');
         }
         $current = $this->current($inquiry, $survey);
         $heat =
-            $kind === 'AC solid-state'
+            $kind === SwitchKind::AlternatingSolidState
                 ? $inquiry->work(
                     'Heat',
                     'P = 1.2 V × I',
@@ -158,7 +155,7 @@ final class SolidState implements Curable
             ];
             foreach ($leads as $lead) {
                 $other = $lead->from->need === $fitted->need->ref ? $lead->to : $lead->from;
-                if ($survey->build->fitted($other->need)?->part->family->key() === 'arc_source') {
+                if ($survey->build->fitted($other->need)?->part->can(Ability::Arcs) === true) {
                     return true;
                 }
             }

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -34,7 +35,7 @@ final class SpindleOnDrive implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('spindle_drive') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::SetsSpeed) as $ref => $fitted) {
             $spindle = SpindleLine::spindleOf(Circuits::of($survey)->topology, (string) $ref);
             if ($spindle !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref, $spindle->need->ref]);
@@ -50,7 +51,8 @@ final class SpindleOnDrive implements Check
             $inquiry->lack('a spindle on it');
         $gives = $inquiry->read($drive, 'output_current', 'I_d', Bound::Lowest);
         $takes = $inquiry->read($spindle, 'rated_current', 'I_m', Bound::Highest);
-        [$poles, $speed] = $inquiry->readAll($spindle, ['p' => 'poles', 'n' => 'top_speed']);
+        $poles = $inquiry->read($spindle, 'poles', 'p');
+        $speed = $inquiry->read($spindle, 'top_speed', 'n', Bound::Highest);
         $wanted = $inquiry->work(
             'Frequency at its highest speed',
             'f = n × p / 120',
@@ -58,7 +60,7 @@ final class SpindleOnDrive implements Check
             Quantity::of(($speed->in('rpm') * $poles->in('')) / 120, 'Hz'),
             'Hz',
         );
-        $top = $inquiry->read($drive, 'top_frequency', 'f_max');
+        $top = $inquiry->read($drive, 'top_frequency', 'f_max', Bound::Lowest);
         $power = $inquiry->tryRead($spindle, 'rated_power', 'P');
         $lowest = $inquiry->tryRead($spindle, 'lowest_speed', 'n_min');
         if ($power !== null) {

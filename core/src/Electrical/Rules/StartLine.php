@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 
 /** E24: a computer supply in a machine. */
@@ -33,7 +34,7 @@ final class StartLine implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('power_supply') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Supplies) as $ref => $fitted) {
             if (in_array($fitted->part->spec('start_line')?->choice(), ['open', 'tied to common'], true)) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }

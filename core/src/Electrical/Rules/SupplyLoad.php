@@ -20,6 +20,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\PortKind;
@@ -141,9 +142,9 @@ final class SupplyLoad implements Curable
         }
         $worked = $flow->delivered($node);
         $volts = Circuits::of($survey)->heldBy($node);
-        $alone = count([...$survey->build->fittedOf('power_supply')]) === 1;
+        $alone = count([...$survey->build->fittedThat(Ability::Supplies)]) === 1;
         $outputs = count(array_filter($supply->part->ports, static fn (Port $p): bool => $p->kind === PortKind::Source));
-        if ($volts === null || $supply->part->family->key() !== 'power_supply' || ! $alone || $outputs > 1) {
+        if ($volts === null || ! $supply->part->can(Ability::Supplies) || ! $alone || $outputs > 1) {
             return null;
         }
         $efficiency = $inquiry->tryRead($supply, 'efficiency', 'η', Bound::Highest) ?? Quantity::ratio(1);

@@ -8,6 +8,7 @@ use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\Flow;
+use Magpie\Core\Electrical\HeldVoltage;
 use Magpie\Core\Electrical\InputWindow;
 use Magpie\Core\Electrical\LeadAir;
 use Magpie\Core\Electrical\PowerLeads;
@@ -109,7 +110,7 @@ final class VoltageDrop implements Curable
                 "length of {$lead->ref}",
                 'l',
                 $lead->length,
-                \Magpie\Core\Machine\Evidence::Measured,
+                $lead->lengthRests,
                 "leads/{$lead->ref}/length",
             );
             $current = $worst->current($lead->ref) ?? $inquiry->lack("the current of {$lead->ref}");
@@ -159,7 +160,10 @@ final class VoltageDrop implements Curable
             '%',
         );
         $least = $this->least($inquiry, $fitted, $port);
-        $starved = $least !== null && $arrives->isBelow($least);
+        // At the low end of what its supply holds, less by as much arrives.
+        $low = HeldVoltage::lowest($inquiry, ...$circuits->topology->at($source));
+        $may = $arrives->minus(Quantity::max($held->minus($low), Quantity::of(0, 'V')));
+        $starved = $least !== null && $may->isBelow($least);
         $verdict = match (true) {
             $starved => Verdict::Fails,
             default => $inquiry->band(
@@ -172,7 +176,11 @@ final class VoltageDrop implements Curable
         };
         $says =
             "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".
-            ($starved ? " It needs at least {$least}." : '').
+            match (true) {
+                ! $starved => '',
+                $arrives->isBelow($least) => " It needs at least {$least}.",
+                default => " At the low end of what its supply holds {$may} arrive; it needs at least {$least}.",
+            }.
             ($unsaid === []
                 ? ''
                 : ' Not counted, no sheet says it: the resistance of '.implode(' and of ', $unsaid).'.');

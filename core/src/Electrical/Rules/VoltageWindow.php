@@ -6,10 +6,12 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\OtherSource;
+use Magpie\Core\Electrical\HeldVoltage;
 use Magpie\Core\Electrical\InputWindow;
 use Magpie\Core\Electrical\SpindleLine;
 use Magpie\Core\Electrical\Topology;
 use Magpie\Core\Electrical\VoltageSelectors;
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -98,7 +100,7 @@ final class VoltageWindow implements Curable
         [$supply, $out] = $topology->at($sources[0]);
         [$where, $low, $high] = $this->made($inquiry, $topology, $node) ?? [
             $supply->need->role,
-            ...$this->held($inquiry, $supply, $out),
+            ...HeldVoltage::of($inquiry, $supply, $out),
         ];
         if (! $out->mains) {
             $inquiry->because(Inquiry::whereOf($supply, $out, 'voltage'));
@@ -113,7 +115,9 @@ final class VoltageWindow implements Curable
             $inquiry->miss("lowest voltage {$fitted->need->role} accepts");
         }
         $at = "{$where} holds {$high}";
-        if ($min !== null && $low->isBelow($min)) {
+        // What is too little at one end and too much at the other is the danger.
+        $burns = $max !== null && $high->exceeds($max);
+        if ($min !== null && $low->isBelow($min) && ! $burns) {
             return $inquiry->conclude(
                 Verdict::Fails,
                 "{$where} may hold as little as {$low}; this input needs {$min}.",
@@ -188,9 +192,10 @@ final class VoltageWindow implements Curable
 
                 return [ucfirst($where), $volts, $volts];
             }
-            $volts = $inquiry->tryPort($board, $outlet, 'voltage', 'V');
-            if ($volts !== null) {
-                return ["{$board->need->role}, output {$outlet->name},", $volts, $volts];
+            $low = $inquiry->tryPort($board, $outlet, 'voltage', 'V', Bound::Lowest);
+            $high = $inquiry->tryPort($board, $outlet, 'voltage', 'V', Bound::Highest);
+            if ($low !== null && $high !== null) {
+                return ["{$board->need->role}, output {$outlet->name},", $low, $high];
             }
         }
 
@@ -251,37 +256,5 @@ final class VoltageWindow implements Curable
         );
 
         return new Examples(static fn (): array => $on('36 V'), static fn (): array => $on('24 V'));
-    }
-
-    /**
-     * @return array{Quantity, Quantity} lowest and highest voltage the source may hold
-     */
-    private function held(Inquiry $inquiry, Fitted $supply, Port $out): array
-    {
-        if ($out->mains) {
-            $mains = $inquiry->mains();
-
-            return [$mains, $mains];
-        }
-        $volts = $inquiry->port($supply, $out, 'voltage', 'V');
-        $tolerance =
-            $supply->part->family->field('voltage_tolerance') === null
-                ? null
-                : $inquiry->tryRead($supply, 'voltage_tolerance', 't');
-        if ($tolerance === null) {
-            return [$volts, $volts];
-        }
-        $one = Quantity::ratio(1);
-
-        return [
-            $volts->times($one->minus($tolerance)),
-            $inquiry->work(
-                'Highest voltage of the source',
-                'V = V_0 × (1 + t)',
-                ['V_0' => $volts, 't' => $tolerance],
-                $volts->times($one->plus($tolerance)),
-                'V',
-            ),
-        ];
     }
 }

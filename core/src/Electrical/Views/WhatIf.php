@@ -43,9 +43,7 @@ final readonly class WhatIf
         foreach ($this->pressed as $stop) {
             // A pressed stop is a way that is not there.
             $build =
-                isset($build->needs[$stop]) && $build->needs[$stop]->family === 'stop_button'
-                    ? $build->choosing($stop, null)
-                    : $build;
+                $build->fitted($stop)?->part->can(Ability::Stops) === true ? $build->choosing($stop, null) : $build;
         }
 
         return $build;

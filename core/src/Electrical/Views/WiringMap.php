@@ -9,6 +9,7 @@ use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\Joint;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\PortKind;
 
@@ -35,14 +36,14 @@ final readonly class WiringMap
         $build = $this->inspection->survey->build;
         $fill = [];
         foreach ($this->inspection->findings as $finding) {
-            if ($finding->card->id === 'E03') {
+            if (in_array(Topic::Conductors, $finding->card->topics, true)) {
                 $fill[$finding->subject->ref] = $finding;
             }
         }
         $volts = $why = [];
         foreach ($flows as $flow) {
             $volts[$flow->scenario->ref] = (object) array_map(
-                static fn ($q): float => round($q->in('V'), 3),
+                static fn (float $volts): float => round($volts, 3),
                 $this->named($flow->allVolts()),
             );
             foreach ($flow->reasons() as $reason) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Firmware\Rules;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -78,6 +79,7 @@ final class StepRate implements Curable
             $board ?? $inquiry->lack("the board that sends the steps of {$axis->name}"),
             'step_rate',
             'f_max',
+            Bound::Lowest,
         );
         $verdict = $inquiry->band($rate, $limit, $inquiry->threshold('holds'), Quantity::ratio(1), Verdict::Fails);
         $inquiry->remark('Resolution is not accuracy: screw error, lash and bending come on top.');

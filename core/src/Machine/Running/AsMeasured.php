@@ -12,7 +12,8 @@ use Magpie\Core\Quantity\Quantity;
 
 /**
  * A build as it was measured: where a reading says what a sheet says, the reading counts, and the sheet stays beside it. A part
- * that fills several places, or one of several pieces, keeps its sheet: a reading of one says nothing of the others. A reading
+ * that fills several places is as it was measured in that place alone; one of several pieces of one place keeps its sheet, as a
+ * reading of one says nothing of the others. A reading
  * that was struck leaves a doubt behind, so taking it away never makes anything safer: until it is taken again, the value is
  * as good as assumed.
  */
@@ -32,18 +33,20 @@ final class AsMeasured
             $users[$need->choice ?? ''] = ($users[$need->choice ?? ''] ?? 0) + $need->quantity;
         }
         $parts = $build->parts;
+        $stands = [];
         foreach ([...array_values($readings), ...array_values($struck)] as $reading) {
-            $choice = $build->needs[$reading->need ?? '']->choice ?? null;
-            if (
-                $choice !== null &&
-                isset($parts[$choice]) &&
-                ($users[$choice] ?? 0) === 1 &&
-                $reading->what->field() !== null
-            ) {
-                $parts[$choice] =
-                    $reading->struck === null
-                        ? self::measured($parts[$choice], $reading)
-                        : self::doubted($parts[$choice], $reading);
+            $need = $build->needs[$reading->need ?? ''] ?? null;
+            $part = $parts[$need->choice ?? ''] ?? null;
+            if ($need === null || $part === null || $need->quantity !== 1 || $reading->what->field() === null) {
+                continue;
+            }
+            $read = static fn (Part $was): Part => $reading->struck === null
+                ? self::measured($was, $reading)
+                : self::doubted($was, $reading);
+            if ($users[$part->ref] === 1) {
+                $parts[$part->ref] = $read($part);
+            } else {
+                $stands[$need->ref] = $read($stands[$need->ref] ?? $part);
             }
         }
         $axes = $build->axes;
@@ -51,10 +54,12 @@ final class AsMeasured
             $axis = $axes[$reading->axis ?? ''] ?? null;
             if ($axis !== null && $reading->what === Measured::TurningTorque) {
                 $axes[$axis->ref] = $axis->turningAt($reading->value);
+            } elseif ($axis !== null && $reading->what === Measured::Backlash) {
+                $axes[$axis->ref] = $axis->losing($reading->value);
             }
         }
 
-        return $build->with(['parts' => $parts, 'axes' => $axes]);
+        return $build->with(['parts' => $parts, 'stands' => $stands, 'axes' => $axes]);
     }
 
     /**
@@ -97,6 +102,12 @@ final class AsMeasured
     private static function isReading(Spec $spec): bool
     {
         return str_starts_with($spec->source ?? '', self::READING);
+    }
+
+    /** Whether this was read of an axis once, struck, and not read again: then nobody knows it. */
+    public static function isStruck(Build $build, Measured $what, string $axis): bool
+    {
+        return isset(self::struck($build, self::counting($build))[Reading::key($what, $axis)]);
     }
 
     /**

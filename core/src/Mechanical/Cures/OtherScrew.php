@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Cure;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Remedy;
 use Magpie\Core\Inspection\Repair;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Build;
 
 /** Another screw for this joint alone. */
@@ -31,7 +32,7 @@ final readonly class OtherScrew implements Cure
         }
         $thread = $now->part->spec('thread')?->choice();
         $need = Adopting::free("s-{$mate}", $at->build->needs);
-        foreach ($at->build->fittedOf('screw') as $ref => $other) {
+        foreach ($at->build->fittedThat(Ability::Screws) as $ref => $other) {
             if ($ref !== $stack->screw && $other->part->spec('thread')?->choice() === $thread) {
                 yield Remedy::setting(
                     "{$other->part->name} from {$other->need->role} for this joint",

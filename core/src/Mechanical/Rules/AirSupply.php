@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -35,8 +36,8 @@ final class AirSupply implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        $compressors = array_keys([...$survey->build->fittedOf('compressor')]);
-        foreach ($survey->build->fittedOf('arc_source') as $ref => $fitted) {
+        $compressors = array_keys([...$survey->build->fittedThat(Ability::Compresses)]);
+        foreach ($survey->build->fittedThat(Ability::Arcs) as $ref => $fitted) {
             yield new Subject(
                 'need',
                 (string) $ref,
@@ -50,7 +51,7 @@ final class AirSupply implements Curable
     {
         $arc = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         [$takes, $needs] = $inquiry->readAll($arc, ['Q' => 'air_flow', 'p' => 'air_pressure'], Bound::Highest);
-        $compressors = [...$inquiry->build->fittedOf('compressor')];
+        $compressors = [...$inquiry->build->fittedThat(Ability::Compresses)];
         if ($compressors === []) {
             $inquiry->remark("It takes {$takes} at {$needs}.");
 

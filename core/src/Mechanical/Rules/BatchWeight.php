@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\RecipeWeight;
@@ -47,7 +48,7 @@ final class BatchWeight implements Check
     private static function needs(Survey $survey, string $part): array
     {
         $needs = [];
-        foreach ($survey->build->fittedOf('printed_part') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Printed) as $ref => $fitted) {
             if ($fitted->part->ref === $part) {
                 $needs[] = (string) $ref;
             }

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Quantity\Quantity;
@@ -36,7 +37,10 @@ final class BeltDrive implements Check
     {
         foreach ($survey->build->axes as $axis) {
             if ($axis->drive->by !== null && $survey->build->need($axis->drive->by)?->family === 'pulley') {
-                yield Subject::ofAxis($axis, [$axis->drive->by, ...array_keys([...$survey->build->fittedOf('belt')])]);
+                yield Subject::ofAxis($axis, [
+                    $axis->drive->by,
+                    ...array_keys([...$survey->build->fittedThat(Ability::RunsOnTeeth)]),
+                ]);
             }
         }
     }
@@ -56,7 +60,7 @@ final class BeltDrive implements Check
         );
         $mesh = $inquiry->work('Teeth in mesh, half of it wrapped', 'z_m = z / 2', ['z' => $teeth], $teeth->over(2));
         $belt = null;
-        foreach ($inquiry->build->fittedOf('belt') as $fitted) {
+        foreach ($inquiry->build->fittedThat(Ability::RunsOnTeeth) as $fitted) {
             $its = $inquiry->tryRead($fitted, 'pitch', 'p_b');
             $belt = $belt === null || $its?->compare($pitch) === 0 ? $fitted : $belt;
         }

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
@@ -45,7 +46,7 @@ final class BodyInBox implements Check
     {
         foreach ($survey->build->zones as $zone) {
             $box = $zone->box === null ? null : $survey->build->fitted($zone->box);
-            if ($box?->part->family->key() === 'cabinet' && $zone->holds !== []) {
+            if ($box?->part->can(Ability::Encloses) === true && $zone->holds !== []) {
                 yield new Subject('zone', $zone->ref, $zone->name, [$box->need->ref, ...$zone->holds]);
             }
         }

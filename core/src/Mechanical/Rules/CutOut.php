@@ -13,7 +13,9 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Stage;
@@ -36,6 +38,7 @@ final class CutOut implements Check
             Trade::Mechanical,
             'Measure the part in hand before cutting; 10 mm left on either side of an opening, and 1.5 mm of play in it: common practice, no source',
             ['play' => new Threshold('most an opening may be larger than its part needs', Quantity::of(1.5, 'mm'))],
+            topics: [Topic::Joints],
         );
     }
 
@@ -65,7 +68,7 @@ final class CutOut implements Check
                 "parts/{$part->part->ref}/specs/cut_out",
             );
         }
-        [$length, $width] = $inquiry->readAll($panel, ['l' => 'length', 'w' => 'width']);
+        [$length, $width] = $inquiry->readAll($panel, ['l' => 'length', 'w' => 'width'], Bound::Lowest);
         $side = $length->exceeds($width) ? $width : $length;
         $web = $inquiry->work(
             'Left on either side',
@@ -139,6 +142,6 @@ final class CutOut implements Check
 
     private static function takes(Fitted $panel, Fitted $part): bool
     {
-        return $panel->part->family->key() === 'panel' && $part->part->family->field('cut_out') !== null;
+        return $panel->part->can(Ability::Covers) && $part->part->family->field('cut_out') !== null;
     }
 }

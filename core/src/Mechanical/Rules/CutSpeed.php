@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -38,7 +39,7 @@ final class CutSpeed implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        $arcs = array_map(strval(...), array_keys([...$survey->build->fittedOf('arc_source')]));
+        $arcs = array_map(strval(...), array_keys([...$survey->build->fittedThat(Ability::Arcs)]));
         foreach ($arcs === [] ? [] : $survey->build->workpieces as $piece) {
             yield new Subject('workpiece', $piece->ref, $piece->name, $arcs);
         }

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Process;
@@ -38,13 +39,13 @@ final class CutterFit implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        if ([...$survey->build->fittedOf('spindle')] === []) {
+        if ([...$survey->build->fittedThat(Ability::Spins)] === []) {
             return;
         }
-        foreach ($survey->build->fittedOf('cutter') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Cuts) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [
                 $ref,
-                ...array_keys([...$survey->build->fittedOf('spindle')]),
+                ...array_keys([...$survey->build->fittedThat(Ability::Spins)]),
             ]);
         }
     }
@@ -202,7 +203,7 @@ final class CutterFit implements Curable
 
     private static function spindle(Survey $survey): ?Fitted
     {
-        foreach ($survey->build->fittedOf('spindle') as $spindle) {
+        foreach ($survey->build->fittedThat(Ability::Spins) as $spindle) {
             return $spindle;
         }
 

@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -107,9 +108,9 @@ final class DriveForce implements Curable
         }
         $inquiry->figure(
             'stall',
-            $motion->motor($inquiry)->part->family->key() === 'servo_motor'
-                ? 'Push when stopped, at rated torque; its peak is more'
-                : 'Push when stopped',
+            $motion->motor($inquiry)->part->can(Ability::Steps)
+                ? 'Push when stopped'
+                : 'Push when stopped, at rated torque; its peak is more',
             $load->stalled($inquiry, $curve),
         );
         $tight = Quantity::ratio(1)->plus($wanted->minus(Quantity::ratio(1))->over(2));

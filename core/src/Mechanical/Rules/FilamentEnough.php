@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
@@ -12,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\RecipeWeight;
@@ -33,7 +35,7 @@ final class FilamentEnough implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('filament') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Feedstock) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
@@ -42,11 +44,11 @@ final class FilamentEnough implements Check
     {
         $reel = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $material = $inquiry->tryChoice($reel, 'material') ?? $inquiry->lack("material of {$reel->need->role}");
-        $mass = $inquiry->read($reel, 'mass', 'm_r');
+        $mass = $inquiry->read($reel, 'mass', 'm_r', Bound::Lowest);
         $colour = $this->colour($inquiry, $reel, $material);
         $sum = Quantity::of(0, 'g');
         $count = 0;
-        foreach ($this->alike($inquiry, 'printed_part', $material, $colour) as $ref => $part) {
+        foreach ($this->alike($inquiry, Ability::Printed, $material, $colour) as $ref => $part) {
             $one = RecipeWeight::orTold($inquiry, $part->part, $part->need->role, "m_{$ref}");
             $sum = $one === null ? $sum : $sum->plus($one->times($part->need->quantity));
             $count += $part->need->quantity;
@@ -61,8 +63,8 @@ final class FilamentEnough implements Check
         );
         $have = Quantity::of(0, 'g');
         $symbols = [];
-        foreach ($this->alike($inquiry, 'filament', $material, $colour) as $ref => $other) {
-            $one = $ref === $reel->need->ref ? $mass : $inquiry->tryRead($other, 'mass', "m_{$ref}");
+        foreach ($this->alike($inquiry, Ability::Feedstock, $material, $colour) as $ref => $other) {
+            $one = $ref === $reel->need->ref ? $mass : $inquiry->tryRead($other, 'mass', "m_{$ref}", Bound::Lowest);
             if ($one === null) {
                 $inquiry->miss("mass of {$other->need->role}", "parts/{$other->part->ref}/specs/mass");
 
@@ -103,7 +105,7 @@ final class FilamentEnough implements Check
      */
     private function colour(Inquiry $inquiry, Fitted $reel, string $material): ?string
     {
-        foreach ($this->alike($inquiry, 'printed_part', $material, null) as $part) {
+        foreach ($this->alike($inquiry, Ability::Printed, $material, null) as $part) {
             if ($inquiry->tryChoice($part, 'colour') === null) {
                 return null;
             }
@@ -116,9 +118,9 @@ final class FilamentEnough implements Check
     /**
      * @return iterable<string, Fitted> what is of one material, and where a colour is given, of that
      */
-    private function alike(Inquiry $inquiry, string $family, string $material, ?string $colour): iterable
+    private function alike(Inquiry $inquiry, Ability $what, string $material, ?string $colour): iterable
     {
-        foreach ($inquiry->build->fittedOf($family) as $ref => $fitted) {
+        foreach ($inquiry->build->fittedThat($what) as $ref => $fitted) {
             if ($inquiry->tryChoice($fitted, 'material') !== $material) {
                 continue;
             }

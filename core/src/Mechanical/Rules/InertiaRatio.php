@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -116,7 +117,7 @@ final class InertiaRatio implements Curable
     private function steps(Inquiry $inquiry, AxisMotion $motion, Quantity $rotor): void
     {
         $by = $motion->by;
-        if ($by?->part->family->key() !== 'pulley') {
+        if ($by?->part->can(Ability::CarriesBelt) !== true) {
             return;
         }
         // What is not fitted is no ground for this verdict: it is asked apart.

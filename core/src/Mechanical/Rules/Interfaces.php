@@ -11,7 +11,9 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\MatedParts;
@@ -29,6 +31,7 @@ final class Interfaces implements Check
             'Do shaft and bore, face and holes, coupling and torque fit each other?',
             Trade::Mechanical,
             'NEMA ICS 16 for hole spacing and pilot of motor frames (from memory); coupling at twice the torque of its motor: common practice, no source',
+            topics: [Topic::Joints],
         );
     }
 
@@ -88,12 +91,12 @@ final class Interfaces implements Check
      */
     private static function kind(Fitted $a, Fitted $b): ?string
     {
-        $shaft = in_array($a->part->family->key(), ['stepper_motor', 'servo_motor', 'drive_screw'], true);
+        $shaft = $a->part->canAny(Ability::Drives, Ability::HasLead);
 
         return match (true) {
-            $shaft && $b->part->family->key() === 'coupling' => 'coupling',
-            $shaft && in_array($b->part->family->key(), ['pulley', 'bearing'], true) => 'bore',
-            $a->part->family->key() === 'stepper_motor' && $b->part->family->key() === 'plate' => 'face',
+            $shaft && $b->part->can(Ability::JoinsShafts) => 'coupling',
+            $shaft && $b->part->family->field('bore') !== null => 'bore',
+            $a->part->can(Ability::Steps) && $b->part->family->field('hole_spacing') !== null => 'face',
             default => null,
         };
     }
@@ -105,11 +108,7 @@ final class Interfaces implements Check
 
     private function shaft(Inquiry $inquiry, Fitted $fitted): Quantity
     {
-        return $inquiry->read(
-            $fitted,
-            $fitted->part->family->key() === 'drive_screw' ? 'end_diameter' : 'shaft_diameter',
-            'd_s',
-        );
+        return $inquiry->read($fitted, $fitted->part->can(Ability::HasLead) ? 'end_diameter' : 'shaft_diameter', 'd_s');
     }
 
     private function bore(Inquiry $inquiry, Fitted $shaft, Fitted $part): Finding
@@ -129,14 +128,10 @@ final class Interfaces implements Check
         [$a, $b] = $inquiry->readAll($coupling, ['d_a' => 'bore_a', 'd_b' => 'bore_b']);
         $bore = abs($a->in('mm') - $diameter->in('mm')) <= abs($b->in('mm') - $diameter->in('mm')) ? $a : $b;
         $fit = $this->fits($inquiry, $diameter, $bore, $shaft, $coupling);
-        if ($fit->verdict === Verdict::Fails || $shaft->part->family->key() === 'drive_screw') {
+        if ($fit->verdict === Verdict::Fails || $shaft->part->can(Ability::HasLead)) {
             return $fit;
         }
-        $torque = $inquiry->read(
-            $shaft,
-            $shaft->part->family->key() === 'servo_motor' ? 'peak_torque' : 'holding_torque',
-            'T_h',
-        );
+        $torque = $inquiry->read($shaft, $shaft->part->can(Ability::Steps) ? 'holding_torque' : 'peak_torque', 'T_h');
         $rated = $inquiry->read($coupling, 'rated_torque', 'T_c');
         $share = $inquiry->work(
             'Torque of the motor, of what the coupling stands',

@@ -16,8 +16,13 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
+use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\CutDirection;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
+use Magpie\Core\Machine\Running\AsMeasured;
+use Magpie\Core\Machine\Running\Measured;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -47,7 +52,7 @@ final class LostMotion implements Curable
     {
         foreach ($survey->build->axes as $axis) {
             $screw = $axis->drive->by === null ? null : $survey->build->fitted($axis->drive->by);
-            if ($screw?->part->family->key() === 'drive_screw' && $survey->build->brief->accuracy !== null) {
+            if ($screw?->part->can(Ability::HasLead) === true && $survey->build->brief->accuracy !== null) {
                 yield Subject::ofAxis($axis, [$screw->need->ref]);
             }
         }
@@ -65,37 +70,19 @@ final class LostMotion implements Curable
             Evidence::Measured,
             'brief/accuracy',
         );
-        $backlash = $inquiry->read($screw, 'backlash', 'b', Bound::Highest);
-        $play = match (true) {
-            $axis->drive->endPlay !== null => $inquiry->given(
-                "axial play of {$axis->name}",
-                'e',
-                $axis->drive->endPlay,
-                Evidence::Measured,
-                $motion->where('end_play'),
-            ),
-            $inquiry->evidenceOf($screw, 'end_play') === Evidence::Measured => $inquiry->tryRead(
-                $screw,
-                'end_play',
-                'e',
-                Bound::Highest,
-            ),
-            default => null,
-        };
-        if ($play === null) {
-            $inquiry->missUntil(
-                Stage::Made,
-                "axial play of {$screw->need->role} as built (dial indicator on the screw's end, pushed and pulled by hand)",
-                $motion->where('end_play'),
-            );
+        if (AsMeasured::isStruck($inquiry->build, Measured::Backlash, $axis->ref)) {
+            $inquiry->miss("what {$axis->name} loses when it turns back, read again", 'readings');
         }
-        $lost = $inquiry->work(
-            'Lost when it turns back',
-            $play === null ? 'u = b' : 'u = b + e',
-            ['b' => $backlash] + ($play === null ? [] : ['e' => $play]),
-            $play === null ? $backlash : $backlash->plus($play),
-            'mm',
-        );
+        $lost =
+            $axis->drive->lost === null
+                ? $this->added($inquiry, $axis, $motion, $screw)
+                : $inquiry->given(
+                    "what {$axis->name} loses when it turns back, all of it, as read",
+                    'u',
+                    $axis->drive->lost,
+                    Evidence::Measured,
+                    'readings',
+                );
         $verdict = $inquiry->band(
             $lost,
             $accuracy,
@@ -122,6 +109,43 @@ final class LostMotion implements Curable
                     : ''),
             $inquiry->margin($lost, $accuracy),
             "{$inquiry->threshold('holds')->to('%')} of {$accuracy}",
+        );
+    }
+
+    /** Nut and screw end, where nobody read the whole. */
+    private function added(Inquiry $inquiry, Axis $axis, AxisMotion $motion, Fitted $screw): Quantity
+    {
+        $backlash = $inquiry->read($screw, 'backlash', 'b', Bound::Highest);
+        $play = match (true) {
+            $axis->drive->endPlay !== null => $inquiry->given(
+                "axial play of {$axis->name}",
+                'e',
+                $axis->drive->endPlay,
+                Evidence::Measured,
+                $motion->where('end_play'),
+            ),
+            $inquiry->evidenceOf($screw, 'end_play') === Evidence::Measured => $inquiry->tryRead(
+                $screw,
+                'end_play',
+                'e',
+                Bound::Highest,
+            ),
+            default => null,
+        };
+        if ($play === null) {
+            $inquiry->missUntil(
+                Stage::Made,
+                "axial play of {$screw->need->role} as built (dial indicator on the screw's end, pushed and pulled by hand)",
+                $motion->where('end_play'),
+            );
+        }
+
+        return $inquiry->work(
+            'Lost when it turns back',
+            $play === null ? 'u = b' : 'u = b + e',
+            ['b' => $backlash] + ($play === null ? [] : ['e' => $play]),
+            $play === null ? $backlash : $backlash->plus($play),
+            'mm',
         );
     }
 

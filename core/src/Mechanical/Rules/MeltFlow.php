@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
@@ -12,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
@@ -32,7 +34,7 @@ final class MeltFlow implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('hot_end') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Melts) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
@@ -40,7 +42,8 @@ final class MeltFlow implements Check
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $hot = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        [$flow, $nozzle] = $inquiry->readAll($hot, ['Q' => 'flow', 'd' => 'nozzle']);
+        $flow = $inquiry->read($hot, 'flow', 'Q', Bound::Lowest);
+        $nozzle = $inquiry->read($hot, 'nozzle', 'd');
         $wanted = $inquiry->given(
             'flow the brief wants',
             'Q_w',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -15,6 +16,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
@@ -39,7 +41,11 @@ final class PlateSize implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('build_sheet', 'heater') as $ref => $fitted) {
+        $plates = [
+            ...$survey->build->fittedThat(Ability::CarriesPrints),
+            ...$survey->build->fittedThat(Ability::Heats),
+        ];
+        foreach ($plates as $ref => $fitted) {
             if (self::isSheet($fitted) || $fitted->part->spec('place')?->choice() === 'bed') {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
@@ -166,7 +172,7 @@ final class PlateSize implements Curable
 
     private static function isSheet(Fitted $fitted): bool
     {
-        return $fitted->part->family->key() === 'build_sheet';
+        return $fitted->part->can(Ability::CarriesPrints);
     }
 
     /**
@@ -181,6 +187,7 @@ final class PlateSize implements Curable
                 self::isSheet($fitted)
                     ? ['l' => 'length', 'b' => 'width']
                     : ['l' => 'heated_width', 'b' => 'heated_depth'],
+                Bound::Lowest,
             ),
         );
         usort($sides, static fn (Quantity $a, Quantity $b): int => $b->compare($a));

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
@@ -54,7 +55,7 @@ final class PowerDrop implements Curable
         $motor = $motion->motor($inquiry);
         $brake = $inquiry->tryFlag($motor, 'brake');
         $efficiency = $motion->given($inquiry, 'efficiency', 'efficiency', 'η', $axis->drive->efficiency);
-        if ($efficiency->isBelow(Quantity::ratio(0.5)) && $motion->by?->part->family->key() === 'drive_screw') {
+        if ($efficiency->isBelow(Quantity::ratio(0.5)) && $motion->by?->part->can(Ability::HasLead) === true) {
             $inquiry->work('Efficiency of the screw', 'η', ['η' => $efficiency], $efficiency, '%');
 
             return $inquiry->conclude(
@@ -77,7 +78,7 @@ final class PowerDrop implements Curable
         if ($brake === true) {
             return $inquiry->conclude(Verdict::Holds, 'Its motor has a holding brake.');
         }
-        if ($motor->part->family->key() === 'servo_motor') {
+        if (! $motor->part->can(Ability::Steps)) {
             $brake ??
                 $inquiry->miss("whether {$motor->need->role} has a brake", "parts/{$motor->part->ref}/specs/brake");
 

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Machine\Zone;
@@ -39,7 +40,7 @@ final class PrintConditions implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('filament') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Feedstock) as $ref => $fitted) {
             foreach (['nozzle_temperature', 'chamber_temperature', 'door', 'line_width', 'layer_height'] as $key) {
                 if ($fitted->part->spec($key) !== null) {
                     yield new Subject('need', (string) $ref, $fitted->need->role, [(string) $ref]);
@@ -59,7 +60,7 @@ final class PrintConditions implements Curable
                 "the temperature {$reel->need->role} is printed at",
                 "parts/{$reel->part->ref}/specs/nozzle_temperature",
             );
-        foreach ($inquiry->build->fittedOf('hot_end') as $hot) {
+        foreach ($inquiry->build->fittedThat(Ability::Melts) as $hot) {
             [$limit, $what] = $this->limitOf($inquiry, $hot);
             if ($printed === null || $limit === null) {
                 continue;
@@ -109,7 +110,7 @@ final class PrintConditions implements Curable
     {
         $width = $inquiry->tryRead($reel, 'line_width', 'w');
         $height = $inquiry->tryRead($reel, 'layer_height', 'h', Bound::Highest);
-        foreach ($width === null && $height === null ? [] : $inquiry->build->fittedOf('hot_end') as $hot) {
+        foreach ($width === null && $height === null ? [] : $inquiry->build->fittedThat(Ability::Melts) as $hot) {
             $nozzle =
                 $inquiry->tryRead($hot, 'nozzle', 'd') ??
                 $inquiry->miss("nozzle bore of {$hot->need->role}", "parts/{$hot->part->ref}/specs/nozzle");

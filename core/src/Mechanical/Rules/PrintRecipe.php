@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\Cures\StrongerPrint;
 use Magpie\Core\Quantity\Quantity;
@@ -33,7 +34,7 @@ final class PrintRecipe implements Curable
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('printed_part') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Printed) as $ref => $fitted) {
             if ($fitted->part->spec('walls') !== null || $fitted->part->spec('infill') !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }

@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
@@ -36,7 +37,7 @@ final class PrintWeight implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('printed_part') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Printed) as $ref => $fitted) {
             if ($fitted->part->spec('volume') !== null || $fitted->part->spec('wall_share') !== null) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }

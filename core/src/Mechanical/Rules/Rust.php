@@ -70,7 +70,7 @@ final class Rust implements Check
             );
         }
         $plain = [];
-        foreach ($inquiry->build->fittedOf('screw') as $fitted) {
+        foreach ($inquiry->build->fittedThat(Ability::Screws) as $fitted) {
             $finish = $inquiry->tryChoice($fitted, 'coating');
             if (
                 $inquiry->tryChoice($fitted, 'grade') !== 'A2-70' &&
@@ -81,7 +81,7 @@ final class Rust implements Check
         }
         $rails = array_map(
             static fn ($f): string => $f->need->role,
-            array_values([...$inquiry->build->fittedOf('linear_rail')]),
+            array_values([...$inquiry->build->fittedThat(Ability::Guides)]),
         );
         $all = [...$plain, ...$rails];
         if ($all === []) {

@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\OtherPart;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\ScrewStack;
 use Magpie\Core\Machine\ThreadIn;
@@ -32,6 +33,7 @@ final class ScrewFit implements Curable
             'Does this screw hold, without bottoming or standing in the way?',
             Trade::Mechanical,
             'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters is common practice, no source',
+            topics: [Topic::Joints],
         );
     }
 

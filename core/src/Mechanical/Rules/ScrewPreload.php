@@ -15,6 +15,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Stage;
@@ -49,7 +50,7 @@ final class ScrewPreload implements Check
         foreach ($survey->build->axes as $axis) {
             $screw = $axis->drive->by === null ? null : $survey->build->fitted($axis->drive->by);
             if (
-                $screw?->part->family->key() === 'drive_screw' &&
+                $screw?->part->can(Ability::HasLead) === true &&
                 $screw->part->spec('kind')?->choice() !== 'lead screw'
             ) {
                 yield Subject::ofAxis($axis, [$screw->need->ref]);
@@ -201,7 +202,7 @@ final class ScrewPreload implements Check
         $motor = $motion->motor($inquiry);
         $torque = $inquiry->read(
             $motor,
-            $motor->part->family->key() === 'servo_motor' ? 'rated_torque' : 'holding_torque',
+            $motor->part->can(Ability::Steps) ? 'holding_torque' : 'rated_torque',
             'T_m',
             Bound::Lowest,
         );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -57,7 +58,7 @@ final class ScrewSpeed implements Curable
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $motion = AxisMotion::of($inquiry->survey, $axis);
         $screw = $motion->by ?? $inquiry->lack("the screw of {$axis->name}");
-        $root = $inquiry->tryRead($screw, 'root_diameter', 'd');
+        $root = $inquiry->tryRead($screw, 'root_diameter', 'd', Bound::Lowest);
         if ($root === null) {
             $outer = $inquiry->read($screw, 'diameter', 'd_o');
             $root = $inquiry->work(

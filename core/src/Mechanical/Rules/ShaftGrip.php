@@ -11,7 +11,9 @@ use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Mechanical\MatedParts;
@@ -51,6 +53,7 @@ final class ShaftGrip implements Check
             'Does the coupling hold on a shaft of this form without slipping?',
             Trade::Mechanical,
             'Clamp, set screw and key against round, flat and keyed shafts: common practice, no source',
+            topics: [Topic::Joints],
         );
     }
 
@@ -102,7 +105,6 @@ final class ShaftGrip implements Check
 
     private static function turns(Fitted $motor, Fitted $coupling): bool
     {
-        return $coupling->part->family->key() === 'coupling' &&
-            in_array($motor->part->family->key(), ['stepper_motor', 'servo_motor'], true);
+        return $coupling->part->can(Ability::JoinsShafts) && $motor->part->can(Ability::Drives);
     }
 }

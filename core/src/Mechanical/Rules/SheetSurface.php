@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 
 /** M15-surface: what is printed, on what it is printed on. */
@@ -42,8 +43,8 @@ final class SheetSurface implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        $filaments = array_map(strval(...), array_keys([...$survey->build->fittedOf('filament')]));
-        foreach ($filaments === [] ? [] : $survey->build->fittedOf('build_sheet') as $ref => $fitted) {
+        $filaments = array_map(strval(...), array_keys([...$survey->build->fittedThat(Ability::Feedstock)]));
+        foreach ($filaments === [] ? [] : $survey->build->fittedThat(Ability::CarriesPrints) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref, ...$filaments]);
         }
     }
@@ -53,7 +54,7 @@ final class SheetSurface implements Check
         $sheet = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $surface = $inquiry->tryChoice($sheet, 'surface') ?? $inquiry->lack("surface of {$sheet->need->role}");
         $wrong = $known = [];
-        foreach ($inquiry->build->fittedOf('filament') as $filament) {
+        foreach ($inquiry->build->fittedThat(Ability::Feedstock) as $filament) {
             $material =
                 $inquiry->tryChoice($filament, 'material') ??
                 $inquiry->miss("material of {$filament->need->role}", "parts/{$filament->part->ref}/specs/material");

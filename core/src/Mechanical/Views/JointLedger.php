@@ -6,6 +6,8 @@ namespace Magpie\Core\Mechanical\Views;
 
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Inspection\Topic;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\ScrewStack;
 use Magpie\Core\Quantity\Quantity;
@@ -31,23 +33,19 @@ final readonly class JointLedger
         $build = $this->inspection->survey->build;
         $findings = [];
         foreach ($this->inspection->findings as $finding) {
-            $shown = match ($finding->card->id) {
-                'M10' => $finding->key(),
-                'M09', 'M09-grip', 'M09-cutout' => $finding->subject->ref,
-                default => null,
-            };
+            $of = $finding->subject->ref;
             if (
-                $shown !== null &&
-                (! isset($findings[$shown]) || $finding->verdict->rank() < $findings[$shown]->verdict->rank())
+                in_array(Topic::Joints, $finding->card->topics, true) &&
+                (! isset($findings[$of]) || $finding->verdict->rank() < $findings[$of]->verdict->rank())
             ) {
-                $findings[$shown] = $finding;
+                $findings[$of] = $finding;
             }
         }
         $joints = $used = [];
         foreach ($build->mates as $mate) {
             $rows = $mate->screws === [] ? [null] : $mate->screws;
             foreach ($rows as $i => $stack) {
-                $finding = $findings["M10/{$mate->ref}/{$i}"] ?? ($findings[$mate->ref] ?? null);
+                $finding = $findings["{$mate->ref}/{$i}"] ?? ($findings[$mate->ref] ?? null);
                 $joints[] = $this->joint(
                     $mate->ref,
                     "{$mate->kind}: {$build->roleOf($mate->between[0])} to {$build->roleOf($mate->between[1])}",
@@ -112,7 +110,7 @@ final readonly class JointLedger
     {
         $build = $this->inspection->survey->build;
         $bags = [];
-        foreach ($build->fittedOf('screw', 'nut', 'insert') as $ref => $fitted) {
+        foreach ($build->fittedThat(Ability::Fastens) as $ref => $fitted) {
             $uses = $used[$ref] ?? [];
             $wanted = array_sum(array_column($uses, 'pieces'));
             $have = $fitted->need->quantity;
@@ -134,7 +132,7 @@ final readonly class JointLedger
                             ', ',
                             array_map(static fn (array $u): string => "{$u['pieces']} × {$u['where']}", $uses),
                         ),
-                'counted' => $fitted->part->family->key() === 'screw',
+                'counted' => $fitted->part->can(Ability::Screws),
                 'pack' => $pack,
                 'packs' => $pack === null ? null : (int) ceil($order / $pack),
                 'order' => $order,

@@ -7,6 +7,7 @@ namespace Magpie\Core\Motion\Views;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Motion\DriveLoad;
@@ -135,7 +136,7 @@ final readonly class MotionLedger
         $caps = ['torque of the motor' => $torque];
         $by = $motion->by;
         if (
-            $by?->part->family->key() === 'drive_screw' &&
+            $by?->part->can(Ability::HasLead) === true &&
             $axis->drive->support !== null &&
             $axis->drive->unsupported !== null
         ) {

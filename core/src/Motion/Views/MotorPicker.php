@@ -11,6 +11,7 @@ use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Library\Entry;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
@@ -80,10 +81,9 @@ final readonly class MotorPicker
         );
         $rows = [];
         foreach ($shelf as $entry) {
-            $row =
-                $entry->part->family->key() === 'stepper_motor'
-                    ? $this->judge($entry->part, $count, $gives, $volts, $alpha, $phases, $load->load->in('kg m²'))
-                    : null;
+            $row = $entry->part->can(Ability::Steps)
+                ? $this->judge($entry->part, $count, $gives, $volts, $alpha, $phases, $load->load->in('kg m²'))
+                : null;
             if ($row !== null) {
                 [$does, $says] = $this->asksTheChecks($entry->part, $motion->driver, $row['set'] * $sharing);
                 $rows[] =
@@ -139,7 +139,7 @@ final readonly class MotorPicker
             $build->with(['parts' => $parts, 'needs' => array_replace($build->needs, $needs)]),
             $keys,
         );
-        foreach ($found as $finding) {
+        foreach (array_filter($found) as $finding) {
             $verdict = $finding->otherwise ?? $finding->verdict;
             if (
                 $verdict->rank() < Verdict::Tight->rank() &&

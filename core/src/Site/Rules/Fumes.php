@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Hazard;
 use Magpie\Core\Machine\Process;
 use Magpie\Core\Machine\Trade;
@@ -37,7 +38,7 @@ final class Fumes implements Check
     public function subjects(Survey $survey): iterable
     {
         $gives = self::arcs($survey);
-        foreach ($survey->build->fittedOf('filament', 'printed_part') as $fitted) {
+        foreach ($survey->build->fittedThat(Ability::OfPlastic) as $fitted) {
             $gives = $gives || isset(self::table()[$fitted->part->spec('material')?->choice() ?? '']);
         }
         if ($gives) {
@@ -49,7 +50,7 @@ final class Fumes implements Check
     {
         $arcs = self::arcs($survey);
         $gives = [];
-        foreach ($inquiry->build->fittedOf('filament', 'printed_part') as $fitted) {
+        foreach ($inquiry->build->fittedThat(Ability::OfPlastic) as $fitted) {
             // The machine's own printed parts are printed too.
             $material = $inquiry->tryChoice($fitted, 'material') ?? '';
             if (isset(self::table()[$material])) {

@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -33,7 +34,7 @@ final class CutOff implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('heater') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Heats) as $ref => $fitted) {
             yield new Subject('need', $ref, $fitted->need->role, [$ref]);
         }
     }
@@ -46,27 +47,29 @@ final class CutOff implements Check
         if ($place === 'hot end') {
             return $this->lining($inquiry, $heater, $target);
         }
-        $fuse = $inquiry->read($heater, 'thermal_fuse', 'T_f', Bound::Nominal);
+        // It may open as late, and as soon, as its tolerance lets it.
+        $latest = $inquiry->read($heater, 'thermal_fuse', 'T_f', Bound::Highest);
+        $soonest = $inquiry->read($heater, 'thermal_fuse', 'T_f', Bound::Lowest);
         $limit = $inquiry->read($heater, 'material_limit', 'T_m', Bound::Lowest);
         $above = $inquiry->work(
             'Above the work',
             'ΔT = T_f − T',
-            ['T_f' => $fuse, 'T' => $target],
-            $fuse->minus($target),
+            ['T_f' => $soonest, 'T' => $target],
+            $soonest->minus($target),
             'K',
         );
-        if ($fuse->exceeds($limit)) {
+        if ($latest->exceeds($limit)) {
             return $inquiry->conclude(
                 Verdict::Danger,
-                "The thermal fuse opens at {$fuse}; the material stands {$limit}. It burns before it is stopped.",
-                $inquiry->margin($fuse, $limit),
+                "The thermal fuse opens at {$latest}; the material stands {$limit}. It burns before it is stopped.",
+                $inquiry->margin($latest, $limit),
                 "{$limit}",
             );
         }
         if ($above->isBelow(Quantity::of(10, 'K'))) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "The thermal fuse opens at {$fuse}, and the bed works at {$target}: it goes in normal use.",
+                "The thermal fuse opens at {$soonest}, and the bed works at {$target}: it goes in normal use.",
                 null,
                 "10 K above {$target}",
             );
@@ -74,7 +77,7 @@ final class CutOff implements Check
 
         return $inquiry->conclude(
             Verdict::Holds,
-            "A thermal fuse at {$fuse}, {$above} above the work and below the {$limit} the material stands.",
+            "A thermal fuse at {$soonest}, {$above} above the work and below the {$limit} the material stands.",
             null,
             "{$target} to {$limit}",
         );
@@ -98,7 +101,7 @@ final class CutOff implements Check
     {
         $stands = $burns = [];
         $host = $heater->need->host();
-        foreach ($inquiry->build->fittedOf('hot_end') as $ref => $hot) {
+        foreach ($inquiry->build->fittedThat(Ability::Melts) as $ref => $hot) {
             if ($host !== null && $host !== (string) $ref) {
                 continue;
             }

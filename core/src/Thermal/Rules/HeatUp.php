@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -38,7 +39,7 @@ final class HeatUp implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('heater') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Heats) as $ref => $fitted) {
             if (in_array($fitted->part->spec('place')?->choice(), ['bed', 'chamber'], true)) {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }

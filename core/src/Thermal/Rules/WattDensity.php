@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -33,7 +34,7 @@ final class WattDensity implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        foreach ($survey->build->fittedOf('heater') as $ref => $fitted) {
+        foreach ($survey->build->fittedThat(Ability::Heats) as $ref => $fitted) {
             if ($fitted->part->spec('place')?->choice() === 'bed') {
                 yield new Subject('need', $ref, $fitted->need->role, [$ref]);
             }
@@ -44,7 +45,7 @@ final class WattDensity implements Check
     {
         $heater = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         $inquiry->tryChoice($heater, 'place');
-        [$width, $depth] = $inquiry->readAll($heater, ['w' => 'heated_width', 'd' => 'heated_depth'], Bound::Nominal);
+        [$width, $depth] = $inquiry->readAll($heater, ['w' => 'heated_width', 'd' => 'heated_depth'], Bound::Lowest);
         $real = HeaterPower::planned($inquiry, $survey, $heater);
         [$power, $volts] = [$real->gives, $real->held];
         $density = $power->in('W') / ($width->in('cm') * $depth->in('cm'));

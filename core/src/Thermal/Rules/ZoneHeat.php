@@ -13,6 +13,7 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -63,19 +64,18 @@ final class ZoneHeat implements Check
             $left = $limit->minus($air)->to('K');
             $margin = $margin === null ? $left : Quantity::min($margin, $left);
             $verdict = match (true) {
-                $fitted->part->family->key() === 'printed_part' => HeatLimit::ofPrint(
+                $fitted->part->can(Ability::Printed) => HeatLimit::ofPrint(
                     $left->plus(Quantity::of(HeatLimit::HOLDS, 'K')),
                 ),
                 ! $left->isBelow(Quantity::of(0, 'K')) => Verdict::Holds,
-                $fitted->part->family->key() === 'power_supply' => Verdict::Tight,
+                $fitted->part->can(Ability::Supplies) => Verdict::Tight,
                 default => Verdict::Fails,
             };
             $inquiry->remark("{$fitted->need->role} bears {$limit}: {$left} left.");
             if ($verdict !== Verdict::Holds) {
-                $says[] =
-                    $fitted->part->family->key() === 'power_supply'
-                        ? "{$fitted->need->role} gives less above {$limit}"
-                        : "{$fitted->need->role} bears {$limit}";
+                $says[] = $fitted->part->can(Ability::Supplies)
+                    ? "{$fitted->need->role} gives less above {$limit}"
+                    : "{$fitted->need->role} bears {$limit}";
             }
             $worst = Verdict::worst($worst, $verdict);
         }
@@ -117,7 +117,7 @@ final class ZoneHeat implements Check
     /** Air a part bears, with what it rests on; null when nothing is known of it. */
     private function limit(Inquiry $inquiry, Fitted $fitted): ?Quantity
     {
-        if ($fitted->part->family->key() === 'printed_part') {
+        if ($fitted->part->can(Ability::Printed)) {
             $inquiry->tryChoice($fitted, 'material') ??
                 $inquiry->miss("material of {$fitted->need->role}", "parts/{$fitted->part->ref}/specs/material");
             $inquiry->tryRead($fitted, 'glass_transition', 'T_g', Bound::Lowest);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Thermal\Views;
 
 use Magpie\Core\Inspection\Inspection;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Thermal\HeatLimit;
@@ -60,7 +61,7 @@ final readonly class HeatLedger
     private function prints(): array
     {
         $prints = [];
-        foreach ($this->inspection->survey->build->fittedOf('printed_part') as $ref => $fitted) {
+        foreach ($this->inspection->survey->build->fittedThat(Ability::Printed) as $ref => $fitted) {
             $glass = HeatLimit::glass($fitted);
             $service = $fitted->part->spec('service_temperature')?->nominal();
             $prints[] = [

@@ -5,6 +5,7 @@ import { api, reasonOf, type Bag, type BagLines, type ScrewInHand } from '@/api/
 import EditCell from '@/shared/EditCell.vue'
 import { freeRef, refFrom, toggled } from '@/shared/refs'
 import { useAct } from '@/shared/useAct'
+import { useInTurn } from '@/shared/useInTurn'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 
 /** Bags of small parts: what they came with, what went in, what should be left, and which screw this one is. */
@@ -13,6 +14,7 @@ const { edit, set, remove } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { data: ledger, isError, error } = useDerived<BagLines[]>('bags', () => 'bags')
 const { reason, act } = useAct()
+const inTurn = useInTurn()
 const label = ref('')
 const adding = ref<Record<string, string>>({})
 const hand = ref({ length: '', thread: '', head: '' })
@@ -77,7 +79,13 @@ const take = (bag: Bag, i: number) =>
     return set(`A line of ${bag.label}`, 'bags', bag.ref, ['holds'], bag.holds ?? null, left.length ? left : null)
   })
 const meant = (bag: Bag, step: string) =>
-  act(() => set(`What ${bag.label} is for`, 'bags', bag.ref, ['for'], bag.for ?? null, toggled(bag.for, step)))
+  act(() =>
+    inTurn(() => {
+      const held = build.value?.bags?.find((one) => one.ref === bag.ref)?.for
+
+      return set(`What ${bag.label} is for`, 'bags', bag.ref, ['for'], held ?? null, toggled(held, step))
+    }),
+  )
 const look = () => (asked.value = new URLSearchParams(hand.value).toString())
 </script>
 
@@ -92,7 +100,7 @@ const look = () => (asked.value = new URLSearchParams(hand.value).toString())
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-if="reason" class="danger" role="alert">{{ reason }}</p>
-    <form class="hand" aria-label="The screw in hand" @submit.prevent="look()">
+    <form class="hand asks" aria-label="The screw in hand" @submit.prevent="look()">
       <strong>The screw in hand</strong>
       <input
         v-model="hand.length"

@@ -5,7 +5,8 @@ import PickOne from '@/shared/PickOne.vue'
 import PickAll from '@/shared/PickAll.vue'
 import EditCell from '@/shared/EditCell.vue'
 import { isOpenFault } from '@/shared/faults'
-import { clock, day, inUnit, percent } from '@/shared/format'
+import { dayDone, hoursLeft, leftOut } from '@/shared/forecast'
+import { clock, inUnit, percent } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
@@ -105,11 +106,12 @@ async function add(): Promise<void> {
     <div class="view-head">
       <h1>Bench</h1>
       <span v-if="overview" class="quiet"
-        ><span class="figure">{{ overview.forecast.hours_left }}</span> h left at
+        ><span class="figure">{{ hoursLeft(overview.forecast) }}</span> h left at
         {{ percent(overview.forecast.pace) }} of the guide (from {{ overview.forecast.pace_from }})<template
           v-if="overview.forecast.date"
-          >, done about {{ day(overview.forecast.date) }}</template
-        ></span
+          >, done {{ overview.forecast.steps_without_guide > 0 ? '' : 'about '
+          }}{{ dayDone(overview.forecast) }}</template
+        ><template v-if="leftOut(overview.forecast)">; {{ leftOut(overview.forecast) }}</template></span
       >
       <span class="push">
         <v-btn :to="`/builds/${id}/build/derived`">Steps from the model</v-btn>

@@ -153,7 +153,7 @@ async function take(): Promise<void> {
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="derived && steps.length === 0" class="empty">
       Nothing follows from the model yet: steps come of its joints, parts and leads.
-      <FirstAction path="choose/parts">Add a part</FirstAction>
+      <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <template v-else-if="derived">
       <p v-if="Object.keys(derived.short).length" class="fails">

@@ -6,6 +6,7 @@ import { saveText } from '@/shared/download'
 import { day, today, words } from '@/shared/format'
 import { freeRef, refFrom, toggled } from '@/shared/refs'
 import { useAct } from '@/shared/useAct'
+import { useInTurn } from '@/shared/useInTurn'
 import { useBuild, useCatalogue, useDerived, useEdit } from '@/shared/useBuild'
 import DocumentLists from './DocumentLists.vue'
 
@@ -15,6 +16,7 @@ const { edit, set, remove } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { data: report, isError, error } = useDerived<Documents>('documents', () => 'documents')
 const { reason, act } = useAct()
+const inTurn = useInTurn()
 const fresh = ref({ title: '', kind: 'manual', version: '', date: '' })
 const opened = ref<string | null>(null)
 const papers = computed(() => build.value?.documents ?? [])
@@ -30,14 +32,18 @@ const save = (paper: PaperDocument, what: string, path: keyof PaperDocument) => 
   set(`${what} of “${paper.title}”`, 'documents', paper.ref, [path], was, text === '' ? null : text)
 const prevail = (paper: PaperDocument, other: string) =>
   act(() =>
-    set(
-      `What “${paper.title}” prevails over`,
-      'documents',
-      paper.ref,
-      ['over'],
-      paper.over ?? null,
-      toggled(paper.over, other),
-    ),
+    inTurn(() => {
+      const held = papers.value.find((one) => one.ref === paper.ref)?.over
+
+      return set(
+        `What “${paper.title}” prevails over`,
+        'documents',
+        paper.ref,
+        ['over'],
+        held ?? null,
+        toggled(held, other),
+      )
+    }),
   )
 const read = (paper: PaperDocument) =>
   act(() =>
@@ -128,7 +134,8 @@ const sent = (ref: string) =>
           <td>
             <EditCell
               label="Kind"
-              :value="paper.kind ?? 'manual'"
+              :value="paper.kind"
+              :otherwise="'manual'"
               :options="kinds"
               :save="save(paper, 'Kind', 'kind')"
             />

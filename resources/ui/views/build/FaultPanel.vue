@@ -148,7 +148,8 @@ const open = (section: string, ref: string) => {
       <dd>
         <EditCell
           label="State"
-          :value="fault.state ?? 'open'"
+          :value="fault.state"
+          :otherwise="'open'"
           :options="list(catalogue?.fault_states)"
           :save="store('State', 'state')"
         />

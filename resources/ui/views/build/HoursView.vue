@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { reasonOf, type Hours } from '@/api/client'
 import FirstAction from '@/shared/FirstAction.vue'
 import { written } from '@/shared/decimals'
+import { hoursLeft, leftOut } from '@/shared/forecast'
 import { percent } from '@/shared/format'
 import { useBuild, useDerived } from '@/shared/useBuild'
 
@@ -31,7 +32,11 @@ const most = computed(() =>
     <div class="view-head">
       <h1>Hours</h1>
       <span v-if="overview" class="quiet"
-        ><span class="figure">{{ h(overview.forecast.hours_left) }}</span> h left<template v-if="hours?.band"
+        ><span class="figure">{{ hoursLeft(overview.forecast) }}</span> h left<template
+          v-if="leftOut(overview.forecast)"
+        >
+          ({{ leftOut(overview.forecast) }})</template
+        ><template v-if="hours?.band"
           >, {{ h(hours.band.low) }} to {{ h(hours.band.high) }} h in eight of ten such builds</template
         ><template v-else>; the band about it is known once five steps are done by the clock</template></span
       >

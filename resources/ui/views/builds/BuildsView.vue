@@ -6,11 +6,13 @@ import { api, Problem, reasonOf, type Starter, type WorkshopBuilds } from '@/api
 import { forgetAnswers } from '@/offline/caches'
 import { useWaiting } from '@/offline/useWaiting'
 import { verdictOrder } from '@/shared/findings'
+import { mayChange } from '@/shared/roles'
 import { whoIsHere } from '@/shared/session'
-import { day, money, percent } from '@/shared/format'
+import { useForm } from '@/shared/useForm'
+import { dayDone, hoursLeft, leftOut } from '@/shared/forecast'
+import { money, percent } from '@/shared/format'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
-import PasswordDialog from './PasswordDialog.vue'
 
 const client = useQueryClient()
 const router = useRouter()
@@ -23,7 +25,16 @@ const {
   error,
 } = useQuery({ queryKey: ['builds'], queryFn: () => api.get<WorkshopBuilds[]>('/api/builds'), staleTime: 0 })
 
-const changing = ref(false)
+const visiting = ref(false)
+void whoIsHere().then((session) => (visiting.value = session.user === null))
+const founding = ref<string | null>(null)
+const foundry = useForm()
+const found = () =>
+  foundry.send(async () => {
+    await api.post('/api/workshops', { name: founding.value })
+    founding.value = null
+    await client.invalidateQueries({ queryKey: ['builds'] })
+  })
 const making = ref<number | null>(null)
 const form = ref({ name: '', kind: '', currency: 'GBP', starter: '' })
 const { data: starters } = useQuery({
@@ -123,15 +134,19 @@ function beginNew(workshop: typeof making.value): void {
     <div class="view-head">
       <img src="/mark.svg" alt="" width="28" height="28" class="mark" />
       <h1>Builds</h1>
-      <button type="button" class="plain link push" @click="changing = true">Change password</button>
-      <button type="button" class="plain link" @click="leave()">Sign out</button>
+      <template v-if="!visiting">
+        <router-link to="/account" class="link push">Account</router-link>
+        <button type="button" class="plain link" @click="leave()">Sign out</button>
+      </template>
+      <router-link v-else to="/sign-in" class="link push">Sign in</router-link>
     </div>
     <p v-if="isPending" class="quiet" role="status">Fetching the builds …</p>
     <p v-else-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <section v-for="workshop in workshops" :key="workshop.id">
       <div class="view-head">
         <h2>{{ workshop.name }}</h2>
-        <span class="push">
+        <router-link v-if="workshop.role" :to="`/workshops/${workshop.id}/people`" class="link">People</router-link>
+        <span v-if="mayChange(workshop.role)" class="push">
           <v-btn color="primary" @click="beginNew(workshop.id)">New build</v-btn>
           <label class="file-button"
             ><input
@@ -174,9 +189,11 @@ function beginNew(workshop: typeof making.value): void {
             <dt>Fullest supply</dt>
             <dd class="figure">{{ build.summary.supply ? percent(build.summary.supply.share) : '–' }}</dd>
             <dt>Hours left</dt>
-            <dd class="figure">{{ build.summary.forecast.hours_left }}<span class="unit">h</span></dd>
+            <dd class="figure" :title="leftOut(build.summary.forecast)">
+              {{ hoursLeft(build.summary.forecast) }}<span class="unit">h</span>
+            </dd>
             <dt>Forecast</dt>
-            <dd class="figure">{{ day(build.summary.forecast.date) }}</dd>
+            <dd class="figure">{{ dayDone(build.summary.forecast) }}</dd>
           </dl>
         </template>
         <p v-else class="quiet wide-fact">Not judged yet; open it to see its verdicts.</p>
@@ -189,7 +206,14 @@ function beginNew(workshop: typeof making.value): void {
             title="The build file and its pictures, in one archive"
             >Save with pictures</a
           >
-          <button type="button" class="plain link" @click="removing = build">Delete</button>
+          <button
+            v-if="workshop.role === 'owner' || build.role === 'owner'"
+            type="button"
+            class="plain link"
+            @click="removing = build"
+          >
+            Delete
+          </button>
         </span>
         <span v-if="build.summary?.power_forbidden" class="danger off">Not to be powered</span>
         <span v-if="build.summary && !build.judged && !build.trouble" class="quiet small later"
@@ -197,6 +221,18 @@ function beginNew(workshop: typeof making.value): void {
         >
       </article>
     </section>
+
+    <div v-if="!visiting" class="small another">
+      <button v-if="founding === null" type="button" class="plain link" @click="founding = ''">
+        Another workshop of your own
+      </button>
+      <form v-else class="fields" @submit.prevent="found()">
+        <input v-model="founding" class="field" aria-label="Name of the workshop" placeholder="Name of the workshop" />
+        <v-btn type="submit" size="small" :disabled="!founding.trim()" :loading="foundry.busy.value">Found it</v-btn>
+        <v-btn size="small" @click="founding = null">Leave it</v-btn>
+        <span v-if="foundry.all.value" class="danger" role="alert">{{ foundry.all.value }}</span>
+      </form>
+    </div>
 
     <v-dialog :model-value="making !== null" max-width="420" @update:model-value="making = null">
       <v-card rounded="sm" class="pa-5">
@@ -232,7 +268,6 @@ function beginNew(workshop: typeof making.value): void {
         </form>
       </v-card>
     </v-dialog>
-    <PasswordDialog v-model="changing" />
     <v-dialog :model-value="removing !== null" max-width="420" @update:model-value="removing = null">
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-2">Delete {{ removing?.name }}?</h2>
@@ -311,6 +346,10 @@ function beginNew(workshop: typeof making.value): void {
 }
 .later {
   grid-column: 3 / 5;
+}
+.another {
+  padding: 18px 0;
+  border-top: 1px solid var(--rule);
 }
 .file {
   position: absolute;

@@ -1,20 +1,22 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, Problem, reasonOf } from '@/api/client'
+import { api, type Session } from '@/api/client'
 import { forgetAnswers } from '@/offline/caches'
 import { whoIsHere } from '@/shared/session'
+import { useForm } from '@/shared/useForm'
 
+/** The door: by password, by a code after it, as the first of all, or into the demo. A lost password is asked for here too. */
 const email = ref('')
 const password = ref('')
+const code = ref('')
 const remember = ref(false)
-const reasons = ref<{ email?: string; password?: string; name?: string; workshop?: string; all?: string }>({})
 const demo = ref(false)
 /** Nobody has an account here yet: whoever comes first makes one. */
 const first = ref(false)
-const making = ref(false)
+const stage = ref<'password' | 'code' | 'making' | 'forgotten' | 'sent'>('password')
 const own = ref({ name: '', workshop: '' })
-const busy = ref(false)
+const { busy, all, at, send, clear } = useForm()
 const router = useRouter()
 const route = useRoute()
 
@@ -22,33 +24,42 @@ onMounted(async () => {
   const session = await whoIsHere(true)
   demo.value = session.demo
   first.value = session.first
-  making.value = session.first && !session.demo
+  if (session.first && !session.demo) stage.value = 'making'
 })
+function go(to: typeof stage.value): void {
+  stage.value = to
+  clear()
+}
 
-async function enter(path: string, body: unknown): Promise<void> {
-  busy.value = true
-  reasons.value = {}
-  try {
-    await api.post(path, body)
+const enter = (path: string, body: unknown) =>
+  send(async () => {
+    const session = await api.post<Session>(path, body)
+    if (session.second) {
+      go('code')
+
+      return
+    }
     // Whoever was here before left without signing out: what they read stays theirs.
     await forgetAnswers()
     await whoIsHere(true)
     await router.push(typeof route.query.then === 'string' && route.query.then.startsWith('/') ? route.query.then : '/')
-  } catch (error) {
-    reasons.value =
-      error instanceof Problem
-        ? {
-            email: error.at('/email'),
-            password: error.at('/password'),
-            name: error.at('/name'),
-            workshop: error.at('/workshop'),
-            all: error.body.errors === undefined ? error.message : undefined,
-          }
-        : { all: reasonOf(error) }
-  } finally {
-    busy.value = false
+  })
+function submit(): Promise<unknown> {
+  switch (stage.value) {
+    case 'making':
+      return enter('/api/session/first', { email: email.value, password: password.value, ...own.value })
+    case 'code':
+      return enter('/api/session/second', { code: code.value })
+    case 'forgotten':
+      return send(async () => {
+        await api.post('/api/password/forgotten', { email: email.value })
+        go('sent')
+      })
+    default:
+      return enter('/api/session', { email: email.value, password: password.value, remember: remember.value })
   }
 }
+const does = { password: 'Sign in', code: 'Go on', making: 'Make the first account', forgotten: 'Send me a link' }
 </script>
 
 <template>
@@ -58,58 +69,83 @@ async function enter(path: string, body: unknown): Promise<void> {
       <h1>Frugal Magpie</h1>
       <p class="quiet">Plan, prove, buy, build and run a machine you make yourself.</p>
     </div>
-    <form
-      @submit.prevent="
-        making
-          ? enter('/api/session/first', { email, password, ...own })
-          : enter('/api/session', { email, password, remember })
-      "
-    >
-      <template v-if="making">
+    <div v-if="stage === 'sent'">
+      <p role="status">
+        If {{ email }} has an account here, a letter with a link is on its way. The link is good for an hour.
+      </p>
+      <p class="quiet small">
+        Nothing came? This server may have no way to send letters: whoever keeps it can make the link for you.
+      </p>
+      <button type="button" class="plain link" @click="go('password')">Back to the door</button>
+    </div>
+    <form v-else @submit.prevent="submit()">
+      <template v-if="stage === 'making'">
         <p class="quiet small">Nobody has an account here yet. The first one gets a workshop of its own, empty.</p>
         <v-text-field
           v-model="own.name"
           label="Your name"
           autocomplete="name"
-          :error-messages="reasons.name"
+          :error-messages="at('name')"
           class="mb-3"
         />
         <v-text-field
           v-model="own.workshop"
           label="Name of the workshop"
-          :error-messages="reasons.workshop"
+          :error-messages="at('workshop')"
           class="mb-3"
         />
       </template>
-      <v-text-field
-        v-model="email"
-        label="E-mail address"
-        type="email"
-        autocomplete="username"
-        :error-messages="reasons.email"
-        class="mb-3"
-      />
-      <v-text-field
-        v-model="password"
-        label="Password"
-        type="password"
-        :autocomplete="making ? 'new-password' : 'current-password'"
-        :error-messages="reasons.password"
-        class="mb-3"
-      />
-      <label v-if="!making" class="stay small"
+      <template v-if="stage === 'code'">
+        <p class="small">Your password is right. Now the code your device shows, or one of your codes on paper.</p>
+        <v-text-field
+          v-model="code"
+          label="Code"
+          autocomplete="one-time-code"
+          inputmode="text"
+          autofocus
+          :error-messages="at('code')"
+          class="mb-3"
+        />
+      </template>
+      <template v-else>
+        <p v-if="stage === 'forgotten'" class="small">
+          A link to set a new one is sent to the address of your account.
+        </p>
+        <v-text-field
+          v-model="email"
+          label="E-mail address"
+          type="email"
+          autocomplete="username"
+          :error-messages="at('email')"
+          class="mb-3"
+        />
+        <v-text-field
+          v-if="stage !== 'forgotten'"
+          v-model="password"
+          label="Password"
+          type="password"
+          :autocomplete="stage === 'making' ? 'new-password' : 'current-password'"
+          :error-messages="at('password')"
+          class="mb-3"
+        />
+      </template>
+      <label v-if="stage === 'password'" class="stay small"
         ><input v-model="remember" type="checkbox" /> Stay signed in on this computer for 30 days</label
       >
-      <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
-      <v-btn type="submit" variant="flat" color="primary" :loading="busy" block>{{
-        making ? 'Make the first account' : 'Sign in'
-      }}</v-btn>
-      <p v-if="first" class="small or">
-        <button type="button" class="plain link" @click="making = !making">
-          {{ making ? 'Sign in instead' : 'Nobody has an account here yet: make the first one' }}
+      <p v-if="all" class="danger" role="alert">{{ all }}</p>
+      <v-btn type="submit" variant="flat" color="primary" :loading="busy" block>{{ does[stage] }}</v-btn>
+      <p v-if="stage === 'password'" class="small or">
+        <button type="button" class="plain link" @click="go('forgotten')">I do not know my password any more</button>
+      </p>
+      <p v-else-if="stage !== 'making'" class="small or">
+        <button type="button" class="plain link" @click="go('password')">Back to the door</button>
+      </p>
+      <p v-if="first && (stage === 'making' || stage === 'password')" class="small or">
+        <button type="button" class="plain link" @click="go(stage === 'making' ? 'password' : 'making')">
+          {{ stage === 'making' ? 'Sign in instead' : 'Nobody has an account here yet: make the first one' }}
         </button>
       </p>
-      <template v-if="demo">
+      <template v-if="demo && stage === 'password'">
         <p class="quiet small or">This is the demo. Its workshop, people and prices are invented.</p>
         <v-btn variant="outlined" color="primary" :disabled="busy" block @click="enter('/api/session/demo', {})"
           >Enter the demo workshop</v-btn

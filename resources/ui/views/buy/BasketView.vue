@@ -102,7 +102,7 @@ function open(part: string): void {
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="order && lines.length === 0 && order.undecided.length === 0" class="empty">
       There is nothing to order before there are parts.
-      <FirstAction path="choose/parts">Add a part</FirstAction>
+      <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <template v-else-if="order">
       <div class="fields">

@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, upload, type Mesh } from '@/api/client'
+import { reasonOf, type Mesh } from '@/api/client'
+import ErrandState from '@/shared/ErrandState.vue'
 import FigureText from '@/shared/FigureText.vue'
 import { useBuild, useCatalogue, useEdit } from '@/shared/useBuild'
+import { useErrand } from '@/shared/useErrand'
+import { saidOf } from '@/shared/specs'
 
 /** The file of a printed part: its volume, surface and size are read from it, looked at, and then taken. */
 const props = defineProps<{ part: string }>()
-const { id, parts } = useBuild()
+const { parts } = useBuild()
 const { edit } = useEdit()
 const { data: catalogue } = useCatalogue()
 const units = ['mm', 'cm', 'in']
+const { errand, send, again, stop } = useErrand<Mesh>('mesh')
 const unit = ref('mm')
 const file = ref<File | null>(null)
 const mesh = ref<Mesh | null>(null)
@@ -19,11 +23,7 @@ const part = computed(() => parts.value.get(props.part))
 const labelOf = (key: string) =>
   catalogue.value?.families.find((one) => one.key === 'printed_part')?.fields.find((one) => one.key === key)?.label ??
   key
-const said = (key: string) => {
-  const spec = part.value?.specs?.[key]
-
-  return typeof spec === 'object' ? String(spec.value) : spec === undefined ? '' : String(spec)
-}
+const said = (key: string) => saidOf(part.value?.specs?.[key]) ?? ''
 
 function choose(event: Event): void {
   const input = event.target as HTMLInputElement
@@ -32,12 +32,12 @@ function choose(event: Event): void {
   unit.value = 'mm'
   void read()
 }
-async function read(): Promise<void> {
-  if (file.value === null) return
+const read = () => (file.value === null ? undefined : tell(() => send({ mesh: file.value!, unit: unit.value })))
+async function tell(work: () => Promise<Mesh | null>): Promise<void> {
   busy.value = true
   reason.value = ''
   try {
-    mesh.value = await upload<Mesh>(`/api/builds/${id.value}/mesh`, 'mesh', file.value, { unit: unit.value })
+    mesh.value = await work()
   } catch (error) {
     mesh.value = null
     reason.value = reasonOf(error)
@@ -79,6 +79,7 @@ async function take(): Promise<void> {
         @change="choose"
       />{{ busy ? 'reading …' : 'read its STL' }}</label
     >
+    <ErrandState v-if="errand" :errand="errand" what="Reading the file" @stop="stop()" @again="tell(again)" />
     <span v-if="reason" class="danger small" role="alert">{{ reason }}</span>
     <span v-if="mesh" class="read">
       <strong>{{ file?.name }}</strong>

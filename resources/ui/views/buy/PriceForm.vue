@@ -4,6 +4,7 @@ import { Problem, reasonOf, type Change } from '@/api/client'
 import { day, money, today, whole } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
+import { later } from './prices'
 
 /** Offers for a part, a new one, and what was really paid. */
 const props = defineProps<{ part: string }>()
@@ -45,15 +46,7 @@ async function store(): Promise<void> {
       ? {
           section: 'offers',
           ref: same.value.ref,
-          set: [
-            { path: ['price'], was: same.value.price, to: form.value.price },
-            { path: ['date'], was: same.value.date, to: today() },
-            {
-              path: ['past'],
-              was: same.value.past ?? null,
-              to: [...(same.value.past ?? []), { date: same.value.date, price: same.value.price }],
-            },
-          ],
+          set: [{ path: ['price'], was: same.value.price, to: form.value.price }, ...later(same.value)],
         }
       : what.value === 'offer'
         ? {

@@ -10,6 +10,7 @@ import { nextRef } from '@/shared/refs'
 import SortHead from '@/shared/SortHead.vue'
 import { useBuild, useEdit } from '@/shared/useBuild'
 import { useMany } from '@/shared/useMany'
+import { later } from './prices'
 
 /** Every price, and every part without one, to be filled and changed many at once. */
 const { document: build, parts } = useBuild()
@@ -128,20 +129,6 @@ const many = useMany<Row>({
     { key: 'article', title: 'Article number', text: (row) => row.offer?.article ?? '', path: ['article'] },
   ],
 })
-
-/** A price of another day: what it was before is kept beside it. */
-function later(offer: Offer): NonNullable<Change['set']> {
-  return offer.date === today()
-    ? []
-    : [
-        { path: ['date'], was: offer.date, to: today() },
-        {
-          path: ['past'],
-          was: (offer.past ?? null) as never,
-          to: [...(offer.past ?? []), { date: offer.date, price: offer.price }] as never,
-        },
-      ]
-}
 
 /** One cell of one row, by the same way as a column of many. */
 const store = (row: Row, key: string) => async (text: string, was: unknown) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { reasonOf, type Change, type FullSpec, type Prints } from '@/api/client'
+import { reasonOf, type Change, type Prints } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FirstAction from '@/shared/FirstAction.vue'
 import { day, inUnit, percent, whole } from '@/shared/format'
@@ -9,6 +9,7 @@ import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { freeRef, refFrom } from '@/shared/refs'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import { saidOf } from '@/shared/specs'
 import MeshField from './MeshField.vue'
 import PrinterTable from './PrinterTable.vue'
 import PrintForm from './PrintForm.vue'
@@ -93,8 +94,7 @@ async function list(reel: Prints['reels'][number]): Promise<void> {
     notices.problem(problem)
   }
 }
-const said = (spec: unknown) =>
-  spec === undefined ? '' : String(typeof spec === 'object' ? (spec as FullSpec).value : spec)
+const said = (spec: unknown) => saidOf(spec) ?? ''
 const isColour = (reel: Prints['reels'][number], colour: string) =>
   reel.stuff === reel.material || reel.stuff === `${colour.toLowerCase()} ${reel.material}`
 const saveRun =
@@ -126,7 +126,7 @@ const saveRun =
     <p v-else-if="prints && !printed" class="empty">
       Nothing of this build is printed. Choose a printed part for a need, and its file, time and plastic are planned
       here.
-      <FirstAction path="choose/parts">Add a part</FirstAction>
+      <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <template v-else-if="prints">
       <p v-if="!build?.printers?.length && prints.waiting.length" class="aside">

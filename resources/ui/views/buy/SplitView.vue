@@ -201,14 +201,14 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="order && !order.wanted.some((line) => line.order > 0)" class="empty">
       Nothing is to be ordered: all that is needed is here or on its way, or no part is chosen yet.
-      <FirstAction path="choose/parts">Add a part</FirstAction>
+      <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <p v-else-if="split && suppliers.length === 0" class="empty">
       No supplier and no price is known yet.
       <FirstAction path="buy/money?prices=1">Give prices</FirstAction>
     </p>
     <template v-else-if="split && order">
-      <form class="fields limits" @submit.prevent>
+      <form class="fields limits asks" @submit.prevent>
         <label
           >All here by
           <input

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { api, upload, type ImportState, type Mapping, type Preview } from '@/api/client'
 import { useAct } from '@/shared/useAct'
 import { useBuildId, useCatalogue } from '@/shared/useBuild'
@@ -77,28 +77,27 @@ function unitOf(column: number, event: Event): void {
   })
 }
 
-async function confirm(): Promise<void> {
-  const key = preview.value!.key
-  const watching = window.setInterval(async () => {
-    try {
-      const seen = await api.get<ImportState>(`/api/imports/${key}`)
-      if (state.value?.state === 'running') state.value = seen
-    } catch {
-      // The next look makes up for it.
+/** It is stored in the background; this page looks how far it is, also when it was left meanwhile. */
+const follow = (begin: () => Promise<ImportState | null>) =>
+  act(async () => {
+    state.value = await begin()
+    while (state.value?.state === 'running' && !left) {
+      const key = state.value.key
+      await new Promise((done) => setTimeout(done, 400))
+      // A missed look is made up by the next one.
+      state.value = await api.get<ImportState>(`/api/imports/${key}`).catch(() => state.value)
     }
-  }, 700)
-  state.value = { key, state: 'running', stored: 0, skipped: 0, seen: 0, of: preview.value!.of }
-  await act(async () => {
-    state.value = await api.post<ImportState>(`/api/imports/${key}/confirm`)
+    if (state.value === null) return
+    if (state.value.trouble) throw new Error(state.value.trouble)
     await client.invalidateQueries({ queryKey: ['build', id.value] })
   })
-  clearInterval(watching)
-  if (reason.value !== '') {
-    state.value = await api.get<ImportState>(`/api/imports/${key}`).catch(() => null)
-  }
-}
+const confirm = () => follow(() => api.post<ImportState>(`/api/imports/${preview.value!.key}/confirm`))
+onMounted(() => follow(async () => (await api.get<ImportState[]>(`/api/builds/${id.value}/imports`))[0] ?? null))
+let left = false
+onBeforeUnmount(() => (left = true))
 async function stop(): Promise<void> {
-  await api.delete(`/api/imports/${preview.value!.key}`).catch(() => undefined)
+  const key = state.value?.key ?? preview.value?.key
+  if (key !== undefined) await api.delete(`/api/imports/${key}`).catch(() => undefined)
   if (state.value?.state !== 'running') {
     preview.value = null
   }

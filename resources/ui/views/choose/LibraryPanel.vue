@@ -220,7 +220,8 @@ async function remove(): Promise<void> {
             <EditCell
               v-if="specOf(field.key)"
               :label="`What ${field.label} rests on`"
-              :value="specOf(field.key)!.evidence ?? 'assumed'"
+              :value="specOf(field.key)!.evidence"
+              :otherwise="'assumed'"
               :options="evidence"
               :save="setEvidence(field.key)"
             />

@@ -63,7 +63,9 @@ const elsewhere = (row: MeasureRow) =>
       ? `/builds/${id.value}/scope/brief`
       : /^(zones|settings)/.test(row.where)
         ? `/builds/${id.value}/prove/${row.where.startsWith('zones') ? 'heat' : 'settings'}`
-        : null
+        : row.where.startsWith('places/')
+          ? `/builds/${id.value}/prove/picture?place=${row.where.split('/')[1]}`
+          : null
 </script>
 
 <template>

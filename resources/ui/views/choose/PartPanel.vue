@@ -16,6 +16,7 @@ import JointList from './JointList.vue'
 import PortList from './PortList.vue'
 import { useKind } from './useKind'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import { inFull, saidOf } from '@/shared/specs'
 
 const props = defineProps<{ needRef: string; wire?: boolean }>()
 const { id, needs, parts, document: build, overview } = useBuild()
@@ -54,19 +55,11 @@ const seats = computed(() =>
     }),
 )
 function useOf(port: NonNullable<Part['ports']>[number]): string | undefined {
-  const use = port.specs?.use
-
-  return typeof use === 'object' ? String((use as FullSpec).value) : use === undefined ? undefined : String(use)
+  return saidOf(port.specs?.use)
 }
 
 function specOf(key: string): FullSpec | undefined {
-  const spec = part.value?.specs?.[key]
-
-  return spec === undefined
-    ? undefined
-    : typeof spec === 'object'
-      ? (spec as FullSpec)
-      : { value: spec as string | boolean }
+  return inFull(part.value?.specs?.[key])
 }
 const fields = computed(() =>
   (family.value?.fields ?? []).filter(
@@ -335,7 +328,8 @@ async function remove(): Promise<void> {
               <template v-if="specOf(field.key)">
                 <EditCell
                   :label="`What ${field.label} rests on`"
-                  :value="specOf(field.key)!.evidence ?? 'assumed'"
+                  :value="specOf(field.key)!.evidence"
+                  :otherwise="'assumed'"
                   :options="evidence"
                   :save="storeOn(field.key, 'Evidence')"
                 />

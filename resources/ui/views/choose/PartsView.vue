@@ -334,7 +334,8 @@ function toggleAdding(): void {
             <EditCell
               figure
               :label="`Pieces of ${need.role}`"
-              :value="need.quantity ?? 1"
+              :value="need.quantity"
+              :otherwise="1"
               :save="setNeed(need, 'Pieces', 'quantity')"
             />
           </td>

@@ -163,7 +163,7 @@ const hold = () =>
             />
             minutes: <span class="figure">{{ hours }} h</span> to make it.
           </p>
-          <form class="fields small" @submit.prevent="hold()">
+          <form class="fields small asks" @submit.prevent="hold()">
             <label
               >A made-up loom costs
               <input v-model="price" class="field" inputmode="decimal" size="7" aria-label="Price of a made-up loom" />

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { MachinePicture } from '@/api/client'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
-import { useBuild, useEdit } from '@/shared/useBuild'
+import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { nextRef } from '@/shared/refs'
 import { useNotices } from '@/shared/useNotices'
@@ -32,6 +33,11 @@ const {
 } = useLeadFields()
 const panel = usePanel()
 const lead = computed(() => build.value?.leads?.find((one) => one.ref === props.leadRef))
+/** Where both its ends have a place, how long it has to be follows from the picture. */
+const { data: picture } = useDerived<MachinePicture>('picture', () =>
+  (build.value?.places ?? []).length > 0 ? 'picture' : '',
+)
+const way = computed(() => picture.value?.ways.find((one) => one.lead === props.leadRef)?.cut ?? null)
 const findings = computed(() => ofLead.value.get(props.leadRef) ?? [])
 const sides = [0, 1] as const
 const portOf = (side: 0 | 1) => (side === 0 ? lead.value?.from : lead.value?.to) ?? ''
@@ -112,8 +118,10 @@ async function drop(): Promise<void> {
           label="Length, one way"
           :value="lead.length"
           unit="mm"
+          :placeholder="way ? `${way} by its way` : undefined"
           :save="store(lead, 'Length', ['length'])"
         />
+        <span v-if="way && lead.length" class="quiet small">{{ way }} by its way</span>
       </dd>
       <dt>Run</dt>
       <dd><EditCell label="Run" :value="lead.route" :options="routes" :save="store(lead, 'Run', ['route'])" /></dd>

@@ -100,6 +100,21 @@ const many = useMany<Lead>({
     { key: 'ends', title: 'Ends', text: (lead) => `${contacts(lead, 0)} · ${contacts(lead, 1)}` },
   ],
 })
+const isOpen = (lead: Lead) => panel.open?.kind === 'lead' && panel.open.ref === lead.ref
+const choices = computed(() => fuses.value.map((fuse) => `${fuse.value} ${fuse.title}`).join('\n'))
+/** All a row shows: it is drawn again when one of these is another, not whenever anything in the build is. */
+const shown = (lead: Lead) => [
+  lead,
+  worst(lead),
+  name(lead.from),
+  name(lead.to),
+  contacts(lead, 0),
+  contacts(lead, 1),
+  choices.value,
+  isOpen(lead),
+  !panel.open,
+  many.hidden.value,
+]
 const rank = (lead: Lead) => {
   const finding = worst(lead)
 
@@ -204,28 +219,29 @@ function toggleAdding(): void {
       </button>
     </p>
     <ManyBar v-if="(build?.leads ?? []).length > 0" :many="many" class="wide-only" />
-    <table v-if="(build?.leads ?? []).length > 0" class="ledger">
+    <table v-if="(build?.leads ?? []).length > 0" class="ledger leads">
       <thead>
         <tr>
-          <PickAll class="wide-only" :many="many" />
-          <SortHead :many="many" column="fit" />
-          <SortHead :many="many" column="ref" />
+          <PickAll class="mark wide-only" :many="many" />
+          <SortHead class="fit" :many="many" column="fit" />
+          <SortHead class="ref" :many="many" column="ref" />
           <SortHead :many="many" column="from" />
           <SortHead :many="many" column="to" />
-          <SortHead :many="many" column="size" num />
-          <SortHead class="wide-only" :many="many" column="length" num />
-          <SortHead class="wide-only" :many="many" column="run" />
-          <SortHead class="wide-only" :many="many" column="bundle" num />
-          <SortHead class="wide-only" :many="many" column="fuse" />
-          <SortHead v-if="!panel.open" class="wide-only" :many="many" column="ends" />
+          <SortHead class="size" :many="many" column="size" num />
+          <SortHead class="length wide-only" :many="many" column="length" num />
+          <SortHead class="run wide-only" :many="many" column="run" />
+          <SortHead v-if="!panel.open" class="bundle wide-only" :many="many" column="bundle" num />
+          <SortHead class="fuse wide-only" :many="many" column="fuse" />
+          <SortHead v-if="!panel.open" class="ends wide-only" :many="many" column="ends" />
         </tr>
       </thead>
       <tbody>
         <tr
           v-for="lead in many.sorted.value"
           :key="lead.ref"
+          v-memo="shown(lead)"
           :data-ref="lead.ref"
-          :class="{ picked: panel.open?.kind === 'lead' && panel.open.ref === lead.ref }"
+          :class="{ picked: isOpen(lead) }"
           @click="panel.show({ kind: 'lead', ref: lead.ref })"
         >
           <PickOne class="wide-only" :many="many" :row="lead" :called="lead.ref" />
@@ -277,7 +293,7 @@ function toggleAdding(): void {
               :save="store(lead, 'Run', ['route'])"
             />
           </td>
-          <td v-if="many.shows('bundle')" class="num wide-only">
+          <td v-if="!panel.open && many.shows('bundle')" class="num wide-only">
             <EditCell
               figure
               :label="`Circuits bundled with ${lead.ref}`"
@@ -332,8 +348,45 @@ function toggleAdding(): void {
 .caution {
   margin: 0 0 8px;
 }
-.ends {
-  max-width: 320px;
+/* Columns keep their widths, whatever is in them: an edit lays out its row, not the table. */
+@media (min-width: 701px) {
+  .leads {
+    table-layout: fixed;
+  }
+  .leads th {
+    white-space: normal;
+    vertical-align: bottom;
+  }
+  .leads td {
+    overflow-wrap: anywhere;
+  }
+  th.mark {
+    width: 38px;
+  }
+  th.fit {
+    width: 46px;
+  }
+  th.ref {
+    width: 60px;
+  }
+  th.size {
+    width: 98px;
+  }
+  th.length {
+    width: 88px;
+  }
+  th.run {
+    width: 78px;
+  }
+  th.bundle {
+    width: 86px;
+  }
+  th.fuse {
+    width: 12%;
+  }
+  th.ends {
+    width: 17%;
+  }
 }
 .port {
   margin-left: 6px;

@@ -58,6 +58,8 @@ function go(where: string): void {
     void router.push(`/builds/${id.value}/prove/power`)
   } else if (kind === 'settings' || kind === 'zones') {
     void router.push(`/builds/${id.value}/prove/${kind === 'zones' ? 'heat' : 'settings'}`)
+  } else if (kind === 'places') {
+    void router.push(`/builds/${id.value}/prove/picture?place=${ref}`)
   } else if (kind === 'clearances') {
     void router.push(`/builds/${id.value}/prove/stack-up`)
   } else if (kind === 'axes' && /drive|homing/.test(where)) {

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, reasonOf, type BuildBook } from '@/api/client'
+import ErrandState from '@/shared/ErrandState.vue'
+import { moment } from '@/shared/format'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useDerived } from '@/shared/useBuild'
+import { useErrand } from '@/shared/useErrand'
 
 /** The build book: everything that was decided, fitted, read, found and left open, to read and to print. */
-const { id, document: build } = useBuild()
+const { id, query, document: build } = useBuild()
 const router = useRouter()
 const { busy, reason, act } = useAct()
 const next = ref('')
@@ -18,6 +21,26 @@ const begin = () =>
   })
 const { data: book, isError, error } = useDerived<BuildBook>('book', () => 'book')
 const chapters = computed(() => (book.value?.chapters ?? []).map((chapter, i) => ({ ...chapter, at: `chapter-${i}` })))
+const { errand, goes, send, follow, again, stop, last, file } = useErrand<null>('book')
+const paper = useAct()
+/** Worked in the background; whoever waited for it gets it at once. */
+const print = (work: () => Promise<null>) =>
+  paper.act(async () => {
+    await work()
+    if (errand.value?.state === 'done' && file.value !== null) {
+      const link = document.createElement('a')
+      link.href = file.value
+      link.download = ''
+      link.click()
+    }
+  })
+const old = computed(() => errand.value !== null && errand.value.revision !== query.data.value?.revision)
+onMounted(() =>
+  paper.act(async () => {
+    const before = await last()
+    if (before !== null) await follow(before)
+  }),
+)
 const jump = (at: string) => document.getElementById(at)?.scrollIntoView({ block: 'start' })
 </script>
 
@@ -27,10 +50,16 @@ const jump = (at: string) => document.getElementById(at)?.scrollIntoView({ block
       <h1>Book</h1>
       <span class="quiet">what was decided, fitted, read, found and left open</span>
       <span class="push tools"
-        ><v-btn :href="`/api/builds/${id}/book.pdf`" download color="primary" variant="flat">Print it (PDF)</v-btn>
+        ><v-btn color="primary" variant="flat" :disabled="goes" @click="print(send)">Print it (PDF)</v-btn>
         <v-btn :href="`/api/builds/${id}/archive`" download variant="outlined">Archive (zip)</v-btn></span
       >
     </div>
+    <ErrandState v-if="errand" :errand="errand" what="The book on paper" @stop="stop()" @again="print(again)" />
+    <p v-if="errand?.state === 'done' && file" class="small" role="status">
+      <a class="link" :href="file" download>The book as PDF</a>, made {{ moment(errand.at)
+      }}<span v-if="old" class="unproven">, before the last edits</span>.
+    </p>
+    <p v-if="paper.reason.value" class="danger" role="alert">{{ paper.reason.value }}</p>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <template v-else-if="book">
       <section class="passport" aria-label="Passport">
@@ -81,6 +110,14 @@ const jump = (at: string) => document.getElementById(at)?.scrollIntoView({ block
         <h2>{{ chapter.title }}</h2>
         <p v-for="says in chapter.says" :key="says">{{ says }}</p>
         <p v-if="chapter.says.length === 0 && chapter.tables.length === 0" class="quiet">Nothing is noted.</p>
+        <img
+          v-for="drawing in chapter.drawings"
+          :key="drawing.view"
+          class="drawing"
+          :src="`/api/builds/${id}/picture/${drawing.view}.svg`"
+          :alt="drawing.title"
+          loading="lazy"
+        />
         <div v-for="(table, t) in chapter.tables" :key="t" class="scroll" tabindex="0">
           <table class="ledger">
             <thead>
@@ -135,6 +172,11 @@ h2 {
 }
 td {
   vertical-align: top;
+}
+.drawing {
+  width: min(100%, 520px);
+  background: #fff;
+  margin: 0 12px 12px 0;
 }
 .photo {
   max-width: 240px;

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, type ProgramCheck, type StartList } from '@/api/client'
+import type { ProgramCheck, StartList } from '@/api/client'
 import { written } from '@/shared/decimals'
 import { freshRef } from '@/shared/refs'
 import { onDay } from '@/shared/format'
+import ErrandState from '@/shared/ErrandState.vue'
 import { useAct } from '@/shared/useAct'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
+import { useErrand } from '@/shared/useErrand'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { seconds } from './useReadings'
 
 /** Before a job: what is looked at, whether its program fits this machine; after it, its hours. */
-const { id, document: build } = useBuild()
+const { document: build } = useBuild()
 const { edit } = useEdit()
 const { busy, reason, act } = useAct()
 const material = ref('')
@@ -24,18 +26,29 @@ const tick = (look: string) =>
     ticked.value.has(look) ? [...ticked.value].filter((one) => one !== look) : [...ticked.value, look],
   ))
 const origin = ref({ x: '', y: '', z: '' })
+const stock = ref('')
+const zero = ref<'top' | 'bed'>('top')
 const checked = ref<ProgramCheck | null>(null)
 const name = ref('')
-const check = (event: Event) =>
+const { errand, send, again, stop } = useErrand<ProgramCheck>('program')
+const tell = (work: () => Promise<ProgramCheck | null>) =>
   act(async () => {
-    const file = (event.target as HTMLInputElement).files?.[0]
-    if (file === undefined) return
-    const form = new FormData()
-    form.append('program', file)
-    for (const [key, value] of Object.entries(origin.value)) if (value.trim()) form.append(key, value.trim())
-    checked.value = await api.post<ProgramCheck>(`/api/builds/${id.value}/program`, form)
-    name.value = file.name.replace(/\.\w+$/, '')
+    checked.value = await work()
+    name.value = (errand.value?.name ?? '').replace(/\.\w+$/, '')
   })
+function check(event: Event): void {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file === undefined) return
+  const zeros = Object.entries(origin.value).filter(([, value]) => value.trim() !== '')
+  void tell(() =>
+    send({
+      program: file,
+      ...Object.fromEntries(zeros.map(([key, value]) => [key, value.trim()])),
+      ...(stock.value ? { stock: stock.value } : {}),
+      zero: zero.value,
+    }),
+  )
+}
 const number = (value: number | null | undefined, unit = '') =>
   value === null || value === undefined ? '–' : `${written(String(value))}${unit ? ` ${unit}` : ''}`
 /** "1 h 05 min". */
@@ -105,6 +118,14 @@ const takeOver = () => {
           :aria-label="`Zero in ${axis.toUpperCase()}`"
           :placeholder="axis.toUpperCase()"
         />
+        <select v-model="stock" class="field" aria-label="Cut from">
+          <option value="">cut from …</option>
+          <option v-for="piece in build?.workpieces ?? []" :key="piece.ref" :value="piece.ref">{{ piece.name }}</option>
+        </select>
+        <select v-if="stock" v-model="zero" class="field" aria-label="Its zero in height">
+          <option value="top">zero on its top</option>
+          <option value="bed">zero on what it lies on</option>
+        </select>
         <label class="pick"
           >Choose a program<input
             type="file"
@@ -113,8 +134,8 @@ const takeOver = () => {
             :disabled="busy"
             @change="check"
         /></label>
-        <span v-if="busy" class="quiet small" role="status">reading …</span>
       </div>
+      <ErrandState v-if="errand" :errand="errand" what="Reading the program" @stop="stop()" @again="tell(again)" />
       <template v-if="checked">
         <p class="verdict">
           <VerdictMark :verdict="checked.verdict" word :size="20" />
@@ -159,6 +180,14 @@ const takeOver = () => {
             </tr>
           </tbody>
         </table>
+        <p v-if="checked.stock.length" class="small">
+          Of the stock:
+          <span v-for="row in checked.stock" :key="row.axis" class="figure of"
+            >{{ row.axis }} {{ number(row.cut, 'mm') }} of {{ number(row.size, 'mm') }},
+            {{ number(row.left, 'mm') }} left</span
+          >
+          <span class="quiet">middle of the cutter; half of its width comes on top.</span>
+        </p>
         <p class="small quiet">
           Nothing found is not to say that it is safe: the first run is in the air, a hand at the stop.
           <button type="button" class="plain link" @click="takeOver()">Log it as a job</button>
@@ -230,6 +259,9 @@ h2 {
 }
 ul {
   padding-left: 20px;
+}
+.of {
+  margin-right: 14px;
 }
 .troubles {
   padding: 0;

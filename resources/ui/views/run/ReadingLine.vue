@@ -1,13 +1,34 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { shrunk } from '@/shared/pictures'
+import { useBuild } from '@/shared/useBuild'
 import { useAct } from '@/shared/useAct'
 import VerdictMark from '@/shared/VerdictMark.vue'
 import { useReadings, type Expected } from './useReadings'
 
 /** One thing to measure: what should be there and why, what was read, and what that points to. */
 const props = defineProps<{ expected: Expected; demo: boolean }>()
-const { store, simulated } = useReadings()
+const { readings, store, simulated } = useReadings()
+const { needs } = useBuild()
+/** Typed here and not judged yet: the server has not answered, or cannot be reached. */
+const kept = computed(() => {
+  const { what, need, axis, port, scenario, value } = props.expected
+  const last = readings.value
+    .filter(
+      (one) =>
+        one.struck === undefined &&
+        one.what === what &&
+        (one.need ?? null) === need &&
+        (one.axis ?? null) === axis &&
+        (one.port ?? null) === port &&
+        (one.scenario ?? null) === scenario &&
+        (one.part === undefined || one.part === needs.value.get(need ?? '')?.choice),
+    )
+    .sort((a, b) => (a.at ?? 0) - (b.at ?? 0))
+    .at(-1)
+
+  return last === undefined || last.value === value ? null : last.value
+})
 const { busy, reason, act } = useAct()
 const text = ref('')
 const instrument = ref<{ instrument: string; accuracy: string; simulated: true } | null>(null)
@@ -45,6 +66,10 @@ const read = () =>
       <VerdictMark :verdict="expected.verdict" word :size="18" />
       <span class="figure">{{ expected.value }}</span>
       <span v-if="expected.simulated" class="quiet small">simulated</span>
+    </p>
+    <p v-if="kept" class="read">
+      <span class="figure">{{ kept }}</span>
+      <span class="unproven small">kept here, judged when the server answers</span>
     </p>
     <ul v-if="expected.points.length" class="small">
       <li v-for="point in expected.points" :key="point">{{ point }}</li>

@@ -20,7 +20,8 @@ const h = (value: number) => `${written(String(value))} h`
 const doing = ref<string | null>(null)
 const found = ref('')
 const trouble = ref(false)
-const round = (task: Upkeep['due'][number]) =>
+const reviewed = { key: 'review', title: 'Look at the whole of it again' }
+const round = (task: { key: string; title: string }) =>
   act(async () => {
     const by = await me()
     await edit(`${task.title}: done`, [
@@ -137,6 +138,27 @@ const anyway = computed(() => data.value?.hours[0]?.hours ?? 0)
         <ul>
           <li v-for="one in data.next" :key="one.what + one.why">
             <router-link class="link" :to="`/builds/${id}/${one.where}`">{{ one.what }}</router-link>: {{ one.why }}
+            <button
+              v-if="one.what === reviewed.title"
+              type="button"
+              class="plain link small"
+              :disabled="busy"
+              @click="round(reviewed)"
+            >
+              done now
+            </button>
+          </li>
+        </ul>
+      </template>
+      <template v-if="data.upgrades.length">
+        <h2>Still to be fitted</h2>
+        <ul aria-label="Upgrades">
+          <li v-for="one in data.upgrades" :key="one.need">
+            <router-link class="link" :to="`/builds/${id}/choose/parts?part=${one.need}`">{{ one.what }}</router-link>
+            <span class="quiet"
+              >{{ one.why }}<template v-if="one.begun">, begun</template
+              ><template v-if="one.itself">, this machine can make it</template></span
+            >
           </li>
         </ul>
       </template>

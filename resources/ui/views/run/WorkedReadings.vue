@@ -109,7 +109,7 @@ const open = ref<string | null>(null)
         <option value="">What was measured …</option>
         <option v-for="one in methods" :key="one.key" :value="one.key">{{ one.title }}</option>
       </select>
-      <form v-if="method" class="given" @submit.prevent="work()">
+      <form v-if="method" class="given asks" @submit.prevent="work()">
         <p class="small">{{ method.about }}</p>
         <div v-for="ask in method.asks" :key="ask.key" class="ask">
           <label :for="`ask-${ask.key}`"

@@ -140,7 +140,8 @@ function takeOut(axis: string, i: number): void {
           /><span v-if="!axis.rail && axis.span" class="small block"
             ><EditCell
               :label="`What the length of ${axis.name} rests on`"
-              :value="axis.span_evidence ?? 'assumed'"
+              :value="axis.span_evidence"
+              :otherwise="'assumed'"
               :options="evidence"
               :save="save(axis.ref, axis.name, ['span_evidence'])"
           /></span>
@@ -149,7 +150,8 @@ function takeOut(axis: string, i: number): void {
           <EditCell
             figure
             :label="`Blocks of ${axis.name}`"
-            :value="axis.blocks ?? 1"
+            :value="axis.blocks"
+            :otherwise="1"
             :save="save(axis.ref, axis.name, ['blocks'])"
           />
         </td>
@@ -178,7 +180,8 @@ function takeOut(axis: string, i: number): void {
             />
             <EditCell
               :label="`What ${take.what} rests on`"
-              :value="take.evidence ?? 'assumed'"
+              :value="take.evidence"
+              :otherwise="'assumed'"
               :options="evidence"
               :save="save(axis.ref, axis.name, ['takes', i, 'evidence'])"
             />

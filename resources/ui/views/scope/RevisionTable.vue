@@ -66,7 +66,8 @@ async function add(): Promise<void> {
         <td>
           <EditCell
             label="State of the revision"
-            :value="one.state ?? 'in hand'"
+            :value="one.state"
+            :otherwise="'in hand'"
             :options="list(catalogue?.revision_states)"
             :save="save(one.ref, 'state')"
           />

@@ -104,7 +104,8 @@ async function drop(): Promise<void> {
                 <EditCell
                   figure
                   :label="`Pieces of ${line.what}`"
-                  :value="line.pieces ?? 1"
+                  :value="line.pieces"
+                  :otherwise="1"
                   :save="save('Pieces', ['lines', i, 'pieces'], true)"
                 />
               </td>

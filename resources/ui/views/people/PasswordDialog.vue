@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, Problem, reasonOf } from '@/api/client'
+import { api } from '@/api/client'
+import { useForm } from '@/shared/useForm'
 import { useNotices } from '@/shared/useNotices'
 
 /** A new password for whoever is signed in. */
@@ -8,30 +9,18 @@ const shown = defineModel<boolean>({ required: true })
 const notices = useNotices()
 const current = ref('')
 const password = ref('')
-const reasons = ref<{ current?: string; password?: string; all?: string }>({})
-const busy = ref(false)
-watch(shown, () => ([current.value, password.value, reasons.value] = ['', '', {}]))
+const { busy, all, at, send, clear } = useForm()
+watch(shown, () => {
+  ;[current.value, password.value] = ['', '']
+  clear()
+})
 
-async function change(): Promise<void> {
-  busy.value = true
-  reasons.value = {}
-  try {
+const change = () =>
+  send(async () => {
     await api.put('/api/session/password', { current: current.value, password: password.value })
     shown.value = false
     notices.say('Your password is changed. Everywhere else you are signed out.')
-  } catch (error) {
-    reasons.value =
-      error instanceof Problem
-        ? {
-            current: error.at('/current'),
-            password: error.at('/password'),
-            all: error.body.errors === undefined ? error.message : undefined,
-          }
-        : { all: reasonOf(error) }
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -44,7 +33,7 @@ async function change(): Promise<void> {
           label="Password of now"
           type="password"
           autocomplete="current-password"
-          :error-messages="reasons.current"
+          :error-messages="at('current')"
           class="mb-3"
         />
         <v-text-field
@@ -54,10 +43,10 @@ async function change(): Promise<void> {
           autocomplete="new-password"
           hint="At least 10 characters; several words are easier to keep than one strange one."
           persistent-hint
-          :error-messages="reasons.password"
+          :error-messages="at('password')"
           class="mb-4"
         />
-        <p v-if="reasons.all" class="danger" role="alert">{{ reasons.all }}</p>
+        <p v-if="all" class="danger" role="alert">{{ all }}</p>
         <v-btn type="submit" variant="flat" color="primary" :loading="busy">Change it</v-btn>
         <v-btn @click="shown = false">Keep the old password</v-btn>
       </form>

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Accounts\Access;
+use App\Accounts\Role;
+use App\Accounts\Secret;
+use App\Models\Build;
+use App\Models\ShareLink;
+use App\Models\User;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Validation\Rule;
+
+/** Who may what with one build, and the links that show it to whoever has them. */
+final class SharingController
+{
+    private const MOST_DAYS = 365;
+
+    public function show(Build $build): JsonResponse
+    {
+        $own = DB::table('build_people')->where('build_id', $build->id)->pluck('role', 'user_id');
+        $general = DB::table('memberships')->where('workshop_id', $build->workshop_id)->pluck('role', 'user_id');
+        $isOwner = Access::inBuild($build) === Role::Owner;
+        $people = User::query()
+            ->whereIn('id', $general->keys()->merge($own->keys())->all())
+            ->orderBy('name')
+            ->get()
+            ->all();
+
+        return new JsonResponse([
+            'role' => Access::inBuild($build),
+            'workshop' => Access::inWorkshop($build->workshop_id) === null ? null : $build->workshop_id,
+            'people' => array_map(
+                static fn (User $u): array => [
+                    'id' => $u->id,
+                    'name' => $u->name,
+                    'role' => Access::ofBuild($u, $build),
+                    'workshop' => $general[$u->id] ?? null,
+                    'own' => $own[$u->id] ?? null,
+                    'me' => $u->id === Access::user()?->id,
+                ],
+                $people,
+            ),
+            'links' => $isOwner
+                ? ShareLink::query()
+                    ->with('maker')
+                    ->where('build_id', $build->id)
+                    ->orderBy('expires_at')
+                    ->get()
+                    ->map(
+                        static fn (ShareLink $one): array => [
+                            'id' => $one->id,
+                            'label' => $one->label,
+                            'by' => $one->maker->name ?? 'someone who left',
+                            'until' => $one->expires_at->toIso8601String(),
+                            'opened' => $one->opened_at?->toIso8601String(),
+                            'open' => $one->isOpen(),
+                        ],
+                    )
+                    ->all()
+                : [],
+        ]);
+    }
+
+    /** What somebody may with this build in place of what the workshop gives; null takes that word back. */
+    public function update(Request $request, Build $build, int $person): Response
+    {
+        $given = $request->validate(['role' => ['present', 'nullable', Rule::in(Role::words())]]);
+        $general = Access::ofWorkshop(User::query()->findOrFail($person), $build->workshop_id);
+        $row = ['build_id' => $build->id, 'user_id' => $person];
+        abort_if(
+            $general === null && DB::table('build_people')->where($row)->doesntExist(),
+            404,
+            'Nobody of this build is called so. An invitation brings somebody new.',
+        );
+        abort_if($general === Role::Owner, 409, 'An owner of the workshop is one of every build in it.');
+        $given['role'] === null
+            ? DB::table('build_people')->where($row)->delete()
+            : DB::table('build_people')->updateOrInsert($row, ['role' => $given['role'], 'updated_at' => now()]);
+
+        return new Response(status: 204);
+    }
+
+    /** The address is told once. */
+    public function share(Request $request, Build $build): JsonResponse
+    {
+        $given = $request->validate([
+            'label' => ['required', 'string', 'max:120'],
+            'days' => ['required', 'integer', 'min:1', 'max:'.self::MOST_DAYS],
+        ]);
+        $secret = Secret::fresh();
+        ShareLink::query()->create([
+            'build_id' => $build->id,
+            'token' => Secret::hash($secret),
+            'label' => $given['label'],
+            'made_by' => Access::user()?->id,
+            'expires_at' => now()->addDays((int) $given['days']),
+        ]);
+
+        return new JsonResponse(['path' => "/shared/{$secret}"], 201);
+    }
+
+    public function unshare(Build $build, int $link): Response
+    {
+        ShareLink::query()->where('build_id', $build->id)->findOrFail($link)->delete();
+
+        return new Response(status: 204);
+    }
+
+    /** By the address: from now on this browser sees that build, and nothing else. */
+    public function open(Request $request, string $token): JsonResponse
+    {
+        abort_unless($request->hasSession(), 400, 'A link is opened in a browser.');
+        $link = ShareLink::query()->where('token', Secret::hash($token))->first();
+        abort_if($link === null, 404, 'This link opens nothing: it was revoked, or a piece of it is missing.');
+        abort_unless(
+            $link->isOpen(),
+            410,
+            "This link was good until {$link->expires_at->format('j F Y')}. Whoever sent it can make another.",
+        );
+        $link->update(['opened_at' => now()]);
+        $request->session()->regenerate();
+        $request->session()->put('visitor', $link->id);
+
+        return new JsonResponse(['build' => $link->build_id]);
+    }
+}
