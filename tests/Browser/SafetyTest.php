@@ -67,6 +67,7 @@ final class SafetyTest extends BrowserTestCase
         $b->open("/builds/{$build}/prove/leads");
         $b->edit('Length of W4', '2.2 m');
         $b->find('//button[@aria-label="Length of W4: 2.2 m. Edit"]');
+        $b->holds('Stored: Length of W4');
         $client->post("/api/builds/{$build}/edits", [
             'key' => '22222222-2222-4222-8222-222222222222',
             'label' => 'A colleague',

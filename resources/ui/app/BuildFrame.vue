@@ -140,7 +140,7 @@ async function look(): Promise<void> {
         void client.invalidateQueries({ queryKey: [held, id.value] })
       }
       const other = changes.find((one) => !one.mine)
-      notices.say(
+      notices.news(
         other === undefined
           ? 'Another screen changed this build; you see it as it is now.'
           : `${other.by}: ${other.label}. You see it as it is now.`,

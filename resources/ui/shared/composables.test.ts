@@ -1,5 +1,5 @@
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { computed, effectScope, ref, type Ref } from 'vue'
 import { useLeadFields } from '@/views/prove/useLeadFields'
 import { useSteps } from '@/views/build/useSteps'
@@ -139,6 +139,33 @@ describe('what an edit moved in the tally', () => {
     expect(notices.moved).toEqual({})
     vi.useRealTimers()
     vi.unstubAllGlobals()
+  })
+})
+
+describe('the line of what just happened', () => {
+  beforeEach(() => vi.useFakeTimers())
+  afterEach(() => vi.useRealTimers())
+
+  it('is not taken by what others did: that comes when the line is free, the newest alone', async () => {
+    const notices = useNotices()
+    notices.say('Undone, and W4 is left as it is', true)
+    notices.news('Ada: length of W4')
+    notices.news('Ada: size of W4')
+    await vi.advanceTimersByTimeAsync(11_900)
+    expect(notices.line).toBe('Undone, and W4 is left as it is')
+    await vi.advanceTimersByTimeAsync(200)
+    expect([notices.line, notices.grave, notices.shown]).toEqual(['Ada: size of W4', false, true])
+    await vi.advanceTimersByTimeAsync(4000)
+    expect(notices.shown).toBe(false)
+    notices.news('Ada: a part')
+    expect(notices.line).toBe('Ada: a part')
+  })
+
+  it('gives way to the next own act at once', () => {
+    const notices = useNotices()
+    notices.say('refused', true)
+    notices.say('Undone')
+    expect([notices.line, notices.grave]).toEqual(['Undone', false])
   })
 })
 

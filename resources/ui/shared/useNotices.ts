@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { reasonOf, type Tally, type Verdict } from '@/api/client'
 
 /** What just happened: a line at the foot of the screen, and which verdict counts an edit changed. */
@@ -11,6 +11,7 @@ export const useNotices = defineStore('notices', () => {
   const shown = ref(false)
   const moved = ref<Partial<Record<Verdict, number>>>({})
   let timer = 0
+  let later = ''
   let saying: ReturnType<typeof setTimeout> | undefined
 
   /** Stays long enough to be read: what went wrong three times as long. */
@@ -21,6 +22,21 @@ export const useNotices = defineStore('notices', () => {
     clearTimeout(saying)
     saying = setTimeout(() => (shown.value = false), isGrave ? 12000 : 4000)
   }
+
+  /** What others did: said once the line is free, so that it takes away no word of one's own act. The newest waits. */
+  function news(text: string): void {
+    if (shown.value) {
+      later = text
+    } else {
+      say(text)
+    }
+  }
+  watch(shown, (isShown) => {
+    if (!isShown && later !== '') {
+      say(later)
+      later = ''
+    }
+  })
 
   function problem(error: unknown): void {
     say(reasonOf(error), true)
@@ -38,5 +54,5 @@ export const useNotices = defineStore('notices', () => {
     timer = window.setTimeout(() => (moved.value = {}), 8000)
   }
 
-  return { told, line, grave, shown, moved, say, problem, tallyChanged }
+  return { told, line, grave, shown, moved, say, news, problem, tallyChanged }
 })
