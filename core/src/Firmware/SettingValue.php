@@ -70,7 +70,7 @@ final class SettingValue
      * Numbers agree within a thousandth of the larger, in whatever unit they are written; one without a unit has that
      * of what is wanted. Words agree by what they mean.
      *
-     * @param  bool  $atMost  less will do as well
+     * @param  bool  $atMost  less will do as well, and nothing above it
      */
     public static function suits(string $value, string $wants, bool $atMost = false): bool
     {
@@ -90,9 +90,9 @@ final class SettingValue
             return mb_strtolower($value) === $word;
         }
         [$a, $b] = [$set->in($limit->unit->symbol), $limit->in($limit->unit->symbol)];
-        $near = abs($a - $b) <= 0.001 * max(abs($a), abs($b));
+        $off = max(abs($a), abs($b));
 
-        return $near || ($atMost && $a < $b);
+        return $atMost ? $a <= $b + 1e-9 * $off : abs($a - $b) <= 0.001 * $off;
     }
 
     private static function plain(string $text): string

@@ -262,7 +262,8 @@ final readonly class SettingsAudit implements Carried
                     "axis.{$ref}.travel",
                     $of,
                     "Travel limit of {$axis->name}, at most",
-                    $usable === null ? null : ((string) round($usable->in('mm'), 1)).' mm',
+                    // No longer than it is: rounded down.
+                    $usable === null ? null : floor($usable->in('mm') * 10 + 1e-6) / 10 .' mm',
                     'the travel that is left',
                     true,
                     atMost: true,
