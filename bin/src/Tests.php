@@ -16,7 +16,10 @@ final readonly class Tests
     private const LONGEST = 45;
 
     /** Those that drive the application, and the instance each of them drives. */
-    private const LANES = ['feature' => 'test', 'operation' => 'test-operation', 'browser' => 'test-browser'];
+    private const DRIVEN = ['feature' => 'test', 'operation' => 'test-operation', 'browser' => 'test-browser'];
+
+    /** Those that mostly wait, and go on beside the rest. More of them at once take one another's time, and end no sooner. */
+    private const BESIDE = ['operation', 'browser'];
 
     public function __construct(private Project $project, private Terminal $terminal)
     {
@@ -28,29 +31,35 @@ final readonly class Tests
             throw new Failure('the suites are '.implode(', ', self::SUITES).'.', 2);
         }
         $this->project->setUp(Packages::TO_TEST);
-        if ($suite === null) {
-            return $this->all();
-        }
+
+        return $suite === null ? $this->all() : $this->one($suite, $filter);
+    }
+
+    private function one(string $suite, ?string $filter = null): int
+    {
         // They sign in some hundred times, and nobody's password is guarded here.
         putenv('BCRYPT_ROUNDS=5');
-        $instance = isset(self::LANES[$suite]) ? $this->freshInstance(self::LANES[$suite]) : null;
-        $status = $this->phpunit([$suite], $filter);
+        $instance = isset(self::DRIVEN[$suite]) ? $this->freshInstance(self::DRIVEN[$suite]) : null;
+        $status = $this->phpunit($suite, $filter);
         $instance?->stop();
 
         return $status;
     }
 
-    /** Everything, in lanes: what drives the application mostly waits, and goes on beside the rest. */
+    /** Everything: some of it beside the rest, the rest one after another. */
     private function all(): int
     {
         $lanes = [];
         $until = time() + 60 * self::LONGEST;
-        foreach (array_keys(self::LANES) as $suite) {
+        foreach (self::BESIDE as $suite) {
             $lanes[$suite] = $this->lane($suite);
         }
         try {
             $this->lint();
-            $status = $this->phpunit(array_values(array_diff(self::SUITES, array_keys($lanes))), null);
+            $status = 0;
+            foreach (array_diff(self::SUITES, self::BESIDE) as $suite) {
+                $status = max($status, $this->one($suite));
+            }
         } catch (Failure $failure) {
             foreach ($lanes as [$pid]) {
                 Background::stop($pid, 10);
@@ -73,9 +82,9 @@ final readonly class Tests
     }
 
     /** Where PHPUnit writes what it does, as it does it, and how long it took. */
-    private function record(string $suites, string $of): string
+    private function record(string $suite, string $of): string
     {
-        return "{$this->project->root}/.data/{$suites}-{$of}";
+        return "{$this->project->root}/.data/{$suite}-{$of}";
     }
 
     private function lastEvents(string $suite): string
@@ -98,12 +107,9 @@ final readonly class Tests
         return [Background::start($command, $log, [], $this->project->root), $log];
     }
 
-    /**
-     * @param  list<string>  $suites
-     */
-    private function phpunit(array $suites, ?string $filter): int
+    private function phpunit(string $suite, ?string $filter): int
     {
-        $events = $this->record(implode('-', $suites), 'events.log');
+        $events = $this->record($suite, 'events.log');
         @unlink($events);
         // With this one's own input and output, not through a pipe: a process that a test left over would hold it open, and be waited for.
         $process = proc_open(
@@ -111,10 +117,10 @@ final readonly class Tests
                 $this->php([
                     'vendor/bin/phpunit',
                     '--colors=never',
-                    '--testsuite='.implode(',', $suites),
+                    "--testsuite={$suite}",
                     "--log-events-text={$events}",
                     // How long each of them took, for whoever makes them shorter.
-                    '--log-junit='.$this->record(implode('-', $suites), 'times.xml'),
+                    '--log-junit='.$this->record($suite, 'times.xml'),
                     ...$filter === null ? [] : ["--filter={$filter}"],
                 ]),
             [],

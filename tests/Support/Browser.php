@@ -7,6 +7,8 @@ namespace Tests\Support;
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\WebDriverException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\JsonWireCompat;
+use Facebook\WebDriver\Remote\RemoteExecuteMethod;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -18,7 +20,20 @@ use RuntimeException;
 final class Browser
 {
     /** How long a page may take to show something, in seconds: as long as a slow machine with other work takes. */
-    private const PATIENCE = 30;
+    private const PATIENCE = 60;
+
+    /**
+     * The first element at an XPath that shows. Asked in the page itself: the driver's own questions, an element at a time,
+     * took the page more time than the application.
+     */
+    private const SHOWS = <<<'JS'
+    const all = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+    for (let i = 0; i < all.snapshotLength; i++) {
+        const one = all.snapshotItem(i);
+        if (one.checkVisibility({ opacityProperty: true, visibilityProperty: true })) return one;
+    }
+    return null;
+    JS;
 
     /** Whether a text is on the page, in whatever letters it is set, and however it is spaced. */
     private const HOLDS = <<<'JS'
@@ -133,19 +148,16 @@ final class Browser
     /** Waits for an element that shows, and returns it. */
     public function find(string $xpath, float $seconds = self::PATIENCE): RemoteWebElement
     {
-        return $this->until(
-            function () use ($xpath): ?RemoteWebElement {
-                foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
-                    if ($element->isDisplayed()) {
-                        return $element;
-                    }
-                }
+        return $this->until(fn (): ?RemoteWebElement => $this->shown($xpath), "Nothing shows at {$xpath}", $seconds);
+    }
 
-                return null;
-            },
-            "Nothing shows at {$xpath}",
-            $seconds,
-        );
+    private function shown(string $xpath): ?RemoteWebElement
+    {
+        $found = $this->driver->executeScript(self::SHOWS, [$xpath]);
+
+        return is_array($found)
+            ? new RemoteWebElement(new RemoteExecuteMethod($this->driver), JsonWireCompat::getElement($found), true)
+            : null;
     }
 
     /** Waits until a text can be read. */
@@ -171,19 +183,7 @@ final class Browser
 
     public function waitUntilGone(string $xpath, float $seconds = self::PATIENCE): void
     {
-        $this->until(
-            function () use ($xpath): ?bool {
-                foreach ($this->driver->findElements(WebDriverBy::xpath($xpath)) as $element) {
-                    if ($element->isDisplayed()) {
-                        return null;
-                    }
-                }
-
-                return true;
-            },
-            "Still shows: {$xpath}",
-            $seconds,
-        );
+        $this->until(fn (): ?bool => $this->shown($xpath) === null ? true : null, "Still shows: {$xpath}", $seconds);
     }
 
     /** Presses a button or link by what it says. */
@@ -377,7 +377,8 @@ final class Browser
      */
     private function until(callable $look, string $else, float $seconds = self::PATIENCE): mixed
     {
-        for ($end = microtime(true) + $seconds; microtime(true) < $end; usleep(60_000)) {
+        // To look costs the page time that it needs to come to show it: less often the longer it takes.
+        for ($end = microtime(true) + $seconds, $wait = 40_000; microtime(true) < $end; usleep($wait)) {
             try {
                 $found = $look();
             } catch (WebDriverException) {
@@ -386,6 +387,7 @@ final class Browser
             if ($found !== null) {
                 return $found;
             }
+            $wait = min(300_000, (int) ($wait * 1.4));
         }
         $file = sys_get_temp_dir().'/magpie-browser-failure.png';
         $this->driver->takeScreenshot($file);

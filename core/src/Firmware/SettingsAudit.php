@@ -487,7 +487,7 @@ final readonly class SettingsAudit implements Carried
         $asked = array_map(static fn (SettingLine $l): string => $l->key, $lines);
         $unknown = [];
         foreach ($this->survey->build->settings as $setting) {
-            if ($setting->kind !== SettingKind::Temporary && ! in_array($setting->about, $asked, true)) {
+            if (! in_array($setting->about, $asked, true)) {
                 $nearest = null;
                 foreach ($asked as $key) {
                     $far = levenshtein($key, $setting->about);

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref, watch } from 'vue'
+import { nextTick, ref, watch } from 'vue'
 import { reasonOf, type Tally, type Verdict } from '@/api/client'
 
 /** What just happened: a line at the foot of the screen, and which verdict counts an edit changed. */
@@ -14,13 +14,15 @@ export const useNotices = defineStore('notices', () => {
   let later = ''
   let saying: ReturnType<typeof setTimeout> | undefined
 
-  /** Stays long enough to be read: what went wrong three times as long. */
+  /** Stays long enough to be read, from when it stands there: what went wrong three times as long. */
   function say(text: string, isGrave = false): void {
     line.value = text
     grave.value = isGrave
     shown.value = true
-    clearTimeout(saying)
-    saying = setTimeout(() => (shown.value = false), isGrave ? 12000 : 4000)
+    void nextTick(() => {
+      clearTimeout(saying)
+      saying = setTimeout(() => (shown.value = false), grave.value ? 12000 : 4000)
+    })
   }
 
   /** What others did: said once the line is free, so that it takes away no word of one's own act. The newest waits. */
