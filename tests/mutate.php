@@ -8,8 +8,8 @@ declare(strict_types=1);
  *   php tests/mutate.php [N] [SEED] [FOLDER …]     N mutants of these folders of core/src; what survives is listed
  *
  *   MAGPIE_INTO=Holds php tests/mutate.php 50           only those that put this in: verdicts that wrongly hold
- *   MAGPIE_NEAR=1 php tests/mutate.php 200 1 Money      only the tests of its own folder, of the edges and those that
- *                                                       name it: sooner, and more survive
+ *   MAGPIE_NEAR=1 php tests/mutate.php 200 1 Money      only what the samples and the demo come to, the tests of its own
+ *                                                       folder, of the edges and those that name it: sooner, and more survive
  *
  * A mutant never touches the tree: the tests are run with an autoloader that puts the changed file in its class' place.
  * They stop at the first failure, and the slow random ones are left out, so that the share it prints is the least.
@@ -168,6 +168,7 @@ while ($drawn !== [] || $running !== []) {
         ];
         $near = array_filter(
             [
+                'core/tests/Proving/WorkedTest.php',
                 "core/tests/{$own}",
                 'core/tests/Inspection/EdgesTest.php',
                 'core/tests/Inspection/ToleranceTest.php',

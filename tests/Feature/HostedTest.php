@@ -108,13 +108,13 @@ final class HostedTest extends TestCase
         $held = array_column($client->get("/api/builds/{$build}")['document']['needs'], 'ref');
         self::assertSame([], array_diff($confirmed, $held));
 
-        // A request is found in the log by its number.
+        // A request is found in the log by its number, where it is written once it has been answered.
         [, $headers] = self::fetch("{$url}/api/session");
-        $lines = array_map(
-            static fn (string $l): mixed => json_decode($l, true),
-            array_filter(explode("\n", (string) file_get_contents("{$hosted->home()}/logs/access.log"))),
-        );
-        self::assertContains($headers['x-request-id'], array_column($lines, 'id'));
+        for ($ids = [], $i = 0; $i < 200 && ! in_array($headers['x-request-id'], $ids, true); $i++, usleep(50_000)) {
+            $log = explode("\n", (string) file_get_contents("{$hosted->home()}/logs/access.log"));
+            $ids = array_column(array_map(static fn (string $l): mixed => json_decode($l, true), array_filter($log)), 'id');
+        }
+        self::assertContains($headers['x-request-id'], $ids);
 
         // Kept while it runs; what came after is gone when it is restored, and all before is there to the byte.
         $quiet = new Terminal(quiet: true);

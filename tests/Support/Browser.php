@@ -30,7 +30,9 @@ final class Browser
     const all = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
     for (let i = 0; i < all.snapshotLength; i++) {
         const one = all.snapshotItem(i);
-        if (one.checkVisibility({ opacityProperty: true, visibilityProperty: true })) return one;
+        // What can be picked shows where its list does.
+        const seen = one.closest('option') === null ? one : one.closest('select');
+        if (seen?.checkVisibility({ opacityProperty: true, visibilityProperty: true })) return one;
     }
     return null;
     JS;

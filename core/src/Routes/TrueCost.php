@@ -6,8 +6,8 @@ namespace Magpie\Core\Routes;
 
 use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Purpose;
+use Magpie\Core\Money\CostLine;
 use Magpie\Core\Money\Exchange;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Quantity\Money;
@@ -37,19 +37,10 @@ final readonly class TrueCost
         $drawer = $zero;
         $worthless = [];
         foreach ($money->lines() as $line) {
-            $needs = array_values(
-                array_filter(
-                    $this->build->needs,
-                    static fn (Need $n): bool => $n->choice === $line->part && $line->part !== null,
-                ),
-            );
-            $class = match (true) {
-                $line->account === Account::Tool => 'tools',
-                $line->account === Account::Consumable => 'consumables',
-                default => $needs[0]->purpose->value ?? Purpose::Core->value,
-            };
             if ($line->cost !== null) {
-                $classes[$class] = $classes[$class]->plus($line->cost->minus($line->spareCost ?? $zero));
+                foreach ($this->byWhy($line, $line->cost->minus($line->spareCost ?? $zero)) as $class => $share) {
+                    $classes[$class] = $classes[$class]->plus($share);
+                }
                 $classes['spares'] = $classes['spares']->plus($line->spareCost ?? $zero);
             }
             $owned = min($line->owned, $line->pieces);
@@ -84,6 +75,34 @@ final readonly class TrueCost
             'limit' => $this->limit($toCome),
             'open' => $ledger['open'],
         ];
+    }
+
+    /**
+     * What a line costs by why it is bought: by its pieces, where a part is there for more than one reason.
+     *
+     * @return array<string, Money>
+     */
+    private function byWhy(CostLine $line, Money $cost): array
+    {
+        if ($line->account !== Account::Machine) {
+            return [$line->account === Account::Tool ? 'tools' : 'consumables' => $cost];
+        }
+        $pieces = [];
+        foreach ($line->part === null ? [] : $this->build->needs as $need) {
+            if ($need->choice === $line->part) {
+                $why = $need->purpose->value ?? Purpose::Core->value;
+                $pieces[$why] = ($pieces[$why] ?? 0) + $need->quantity;
+            }
+        }
+        $whole = max(1, array_sum($pieces));
+        $left = $cost;
+        $shares = [];
+        foreach (array_slice($pieces, 1, null, true) as $why => $count) {
+            $shares[$why] = $cost->times(Quantity::ratio($count / $whole));
+            $left = $left->minus($shares[$why]);
+        }
+
+        return [array_key_first($pieces) ?? Purpose::Core->value => $left] + $shares;
     }
 
     /**

@@ -2,15 +2,12 @@
 
 declare(strict_types=1);
 
-namespace Magpie\Core\Tests\Money;
+namespace Magpie\Core\Tests\Routes;
 
 use Magpie\Core\Inspection\Examples;
-use Magpie\Core\Money\Basket;
 use Magpie\Core\Money\MoneyLedger;
-use Magpie\Core\Quantity\Money;
 use Magpie\Core\Routes\TrueCost;
 use Magpie\Core\Tests\SampleBuild;
-use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
 final class TrueCostTest extends TestCase
@@ -104,6 +101,47 @@ final class TrueCostTest extends TestCase
         self::assertSame(['135.00', '58.00', '77.00'], [$cost['whole'], $cost['so_far'], $cost['to_come']]);
     }
 
+    public function test_a_part_that_is_there_for_two_reasons_is_shared_by_its_pieces(): void
+    {
+        $file = $this->file();
+        $file['needs'][0]['quantity'] = 3;
+        $file['needs'][] = ['ref' => 'spare-axis', 'quantity' => 2, 'purpose' => 'backup'] + $file['needs'][0];
+        $file['needs'][] = ['ref' => 'guard', 'quantity' => 1, 'purpose' => 'safety'] + $file['needs'][0];
+        $classes = (new TrueCost((new SampleBuild($file))->build))->toArray()['classes'];
+
+        // Rails at 40: three of six for the machine, beside 5 for the nuts; two kept, one for safety beside 9.
+        self::assertSame(['125.00', '49.00', '80.00'], [$classes['core'], $classes['safety'], $classes['backup']]);
+    }
+
+    public function test_what_is_kept_back_is_to_come_and_spares_stand_apart(): void
+    {
+        $file =
+            ['build' => ['name' => 'R', 'kind' => 'r', 'currency' => 'GBP', 'contingency' => '10 %']] + $this->file();
+        $file['needs'][0] = ['quantity' => 10, 'spares' => '20 %'] + $file['needs'][0];
+        $cost = (new TrueCost((new SampleBuild($file))->build))->toArray();
+
+        // Ten rails at 40 and two more of them; 5, 9, 12 and 6 beside. To come: all but the one that is here, and 5; a tenth of it.
+        self::assertSame(['405.00', '80.00'], [$cost['classes']['core'], $cost['classes']['spares']]);
+        self::assertSame('524.70', $cost['to_come']);
+        self::assertSame(['51.70', '582.70'], [$cost['contingency'], $cost['whole']]);
+    }
+
+    public function test_the_drawer_is_worth_the_cheapest_offer_and_what_has_none_is_named(): void
+    {
+        $file = $this->file();
+        $file['needs'][1]['owned'] = 3;
+        $file['needs'][4]['owned'] = 1;
+        $file['offers'][] = ['ref' => 'dear', 'price' => '30'] + $file['offers'][1];
+        $file['offers'][] = ['ref' => 'cheap', 'price' => '16', 'pack' => 2] + $file['offers'][1];
+        unset($file['offers'][4]);
+        $cost = (new TrueCost(
+            (new SampleBuild(['offers' => array_values($file['offers'])] + $file))->build,
+        ))->toArray();
+
+        // One stop of the three is wanted, 8 in a pack of two; twelve nuts are 6.
+        self::assertSame(['14.00', ['tap']], [$cost['drawer'], $cost['drawer_unpriced']]);
+    }
+
     /** What was paid is not taken from the plan: what is still to be bought is worked out from what there is. */
     public function test_what_is_cheaper_abandoned_or_on_credit_does_not_vanish(): void
     {
@@ -178,61 +216,5 @@ final class TrueCostTest extends TestCase
             (new TrueCost((new SampleBuild($unknown))->build))->toArray()['limit'],
             'A route without its price sets no limit.',
         );
-    }
-
-    /**
-     * @return iterable<string, array{string, array<string, string>, array{string, string, string, string}}>
-     */
-    public static function baskets(): iterable
-    {
-        // goods; duty, tax, fee, total, worked by hand with 10 shipping.
-        yield 'all of it' => [
-            '200',
-            ['duty' => '5 %', 'tax' => '20 %', 'fee' => '2 %'],
-            ['10.50', '44.10', '5.29', '269.89'],
-        ];
-        yield 'at the duty threshold' => [
-            '200',
-            ['duty' => '5 %', 'duty_free' => '200'],
-            ['0.00', '0.00', '0.00', '210.00'],
-        ];
-        yield 'a penny above it' => [
-            '200.01',
-            ['duty' => '5 %', 'duty_free' => '200'],
-            ['10.50', '0.00', '0.00', '220.51'],
-        ];
-        yield 'below the tax threshold' => [
-            '30',
-            ['tax' => '20 %', 'tax_free' => '39'],
-            ['0.00', '0.00', '0.00', '40.00'],
-        ];
-        yield 'prices that include it' => ['30', [], ['0.00', '0.00', '0.00', '40.00']];
-    }
-
-    /**
-     * @param  array<string, string>  $terms
-     * @param  array{string, string, string, string}  $wanted
-     */
-    #[DataProvider('baskets')]
-    public function test_a_basket_lands_with_what_the_border_takes(string $goods, array $terms, array $wanted): void
-    {
-        $supplier = (new SampleBuild([
-            'suppliers' => [
-                $terms + [
-                    'ref' => 's',
-                    'name' => 'S',
-                    'currency' => 'EUR',
-                    'shipping' => [['from' => '0', 'cost' => '10']],
-                ],
-            ],
-        ]))->build->suppliers['s'];
-        $basket = new Basket($supplier, Money::of($goods, 'EUR'));
-
-        self::assertSame($wanted, [
-            $basket->duty->amount(),
-            $basket->tax->amount(),
-            $basket->fee->amount(),
-            $basket->total->amount(),
-        ]);
     }
 }
