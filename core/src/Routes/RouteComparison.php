@@ -6,10 +6,12 @@ namespace Magpie\Core\Routes;
 
 use Brick\Math\BigDecimal;
 use Closure;
+use Magpie\Core\Machine\Account;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Buying\Rate;
 use Magpie\Core\Machine\Choosing\LineKind;
 use Magpie\Core\Machine\Choosing\Route;
+use Magpie\Core\Machine\Need;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
 
@@ -264,7 +266,9 @@ final readonly class RouteComparison
                 'needs' => $kind !== LineKind::Tool
                         ? $build->needs
                         : array_map(
-                            static fn ($n) => $n->family === 'tool' ? $n->owning($n->quantity) : $n,
+                            static fn (Need $n): Need => $build->fitted($n->ref)?->part->family->account() === Account::Tool
+                                ? $n->owning($n->quantity)
+                                : $n,
                             $build->needs,
                         ),
             ]);

@@ -8,6 +8,7 @@ use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Inspection\WorkingStep;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\Views\TurningParts;
@@ -77,6 +78,38 @@ final class FiguresTest extends TestCase
         $label = 'Load for one of rotor';
 
         self::assertEqualsWithDelta(self::worked($one, $label, '') / 2, self::worked($two, $label, ''), 1e-6);
+    }
+
+    /**
+     * 0.6 kg at 16 teeth of 2 mm: 0.6 × (32 mm / 2π)² = 0.15563 kg cm²; 0.1 kg cm² turn beside it, and stay; on a rotor of
+     * 0.072 kg cm². Geared two to one: a quarter of each.
+     */
+    public function test_what_another_pulley_would_make_of_it_keeps_what_turns_and_needs_its_size(): void
+    {
+        $remarks = static function (array $drive, array $sheet): array {
+            $file = SampleAxis::file($drive + ['inertia' => '0.1 kg cm²']);
+            [$part] = Examples::part('small', 'pulley', $sheet);
+            $file['parts'][] = ['name' => 'Small pulley'] + $part;
+            foreach ($file['needs'] as $i => $need) {
+                $need['ref'] === 'pulley' && ($file['needs'][$i]['candidates'] = ['pulley', 'small']);
+            }
+            $texts = array_map(
+                static fn (WorkingStep $s): string => $s->text(),
+                (new SampleBuild($file))->finding('M04/x')->working,
+            );
+
+            return array_values(preg_grep('/^With /', $texts) ?: []);
+        };
+
+        self::assertSame(
+            ['With Small pulley, 16 teeth: 3.55 times.'],
+            $remarks([], ['teeth' => '16', 'pitch' => '2 mm']),
+        );
+        self::assertSame(
+            ['With Small pulley, 16 teeth: 0.888 times.'],
+            $remarks(['ratio' => '2'], ['teeth' => '16', 'pitch' => '2 mm']),
+        );
+        self::assertSame([], $remarks([], ['teeth' => '16']), 'Without its pitch nothing is known of it.');
     }
 
     /**

@@ -49,7 +49,7 @@ final class InertiaRatio implements Curable
     {
         $axis = $inquiry->build->axes[$inquiry->subject->ref];
         $motion = AxisMotion::of($inquiry->survey, $axis);
-        [$load, $guessed] = DriveLoad::inertia($inquiry, $motion);
+        [$load, $guessed, $mass] = DriveLoad::inertia($inquiry, $motion);
         $motor = $motion->motor($inquiry);
         $rotor = $inquiry->read($motor, 'rotor_inertia', 'J_r', Bound::Lowest)->times(max(1, $motion->motors));
         $ratio = $inquiry->work(
@@ -74,7 +74,7 @@ final class InertiaRatio implements Curable
                 Quantity::ratio(sqrt(($most->in('') * $rotor->in('kg m²')) / max(1e-12, $load->in('kg m²')))),
             ),
         );
-        $this->steps($inquiry, $motion, $rotor);
+        $this->steps($inquiry, $motion, $load, $mass, $rotor);
         $inquiry->remark(
             'Left out: bearings, seals and couplings that are not given.'.
                 ($guessed
@@ -113,8 +113,8 @@ final class InertiaRatio implements Curable
         );
     }
 
-    /** What each pulley that is a candidate would make of it. */
-    private function steps(Inquiry $inquiry, AxisMotion $motion, Quantity $rotor): void
+    /** What each pulley that is a candidate would make of it: the mass is felt by the square of the travel, the rest stays. */
+    private function steps(Inquiry $inquiry, AxisMotion $motion, Quantity $load, Quantity $mass, Quantity $rotor): void
     {
         $by = $motion->by;
         if ($by?->part->can(Ability::CarriesBelt) !== true) {
@@ -122,22 +122,16 @@ final class InertiaRatio implements Curable
         }
         // What is not fitted is no ground for this verdict: it is asked apart.
         $apart = Inquiry::forFigures($inquiry->survey, $inquiry->subject);
+        $felt = static fn (Quantity $travel): Quantity => $mass->times($travel->over(2 * M_PI)->squared());
+        $rest = $load->minus($felt($motion->perTurn($apart)));
         foreach ($by->need->candidates as $candidate) {
-            $part = $inquiry->build->part($candidate);
+            $part = $candidate === $by->part->ref ? null : $inquiry->build->part($candidate);
             $other = $part === null ? null : new Fitted($by->need, $part);
             $teeth = $other === null ? null : $apart->tryRead($other, 'teeth', 'z');
             $pitch = $other === null ? null : $apart->tryRead($other, 'pitch', 'p');
-            if (
-                $part !== null &&
-                $candidate !== $by->part->ref &&
-                $teeth !== null &&
-                $motion->axis->drive->mass !== null
-            ) {
-                $travel = ($teeth->in('') * ($pitch?->in('m') ?? 0.0)) / ($motion->axis->drive->ratio?->in('') ?? 1.0);
-                $ratio = round(
-                    ($motion->axis->drive->mass->in('kg') * ($travel / (2 * M_PI)) ** 2) / $rotor->in('kg m²'),
-                    2,
-                );
+            if ($part !== null && $teeth !== null && $pitch !== null) {
+                $travel = $pitch->times($teeth)->over($motion->axis->drive->ratio ?? Quantity::ratio(1));
+                $ratio = $rest->plus($felt($travel))->over($rotor);
                 $inquiry->remark("With {$part->name}, {$teeth} teeth: {$ratio} times.");
             }
         }
