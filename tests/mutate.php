@@ -83,7 +83,7 @@ function mutants(string $path): array
             continue;
         }
         $to = match (true) {
-            $token->is(T_DNUMBER) => (string) ((float) $token->text * 1.1),
+            $token->is(T_DNUMBER) => (float) $token->text === 0.0 ? '1.0' : (string) ((float) $token->text * 1.1),
             $token->is(T_LNUMBER) && ! in_array($tokens[$i - 1]->text ?? '', ['=', '['], true) => (string) ((int) $token->text + 1),
             $token->is([T_COMMENT, T_DOC_COMMENT, T_CONSTANT_ENCAPSED_STRING, T_ENCAPSED_AND_WHITESPACE]) => null,
             // What a verdict is compared with decides words, mostly; what is concluded is the judgement.

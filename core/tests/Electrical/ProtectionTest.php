@@ -132,6 +132,16 @@ final class ProtectionTest extends TestCase
         $unknown = $with(['kind' => '']);
         self::assertSays(Verdict::Unproven, 'kind and speed of the 10 A fuse (F1)', $unknown);
         self::assertContains('parts/F1/specs/kind', $unknown->wanted);
+        // 10 A on a lead for 10 A: what surely opens within the hour is a blade fuse, not one that takes 21 A to.
+        $even = static fn (string $kind): Finding => self::build(
+            ['size' => '16 AWG', 'protection' => 'F1'],
+            ['rated_current' => '20 A'],
+            ['kind' => $kind, 'speed' => 'slow'],
+            ['heater', ['rated_power' => '24 W']],
+        )->finding('E13/F1.out');
+        self::assertSame(Verdict::Tight, $even('blade')->verdict, 'It protects, with nothing to spare.');
+        self::assertSame(Verdict::Danger, $even('glass')->verdict);
+        self::assertSame(Verdict::Unproven, $even('')->verdict);
         // Where every kind comes to the same, none is asked for.
         $thin = self::build(['size' => '28 AWG', 'protection' => 'F1'], ['rated_current' => '12 A'], ['kind' => '']);
         self::assertSame(Verdict::Danger, $thin->finding('E13/F1.out')->verdict);

@@ -9,6 +9,7 @@ use Magpie\Core\Electrical\Rules\Signals;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Motion\SampleAxis;
@@ -179,6 +180,31 @@ final class SignalsAndSettingsTest extends TestCase
         ))->finding('E11/W1');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
+    }
+
+    public function test_a_coil_may_take_more_than_it_is_named_for(): void
+    {
+        $of = static function (string $tolerance): Finding {
+            [$board, $need] = Examples::part('board', 'controller_board', []);
+            $board['ports'] = [
+                [
+                    'name' => 'out0',
+                    'kind' => 'signal',
+                    'specs' => Examples::sheet(['voltage' => '24 V', 'rated_current' => '50 mA']),
+                ],
+            ];
+            [$relay, $its] = Examples::part('it', 'relay', ['coil_voltage' => '24 V', 'coil_current' => '45 mA']);
+            $relay['specs']['coil_current'] += ['tolerance' => $tolerance];
+
+            return (new SampleBuild(
+                Examples::file(
+                    [[$board, $need], [$relay, $its]],
+                    ['leads' => [['ref' => 'W1', 'from' => 'board.out0', 'to' => 'it.coil']]],
+                ),
+            ))->finding('E11/W1');
+        };
+
+        self::assertSame([Verdict::Holds, Verdict::Fails], [$of('10 %')->verdict, $of('20 %')->verdict]);
     }
 
     /**

@@ -12,6 +12,7 @@ use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Electrical\Rules\Signals;
 use Magpie\Core\Firmware\SettingsAudit;
 use Magpie\Core\Firmware\SettingValue;
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Inspection\Examples;
@@ -98,7 +99,7 @@ final class TradeCasesTest extends TestCase
             ],
             [Examples::part('F1', 'fuse', ['rated_current' => '25 A']), Examples::part('X', 'switching_module', [])],
         );
-        $file = \Magpie\Core\Format\BuildFile::data($build->build);
+        $file = BuildFile::data($build->build);
         $file['leads'][] = [
             'ref' => 'W0',
             'from' => 'psu.out',
@@ -117,7 +118,7 @@ final class TradeCasesTest extends TestCase
     {
         $plugged = static fn (array $supply): SampleBuild => new SampleBuild(
             array_replace_recursive(
-                \Magpie\Core\Format\BuildFile::data(
+                BuildFile::data(
                     self::heaters(
                         [
                             'left' => ['187 W', ['ends' => [['contact' => 'plug', 'contacts_per_pole' => 1]]]],
@@ -143,9 +144,7 @@ final class TradeCasesTest extends TestCase
     {
         $on = static fn (string $rating): Finding => (new SampleBuild(
             array_replace_recursive(
-                \Magpie\Core\Format\BuildFile::data(
-                    self::heaters(['left' => ['187 W', []], 'right' => ['187 W', []]])->build,
-                ),
+                BuildFile::data(self::heaters(['left' => ['187 W', []], 'right' => ['187 W', []]])->build),
                 ['parts' => [['specs' => Examples::sheet(['contact_rating' => $rating])]]],
             ),
         ))->finding('E02/W-left');
@@ -451,12 +450,37 @@ final class TradeCasesTest extends TestCase
             self::assertSays(Verdict::Holds, 'Cut: 6.54 A', self::spindle($named)->finding('E15/cut'));
         }
         self::assertSays(Verdict::Holds, 'Cut: 3.27 A', self::spindle(['spindle' => '50 %'])->finding('E15/cut'));
+        // A tenth more on the spindle's plate: 1654 VA.
+        $more = BuildFile::data(self::spindle(['spindle' => '100 %'])->build);
+        $more['parts'][2]['specs']['rated_power'] += ['tolerance' => '10 %'];
+        self::assertSays(Verdict::Holds, 'Cut: 7.19 A', (new SampleBuild($more))->finding('E15/cut'));
         // Never more than the drive's own rating, whatever hangs on it.
         self::assertSays(
             Verdict::Tight,
             'Cut: 12.3 A',
             self::spindle(['drive' => '100 %'], [], '5 kW')->finding('E15/cut'),
         );
+    }
+
+    public function test_a_driver_draws_the_most_its_sheet_says_and_two_thirds_of_its_setting_where_it_says_nothing(): void
+    {
+        $of = static fn (array $sheet): Finding => (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+                    [
+                        ['specs' => Examples::sheet(['set_current' => '3 A']) + $sheet] +
+                        Examples::part('drv', 'motor_driver', [])[0],
+                        Examples::part('drv', 'motor_driver', [])[1],
+                    ],
+                ],
+                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]],
+            ),
+        ))->finding('E05/psu.out');
+
+        $stated = ['value' => '4 A', 'evidence' => 'datasheet', 'tolerance' => '25 %'];
+        self::assertSays(Verdict::Holds, '5 A of 10 A', $of(['supply_current' => $stated]));
+        self::assertSays(Verdict::Holds, '2 A of 10 A', $of([]));
     }
 
     public function test_a_spindle_behind_its_drive_is_proven_by_it(): void
@@ -525,7 +549,7 @@ final class TradeCasesTest extends TestCase
     {
         $in = static fn (array $zones): SampleBuild => new SampleBuild(
             ['zones' => $zones] +
-                \Magpie\Core\Format\BuildFile::data(
+                BuildFile::data(
                     self::heaters([
                         'bed' => [
                             '298 W',
@@ -829,7 +853,7 @@ final class TradeCasesTest extends TestCase
 
     public function test_scope_and_the_mains_check_reckon_a_chosen_spindle_alike(): void
     {
-        $file = \Magpie\Core\Format\BuildFile::data(self::spindle(['spindle' => '100 %'])->build);
+        $file = BuildFile::data(self::spindle(['spindle' => '100 %'])->build);
         $build = (new SampleBuild(['brief' => ['process' => 'cutting', 'spindle_power' => '800 W']] + $file))->build;
         foreach ((new BriefFigures($build))->toArray() as $figure) {
             if ($figure['key'] === 'spindle') {
@@ -867,7 +891,7 @@ final class TradeCasesTest extends TestCase
     public function test_no_current_that_is_known_is_not_one_of_nought(): void
     {
         $build = self::heaters(['bed' => ['240 W', []]])->build;
-        $file = \Magpie\Core\Format\BuildFile::data($build);
+        $file = BuildFile::data($build);
         unset($file['parts'][1]['specs']['rated_power']);
         $finding = (new SampleBuild($file))->finding('E03/W-bed');
 

@@ -385,7 +385,7 @@ final class Signals implements Curable
 
     private function drawn(Inquiry $inquiry, SignalLine $line, string $key): ?Finding
     {
-        $takes = $inquiry->tryRead($line->to, $key, 'I_c');
+        $takes = $inquiry->tryRead($line->to, $key, 'I_c', Bound::Highest);
         $gives = $inquiry->tryPort($line->from, $line->out, 'rated_current', 'I_o', Bound::Lowest);
         if ($takes === null || $gives === null) {
             $takes === null

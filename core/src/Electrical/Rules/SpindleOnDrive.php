@@ -97,7 +97,7 @@ final class SpindleOnDrive implements Check
                 "three phases at the outlet of {$drive->need->role}: on one it gives less, and its manual says how much",
             );
         }
-        $wait = $inquiry->tryRead($drive, 'discharge_time', 't');
+        $wait = $inquiry->tryRead($drive, 'discharge_time', 't', Bound::Highest);
         $inquiry->remark(
             'Its capacitors stay charged after switching off: wait '.
                 ($wait ?? 'as long as its manual says').

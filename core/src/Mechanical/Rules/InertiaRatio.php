@@ -62,7 +62,7 @@ final class InertiaRatio implements Curable
         $makers =
             $motor->part->family->field('inertia_limit') === null
                 ? null
-                : $inquiry->tryRead($motor, 'inertia_limit', 'k_max');
+                : $inquiry->tryRead($motor, 'inertia_limit', 'k_max', Bound::Lowest);
         $most = $makers === null ? $usual : Quantity::max($usual, $makers);
         $inquiry->figure(
             'speed_up',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Mechanical\Rules;
 
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
 use Magpie\Core\Inspection\Examples;
@@ -131,8 +132,9 @@ final class Interfaces implements Check
         if ($fit->verdict === Verdict::Fails || $shaft->part->can(Ability::HasLead)) {
             return $fit;
         }
-        $torque = $inquiry->read($shaft, $shaft->part->can(Ability::Steps) ? 'holding_torque' : 'peak_torque', 'T_h');
-        $rated = $inquiry->read($coupling, 'rated_torque', 'T_c');
+        $key = $shaft->part->can(Ability::Steps) ? 'holding_torque' : 'peak_torque';
+        $torque = $inquiry->read($shaft, $key, 'T_h', Bound::Highest);
+        $rated = $inquiry->read($coupling, 'rated_torque', 'T_c', Bound::Lowest);
         $share = $inquiry->work(
             'Torque of the motor, of what the coupling stands',
             'k = T_h / T_c',
