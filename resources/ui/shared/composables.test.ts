@@ -148,14 +148,17 @@ describe('the line of what just happened', () => {
 
   it('is not taken by what others did: that comes when the line is free, the newest alone', async () => {
     const notices = useNotices()
-    notices.say('Undone, and W4 is left as it is', true)
+    notices.say('Undone, and W4 stays', true)
     notices.news('Ada: length of W4')
     notices.news('Ada: size of W4')
-    await vi.advanceTimersByTimeAsync(11_900)
-    expect(notices.line).toBe('Undone, and W4 is left as it is')
+    // Three times four seconds and 40 ms a letter.
+    await vi.advanceTimersByTimeAsync(14_300)
+    expect(notices.line).toBe('Undone, and W4 stays')
     await vi.advanceTimersByTimeAsync(200)
     expect([notices.line, notices.grave, notices.shown]).toEqual(['Ada: size of W4', false, true])
-    await vi.advanceTimersByTimeAsync(4000)
+    await vi.advanceTimersByTimeAsync(4400)
+    expect(notices.shown).toBe(true)
+    await vi.advanceTimersByTimeAsync(200)
     expect(notices.shown).toBe(false)
     notices.news('Ada: a part')
     expect(notices.line).toBe('Ada: a part')

@@ -14,14 +14,14 @@ export const useNotices = defineStore('notices', () => {
   let later = ''
   let saying: ReturnType<typeof setTimeout> | undefined
 
-  /** Stays long enough to be read, from when it stands there: what went wrong three times as long. */
+  /** Stays long enough to be read, from when it stands there: a long one longer, what went wrong three times as long. */
   function say(text: string, isGrave = false): void {
     line.value = text
     grave.value = isGrave
     shown.value = true
     void nextTick(() => {
       clearTimeout(saying)
-      saying = setTimeout(() => (shown.value = false), grave.value ? 12000 : 4000)
+      saying = setTimeout(() => (shown.value = false), (grave.value ? 3 : 1) * (4000 + 40 * line.value.length))
     })
   }
 
