@@ -18,7 +18,7 @@ final readonly class Tests
     /** Those that drive the application, and the instance each of them drives. */
     private const DRIVEN = ['feature' => 'test', 'operation' => 'test-operation', 'browser' => 'test-browser'];
 
-    /** Those that mostly wait, and go on beside the rest. More of them at once take one another's time, and end no sooner. */
+    /** Those that wait the most, and go on beside the rest. With more of them at once each only has less of two cores. */
     private const BESIDE = ['operation', 'browser'];
 
     public function __construct(private Project $project, private Terminal $terminal)

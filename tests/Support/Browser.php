@@ -23,8 +23,8 @@ final class Browser
     private const PATIENCE = 60;
 
     /**
-     * The first element at an XPath that shows. Asked in the page itself: the driver's own questions, an element at a time,
-     * took the page more time than the application.
+     * The first element at an XPath that shows. Asked in the page itself, in one go: the driver asks of each element apart,
+     * and one that was there may be gone by then.
      */
     private const SHOWS = <<<'JS'
     const all = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
