@@ -43,6 +43,13 @@ final class SignalsAndSettingsTest extends TestCase
             'a test of this pair',
         ];
         yield '5 V into a 5 V input' => ['push-pull', '5 V', ['max_voltage' => '5.5 V'], Verdict::Holds, "5\u{a0}V on"];
+        yield 'what an input is said to stand is all it stands' => [
+            'push-pull',
+            '5.4 V',
+            ['max_voltage' => '5 V'],
+            Verdict::Danger,
+            'which stands',
+        ];
         yield 'a sinking output brings no level' => ['sinking', '24 V', [], Verdict::Holds, 'pull-up brings it back'];
         yield 'without a pull-up it never rises' => [
             'sinking',
@@ -69,6 +76,38 @@ final class SignalsAndSettingsTest extends TestCase
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
         self::assertStringContainsString($says, $finding->headline);
+    }
+
+    public function test_what_a_supply_may_hold_reaches_the_input_at_both_ends(): void
+    {
+        $of = static function (string $off, array $input): Finding {
+            $file = Signals::probe('push-pull', '5 V', $input);
+            $file['parts'][0]['specs']['output_voltage']['tolerance'] = $off;
+
+            return (new SampleBuild($file))->finding('E11/W2');
+        };
+        $stands = ['max_voltage' => '5.2 V'];
+        self::assertSame(Verdict::Holds, $of('3 %', $stands)->verdict);
+        self::assertSame(Verdict::Danger, $of('5 %', $stands)->verdict, '5.25 V.');
+        $asks = ['max_voltage' => '6 V', 'min_voltage' => '4.7 V'];
+        self::assertSame(Verdict::Holds, $of('5 %', $asks)->verdict);
+        self::assertSame(Verdict::Fails, $of('7 %', $asks)->verdict, '4.65 V.');
+    }
+
+    public function test_an_input_that_only_names_its_logic_stands_a_tenth_over_it(): void
+    {
+        $of = static function (string $volts): Finding {
+            $file = Signals::probe('push-pull', $volts, []);
+            foreach ($file['parts'][1]['ports'] as $i => $port) {
+                unset($file['parts'][1]['ports'][$i]['specs']['max_voltage']);
+            }
+            $file['parts'][1]['specs'] = Examples::sheet(['logic_voltage' => '5 V']);
+
+            return (new SampleBuild($file))->finding('E11/W2');
+        };
+        self::assertSame(Verdict::Fails, $of('3.4 V')->verdict, 'Less than 70 % of it.');
+        self::assertSame([Verdict::Holds, Verdict::Holds], [$of('3.6 V')->verdict, $of('5.4 V')->verdict]);
+        self::assertSame(Verdict::Danger, $of('5.6 V')->verdict);
     }
 
     /**

@@ -154,13 +154,14 @@ final class Signals implements Curable
                     "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.",
                 );
         }
-        $volts = $this->supplyOf($inquiry, $survey, $line);
+        [$low, $volts] = $this->supplyOf($inquiry, $survey, $line);
         $high = $inquiry->tryPort($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest);
         $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
         $limit = $high ?? ($logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest));
         $inquiry->work('Level of its output', 'V_o = V_s', ['V_s' => $volts], $volts, 'V');
         $guard = $inquiry->tryPortWord($line->to, $line->in, 'input');
-        if ($volts->exceeds($limit->times(1.1))) {
+        // What an input is said to stand is all it stands; one that only names its logic stands its supply, a tenth over it.
+        if ($volts->exceeds($high ?? $limit->times(1.1))) {
             if ($guard?->choice() === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
                 return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
             }
@@ -198,18 +199,18 @@ final class Signals implements Curable
             );
         }
         $least = $inquiry->tryPort($line->to, $line->in, 'min_voltage', 'V_min', Bound::Highest);
-        if ($least !== null && $volts->isBelow($least)) {
+        if ($least !== null && $low->isBelow($least)) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "{$volts} never reads as high on {$at}: it asks for {$least}.",
+                "{$low} never reads as high on {$at}: it asks for {$least}.",
                 null,
                 "at least {$least}",
             );
         }
-        if ($logic !== null && $volts->isBelow($logic->times(0.7))) {
+        if ($logic !== null && $low->isBelow($logic->times(0.7))) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "{$volts} never reads as high on a {$logic} input.",
+                "{$low} never reads as high on a {$logic} input.",
                 null,
                 "70 % of {$logic}",
             );
@@ -411,7 +412,10 @@ final class Signals implements Curable
             : null;
     }
 
-    private function supplyOf(Inquiry $inquiry, Survey $survey, SignalLine $line): Quantity
+    /**
+     * @return array{Quantity, Quantity} lowest, highest
+     */
+    private function supplyOf(Inquiry $inquiry, Survey $survey, SignalLine $line): array
     {
         $topology = Circuits::of($survey)->topology;
         foreach ($line->from->part->ports as $port) {
@@ -420,7 +424,7 @@ final class Signals implements Curable
             if ($source !== null) {
                 [$fitted, $its] = $topology->at($source);
 
-                return $inquiry->port($fitted, $its, 'voltage', 'V_s');
+                return HeldVoltage::of($inquiry, $fitted, $its);
             }
         }
         $inquiry->lack("a supply that feeds {$line->from->need->role}");
