@@ -11,8 +11,8 @@ declare(strict_types=1);
 
 use Magpie\Core\Tests\Proving\Worked;
 
-require dirname(__DIR__) . '/vendor/autoload.php';
+require dirname(__DIR__).'/vendor/autoload.php';
 
 foreach (Worked::texts() as $name => $text) {
-    file_put_contents(Worked::FOLDER . "/{$name}.txt", $text());
+    file_put_contents(Worked::FOLDER."/{$name}.txt", $text());
 }

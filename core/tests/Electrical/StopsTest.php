@@ -134,6 +134,44 @@ final class StopsTest extends TestCase
         );
     }
 
+    public function test_a_plain_switch_commands_without_power_and_a_sensor_only_with_it(): void
+    {
+        $by = static fn (string $family, array $more): Stops => Stops::of(
+            new Survey(
+                (new SampleBuild(
+                    Examples::file(
+                        [
+                            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V']),
+                            Examples::part('stop', 'stop_button', []),
+                            Examples::part('eye', $family, []),
+                            Examples::part('module', 'switching_module', []),
+                            Examples::part('bed', 'heater', ['rated_power' => '10 W']),
+                        ],
+                        [
+                            'leads' => [
+                                ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                                ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'module.in'],
+                                ['ref' => 'W3', 'from' => 'module.out', 'to' => 'bed.power'],
+                                ['ref' => 'W4', 'from' => 'eye.signal', 'to' => 'module.control'],
+                                ...$more,
+                            ],
+                        ],
+                    ),
+                ))->build,
+            ),
+        );
+        $switch = $by('limit_switch', []);
+        self::assertSame(
+            [['bed' => Stops::LIVE], ['bed' => Stops::LIVE]],
+            [$switch->state([]), $switch->state(['stop'])],
+        );
+        $sensor = $by('probe', [['ref' => 'W5', 'from' => 'stop.out', 'to' => 'eye.power']]);
+        self::assertSame(
+            [['bed' => Stops::LIVE], ['bed' => Stops::OFF]],
+            [$sensor->state([]), $sensor->state(['stop'])],
+        );
+    }
+
     public function test_a_spindle_only_stop_beside_a_main_one(): void
     {
         $file = Examples::file(

@@ -6,6 +6,7 @@ namespace Magpie\Core\Tests\Mechanical;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
@@ -139,6 +140,31 @@ final class MovingMassTest extends TestCase
             } catch (\Magpie\Core\Format\CannotReadBuildFile $e) {
                 $this->assertStringContainsString('/axes/0/drive/'.array_key_first($drive), $e->getMessage());
             }
+        }
+    }
+
+    public function test_play_at_the_end_of_a_screw_counts_once_somebody_has_measured_it(): void
+    {
+        $of = static function (?string $evidence, string $play = '20 µm'): Finding {
+            [$screw, $need] = Examples::part('screw', 'drive_screw', ['kind' => 'ball screw', 'backlash' => '30 µm']);
+            $screw['specs'] += $evidence === null ? [] : ['end_play' => ['value' => $play, 'evidence' => $evidence]];
+
+            return (new SampleBuild(
+                Examples::file(
+                    [[$screw, $need]],
+                    [
+                        'brief' => ['accuracy' => '0.06 mm'],
+                        'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['by' => 'screw']]],
+                    ],
+                ),
+            ))->finding('M16/x');
+        };
+
+        $this->assertSame(Verdict::Fails, $of('measured', '31 µm')->verdict, '30 and 31 of 60.');
+        $this->assertSame([], $of('measured')->missing);
+        $this->assertStringStartsWith("0.05\u{a0}mm is lost", $of('measured')->headline);
+        foreach ([null, 'datasheet'] as $evidence) {
+            $this->assertStringStartsWith('axial play', $of($evidence)->missing[0] ?? '');
         }
     }
 
