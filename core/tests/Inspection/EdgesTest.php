@@ -65,6 +65,21 @@ final class EdgesTest extends TestCase
         return (new SampleBuild($file))->finding($key);
     }
 
+    public function test_a_tolerance_of_its_own_that_a_supply_states_counts_at_both_ends(): void
+    {
+        $window = static fn (string $least, string $most): Verdict => (new SampleBuild(
+            self::fed(
+                ['voltage_tolerance' => '10 %'],
+                ['rated_current' => '1 A', 'min_voltage' => $least, 'max_voltage' => $most],
+            ),
+        ))->finding('E06/load.power')->verdict;
+
+        // 21.6 to 26.4 V.
+        self::assertSame(Verdict::Holds, $window('21 V', '27 V'));
+        self::assertSame(Verdict::Fails, $window('22 V', '27 V'));
+        self::assertSame(Verdict::Danger, $window('21 V', '26 V'));
+    }
+
     public function test_what_a_supply_may_hold_counts_at_both_ends(): void
     {
         $ten = ['tolerance' => '10 %'];

@@ -9,6 +9,7 @@ use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Inspection\WorkingStep;
+use Magpie\Core\Mechanical\Rules\HandWheel;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\Views\TurningParts;
@@ -110,6 +111,47 @@ final class FiguresTest extends TestCase
             $remarks(['ratio' => '2'], ['teeth' => '16', 'pitch' => '2 mm']),
         );
         self::assertSame([], $remarks([], ['teeth' => '16']), 'Without its pitch nothing is known of it.');
+    }
+
+    public function test_a_motor_s_own_curve_is_worth_as_much_as_the_current_it_gets(): void
+    {
+        $push = static function (string $set): float {
+            $file = SampleAxis::file();
+            $file['parts'][2]['specs']['set_current']['value'] = $set;
+            $file['parts'][3]['specs'] += Examples::sheet(['torque_curve' => '0 rpm 3 N m; 3000 rpm 3 N m']);
+
+            return self::worked((new SampleBuild($file))->finding('M03/x'), 'Push when it is stopped', 'N');
+        };
+
+        // 3 N m at 1.5 of 1.8 A, 95 %, 40 mm a turn: 2.5 × 2π × 0.95 / 0.04. More than its current makes it no stronger.
+        self::assertEqualsWithDelta(373.06, $push('1.5 A'), 0.01);
+        self::assertEqualsWithDelta(447.68, $push('1.9 A'), 0.01);
+    }
+
+    public function test_a_hand_lifts_what_stands_on_a_slope_by_its_sine(): void
+    {
+        $rim = static function (string $incline): float {
+            $file = BuildFile::data((new HandWheel)->examples()->holding());
+            $file['axes'][0]['drive']['incline'] = $incline;
+
+            return self::worked((new SampleBuild($file))->finding('M19/z'), 'Force of the hand', 'N');
+        };
+
+        // 550 N and 20 kg × g × sin θ, at 5 mm a turn, 40 %, on 60 mm: 0.033157 of it.
+        self::assertEqualsWithDelta(18.236, $rim('0 °'), 0.01);
+        self::assertEqualsWithDelta(21.488, $rim('30 °'), 0.01);
+        self::assertEqualsWithDelta(24.74, $rim('90 °'), 0.01);
+    }
+
+    public function test_only_plain_steel_rusts(): void
+    {
+        $says = static fn (array $sheet): string => (new SampleBuild(
+            Examples::file([Examples::part('s', 'screw', $sheet)], ['site' => ['humidity' => '72 %']]),
+        ))->finding('M10-rust/humidity')->headline;
+
+        self::assertStringContainsString('plain steel rusts. s.', $says(['grade' => '8.8']));
+        self::assertStringContainsString('no plain steel', $says(['grade' => 'A2-70']));
+        self::assertStringContainsString('no plain steel', $says(['grade' => '8.8', 'coating' => 'zinc']));
     }
 
     /**

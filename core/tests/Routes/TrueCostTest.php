@@ -210,6 +210,13 @@ final class TrueCostTest extends TestCase
         $cost = (new TrueCost((new SampleBuild($cheap))->build))->toArray();
         self::assertFalse($cost['limit']['worth_it'] ?? true, '65 at the door beats 72 to come, whatever is spent.');
 
+        $even = array_replace_recursive($this->file(), ['routes' => [['lines' => [['price' => '72']]]]]);
+        $cost = (new TrueCost((new SampleBuild($even))->build))->toArray();
+        self::assertTrue(
+            $cost['limit']['worth_it'] ?? false,
+            '77 at the door for 77 to come: what is begun is finished.',
+        );
+
         $unknown = $this->file();
         unset($unknown['routes'][0]['lines'][0]['price']);
         self::assertNull(
