@@ -119,6 +119,24 @@ final class DriveAndEntryTest extends TestCase
         self::assertSame($verdict, $finding->verdict);
     }
 
+    public function test_a_winding_heats_by_its_least_inductance_and_falls_off_by_its_most(): void
+    {
+        $file = MotorCurrent::axis(
+            ['set_current' => '3 A', 'continuous_current' => '5 A'],
+            ['inductance' => '3 mH', 'rated_current' => '4 A'],
+            '52 V',
+        );
+        foreach ($file['parts'] as $i => $part) {
+            $part['family'] === 'stepper_motor' &&
+                ($file['parts'][$i]['specs']['inductance'] += ['tolerance' => '20 %']);
+        }
+        $finding = (new SampleBuild($file))->finding('E09/drv');
+
+        // 32·√3 = 55 V, but 32·√2.4 = 49.6 V; 52 / (2 × 3.6 mH × 3 A × 200) = 12.04 rev/s.
+        self::assertSame(Verdict::Tight, $finding->verdict);
+        self::assertStringContainsString('about 722 rpm', str_replace("\u{a0}", ' ', $finding->headline));
+    }
+
     /**
      * @return iterable<string, array{string, Verdict}>
      */

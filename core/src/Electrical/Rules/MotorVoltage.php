@@ -52,6 +52,8 @@ final class MotorVoltage implements Curable
         }
         [$supply, $port] = $topology->at($source);
         $volts = $inquiry->port($supply, $port, 'voltage', 'V');
+        // The least heats soonest, the most is slowest.
+        $least = $inquiry->read($motor, 'inductance', 'L', Bound::Lowest);
         $inductance = $inquiry->read($motor, 'inductance', 'L', Bound::Highest);
         $set = $inquiry->read($driven->driver, 'set_current', 'I_s');
         $current =
@@ -76,8 +78,8 @@ final class MotorVoltage implements Curable
         $ceiling = $inquiry->work(
             'Sensible ceiling',
             'V_max = 32 × √L',
-            ['L' => $inductance],
-            Quantity::of(32 * sqrt($inductance->in('mH')), 'V'),
+            ['L' => $least],
+            Quantity::of(32 * sqrt($least->in('mH')), 'V'),
             'V',
         );
         $steps = Quantity::ratio(360 / $angle->in('°'));
