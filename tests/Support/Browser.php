@@ -105,7 +105,7 @@ final class Browser
         $this->size($width, $height);
         // A journey that only passes on a fast machine is found by slowing the browser down.
         $slower = (float) (getenv('MAGPIE_SLOWER') ?: 1);
-        $slower > 1 && $this->emulate('setCPUThrottlingRate', ['rate' => $slower]);
+        $slower > 1 && $this->slow($slower);
     }
 
     /** @param  array<string, mixed>  $params */
@@ -287,12 +287,9 @@ final class Browser
     }
 
     /** Makes the page's processor so many times slower. */
-    public function slow(int $times): void
+    public function slow(float $times): void
     {
-        $this->driver->executeCustomCommand('/session/:sessionId/goog/cdp/execute', 'POST', [
-            'cmd' => 'Emulation.setCPUThrottlingRate',
-            'params' => ['rate' => $times],
-        ]);
+        $this->emulate('setCPUThrottlingRate', ['rate' => $times]);
     }
 
     public function shot(string $file): void

@@ -54,7 +54,7 @@ final readonly class DriveLoad
             'Mass as the motor feels it',
             'J_m = m × (s / 2π)²',
             ['m' => $mass, 's' => $travel],
-            $mass->times($travel->over(2 * M_PI)->squared()),
+            self::felt($mass, $travel),
             'kg cm²',
         );
         $turning = $drive->inertia;
@@ -124,6 +124,12 @@ final readonly class DriveLoad
             $guessed,
             $mass,
         ];
+    }
+
+    /** Inertia of a mass as the motor feels it, at so much travel for one turn. */
+    public static function felt(Quantity $mass, Quantity $travel): Quantity
+    {
+        return $mass->times($travel->over(2 * M_PI)->squared());
     }
 
     public static function of(Inquiry $inquiry, AxisMotion $motion, bool $withRotor = true): self

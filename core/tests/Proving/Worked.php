@@ -9,6 +9,7 @@ use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Electrical\Views\PowerLedger;
 use Magpie\Core\Firmware\SettingsAudit;
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Survey;
@@ -19,7 +20,6 @@ use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Motion\Views\MotionLedger;
 use Magpie\Core\Routes\RouteComparison;
 use Magpie\Core\Routes\TrueCost;
-use Magpie\Core\Tests\SampleBuild;
 use Magpie\Core\Thermal\Views\HeatLedger;
 
 /**
@@ -39,14 +39,7 @@ final class Worked
         $texts = ['examples' => self::examples(...)];
         foreach (['dunlin', 'linnet', 'plover'] as $name) {
             $texts[$name] = static fn (): string => self::machine(
-                (new SampleBuild(
-                    (array) json_decode(
-                        (string) file_get_contents("{$demo}/{$name}.json"),
-                        true,
-                        64,
-                        JSON_THROW_ON_ERROR,
-                    ),
-                ))->build,
+                BuildFile::read((string) file_get_contents("{$demo}/{$name}.json")),
             );
         }
 

@@ -122,8 +122,7 @@ final class InertiaRatio implements Curable
         }
         // What is not fitted is no ground for this verdict: it is asked apart.
         $apart = Inquiry::forFigures($inquiry->survey, $inquiry->subject);
-        $felt = static fn (Quantity $travel): Quantity => $mass->times($travel->over(2 * M_PI)->squared());
-        $rest = $load->minus($felt($motion->perTurn($apart)));
+        $rest = $load->minus(DriveLoad::felt($mass, $motion->perTurn($apart)));
         foreach ($by->need->candidates as $candidate) {
             $part = $candidate === $by->part->ref ? null : $inquiry->build->part($candidate);
             $other = $part === null ? null : new Fitted($by->need, $part);
@@ -131,7 +130,7 @@ final class InertiaRatio implements Curable
             $pitch = $other === null ? null : $apart->tryRead($other, 'pitch', 'p');
             if ($part !== null && $teeth !== null && $pitch !== null) {
                 $travel = $pitch->times($teeth)->over($motion->axis->drive->ratio ?? Quantity::ratio(1));
-                $ratio = $rest->plus($felt($travel))->over($rotor);
+                $ratio = $rest->plus(DriveLoad::felt($mass, $travel))->over($rotor);
                 $inquiry->remark("With {$part->name}, {$teeth} teeth: {$ratio} times.");
             }
         }
