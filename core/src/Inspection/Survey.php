@@ -105,6 +105,21 @@ final class Survey
     }
 
     /**
+     * What some reads rest on: the cells of the build too that what is kept here was made from.
+     *
+     * @param  array<string, true>  $cells
+     * @return array<string, true>
+     */
+    public function ground(array $cells): array
+    {
+        foreach (array_keys($this->under([$cells])) as $what) {
+            $cells += $this->from[$what];
+        }
+
+        return $cells;
+    }
+
+    /**
      * What is kept here that something rests on, if only through others.
      *
      * @param  list<array<string, true>>  $reads  cells it read

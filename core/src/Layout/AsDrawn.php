@@ -11,83 +11,82 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
+use Magpie\Core\Machine\Reads;
 use Magpie\Core\Quantity\Quantity;
+use WeakMap;
 
 /**
  * A build with what follows for its leads from the places of what they join: lengths that nobody typed, the chains they go through,
- * whether they move. It keeps the last it worked: a candidate that leaves every place as it is is tried without working the ways
- * again.
+ * whether they move. It keeps the last it worked: an edit or a candidate that leaves every place as it is, or as it was a moment ago,
+ * works no way again.
  */
 final class AsDrawn
 {
     /** Leads are cut to the next of these, mm. */
     private const STEP = 10;
 
-    /** @var list<mixed>|null what the last lengths followed from */
-    private ?array $from = null;
+    /** How many arrangements are remembered: as the build stands, and as it would with what is being tried. */
+    private const KEPT = 2;
 
-    /** @var array<string, array{Quantity, Evidence, list<string>, bool}> lead → length, what it rests on, chains, whether it moves */
-    private array $ways = [];
-
-    /** @var array<string, array{Lead, Lead}> lead → as it was handed in, and as drawn */
+    /** @var list<Drawn> the last arrangements, the last one worked first */
     private array $drawn = [];
 
-    /** @var array{array<string, Lead>, array<string, Lead>} the last leads, and as they were handed in */
-    private array $said = [[], []];
+    /** @var WeakMap<Lead, Lead> a lead as drawn → as it was handed in */
+    private WeakMap $said;
+
+    public function __construct()
+    {
+        $this->said = new WeakMap;
+    }
 
     public function of(Build $build): Build
     {
-        $said = $this->said($build->leads);
-        $build = $said === $build->leads ? $build : $build->with(['leads' => $said]);
+        $build = $build->with(['leads' => array_map($this->said(...), $build->leads)]);
         if ($build->places === []) {
             return $build;
         }
-        $from = self::follows($build);
-        if ($this->from !== $from) {
-            [$this->ways, $this->from, $this->drawn] = [self::ways($build), $from, []];
-        }
+        $drawn = $this->drawn($build);
         $leads = $build->leads;
-        foreach ($this->ways as $ref => $way) {
-            if (isset($leads[$ref])) {
-                // The same lead comes out as the same object: an edit elsewhere leaves it alone.
-                [$was, $drawn] = $this->drawn[$ref] ?? [null, null];
-                if ($was !== $leads[$ref] || $drawn === null) {
-                    $drawn = $leads[$ref]->drawn(...$way);
-                    $this->drawn[$ref] = [$leads[$ref], $drawn];
-                }
-                $leads[$ref] = $drawn;
+        foreach ($leads as $ref => $lead) {
+            $leads[$ref] = $drawn->lead($lead);
+            if ($leads[$ref] !== $lead) {
+                $this->said[$leads[$ref]] = $lead;
             }
         }
 
         return $build->with(['leads' => $leads]);
     }
 
-    /**
-     * Leads as they were handed in: those that stood before may have been drawn from other places.
-     *
-     * @param  array<string, Lead>  $leads
-     * @return array<string, Lead>
-     */
-    private function said(array $leads): array
+    /** A lead as it was handed in: one that stood before may have been drawn from other places. */
+    private function said(Lead $lead): Lead
     {
-        if ($this->said[0] !== $leads) {
-            $said = [];
-            foreach ($leads as $ref => $lead) {
-                [$was, $drawn] = $this->drawn[$ref] ?? [null, null];
-                $said[$ref] = $was !== null && $drawn === $lead ? $was : $lead->asSaid();
-            }
-            $this->said = [$leads, $said];
-        }
+        return $this->said[$lead] ?? $lead->asSaid();
+    }
 
-        return $this->said[1];
+    /** One that was worked before, if nothing it was worked from is otherwise now. */
+    private function drawn(Build $build): Drawn
+    {
+        $ends = self::ends($build);
+        foreach ($this->drawn as $drawn) {
+            if ($drawn->stands($build, $ends)) {
+                return $drawn;
+            }
+        }
+        $reads = new Reads;
+        $survey = new Survey($build->toldTo($reads), $reads);
+        [$ways, $read] = $reads->during(static fn (): array => self::ways($survey));
+        $drawn = new Drawn($build, $ends, $survey->ground($read), $ways);
+        $this->drawn = [$drawn, ...array_slice($this->drawn, 0, self::KEPT - 1)];
+
+        return $drawn;
     }
 
     /**
      * @return array<string, array{Quantity, Evidence, list<string>, bool}>
      */
-    private static function ways(Build $build): array
+    private static function ways(Survey $survey): array
     {
-        $survey = new Survey($build);
+        $build = $survey->build;
         $layout = Layout::of($survey);
         $ways = [];
         foreach (Ways::of($survey)->all as $ref => $way) {
@@ -130,39 +129,15 @@ final class AsDrawn
     }
 
     /**
-     * All that the ways follow from, told apart by identity.
-     *
-     * @return list<mixed>
+     * @return list<mixed> what the ways follow from of the leads
      */
-    private static function follows(Build $build): array
+    private static function ends(Build $build): array
     {
-        $from = [
-            $build->places,
-            $build->axes,
-            $build->zones,
-            $build->workpieces,
-            $build->mates,
-            $build->brief->outline,
-        ];
-        $needs = [];
-        foreach ($build->places as $place) {
-            $needs[] = $place->need;
-        }
-        foreach ($build->zones as $zone) {
-            $needs[] = $zone->box;
-        }
-        foreach ($build->axes as $axis) {
-            $needs[] = $axis->rail;
-        }
+        $ends = [];
         foreach ($build->leads as $ref => $lead) {
-            $from[] = [$ref, $lead->from->text(), $lead->to->text(), $lead->length === null, $build->isMains($lead)];
-            array_push($needs, $lead->from->need, $lead->to->need);
-        }
-        foreach (array_unique(array_filter($needs)) as $ref) {
-            $need = $build->need($ref);
-            $from[] = [$ref, $need?->quantity, $need?->seat, $build->fitted($ref)?->part];
+            $ends[] = [$ref, $lead->from->text(), $lead->to->text(), $lead->length === null, $build->isMains($lead)];
         }
 
-        return $from;
+        return $ends;
     }
 }

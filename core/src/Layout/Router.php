@@ -5,14 +5,70 @@ declare(strict_types=1);
 namespace Magpie\Core\Layout;
 
 /** The cheapest way between two points, square to the directions, where going through channels costs less than outside. */
-final readonly class Router
+final class Router
 {
+    /** How many sets of channels are kept with the ways found through them, and how many ways of each. */
+    private const SETS = 4;
+
+    private const KEPT = 2000;
+
+    /** @var array<array-key, self> the last that were asked for, by their channels */
+    private static array $last = [];
+
+    /** @var array<string, Run> ways found, by their ends */
+    private array $found = [];
+
+    /** @var array<string, list<array{float, float, float}>> channel → where it comes nearest to the others */
+    private array $crossings = [];
+
     /**
      * @param  array<string, Segment>  $segments
      * @param  float  $outside  what a millimetre outside costs, of one inside
      */
-    public function __construct(private array $segments, private float $outside)
+    public function __construct(private readonly array $segments, private readonly float $outside)
     {
+        foreach ($segments as $key => $segment) {
+            $this->crossings[$key] = [];
+            foreach ($segments as $other => $with) {
+                if ($other !== $key) {
+                    array_push($this->crossings[$key], ...$segment->nearestTo($with));
+                }
+            }
+        }
+    }
+
+    /**
+     * One for such channels, with the ways it has found already: an edit leaves most ends where they are.
+     *
+     * @param  array<string, Segment>  $segments
+     */
+    public static function through(array $segments, float $outside): self
+    {
+        $key = (string) $outside;
+        foreach ($segments as $name => $segment) {
+            $key .= "/{$name} {$segment->along} {$segment->to} ".implode(' ', $segment->from);
+        }
+        $router = self::$last[$key] ?? new self($segments, $outside);
+        // The last one asked for stands last, the one that was not asked for the longest goes.
+        unset(self::$last[$key]);
+        self::$last = array_slice(self::$last, 1 - self::SETS, null, true) + [$key => $router];
+
+        return $router;
+    }
+
+    /**
+     * @param  array{float, float, float}  $from
+     * @param  array{float, float, float}  $to
+     */
+    public function route(array $from, array $to): Run
+    {
+        $ends = implode(' ', [...$from, ...$to]);
+        if (! isset($this->found[$ends])) {
+            $this->found = count($this->found) < self::KEPT ? $this->found : [];
+            $this->found[$ends] = $this->find($from, $to);
+        }
+
+        return $this->found[$ends];
     }
 
     /**
@@ -22,7 +78,7 @@ final readonly class Router
      * @param  array{float, float, float}  $from
      * @param  array{float, float, float}  $to
      */
-    public function route(array $from, array $to): Run
+    private function find(array $from, array $to): Run
     {
         [$points, $on] = $this->points($from, $to);
         $count = count($points);
@@ -94,19 +150,21 @@ final readonly class Router
         $points = [$from, $to];
         $on = [null, null];
         foreach ($this->segments as $key => $segment) {
-            $own = [$segment->nearest($from), $segment->nearest($to)];
+            $own = [$segment->nearest($from), $segment->nearest($to), ...$this->crossings[$key]];
             foreach ($this->segments as $other => $with) {
                 if ($other !== $key) {
-                    array_push(
-                        $own,
-                        ...$segment->nearestTo($with),
-                        ...[$segment->nearest($with->nearest($from)), $segment->nearest($with->nearest($to))],
-                    );
+                    array_push($own, $segment->nearest($with->nearest($from)), $segment->nearest($with->nearest($to)));
                 }
             }
-            foreach (array_unique($own, SORT_REGULAR) as $point) {
-                $points[] = $point;
-                $on[] = (string) $key;
+            // Along a channel its points differ in one number alone.
+            $seen = [];
+            foreach ($own as $point) {
+                $at = (string) $point[$segment->along];
+                if (! isset($seen[$at])) {
+                    $seen[$at] = true;
+                    $points[] = $point;
+                    $on[] = (string) $key;
+                }
             }
         }
 

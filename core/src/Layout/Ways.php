@@ -216,6 +216,6 @@ final class Ways
         $start = $from->nearest($to->centre());
         $end = $to->nearest($start);
 
-        return (new Router($segments, self::OUTSIDE))->route($from->nearest($end), $end);
+        return Router::through($segments, self::OUTSIDE)->route($from->nearest($end), $end);
     }
 }

@@ -9,29 +9,43 @@ use Random\Randomizer;
 /** One edit of a build's data, of any kind a builder might make. */
 final class RandomEdit
 {
+    /** Sections an edit is drawn from, those that are edited most more than once. */
+    public const SECTIONS = [
+        'parts',
+        'parts',
+        'parts',
+        'parts',
+        'leads',
+        'leads',
+        'needs',
+        'needs',
+        'axes',
+        'mates',
+        'zones',
+        'site',
+        'places',
+        'scenarios',
+        'settings',
+        'offers',
+        'limits',
+        'brief',
+        'faults',
+        'workpieces',
+        'clearances',
+        'readings',
+        'alignments',
+        'prints',
+        'purchases',
+    ];
+
     /**
      * @param  array<string, mixed>  $data
+     * @param  non-empty-list<string>  $sections  to draw from
      * @return array{string, array<string, mixed>} what it is, and the data after it
      */
-    public static function of(array $data, Randomizer $dice): array
+    public static function of(array $data, Randomizer $dice, array $sections = self::SECTIONS): array
     {
-        $section = self::pick(
-            [
-                'parts',
-                'parts',
-                'parts',
-                'parts',
-                'leads',
-                'leads',
-                'needs',
-                'needs',
-                'axes',
-                'mates',
-                'zones',
-                'site',
-            ] + [12 => 'scenarios', 13 => 'settings', 14 => 'offers', 15 => 'limits', 16 => 'brief', 17 => 'faults'],
-            $dice,
-        );
+        $section = self::pick($sections, $dice);
         if (in_array($section, ['site', 'brief'], true)) {
             return self::ofMember($data, $section, $dice);
         }
