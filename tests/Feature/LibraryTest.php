@@ -58,6 +58,28 @@ final class LibraryTest extends FeatureTestCase
         );
     }
 
+    public function test_what_is_called_as_it_was_typed_comes_first_and_pages_leave_nothing_out(): void
+    {
+        $this->as($this->isla());
+        $at = fn (int $from): array => $this->getJson($this->shelf()."?words=screw&from={$from}")->json('lines');
+        $total = $this->getJson($this->shelf().'?words=screw')->json('total');
+        $lines = [];
+        for ($from = 0; $from < $total; $from += 80) {
+            $lines = [...$lines, ...$at($from)];
+        }
+        $order = array_map(static fn (array $l): array => [! str_contains(strtolower($l['name']), 'screw'), $l['family']], $lines);
+        $sorted = $order;
+        sort($sorted);
+        self::assertSame($sorted, $order);
+        self::assertCount($total, array_unique(array_column($lines, 'id')));
+        $called = count(array_filter($order, static fn (array $o): bool => ! $o[0]));
+        self::assertGreaterThan(1, $called);
+        self::assertGreaterThan($called + 1, $total, 'Some only carry the word.');
+        foreach ([1, $called - 1, $called, $called + 1] as $from) {
+            self::assertSame(array_slice($lines, $from, 80), $at($from), "from {$from}");
+        }
+    }
+
     public function test_figures_are_compared_with_the_sheets_and_lines_sorted_by_them(): void
     {
         $this->as($this->isla());

@@ -14,6 +14,7 @@ use Illuminate\Database\Query\JoinClause;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Collection;
 use Magpie\Core\Families\Catalogue;
 use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\Format\LibraryFile;
@@ -82,10 +83,11 @@ final class LibraryController
         if ($narrowed && $rows->sum('pieces') <= self::FEW) {
             $found = LibraryPart::query()->whereIn('library_parts.id', explode(',', $rows->pluck('ids')->implode(',')));
         }
-        $page = self::ordered($found, $data['by'] ?? '', trim($data['words'] ?? ''))
-            ->offset((int) ($data['from'] ?? 0))
-            ->limit(self::PAGE)
-            ->pluck('library_parts.id');
+        $from = (int) ($data['from'] ?? 0);
+        $page =
+            ($data['by'] ?? '') === ''
+                ? self::byName($found, trim($data['words'] ?? ''), $from)
+                : self::byFigure($found, $data['by'])->offset($from)->limit(self::PAGE)->pluck('library_parts.id');
         $order = $page->flip();
         $lines = LibraryPart::query()
             ->whereIn('id', $page)
@@ -119,25 +121,47 @@ final class LibraryController
     }
 
     /**
-     * What is called just as it was typed, then by family and name; or by one line of the sheets ("-key": the largest
-     * first), those without it last.
+     * A page of what is called just as it was typed, then of the rest, each by family and name: one after the other, so that each
+     * goes along the index and ends with the page.
+     *
+     * @param  Builder<LibraryPart>  $found
+     * @return Collection<array-key, mixed> ids
+     */
+    private static function byName(Builder $found, string $typed, int $from): Collection
+    {
+        $page = static fn (Builder $some, int $from, int $most): Collection => $some
+            ->orderBy('family')
+            ->orderBy('name')
+            ->offset($from)
+            ->limit($most)
+            ->pluck('library_parts.id');
+        if ($typed === '') {
+            return $page($found, $from, self::PAGE);
+        }
+        $called = (clone $found)->whereRaw('name like ?', [self::within($typed)]);
+        $ids = $page(clone $called, $from, self::PAGE);
+        if ($ids->count() === self::PAGE) {
+            return $ids;
+        }
+        $before = $from === 0 ? $ids->count() : $called->count();
+
+        return $ids->concat(
+            $page(
+                $found->whereRaw('name not like ?', [self::within($typed)]),
+                max(0, $from - $before),
+                self::PAGE - $ids->count(),
+            ),
+        );
+    }
+
+    /**
+     * By one line of the sheets ("-key": the largest first), those without it last.
      *
      * @param  Builder<LibraryPart>  $found
      * @return Builder<LibraryPart>
      */
-    private static function ordered(Builder $found, string $by, string $typed): Builder
+    private static function byFigure(Builder $found, string $by): Builder
     {
-        if ($by === '') {
-            return $found
-                ->when(
-                    $typed !== '',
-                    static fn (Builder $named) => $named->orderByRaw('name like ? desc', [self::within($typed)]),
-                )
-                ->orderBy('family')
-                ->orderBy('name');
-        }
-        $falls = str_starts_with($by, '-');
-
         return $found
             ->leftJoin(
                 'library_figures',
@@ -146,7 +170,7 @@ final class LibraryController
                     ->where('library_figures.spec', ltrim($by, '-')),
             )
             ->orderByRaw('library_figures.low is null')
-            ->orderBy('library_figures.low', $falls ? 'desc' : 'asc')
+            ->orderBy('library_figures.low', str_starts_with($by, '-') ? 'desc' : 'asc')
             ->orderBy('name');
     }
 
