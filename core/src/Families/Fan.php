@@ -38,7 +38,7 @@ final class Fan extends Family
 
     public function abilities(): array
     {
-        return [Ability::Blows];
+        return [Ability::Blows, Ability::Steady];
     }
 
     public function sheet(): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Families;
 
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
 use Magpie\Core\Machine\Family;
 use Magpie\Core\Machine\Part;
@@ -33,6 +34,11 @@ final class Lamp extends Family
     public function trade(): Trade
     {
         return Trade::Electrical;
+    }
+
+    public function abilities(): array
+    {
+        return [Ability::Steady];
     }
 
     public function sheet(): array

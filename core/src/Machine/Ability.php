@@ -43,6 +43,9 @@ enum Ability: string
     /** Takes more than it is rated for when it is stalled or overloaded, for as long as that lasts. */
     case Overloads = 'overloads';
 
+    /** Takes what its sheet says whenever it is on, not less for having little to do. */
+    case Steady = 'steady';
+
     /** Small, and lost, stripped or blown. */
     case GetsLost = 'gets lost';
 

@@ -650,5 +650,12 @@ final class StopsTest extends TestCase
         $this->assertSame(Verdict::Danger, $machine($heater, ['mass' => '10.1 kg'])->verdict);
         $this->assertSame(Verdict::Tight, $machine($heater, ['mass' => '10 kg'])->verdict);
         $this->assertSame(Verdict::Danger, $machine($heater, ['top_speed' => '510 mm/s'])->verdict);
+        // What it carries is heavy, whatever is said of the axis.
+        $carried = static fn (string $mass): Verdict => $machine(
+            [$heater[0], $heater[1] + ['mass' => $mass]],
+            ['mass' => '1 kg', 'carries' => ['load']],
+        )->verdict;
+        $this->assertSame(Verdict::Danger, $carried('10.1 kg'));
+        $this->assertSame(Verdict::Tight, $carried('10 kg'));
     }
 }

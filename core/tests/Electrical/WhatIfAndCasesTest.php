@@ -205,7 +205,10 @@ final class WhatIfAndCasesTest extends TestCase
                 ),
                 Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => $load]),
             ],
-            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]],
+            [
+                'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']],
+                'scenarios' => [['ref' => 'rest', 'name' => 'At rest', 'loads' => ['lamp' => '100 %']]],
+            ],
         );
 
         self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict);

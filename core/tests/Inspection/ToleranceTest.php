@@ -37,7 +37,6 @@ final class ToleranceTest extends TestCase
         'E13 fuse.rated_current' => 'fuses go by their names',
         'E22 spindle.poles' => 'a whole number',
         'E23' => 'rows and lanes are laid out by nominal sizes',
-        'E24' => 'currents are worked at their most, and the least that is taken is not',
         'M02-drawn' => 'drawn by nominal sizes',
         'M03' => 'an estimate from nominal sizes, with a reserve of its own',
         'M04 pulley.pitch' => 'a size of its kind',

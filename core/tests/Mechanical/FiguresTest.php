@@ -257,23 +257,59 @@ final class FiguresTest extends TestCase
         }
     }
 
-    public function test_a_supply_that_wants_a_load_says_when_it_has_too_little(): void
+    /**
+     * @return iterable<string, array{string, array<string, mixed>, array<string, mixed>, list<array<string, string>>|null, Verdict}>
+     */
+    public static function quietLoads(): iterable
     {
-        foreach (['0.99 A' => Verdict::Holds, '1.01 A' => Verdict::Tight] as $least => $verdict) {
-            $file = Examples::file(
-                [
-                    Examples::part('psu', 'power_supply', [
-                        'output_voltage' => '12 V',
-                        'rated_current' => '30 A',
-                        'start_line' => 'tied to common',
-                        'least_load' => $least,
-                    ]),
-                    Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']),
-                ],
-                ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]],
-            );
-            self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict, $least);
+        $lamp = Examples::part('load', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']);
+        $weaker = $lamp;
+        $weaker[0]['specs']['rated_current']['tolerance'] = '10 %';
+        $display = Examples::part('load', 'display', ['rated_voltage' => '12 V', 'rated_current' => '1 A']);
+        $on = [['load' => '100 %']];
+        yield 'as much as it wants' => ['0.99 A', $lamp, [], $on, Verdict::Holds];
+        yield 'too little at the most' => ['1.01 A', $lamp, [], $on, Verdict::Tight];
+        yield 'two of them' => ['1.9 A', $lamp, ['quantity' => 2], $on, Verdict::Holds];
+        yield 'half the light' => ['0.51 A', $lamp, [], [['load' => '50 %']], Verdict::Tight];
+        yield 'on in one scenario, off in another' => ['0.5 A', $lamp, [], [['load' => '100 %'], []], Verdict::Tight];
+        yield 'nobody says what is on at rest' => ['0.5 A', $lamp, [], null, Verdict::Unproven];
+        yield 'at the low end of its tolerance' => ['0.95 A', $weaker, [], $on, Verdict::Tight];
+        yield 'electronics that may take less than their sheet says' => ['0.5 A', $display, [], $on, Verdict::Unproven];
+        yield 'none is wanted' => ['0 A', $display, [], null, Verdict::Holds];
+    }
+
+    /**
+     * @param  array<string, mixed>  $load
+     * @param  array<string, mixed>  $need
+     * @param  list<array<string, string>>|null  $scenarios  what is on in each
+     */
+    #[DataProvider('quietLoads')]
+    public function test_a_supply_that_wants_a_load_says_when_it_may_have_too_little(
+        string $least,
+        array $load,
+        array $need,
+        ?array $scenarios,
+        Verdict $verdict,
+    ): void {
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '12 V',
+                    'rated_current' => '30 A',
+                    'start_line' => 'tied to common',
+                    'least_load' => $least,
+                ]),
+                $load,
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'load.power']]],
+        );
+        foreach ($file['needs'] as $i => $one) {
+            $file['needs'][$i] = $one['ref'] === 'load' ? $need + $one : $one;
         }
+        foreach ($scenarios ?? [] as $i => $loads) {
+            $file['scenarios'][] = ['ref' => "s{$i}", 'name' => "Scenario {$i}", 'loads' => $loads];
+        }
+        self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict);
     }
 
     public function test_a_sheet_has_ten_millimetres_to_spare_on_each_side(): void

@@ -337,6 +337,38 @@ final class MotionTest extends TestCase
             (new SampleBuild($file(['efficiency' => '35 %'])))->finding('M03-drop/z')->verdict,
             'A lead screw of 35 % locks itself.',
         );
+        // Two motors hold with twice the detent: 0.1 against 0.0807.
+        $pair = $file(['motors' => ['motor', 'other']]);
+        $pair['needs'][] = ['ref' => 'other', 'role' => 'Other motor'] + $pair['needs'][0];
+        self::assertSame(Verdict::Holds, (new SampleBuild($pair))->finding('M03-drop/z')->verdict);
+        // A belt of poor efficiency does not lock, and what nobody says of friction holds nothing.
+        $belt = $file(['efficiency' => '35 %', 'mass' => '3 kg']);
+        $belt['parts'][1] = Examples::part('screw', 'pulley', ['teeth' => '20', 'pitch' => '2 mm'])[0];
+        $belt['needs'][1]['family'] = 'pulley';
+        $pull = self::worked((new SampleBuild($belt))->finding('M03-drop/z'), 'Torque that turns');
+        self::assertEqualsWithDelta((3 * 9.80665 - 5) * 0.04 * 0.35 / (2 * M_PI), $pull->in('N m'), 1e-6);
+        $rubs = $file(['mass' => '2 kg']);
+        unset($rubs['axes'][0]['drive']['friction']);
+        self::assertEqualsWithDelta(
+            2 * 9.80665 * 0.005 * 0.9 / (2 * M_PI),
+            self::worked((new SampleBuild($rubs))->finding('M03-drop/z'), 'Torque that turns')->in('N m'),
+            1e-6,
+        );
+    }
+
+    public function test_what_an_axis_carries_comes_down_with_it_however_little_is_said(): void
+    {
+        $file = SampleAxis::file(['incline' => '90 °', 'mass' => '1 kg', 'carries' => ['load']]);
+        array_push($file['parts'], ...[Examples::part('load', 'spindle', ['mass' => '30 kg'])[0]]);
+        array_push($file['needs'], ...[Examples::part('load', 'spindle', [])[1]]);
+        $torque = static fn (array $f): float => self::worked(
+            (new SampleBuild($f))->finding('M03-drop/x'),
+            'Torque that turns',
+        )->in('N m');
+        $light = $torque(SampleAxis::file(['incline' => '90 °', 'mass' => '30 kg']));
+        self::assertEqualsWithDelta($light, $torque($file), 1e-9);
+        unset($file['axes'][0]['drive']['mass']);
+        self::assertEqualsWithDelta($light, $torque($file), 1e-9);
     }
 
     public function test_guides_by_hand_and_by_iso_14728(): void
@@ -413,6 +445,14 @@ final class MotionTest extends TestCase
             $deflection += ($slope * $l) / $n;
         }
         self::assertEqualsWithDelta($deflection * 1000, $bend, 0.001);
+        // Where nothing is cut, what it carries bends it when it is thrown about: 10 kg at 10 m/s² are 100 N.
+        $file['axes'][0]['drive'] = ['force' => '0 N', 'acceleration' => '10 m/s²', 'mass' => '1 kg', 'carries' => ['load']] +
+            $file['axes'][0]['drive'];
+        [$part, $need] = Examples::part('load', 'spindle', ['mass' => '10 kg']);
+        $file['parts'][] = $part;
+        $file['needs'][] = $need;
+        $thrown = self::worked((new SampleBuild($file))->finding('M12/x'), 'It bends in the middle')->in('mm');
+        self::assertEqualsWithDelta($bend, $thrown, 1e-9);
     }
 
     public function test_cutting_data_by_the_handbook(): void
@@ -611,6 +651,26 @@ final class MotionTest extends TestCase
             $part('7.1 g', '45 %', '40 %')->finding('M14-weight/p')->verdict,
             'Half the weight: walls and infill are missing.',
         );
+        // Not weighed yet, it takes of the reel what its recipe gives: 1000 × 1.07 × (0.45 + 0.55 × 0.4) = 716.9 g, and a tenth.
+        $recipe = ['material' => 'ASA', 'infill' => '40 %', 'volume' => '1000 cm³', 'wall_share' => '45 %'];
+        $taken = static fn (array $sheet): Finding => (new SampleBuild(
+            Examples::file([
+                Examples::part('p', 'printed_part', $sheet),
+                Examples::part('r', 'filament', ['material' => 'ASA', 'mass' => '1 kg']),
+            ]),
+        ))->finding('M14/r');
+        self::assertEqualsWithDelta(788.59, self::worked($taken($recipe), '1 parts in ASA')->in('g'), 0.005);
+        self::assertEqualsWithDelta(
+            33,
+            self::worked($taken(['mass' => '30 g'] + $recipe), '1 parts in ASA')->in('g'),
+            0.005,
+            'What it weighs counts before its recipe.',
+        );
+        foreach (['infill' => 'infill of p', 'volume' => 'mass of p', 'wall_share' => 'share of its volume that is wall of p'] as $key => $what) {
+            $finding = $taken(array_diff_key($recipe, [$key => true]));
+            self::assertSame(Verdict::Unproven, $finding->verdict, $key);
+            self::assertContains($what, $finding->missing);
+        }
         // M14: 1 kg of 1.75 mm: 335 m at 1.24 g/cm³, 400 m at 1.04.
         foreach (['1.24 g/cm³' => 335, '1.04 g/cm³' => 400] as $density => $metres) {
             $reel = new SampleBuild(

@@ -138,6 +138,12 @@ final class ToOrderTest extends TestCase
             [],
             [],
         ];
+        yield 'a backup that is there, and nothing bought' => [
+            ['purpose' => 'backup', 'owned' => 10, 'spares' => '0 %'],
+            [],
+            [],
+            [],
+        ];
         yield 'another article' => [
             [],
             [['article' => 'K-1']],

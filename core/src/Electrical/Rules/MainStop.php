@@ -6,6 +6,7 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Cures\StopBeforeAll;
 use Magpie\Core\Electrical\Stops;
+use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -17,6 +18,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
+use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Machine\Trade;
@@ -141,7 +143,7 @@ final class MainStop implements Curable
         }
         foreach ($inquiry->build->axes as $axis) {
             if (
-                $axis->drive->mass?->exceeds(Quantity::of(self::HEAVY, 'kg')) === true ||
+                self::moved($inquiry, $axis)->exceeds(Quantity::of(self::HEAVY, 'kg')) ||
                 $axis->drive->topSpeed?->exceeds(Quantity::of(self::FAST, 'm/s')) === true
             ) {
                 $grave[] = $axis->name;
@@ -162,6 +164,19 @@ final class MainStop implements Curable
             Verdict::Tight,
             "There is no stop. {$switch} takes the power from all {$count} loads that can hurt, as is usual on a machine so small: keep it within reach of whoever stands at it.",
         );
+    }
+
+    /** What moves with an axis as far as it is known: as it is said, or all it carries where that is more. */
+    private static function moved(Inquiry $inquiry, Axis $axis): Quantity
+    {
+        $sum = Quantity::of(0, 'kg');
+        foreach ($axis->drive->carries as $ref) {
+            $carried = $inquiry->build->fitted($ref);
+            $mass = $carried === null ? null : $inquiry->tryRead($carried, 'mass', "m_{$ref}", Bound::Highest);
+            $sum = $mass === null || $carried === null ? $sum : $sum->plus($mass->times($carried->need->quantity));
+        }
+
+        return Quantity::max($sum, $axis->drive->mass ?? $sum);
     }
 
     /** The one switch behind which everything stands: in the inlet, or on the only supply. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Demand;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Card;
@@ -17,6 +18,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Trade;
+use Magpie\Core\Quantity\Quantity;
 
 /** E24: a computer supply in a machine. */
 final class StartLine implements Check
@@ -60,33 +62,90 @@ final class StartLine implements Check
 
             return $inquiry->conclude(Verdict::Holds, 'It starts.');
         }
-        $taken = null;
-        foreach (Circuits::of($survey)->flows() as $flow) {
-            foreach (Circuits::of($survey)->topology->nodesOf($inquiry->subject->ref) as $node) {
-                $out = $flow->delivered($node);
-                foreach ($flow->demands($node) as $demand) {
-                    $inquiry->absorb($demand->inputs);
-                }
-                PowerLeads::missing($inquiry, [$flow->demands($node)]);
-                $taken = $out !== null && ($taken === null || $out->isBelow($taken)) ? $out : $taken;
-            }
+        if ($least->isZero()) {
+            return $inquiry->conclude(Verdict::Holds, 'It starts, and needs nothing to hang on it.');
         }
-        $taken ?? $inquiry->lack("what {$supply->need->role} gives in its quietest scenario");
-        $inquiry->work('Least it ever gives', 'I = min I_out', ['I_out' => $taken], $taken, 'A');
+        [$most, $surely, $others] = $this->quietest($inquiry, $survey);
+        $inquiry->work('Least it gives by what always takes as much', 'I = Σ I_n', ['I_n' => $surely], $surely, 'A');
+        if ($most->isBelow($least) || ($others === [] && $surely->isBelow($least))) {
+            $taken = Quantity::min($most, $others === [] ? $surely : $most);
 
-        return $taken->isBelow($least)
-            ? $inquiry->conclude(
+            return $inquiry->conclude(
                 Verdict::Tight,
                 "At its quietest {$taken} are taken; it wants {$least} to hold its voltages. A load resistor, or another supply.",
                 $inquiry->margin($least, $taken),
                 "at least {$least}",
-            )
-            : $inquiry->conclude(
-                Verdict::Holds,
-                "It starts, and {$taken} at the least keep its voltages in place.",
-                $inquiry->margin($least, $taken),
-                "at least {$least}",
             );
+        }
+        if ($inquiry->build->scenarios === []) {
+            $inquiry->lack('a scenario of the machine at rest');
+        }
+        if ($surely->isBelow($least)) {
+            $inquiry->lack(...array_map(static fn (string $role): string => "what {$role} takes at rest", $others));
+        }
+
+        return $inquiry->conclude(
+            Verdict::Holds,
+            "It starts, and {$surely} at the least keep its voltages in place.",
+            $inquiry->margin($least, $surely),
+            "at least {$least}",
+        );
+    }
+
+    /**
+     * What it gives in the scenario in which it gives least.
+     *
+     * @return array{Quantity, Quantity, list<string>} at the most, as loads are worked; by those that take no less than their sheets
+     *     say; and what may take less
+     */
+    private function quietest(Inquiry $inquiry, Survey $survey): array
+    {
+        $circuits = Circuits::of($survey);
+        $most = $surely = null;
+        $others = [];
+        foreach ($circuits->flows() as $flow) {
+            foreach ($circuits->topology->nodesOf($inquiry->subject->ref) as $node) {
+                $given = $flow->delivered($node);
+                PowerLeads::missing($inquiry, [$flow->demands($node)]);
+                [$steady, $may] = $this->steady($inquiry, $flow->demands($node));
+                if ($given === null) {
+                    continue;
+                }
+                $most = $most === null ? $given : Quantity::min($most, $given);
+                if ($surely === null || $steady->isBelow($surely)) {
+                    [$surely, $others] = [$steady, $may];
+                }
+            }
+        }
+        if ($most === null || $surely === null) {
+            $inquiry->lack("what {$inquiry->subject->label} gives in its quietest scenario");
+        }
+
+        return [$most, $surely, $others];
+    }
+
+    /**
+     * @param  list<Demand>  $demands
+     * @return array{Quantity, list<string>} what is taken at the least, and by what it may be less
+     */
+    private function steady(Inquiry $inquiry, array $demands): array
+    {
+        $steady = Quantity::of(0, 'A');
+        $others = [];
+        foreach ($demands as $demand) {
+            $inquiry->absorb($demand->inputs);
+            $load = $inquiry->build->fitted($demand->need);
+            $takes = $load?->part->can(Ability::Steady) === true
+                ? $inquiry->tryRead($load, 'rated_current', 'I_n', Bound::Lowest)
+                : null;
+            if ($load !== null && $takes !== null) {
+                $steady = $steady->plus($takes->times($demand->share)->times($load->need->quantity));
+            } elseif (! $demand->share->isZero()) {
+                $others[] = $inquiry->build->roleOf($demand->need);
+            }
+        }
+
+        return [$steady, $others];
     }
 
     public function examples(): Examples
@@ -101,7 +160,10 @@ final class StartLine implements Check
                 ]),
                 Examples::part('lamp', 'lamp', ['rated_voltage' => '12 V', 'rated_current' => '1 A']),
             ],
-            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']]],
+            [
+                'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'lamp.power']],
+                'scenarios' => [['ref' => 'rest', 'name' => 'At rest', 'loads' => ['lamp' => '100 %']]],
+            ],
         );
 
         return new Examples(

@@ -58,7 +58,7 @@ final class BeamBend implements Curable
         $modulus = Materials::modulus($material) ?? $inquiry->lack("modulus of {$material}");
         $force = $motion->given($inquiry, 'force', 'process force (0 N where there is none)', 'F', $axis->drive->force);
         if (! $force->isPositive()) {
-            $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $axis->drive->mass);
+            $mass = $motion->mass($inquiry);
             $acceleration = $motion->given($inquiry, 'acceleration', 'acceleration', 'a', $axis->drive->acceleration);
             $force = $inquiry->work(
                 'Force of accelerating what it carries',

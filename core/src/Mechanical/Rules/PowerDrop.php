@@ -63,15 +63,20 @@ final class PowerDrop implements Curable
                 "A screw of {$efficiency} locks itself: it stays where it is. Vibration may still let it creep.",
             );
         }
-        $mass = $motion->given($inquiry, 'mass', 'moving mass', 'm', $axis->drive->mass);
+        $mass = $motion->mass($inquiry);
         $incline = $motion->given($inquiry, 'incline', 'incline', 'θ', $axis->drive->incline);
         $travel = $motion->perTurn($inquiry);
         $weight = $mass->times(Quantity::of(DriveLoad::G * sin($incline->in('rad')), 'm/s²'));
-        $net = Quantity::max(Quantity::of(0, 'N'), $weight->minus($axis->drive->friction ?? Quantity::of(0, 'N')));
+        // Where nobody says, nothing rubs: what comes down then comes down the more.
+        $friction =
+            $axis->drive->friction === null
+                ? Quantity::of(0, 'N')
+                : $motion->given($inquiry, 'friction', 'friction', 'F_f', $axis->drive->friction);
+        $net = Quantity::max(Quantity::of(0, 'N'), $weight->minus($friction));
         $pull = $inquiry->work(
             'Torque that turns the motor backwards',
             'T_b = (m·g·sinθ − F_f) × s × η / 2π',
-            ['m' => $mass, 's' => $travel, 'η' => $efficiency],
+            ['m' => $mass, 'θ' => $incline, 'F_f' => $friction, 's' => $travel, 'η' => $efficiency],
             $net->times($travel)->times($efficiency)->over(Quantity::ratio(2 * M_PI)),
             'N m',
         );
