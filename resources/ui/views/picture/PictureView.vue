@@ -379,6 +379,9 @@ li span {
 .columns {
   columns: 2;
 }
+.columns li {
+  break-inside: avoid;
+}
 .also {
   margin-right: 14px;
 }

@@ -215,17 +215,18 @@ async function drop(): Promise<void> {
       </select></label
     >
     <div class="line">
-      <span class="quiet">size, where not from its sheet</span>
-      <EditCell
-        v-for="side in ['length', 'width', 'height'] as const"
-        :key="side"
-        figure
-        :label="`Its ${side}`"
-        :value="place.size?.[side]"
-        unit="mm"
-        :placeholder="side"
-        :save="save(place, `Its ${side}`, ['size', side])"
-      />
+      <span class="quiet">size</span>
+      <span v-for="side in ['length', 'width', 'height'] as const" :key="side" class="side">
+        <span class="quiet small">{{ side }}</span>
+        <EditCell
+          figure
+          :label="`Its ${side}`"
+          :value="place.size?.[side]"
+          unit="mm"
+          :placeholder="place.need ? 'by its sheet' : 'not known'"
+          :save="save(place, `Its ${side}`, ['size', side])"
+        />
+      </span>
       <label class="link small pick"
         ><input type="file" accept=".stl,model/stl" aria-label="Size from an STL file" @change="mesh" />from its
         STL</label
@@ -367,23 +368,36 @@ async function drop(): Promise<void> {
 h2 {
   margin: 0 0 4px;
 }
-.line,
-.rule {
+.line {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 10px;
   align-items: center;
   min-height: 32px;
 }
-.rule .by {
-  min-width: 66px;
+.rule {
+  display: grid;
+  grid-template-columns: 12px 78px minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0 8px;
+  align-items: center;
+  min-height: 32px;
 }
 .rule .field {
-  max-width: 122px;
+  width: 100%;
+  text-overflow: ellipsis;
+}
+.rule .figure + .field {
+  grid-column: 3;
+}
+.side {
+  display: inline-flex;
+  gap: 4px;
+  align-items: baseline;
 }
 .nudge {
   display: flex;
-  gap: 2px;
+  grid-column: 3 / -1;
+  gap: 10px;
 }
 .nudge button {
   min-width: 24px;
@@ -397,5 +411,14 @@ ul {
 }
 .mm {
   width: 76px;
+}
+@media (max-width: 500px) {
+  .rule {
+    grid-template-columns: 12px 78px minmax(0, 1fr);
+  }
+  .rule .of,
+  .nudge {
+    grid-column: 3;
+  }
 }
 </style>
