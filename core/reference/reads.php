@@ -463,7 +463,9 @@ return [
     ],
     'M03-drop' => [
         'drive_screw.lead',
+        'printed_part.mass',
         'servo_motor.brake',
+        'spindle.mass',
         'stepper_motor.brake',
         'stepper_motor.holding_torque',
     ],

@@ -39,8 +39,7 @@ final class LeadProposals
     /** Up to this a load is small: a fan, a lamp, a sensor. */
     private const SMALL = 1.0;
 
-    /** Words that name nothing: small ones, units, and what every part of the starting library is called. */
-    private const NO_NAMES = ['for', 'of', 'the', 'and', 'to', 'with', 'v', 'a', 'w', 'm', 'mm', 'nm', 'example'];
+    private const LEFT_ON = 'straight from there it would be on for ever: what switches it is for you to choose, and nothing free does';
 
     private const HOLDS = 0.8;
 
@@ -71,7 +70,7 @@ final class LeadProposals
         }
         $allocation = PortAllocation::of($survey);
         foreach ($allocation->channels as $channel) {
-            foreach ($channel->stated ? [] : array_keys($allocation->matching->found, $channel->ref(), true) as $wish) {
+            foreach ($channel->stated ? [] : array_keys($allocation->found, $channel->ref(), true) as $wish) {
                 $this->counted[explode('/', (string) $wish)[0]] = true;
             }
         }
@@ -79,79 +78,23 @@ final class LeadProposals
     }
 
     /**
-     * Where each thing would hang: as the ports were matched, each within its kind on the channel that is named like it,
-     * and on one of the kind it wants most where such a one is left.
+     * Where each thing would hang: the first piece of each need that has a channel with a port of its own.
      *
      * @return array<string, PortRef> by need
      */
     private static function channels(PortAllocation $allocation): array
     {
-        $byRef = $groups = $wishes = $found = [];
-        foreach ($allocation->channels as $channel) {
-            if ($channel->stated) {
-                $byRef[$channel->ref()] = $channel;
-            }
-        }
-        $spare = array_diff_key($byRef, array_flip($allocation->matching->found));
+        $stated = array_filter($allocation->channels, static fn (Channel $c): bool => $c->stated);
+        $ports = array_map(static fn (Channel $c): string => $c->ref(), $stated);
+        $found = [];
         foreach ($allocation->wishes as $wish) {
-            $channel = $byRef[$allocation->matching->found[$wish->ref()] ?? ''] ?? null;
-            if ($channel === null || $wish->piece > 1) {
-                continue;
-            }
-            foreach ($spare as $ref => $other) {
-                $better = array_search($other->use, $wish->uses, true);
-                if (
-                    $better !== false &&
-                    $better < array_search($channel->use, $wish->uses, true) &&
-                    $other->board === $channel->board &&
-                    $other->free() &&
-                    $wish->stands($other->voltage)
-                ) {
-                    [$spare, $channel] = [
-                        array_diff_key($spare, [$ref => true]) + [$channel->ref() => $channel],
-                        $other,
-                    ];
-                }
-            }
-            $group = self::alikeIn($channel);
-            $groups[$group][] = $channel;
-            $wishes[$group][] = $wish;
-        }
-        foreach ($spare as $channel) {
-            $group = self::alikeIn($channel);
-            if (isset($groups[$group]) && $channel->free()) {
-                $groups[$group][] = $channel;
-            }
-        }
-        foreach ($groups as $group => $channels) {
-            usort($channels, static fn (Channel $a, Channel $b): int => strnatcmp($a->port, $b->port));
-            $pairs = [];
-            foreach ($wishes[$group] as $w => $wish) {
-                foreach ($channels as $c => $channel) {
-                    $alike = count(
-                        array_intersect(self::words($channel->port), self::words("{$wish->need} {$wish->role}")),
-                    );
-                    $pairs[] = [-$alike, $w, $c];
-                }
-            }
-            sort($pairs);
-            $taken = [];
-            foreach ($pairs as [, $w, $c]) {
-                $port = PortRef::of($channels[$c]->ref());
-                if ($port !== null && ! isset($found[$wishes[$group][$w]->need]) && ! isset($taken[$c])) {
-                    $taken[$c] = true;
-                    $found[$wishes[$group][$w]->need] = $port;
-                }
+            $port = PortRef::of($allocation->found[$wish->ref()] ?? '');
+            if ($port !== null && $wish->piece === 1 && in_array($port->text(), $ports, true)) {
+                $found[$wish->need] = $port;
             }
         }
 
         return $found;
-    }
-
-    /** What channels have in common that are as good as each other. */
-    private static function alikeIn(Channel $channel): string
-    {
-        return implode(' ', [$channel->board, $channel->use, $channel->voltage?->text(), $channel->bank]);
     }
 
     /**
@@ -219,27 +162,7 @@ final class LeadProposals
         $switched = $this->switchedFor($fitted);
         [$best, $others, $why] = $this->sourceFor($fitted, $port);
         if ($switched !== null) {
-            $switch = $this->survey->build->fitted($switched->need);
-            $in = $switch?->part->ports[$this->survey->build->port($switched)->fedFrom ?? ''] ?? null;
-            if (
-                $switch !== null &&
-                $in !== null &&
-                $best !== null &&
-                ! isset($this->taken["{$switched->need}.{$in->name}"])
-            ) {
-                // Through the switch goes what its load takes.
-                $this->propose(
-                    $best,
-                    $fitted,
-                    $port,
-                    'power',
-                    "{$why}, for {$fitted->need->role}",
-                    $others,
-                    $in,
-                    $switched->need,
-                );
-            }
-            $this->propose($switched, $fitted, $port, 'power', "{$this->role($switched)} switches it");
+            $this->throughSwitch($fitted, $port, $switched, $best, $others, $why);
 
             return;
         }
@@ -266,12 +189,49 @@ final class LeadProposals
 
             return;
         }
-        if ($best === null) {
-            $this->open[] = ['port' => "{$ref}.{$port->name}", 'why' => $why];
+        if ($best === null || $this->isLeftOn($fitted)) {
+            $this->open[] = ['port' => "{$ref}.{$port->name}", 'why' => $best === null ? $why : self::LEFT_ON];
 
             return;
         }
         $this->propose($best, $fitted, $port, 'power', $why, $others);
+    }
+
+    /**
+     * From a source to what switches a load, and from there to the load.
+     *
+     * @param  PortRef  $switched  far side of what switches it
+     * @param  PortRef|null  $source  null where there is none: the near side is left to the builder
+     * @param  list<PortRef>  $others
+     */
+    private function throughSwitch(
+        Fitted $load,
+        Port $port,
+        PortRef $switched,
+        ?PortRef $source,
+        array $others,
+        string $why,
+    ): void {
+        $switch = $this->survey->build->fitted($switched->need);
+        $in = $switch?->part->ports[$this->survey->build->port($switched)->fedFrom ?? ''] ?? null;
+        if ($in !== null && $source !== null && ! isset($this->taken["{$switched->need}.{$in->name}"])) {
+            // Through the switch goes what its load takes.
+            $why = "{$why}, for {$load->need->role}";
+            $this->propose($source, $load, $port, 'power', $why, $others, $in, $switched->need);
+        }
+        $this->propose(
+            $switched,
+            $load,
+            $port,
+            $port->mains ? 'mains' : 'power',
+            "{$this->role($switched)} switches it",
+        );
+    }
+
+    /** Whether it would heat for ever if it hung straight on a supply, in a machine that has what commands it. */
+    private function isLeftOn(Fitted $fitted): bool
+    {
+        return $fitted->part->can(Ability::Heats) && [...$this->survey->build->fittedThat(Ability::HasChannels)] !== [];
     }
 
     /**
@@ -384,6 +344,18 @@ final class LeadProposals
             }
         }
         $sources = [...$sources, ...$full];
+        $switched = $this->isLeftOn($fitted) ? $this->switchedFor($fitted) : null;
+        if ($switched !== null) {
+            $others = array_slice($sources, 1);
+            $this->throughSwitch($fitted, $port, $switched, $sources[0] ?? null, $others, 'from the power inlet');
+
+            return;
+        }
+        if ($sources !== [] && $this->isLeftOn($fitted)) {
+            $this->open[] = ['port' => "{$fitted->need->ref}.{$port->name}", 'why' => self::LEFT_ON];
+
+            return;
+        }
         if ($sources === []) {
             $this->open[] = [
                 'port' => "{$fitted->need->ref}.{$port->name}",
@@ -478,7 +450,7 @@ final class LeadProposals
             return;
         }
         $inlets = [...$this->survey->build->fittedThat(Ability::TakesMains)];
-        $feeds = $this->mainsOf($fitted->need->ref);
+        $feeds = $this->mainsOf($fitted->need->ref)->need ?? '';
         foreach (isset($inlets[$feeds]) ? [$feeds => $inlets[$feeds]] : $inlets as $need => $inlet) {
             foreach ($inlet->part->ports as $out) {
                 if ($out->kind === PortKind::Earth) {
@@ -497,16 +469,25 @@ final class LeadProposals
         }
     }
 
-    /** Where the mains of a part comes from: its earth belongs to the same inlet. */
-    private function mainsOf(string $need): string
+    /** Where the mains of a part come from, through all that switches them: its earth and its fuse are there. */
+    private function mainsOf(string $need): ?PortRef
     {
-        foreach ([...$this->found, ...$this->survey->build->leads] as $lead) {
-            if ($lead->to->need === $need && $this->survey->build->port($lead->to)?->mains === true) {
-                return $lead->from->need;
+        $from = null;
+        for ($seen = []; ! isset($seen[$need]); $need = $from->need) {
+            $seen[$need] = true;
+            $into = null;
+            foreach ([...$this->found, ...$this->survey->build->leads] as $lead) {
+                $carries =
+                    $lead instanceof LeadProposal ? $lead->class === 'mains' : $this->survey->build->isMains($lead);
+                $into ??= $carries && $lead->to->need === $need ? $lead->from : null;
             }
+            if ($into === null) {
+                break;
+            }
+            $from = $into;
         }
 
-        return '';
+        return $from;
     }
 
     /** Mains goes into it, or, of a heater, what it is made for is no extra-low voltage. */
@@ -682,12 +663,21 @@ final class LeadProposals
         return $drop <= self::DROP * $volts->in('V');
     }
 
+    /** What the fuse lets through before which a lead stands, here or where the mains come in. */
     private function fuseAt(PortRef $from): ?Quantity
     {
-        $source = $this->survey->build->fitted($from->need);
-        $port = $this->survey->build->port($from);
+        foreach (array_filter([$from, $this->mainsOf($from->need)]) as $at) {
+            $port = $this->survey->build->port($at);
+            $rating =
+                $port === null
+                    ? null
+                    : $this->survey->build->fitted($at->need)?->part->portSpec($port, 'fuse_rating')?->highest();
+            if ($rating !== null) {
+                return $rating;
+            }
+        }
 
-        return $source === null || $port === null ? null : $source->part->portSpec($port, 'fuse_rating')?->highest();
+        return null;
     }
 
     /** The length of a lead between the same two parts, the longest where there are several. */
@@ -748,7 +738,7 @@ final class LeadProposals
     /** A free port of a board that is named like a part. */
     private function portNamedLike(Fitted $fitted, PortKind $kind): ?PortRef
     {
-        $words = self::words("{$fitted->need->ref} {$fitted->need->role}");
+        $words = NamedAlike::words("{$fitted->need->ref} {$fitted->need->role}");
         foreach ($this->survey->build->fittedThat(Ability::HasChannels) as $need => $board) {
             foreach ($board->part->ports as $port) {
                 if (
@@ -758,7 +748,7 @@ final class LeadProposals
                     ($kind !== PortKind::Outlet || $this->isFor($port, $fitted)) &&
                     ($kind !== PortKind::Signal ||
                         in_array(($port->specs['use'] ?? null)?->choice() ?? 'signal', ['signal', 'motor'], true)) &&
-                    array_intersect(self::words($port->name), $words) !== []
+                    array_intersect(NamedAlike::words($port->name), $words) !== []
                 ) {
                     return new PortRef((string) $need, $port->name);
                 }
@@ -781,7 +771,7 @@ final class LeadProposals
         }
 
         // One that is called by another job than the usual one is for that job.
-        return $use === null || in_array($use, $uses, true) || ! in_array($use, self::words($outlet->name), true);
+        return $use === null || in_array($use, $uses, true) || ! in_array($use, NamedAlike::words($outlet->name), true);
     }
 
     /**
@@ -905,26 +895,10 @@ final class LeadProposals
         return count(
             array_diff(
                 array_intersect(
-                    self::words("{$one->need->ref} {$one->need->role}"),
-                    self::words("{$other->need->ref} {$other->need->role}"),
+                    NamedAlike::words("{$one->need->ref} {$one->need->role}"),
+                    NamedAlike::words("{$other->need->ref} {$other->need->role}"),
                 ),
-                self::words($one->part->family->title()),
-            ),
-        );
-    }
-
-    /**
-     * @return list<string>
-     */
-    private static function words(string $text): array
-    {
-        $words = preg_split('/[^\p{L}\d]+/u', mb_strtolower($text), -1, PREG_SPLIT_NO_EMPTY) ?: [];
-
-        // A number by itself is a voltage or a count, not a name.
-        return array_values(
-            array_filter(
-                array_unique($words),
-                static fn (string $w): bool => ! ctype_digit($w) && ! in_array($w, self::NO_NAMES, true),
+                NamedAlike::words($one->part->family->title()),
             ),
         );
     }

@@ -49,6 +49,9 @@ final readonly class PortAllocation implements Settled
 
     public ChannelMatching $matching;
 
+    /** @var array<string, string> wish → channel: as many as can be, and each on the one named like it */
+    public array $found;
+
     /** @var array<string, list<array{PortRef, PortRef}>> where leads run from and to, by need */
     private array $leads;
 
@@ -74,6 +77,7 @@ final readonly class PortAllocation implements Settled
         $this->channels = $this->channels();
         $this->wishes = $this->wishes();
         $this->matching = new ChannelMatching($this->wishes, $this->channels, $pinned);
+        $this->found = NamedAlike::of($this->wishes, $this->channels, $this->matching->found);
     }
 
     /**
@@ -120,7 +124,7 @@ final readonly class PortAllocation implements Settled
     public function spare(): array
     {
         $spare = [];
-        $taken = array_flip($this->matching->found);
+        $taken = array_flip($this->found);
         foreach ($this->channels as $channel) {
             if ($channel->free() && ! isset($taken[$channel->ref()])) {
                 $spare[$channel->use] = ($spare[$channel->use] ?? 0) + 1;
@@ -141,12 +145,12 @@ final readonly class PortAllocation implements Settled
         $then = new self(new Survey($survey->build->choosing($board, $part)), false);
         $moves = [];
         foreach ($now->wishes as $wish) {
-            $before = $now->matching->found[$wish->ref()] ?? $wish->wired;
+            $before = $now->found[$wish->ref()] ?? $wish->wired;
             $moves[] = [
                 'need' => $wish->ref(),
                 'role' => $wish->role,
                 'before' => $before,
-                'after' => $then->matching->found[$wish->ref()] ?? null,
+                'after' => $then->found[$wish->ref()] ?? null,
             ];
         }
 
@@ -158,7 +162,7 @@ final readonly class PortAllocation implements Settled
      */
     public function toArray(): array
     {
-        $taken = array_flip($this->matching->found);
+        $taken = array_flip($this->found);
         $wired = [];
         foreach ($this->wishes as $wish) {
             if ($wish->wired !== null) {
@@ -195,7 +199,7 @@ final readonly class PortAllocation implements Settled
                         'role' => $w->role,
                         'uses' => $w->uses,
                     ],
-                    array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->matching->found[$w->ref()])),
+                    array_filter($this->wishes, fn (ChannelWish $w): bool => ! isset($this->found[$w->ref()])),
                 ),
             ),
             'blocked' => $this->blocked(),

@@ -55,7 +55,7 @@ final class LeadProposalsTest extends TestCase
     {
         $unlike = [
             // A stop in the mains, a mains bed and a contactor behind it are the builder's to lay out.
-            'printer with a mains bed' => 5,
+            'printer with a mains bed' => 4,
             'router with a spindle on a drive' => 4,
             'plasma table' => 6,
             'drag-knife cutter' => 1,
@@ -141,8 +141,18 @@ final class LeadProposalsTest extends TestCase
             ][0],
         );
         // The bed's warm chamber counts as the room's air does, whichever end of the lead it is.
-        $chamber = ['zones' => [['ref' => 'warm', 'name' => 'Chamber', 'kind' => 'chamber', 'temperature' => '60 °C',
-            'evidence' => 'measured', 'holds' => ['bed']]]];
+        $chamber = [
+            'zones' => [
+                [
+                    'ref' => 'warm',
+                    'name' => 'Chamber',
+                    'kind' => 'chamber',
+                    'temperature' => '60 °C',
+                    'evidence' => 'measured',
+                    'holds' => ['bed'],
+                ],
+            ],
+        ];
         self::assertSame('1.5 mm²', self::ways(self::cabinet($chamber))['psu.out > bed.power'][0]);
         // 10 m there and back: 3 % of 24 V at 5 A leaves 144 mΩ, 7.2 mΩ/m: 4 mm² has 4.95 × 1.2, 2.5 mm² 7.98 × 1.2.
         $with = self::cabinet([
@@ -173,24 +183,34 @@ final class LeadProposalsTest extends TestCase
 
     public function test_a_spindle_hangs_on_no_fan_output_and_a_boxed_driver_in_no_slot(): void
     {
-        $file = Examples::file([
-            Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '30 A']),
-            self::withPorts(
-                Examples::part('board', 'controller_board', ['min_voltage' => '12 V', 'max_voltage' => '28 V']),
-                self::outlet('fan-0', 'fan', '1 A'),
-                self::outlet('heater-0', 'heater', '10 A'),
-                self::outlet('drv-0', 'motor', '2 A'),
-            ),
-            Examples::part('spindle-own-fan', 'spindle', ['rated_voltage' => '24 V', 'rated_power' => '200 W']),
-            Examples::part('box', 'motor_driver', [
-                'min_voltage' => '20 V',
-                'max_voltage' => '50 V',
-                'continuous_current' => '3 A',
-            ]),
-            Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '360 W', 'place' => 'bed']),
-        ], ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'Box', 'kind' => 'sample', 'currency' => 'GBP']]);
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '30 A']),
+                self::withPorts(
+                    Examples::part('board', 'controller_board', ['min_voltage' => '12 V', 'max_voltage' => '28 V']),
+                    self::outlet('fan-0', 'fan', '1 A'),
+                    self::outlet('heater-0', 'heater', '10 A'),
+                    self::outlet('drv-0', 'motor', '2 A'),
+                ),
+                Examples::part('spindle-own-fan', 'spindle', ['rated_voltage' => '24 V', 'rated_power' => '200 W']),
+                Examples::part('box', 'motor_driver', [
+                    'min_voltage' => '20 V',
+                    'max_voltage' => '50 V',
+                    'continuous_current' => '3 A',
+                ]),
+                Examples::part('bed', 'heater', [
+                    'rated_voltage' => '24 V',
+                    'rated_power' => '360 W',
+                    'place' => 'bed',
+                ]),
+            ],
+            ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'Box', 'kind' => 'sample', 'currency' => 'GBP']],
+        );
         $found = self::of($file);
-        $ways = array_map(static fn (LeadProposal $l): string => "{$l->from->text()} > {$l->to->text()}", $found['leads']);
+        $ways = array_map(
+            static fn (LeadProposal $l): string => "{$l->from->text()} > {$l->to->text()}",
+            $found['leads'],
+        );
 
         self::assertContains('psu.out > spindle-own-fan.power', $ways);
         self::assertContains('psu.out > box.power', $ways);
@@ -225,6 +245,86 @@ final class LeadProposalsTest extends TestCase
             'fed_from' => 'power',
             'specs' => ['use' => $use, 'rated_current' => $amps],
         ];
+    }
+
+    /**
+     * @return iterable<string, array{array<string, string>, list<array{string, string, array<string, string>}>, string}> heater,
+     *     parts beside it, why
+     */
+    public static function leftOn(): iterable
+    {
+        $ssr = ['bed-relay', 'relay', ['coil_voltage' => '5 V', 'contact_rating' => '25 A']];
+        $psu = ['psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']];
+        $mains = ['rated_voltage' => '230 V', 'rated_power' => '600 W'];
+        $low = ['rated_voltage' => '24 V', 'rated_power' => '120 W'];
+        yield 'mains, and nothing switches it' => [$mains, [], 'it would be on for ever'];
+        yield 'mains, through its relay' => [$mains, [$ssr], ''];
+        yield 'low voltage, and the board has no output for it' => [$low, [$psu], 'it would be on for ever'];
+        yield 'low voltage, through its relay' => [$low, [$psu, $ssr], ''];
+    }
+
+    /**
+     * @param  array<string, string>  $heater
+     * @param  list<array{string, string, array<string, string>}>  $beside
+     */
+    #[DataProvider('leftOn')]
+    public function test_what_heats_hangs_on_nothing_that_never_goes_off(
+        array $heater,
+        array $beside,
+        string $why,
+    ): void {
+        $bed = Examples::part('bed', 'heater', $heater);
+        $mains = $heater['rated_voltage'] === '230 V';
+        $file = Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', ['rated_current' => '10 A', 'fuse_rating' => '10 A']),
+                self::withPorts(
+                    Examples::part('board', 'controller_board', ['min_voltage' => '12 V', 'max_voltage' => '28 V']),
+                ),
+                $mains
+                    ? self::withPorts($bed, [
+                        'name' => 'power',
+                        'kind' => 'inlet',
+                        'mains' => true,
+                        'draw' => 'resistive',
+                    ])
+                    : $bed,
+                ...array_map(static fn (array $one): array => Examples::part(...$one), $beside),
+            ],
+            [
+                'magpie' => BuildFile::VERSION,
+                'build' => ['name' => 'Bed', 'kind' => 'sample', 'currency' => 'GBP'],
+                'site' => ['mains_voltage' => '230 V', 'ambient' => '30 °C'],
+            ],
+        );
+        $found = self::of($file);
+        $ways = array_map(
+            static fn (LeadProposal $l): string => "{$l->from->text()} > {$l->to->text()}",
+            $found['leads'],
+        );
+        $from = $mains ? 'inlet.out' : 'psu.out';
+
+        self::assertNotContains("{$from} > bed.power", $ways);
+        self::assertStringContainsString($why, array_column($found['open'], 'why', 'port')['bed.power'] ?? '');
+        self::assertSame(
+            $why === '' ? ["{$from} > bed-relay.in", 'bed-relay.out > bed.power'] : [],
+            array_values(
+                array_filter($ways, static fn (string $w): bool => preg_match('/bed(-relay.in|.power)$/', $w) === 1),
+            ),
+        );
+        if ($mains && $why === '') {
+            // Both stand before the fuse of the inlet, and the earth goes with them.
+            $sizes = array_column(
+                array_map(static fn (LeadProposal $l): array => [$l->to->text(), $l->size], $found['leads']),
+                1,
+                0,
+            );
+            self::assertSame(
+                [$sizes['bed-relay.in'], $sizes['bed-relay.in']],
+                [$sizes['bed.power'], $sizes['bed.earth']],
+            );
+            self::assertSame('1 mm²', $sizes['bed.power'], '2.6 A would want less than the 10 A of the fuse does.');
+        }
     }
 
     public function test_of_two_supplies_the_second_takes_what_the_first_cannot(): void

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Electrical;
 use Magpie\Core\Electrical\Channel;
 use Magpie\Core\Electrical\ChannelMatching;
 use Magpie\Core\Electrical\ChannelWish;
+use Magpie\Core\Electrical\NamedAlike;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Rules\Ports;
 use Magpie\Core\Inspection\Examples;
@@ -144,9 +145,7 @@ final class PortsTest extends TestCase
 
         self::assertTrue($matching->exact);
         self::assertCount(self::most($wishes, $channels), $matching->found, "seed {$seed}");
-        foreach ($matching->found as $wish => $channel) {
-            self::assertContains(explode('.', $channel)[0], ['b'], (string) $wish);
-        }
+        self::assertServed($wishes, $channels, $matching);
         if (
             count($matching->found) < count($wishes) &&
             ! array_filter($channels, static fn (Channel $c): bool => $c->bank !== null || $c->pin !== null)
@@ -154,6 +153,132 @@ final class PortsTest extends TestCase
             // Hall: fewer channels than wishes, and no smaller set of wishes is short.
             self::assertGreaterThan(count($matching->contested), count($matching->blocked));
         }
+    }
+
+    /**
+     * @param  list<ChannelWish>  $wishes
+     * @param  list<Channel>  $channels
+     */
+    private static function assertServed(array $wishes, array $channels, ChannelMatching $matching): void
+    {
+        $named = NamedAlike::of($wishes, $channels, $matching->found);
+        self::assertSame([], array_diff_key($matching->found, $named), 'Nobody loses a channel.');
+        self::assertCount(count($matching->found), array_unique($named), 'No channel serves two.');
+        $by = array_column(array_map(static fn (Channel $c): array => [$c->ref(), $c], $channels), 1, 0);
+        $pins = [];
+        foreach ($wishes as $wish) {
+            $channel = $by[$named[$wish->ref()] ?? ''] ?? null;
+            if ($channel !== null) {
+                $volts = $channel->bank === null ? $channel->voltage : $matching->banks["b/{$channel->bank}"] ?? null;
+                self::assertContains($channel->use, $wish->uses);
+                self::assertTrue($channel->free() && $wish->stands($volts), "{$wish->ref()} on {$channel->ref()}");
+                $pins[$channel->pin ?? $channel->ref()][$wish->together] = true;
+            }
+        }
+        self::assertSame([], array_filter($pins, static fn (array $jobs): bool => count($jobs) > 1));
+    }
+
+    /**
+     * @return iterable<string, array{list<array{string, list<string>, 2?: string}>, list<Channel>, array<string, string>}>
+     *     wishes with where they are wired, channels, who hangs where
+     */
+    public static function namedAlike(): iterable
+    {
+        $in = static fn (string ...$names): array => array_map(
+            static fn (string $n): Channel => new Channel('b', $n, 'switch'),
+            array_values($names),
+        );
+        $ends = [['switch-z', ['switch']], ['switch-x', ['switch']]];
+        yield 'each at the input of its name' => [
+            $ends,
+            $in('in-x', 'in-z'),
+            ['switch-z' => 'b.in-z', 'switch-x' => 'b.in-x'],
+        ];
+        yield 'a spare one of its name' => [
+            $ends,
+            $in('in-1', 'in-2', 'in-x'),
+            ['switch-z' => 'b.in-1', 'switch-x' => 'b.in-x'],
+        ];
+        yield 'in the order of their numbers, where no name tells' => [
+            $ends,
+            $in('in10', 'in9'),
+            ['switch-z' => 'b.in9', 'switch-x' => 'b.in10'],
+        ];
+        yield 'one that is wired stays' => [
+            [['switch-z', ['switch'], 'b.in-x'], ['switch-x', ['switch']]],
+            $in('in-x', 'in-z'),
+            ['switch-z' => 'b.in-x', 'switch-x' => 'b.in-z'],
+        ];
+        yield 'never on one that is kept back' => [
+            [['switch-z', ['switch']]],
+            [...$in('in-1'), new Channel('b', 'in-z', 'switch', reserved: true)],
+            ['switch-z' => 'b.in-1'],
+        ];
+        yield 'never on one only counted, never on another board' => [
+            [['switch-z', ['switch']]],
+            [...$in('in-1'), new Channel('b', 'switch z', 'switch', stated: false), new Channel('c', 'in-z', 'switch')],
+            ['switch-z' => 'b.in-1'],
+        ];
+        yield 'a number is no name' => [[['switch 5', ['switch']]], $in('in 1', 'in 5'), ['switch 5' => 'b.in 1']];
+        yield 'on the kind it would rather have, once that is left' => [
+            [['light', ['light', 'fan']], ['fan-hot', ['fan']]],
+            [new Channel('b', 'fan-hot', 'fan'), new Channel('b', 'lamp', 'light')],
+            ['light' => 'b.lamp', 'fan-hot' => 'b.fan-hot'],
+        ];
+    }
+
+    /**
+     * @param  list<array{string, list<string>, 2?: string}>  $wishes
+     * @param  list<Channel>  $channels
+     * @param  array<string, string>  $named
+     */
+    #[DataProvider('namedAlike')]
+    public function test_of_those_that_are_as_good_each_takes_the_channel_named_like_it(
+        array $wishes,
+        array $channels,
+        array $named,
+    ): void {
+        $wishes = array_map(
+            static fn (array $w): ChannelWish => new ChannelWish($w[0], $w[0], $w[1], $w[0], wired: $w[2] ?? null),
+            $wishes,
+        );
+        $found = NamedAlike::of($wishes, $channels, (new ChannelMatching($wishes, $channels))->found);
+        ksort($found);
+        ksort($named);
+        self::assertSame($named, $found);
+    }
+
+    public function test_a_wish_moves_up_to_what_it_would_rather_have(): void
+    {
+        $wishes = [new ChannelWish('light', 'light', ['light', 'fan'], 'light')];
+        $lamp = new Channel('b', 'lamp', 'light', Quantity::of(24, 'V'));
+        $fan = new Channel('b', 'fan', 'fan');
+        self::assertSame(['light' => 'b.lamp'], NamedAlike::of($wishes, [$fan, $lamp], ['light' => 'b.fan']));
+        self::assertSame(['light' => 'b.lamp'], NamedAlike::of($wishes, [$fan, $lamp], ['light' => 'b.lamp']));
+        foreach (
+            [
+                'of a voltage it does not stand' => [self::wish('light', ['light', 'fan'], '', '12'), $lamp],
+                'of another board' => [$wishes[0], new Channel('c', 'lamp', 'light')],
+                'behind a selector' => [$wishes[0], new Channel('b', 'lamp', 'light', bank: 'A')],
+            ] as $why => [$wish, $other]
+        ) {
+            self::assertSame(['light' => 'b.fan'], NamedAlike::of([$wish], [$fan, $other], ['light' => 'b.fan']), $why);
+        }
+        // Two on one pin switch together: what hangs on one bars the other.
+        $hot = new Channel('b', 'fan-hot', 'fan', pin: 'P2');
+        $part = new Channel('b', 'fan-part', 'fan', pin: 'P2');
+        $free = new Channel('b', 'fan-free', 'fan');
+        self::assertSame(
+            ['part' => 'b.fan-free', 'hot' => 'b.fan-hot'],
+            NamedAlike::of(
+                [self::wish('part', ['fan']), self::wish('hot', ['fan'])],
+                [$hot, $part, $free],
+                [
+                    'part' => 'b.fan-free',
+                    'hot' => 'b.fan-hot',
+                ],
+            ),
+        );
     }
 
     public function test_four_fans_behind_one_selector_cannot_mix_voltages(): void
@@ -246,7 +371,7 @@ final class PortsTest extends TestCase
         );
         $allocation = new PortAllocation(new Survey((new SampleBuild($file))->build));
 
-        self::assertSame(['probe' => 'board.s0'], $allocation->matching->found);
+        self::assertSame(['probe' => 'board.s0'], $allocation->found);
         self::assertSame('Everything fits when leads are moved to other channels.', $allocation->cures()[0]);
     }
 

@@ -258,7 +258,8 @@ final class FiguresTest extends TestCase
     }
 
     /**
-     * @return iterable<string, array{string, array<string, mixed>, array<string, mixed>, list<array<string, string>>|null, Verdict}>
+     * @return iterable<string, array{string, array{array<string, mixed>, array<string, mixed>}, array<string, mixed>, list<array<string, string>>|null, Verdict}>
+     *     least load, part and need, more of the need, what is on in each scenario
      */
     public static function quietLoads(): iterable
     {
@@ -279,7 +280,7 @@ final class FiguresTest extends TestCase
     }
 
     /**
-     * @param  array<string, mixed>  $load
+     * @param  array{array<string, mixed>, array<string, mixed>}  $load
      * @param  array<string, mixed>  $need
      * @param  list<array<string, string>>|null  $scenarios  what is on in each
      */

@@ -346,11 +346,11 @@ final class MotionTest extends TestCase
         $belt['parts'][1] = Examples::part('screw', 'pulley', ['teeth' => '20', 'pitch' => '2 mm'])[0];
         $belt['needs'][1]['family'] = 'pulley';
         $pull = self::worked((new SampleBuild($belt))->finding('M03-drop/z'), 'Torque that turns');
-        self::assertEqualsWithDelta((3 * 9.80665 - 5) * 0.04 * 0.35 / (2 * M_PI), $pull->in('N m'), 1e-6);
+        self::assertEqualsWithDelta(((3 * 9.80665 - 5) * 0.04 * 0.35) / (2 * M_PI), $pull->in('N m'), 1e-6);
         $rubs = $file(['mass' => '2 kg']);
         unset($rubs['axes'][0]['drive']['friction']);
         self::assertEqualsWithDelta(
-            2 * 9.80665 * 0.005 * 0.9 / (2 * M_PI),
+            (2 * 9.80665 * 0.005 * 0.9) / (2 * M_PI),
             self::worked((new SampleBuild($rubs))->finding('M03-drop/z'), 'Torque that turns')->in('N m'),
             1e-6,
         );
@@ -446,7 +446,8 @@ final class MotionTest extends TestCase
         }
         self::assertEqualsWithDelta($deflection * 1000, $bend, 0.001);
         // Where nothing is cut, what it carries bends it when it is thrown about: 10 kg at 10 m/s² are 100 N.
-        $file['axes'][0]['drive'] = ['force' => '0 N', 'acceleration' => '10 m/s²', 'mass' => '1 kg', 'carries' => ['load']] +
+        $file['axes'][0]['drive'] =
+            ['force' => '0 N', 'acceleration' => '10 m/s²', 'mass' => '1 kg', 'carries' => ['load']] +
             $file['axes'][0]['drive'];
         [$part, $need] = Examples::part('load', 'spindle', ['mass' => '10 kg']);
         $file['parts'][] = $part;
@@ -666,7 +667,13 @@ final class MotionTest extends TestCase
             0.005,
             'What it weighs counts before its recipe.',
         );
-        foreach (['infill' => 'infill of p', 'volume' => 'mass of p', 'wall_share' => 'share of its volume that is wall of p'] as $key => $what) {
+        foreach (
+            [
+                'infill' => 'infill of p',
+                'volume' => 'mass of p',
+                'wall_share' => 'share of its volume that is wall of p',
+            ] as $key => $what
+        ) {
             $finding = $taken(array_diff_key($recipe, [$key => true]));
             self::assertSame(Verdict::Unproven, $finding->verdict, $key);
             self::assertContains($what, $finding->missing);

@@ -144,7 +144,11 @@ final class TradeCasesTest extends TestCase
         self::assertSays(Verdict::Fails, '2 mm too long', $into([]));
         self::assertSame(Verdict::Holds, $into(['room' => '3 mm'])->verdict);
         // 12 mm less 10 clamped: 2 of thread, where M3 in brass wants one and a half times its diameter.
-        self::assertSays(Verdict::Fails, 'Too short by 2.5 mm: 2 mm of thread where 4.5 mm', $into(['clamped' => ['10 mm']]));
+        self::assertSays(
+            Verdict::Fails,
+            'Too short by 2.5 mm: 2 mm of thread where 4.5 mm',
+            $into(['clamped' => ['10 mm']]),
+        );
     }
 
     public function test_a_spindle_below_its_top_speed_has_less_power(): void

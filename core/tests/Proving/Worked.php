@@ -6,6 +6,9 @@ namespace Magpie\Core\Tests\Proving;
 
 use Closure;
 use Magpie\Core\Assembly\Rules;
+use Magpie\Core\Electrical\LeadProposal;
+use Magpie\Core\Electrical\LeadProposals;
+use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Electrical\Views\PowerLedger;
 use Magpie\Core\Firmware\SettingsAudit;
@@ -36,7 +39,7 @@ final class Worked
     public static function texts(): array
     {
         $demo = dirname(__DIR__, 3).'/demo';
-        $texts = ['examples' => self::examples(...)];
+        $texts = ['examples' => self::examples(...), 'leads' => self::leads(...)];
         foreach (['dunlin', 'linnet', 'plover'] as $name) {
             $texts[$name] = static fn (): string => self::machine(
                 BuildFile::read((string) file_get_contents("{$demo}/{$name}.json")),
@@ -64,6 +67,44 @@ final class Worked
         }
 
         return implode("\n", $lines)."\n";
+    }
+
+    /** What is proposed for the machines of the proving ground where nobody has drawn a lead yet, and which channel takes what. */
+    private static function leads(): string
+    {
+        $lines = [];
+        foreach (Machines::all() as $name => $machine) {
+            $survey = new Survey(BuildFile::build(['leads' => []] + $machine()->file()));
+            $found = LeadProposals::of($survey);
+            $lines[] = "== {$name}";
+            foreach ($found['leads'] as $lead) {
+                $row = json_encode(
+                    self::row($lead),
+                    JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+                );
+                $lines[] = "{$lead->from->text()} > {$lead->to->text()} {$row}";
+            }
+            foreach ($found['open'] as $open) {
+                $lines[] = "{$open['port']} has no far end: {$open['why']}";
+            }
+            foreach (PortAllocation::of($survey)->found as $wish => $channel) {
+                $lines[] = "{$wish} on {$channel}";
+            }
+        }
+
+        return implode("\n", $lines)."\n";
+    }
+
+    /**
+     * @return array<string, mixed> of a proposal, the lead it would be and why
+     */
+    private static function row(LeadProposal $lead): array
+    {
+        $row = $lead->toArray();
+        $entry = $row['entry'];
+        unset($row['entry'], $row['from'], $row['to'], $entry['from'], $entry['to']);
+
+        return array_filter([...$row, ...$entry], static fn (mixed $one): bool => $one !== null && $one !== []);
     }
 
     private static function machine(Build $build): string

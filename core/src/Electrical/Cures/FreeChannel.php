@@ -23,7 +23,7 @@ final readonly class FreeChannel implements Cure
     {
         $need = $finding->subject->ref;
         $ports = PortAllocation::of($at->survey);
-        $taken = array_flip($ports->matching->found);
+        $taken = array_flip($ports->found);
         foreach ($at->build->leads as $lead) {
             foreach ($lead->to->need === $need ? $ports->channels : [] as $channel) {
                 if (

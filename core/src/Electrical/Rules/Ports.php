@@ -61,7 +61,7 @@ final class Ports implements Curable
             $inquiry->tryRead($board, $key, $symbol);
         }
         $all = count($ports->wishes);
-        $placed = count($ports->matching->found);
+        $placed = count($ports->found);
         if ($ports->channels === []) {
             $inquiry->lack("the channels of {$inquiry->subject->label}: how many of each kind, or its ports by name");
         }

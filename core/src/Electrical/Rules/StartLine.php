@@ -135,9 +135,10 @@ final class StartLine implements Check
         foreach ($demands as $demand) {
             $inquiry->absorb($demand->inputs);
             $load = $inquiry->build->fitted($demand->need);
-            $takes = $load?->part->can(Ability::Steady) === true
-                ? $inquiry->tryRead($load, 'rated_current', 'I_n', Bound::Lowest)
-                : null;
+            $takes =
+                $load?->part->can(Ability::Steady) === true
+                    ? $inquiry->tryRead($load, 'rated_current', 'I_n', Bound::Lowest)
+                    : null;
             if ($load !== null && $takes !== null) {
                 $steady = $steady->plus($takes->times($demand->share)->times($load->need->quantity));
             } elseif (! $demand->share->isZero()) {
