@@ -503,10 +503,12 @@ return [
     ],
     'M06' => [
         'belt.pitch',
+        'belt.profile',
         'belt.width',
         'pulley.bore',
         'pulley.grub_screws',
         'pulley.pitch',
+        'pulley.profile',
         'pulley.teeth',
         'pulley.width',
         'stepper_motor.shaft_diameter',

@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Machine\Build;
-use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Lead;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
@@ -24,7 +23,7 @@ final class Ampacity
     public static function of(Inquiry $inquiry, Lead $lead): Quantity
     {
         $size = PowerLeads::size($inquiry, $lead);
-        $ambient = self::air($inquiry, $lead);
+        $ambient = Air::of($inquiry->build, $lead)->given($inquiry);
         $row = Conductors::ampacity($size, self::method($lead));
         if ($row === null) {
             $inquiry->lack("an ampacity for a conductor as thin as {$size}");
@@ -46,15 +45,6 @@ final class Ampacity
         );
     }
 
-    /** Asks for the air of a closed place the lead runs to: the room's says nothing of it. */
-    public static function askForAir(Inquiry $inquiry, Lead $lead): void
-    {
-        $zone = LeadAir::of($inquiry->build, $lead)->unknown;
-        if ($zone !== null) {
-            $inquiry->miss("hottest air in {$zone->name}", "zones/{$zone->ref}/temperature");
-        }
-    }
-
     /**
      * As of(), to compute with where nothing is asked for.
      *
@@ -62,7 +52,7 @@ final class Ampacity
      */
     public static function figure(Build $build, Lead $lead): ?Quantity
     {
-        $air = Quantity::of(LeadAir::of($build, $lead)->degrees(), '°C');
+        $air = Quantity::of(Air::of($build, $lead)->degrees(), '°C');
         $size = $lead->conductor->size;
 
         return $size === null
@@ -80,29 +70,10 @@ final class Ampacity
     public static function quiet(Inquiry $inquiry, Lead $lead): Quantity
     {
         PowerLeads::size($inquiry, $lead);
-        self::air($inquiry, $lead);
+        Air::of($inquiry->build, $lead)->given($inquiry);
 
         return self::figure($inquiry->build, $lead) ??
             $inquiry->lack("an ampacity for {$lead->ref}: no table goes so far");
-    }
-
-    /**
-     * @throws \Magpie\Core\Inspection\InputMissing
-     */
-    private static function air(Inquiry $inquiry, Lead $lead): Quantity
-    {
-        $air = LeadAir::of($inquiry->build, $lead);
-        $zone = $air->zone;
-
-        return $zone === null
-            ? $inquiry->given('ambient temperature of the site', 'T_a', $air->known, Evidence::Measured, 'site/ambient')
-            : $inquiry->given(
-                "hottest air in {$zone->name}",
-                'T_a',
-                $zone->temperature,
-                $zone->evidence,
-                "zones/{$zone->ref}/temperature",
-            );
     }
 
     /** A lead alone and still lies in free air (E); any other is taken as enclosed with its neighbours (B2). */

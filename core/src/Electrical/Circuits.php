@@ -164,7 +164,7 @@ final class Circuits implements Carried
                 ? Conductors::resistance($size)
                 : Conductors::strandedResistance($size);
 
-        return $cold->times(Conductors::warmth(LeadAir::of($this->build, $lead)->degrees()));
+        return $cold->times(Conductors::warmth(Air::of($this->build, $lead)->degrees()));
     }
 
     /** Resistance of a lead, out and back; null when its size or length is not known. */

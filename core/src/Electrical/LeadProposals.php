@@ -631,7 +631,7 @@ final class LeadProposals
             $area = Quantity::parse($size, Dimension::Area);
             if (
                 $area->in('mm²') >= $least * 0.8 &&
-                $this->carries($area, $carries, LeadAir::between($build, $from->need, $to->need)) &&
+                $this->carries($area, $carries, Air::between($build, $from->need, $to->need)) &&
                 $this->reaches($area, $current, $volts, $length)
             ) {
                 return $size;
@@ -641,7 +641,7 @@ final class LeadProposals
         return $sizes[count($sizes) - 1];
     }
 
-    private function carries(Quantity $area, ?Quantity $current, LeadAir $air): bool
+    private function carries(Quantity $area, ?Quantity $current, Air $air): bool
     {
         $most = Conductors::ampacityIn(Quantity::of($air->degrees(), '°C'), $area, 'B2');
 

@@ -52,7 +52,7 @@ final readonly class LeadProtection
         string $key,
     ): self {
         $ampacity = Ampacity::quiet($inquiry, $lead);
-        Ampacity::askForAir($inquiry, $lead);
+        Air::of($inquiry->build, $lead)->askFor($inquiry);
         $load = self::overloading($inquiry, $survey, $lead, $ampacity);
         if ($element !== null && $element->coversOverload($ampacity)) {
             return new self(

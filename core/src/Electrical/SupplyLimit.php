@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
-use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
 use Magpie\Core\Quantity\Quantity;
@@ -42,23 +41,9 @@ final class SupplyLimit
         }
         $from = $inquiry->tryRead($fitted, 'derate_from', 'T_0', Bound::Lowest) ?? Quantity::of(50, '°C');
         $slope = $inquiry->tryRead($fitted, 'derating', 'k') ?? Quantity::of(-2, '%/K');
-        $zone = $inquiry->build->zoneOf($fitted->need->ref);
-        $ambient =
-            $zone?->temperature === null
-                ? $inquiry->given(
-                    'ambient temperature of the site',
-                    'T_a',
-                    $inquiry->build->site->ambient,
-                    Evidence::Measured,
-                    'site/ambient',
-                )
-                : $inquiry->given(
-                    "air in {$zone->name}",
-                    'T_a',
-                    $zone->temperature,
-                    $zone->evidence,
-                    "zones/{$zone->ref}/temperature",
-                );
+        $air = Air::between($inquiry->build, $fitted->need->ref);
+        $ambient = $air->given($inquiry);
+        $air->askFor($inquiry);
         if (! $ambient->exceeds($from)) {
             return $limit;
         }

@@ -46,6 +46,7 @@ final class Belt extends Family
     {
         return [
             SpecField::quantity('pitch', 'Pitch', Dimension::Length, 'mm', ['1 mm', '14 mm']),
+            SpecField::toothProfile(),
             SpecField::quantity('width', 'Width', Dimension::Length, 'mm', ['3 mm', '100 mm']),
             SpecField::quantity('length', 'Length', Dimension::Length, 'mm', ['50 mm', '100 m']),
             SpecField::note('core', 'Core'),

@@ -42,6 +42,7 @@ final class Pulley extends Family
         return [
             SpecField::quantity('teeth', 'Teeth', Dimension::Ratio, '', ['8', '200']),
             SpecField::quantity('pitch', 'Pitch', Dimension::Length, 'mm', ['1 mm', '14 mm']),
+            SpecField::toothProfile(),
             SpecField::quantity('bore', 'Bore', Dimension::Length, 'mm', ['2 mm', '40 mm']),
             SpecField::quantity('width', 'Belt width', Dimension::Length, 'mm', ['3 mm', '100 mm']),
             SpecField::quantity('grub_screws', 'Grub screws', Dimension::Ratio, '', ['0', '6']),

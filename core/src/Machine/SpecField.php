@@ -105,6 +105,18 @@ final readonly class SpecField
         return new self($key, $label, FieldKind::Text, help: $help);
     }
 
+    /** Shape of the teeth of belts and of what they run on, which pitch alone does not tell. */
+    public static function toothProfile(): self
+    {
+        return self::choice(
+            'profile',
+            'Tooth profile',
+            ['G', 'H', 'R', 'S', 'T', 'AT', 'inch'],
+            'Curved teeth are G, H, R or S (ISO 13050), straight ones T or AT (ISO 17396), or of inch pitch (ISO 5296). '.
+                'Of one pitch and two profiles, a belt rides on the edges of the teeth.',
+        );
+    }
+
     /**
      * Outer size and mass, which most bought units state.
      *

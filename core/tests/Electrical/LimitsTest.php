@@ -301,6 +301,25 @@ final class LimitsTest extends TestCase
         self::assertSame($verdict, self::heater($watts, [], $supply)->finding('E05/psu.out')->verdict);
     }
 
+    public function test_a_fanless_supply_in_a_box_is_judged_in_the_air_of_that(): void
+    {
+        // Full to 50 °C, then −2 %/K: in air of 60 °C it gives 8 A, 80 % of that is 153.6 W.
+        $in = static fn (string $watts, array $zone): Finding => self::heater(
+            $watts,
+            [],
+            ['rated_current' => '10 A', 'cooling' => 'fanless'],
+            [
+                'zones' => [['ref' => 'box', 'name' => 'Box', 'kind' => 'cabinet', 'holds' => ['psu']] + $zone],
+                'site' => ['ambient' => '30 °C'],
+            ],
+        )->finding('E05/psu.out');
+        $warm = ['temperature' => '60 °C', 'evidence' => 'measured'];
+        self::assertSame(Verdict::Holds, $in('153 W', $warm)->verdict);
+        self::assertSame(Verdict::Tight, $in('154 W', $warm)->verdict);
+        self::assertContains('hottest air in Box', $in('153 W', [])->missing);
+        self::assertSame(Verdict::Unproven, $in('153 W', [])->verdict);
+    }
+
     public function test_the_scenario_that_loads_a_supply_most_governs(): void
     {
         $rest = [

@@ -430,6 +430,85 @@ final class EdgesTest extends TestCase
         self::assertSame(Verdict::Fails, (new SampleBuild($belts('3 mm')))->finding('M06/x')->verdict);
     }
 
+    /**
+     * @return iterable<string, array{array<string, string>, list<array<string, string>>, array<string, string>, Verdict, string}>
+     *     pulley, belts, motor, verdict, what is said or missing
+     */
+    public static function toothProfiles(): iterable
+    {
+        $h = ['pitch' => '5 mm', 'width' => '9 mm', 'profile' => 'H'];
+        $five = ['pitch' => '5 mm', 'profile' => 'H'];
+        yield 'of one profile' => [$five, [$h], [], Verdict::Holds, 'belt and pulley of one pitch'];
+        yield 'curved on straight' => [$five, [['profile' => 'T'] + $h], [], Verdict::Fails, 'profile T, the pulley of profile H'];
+        yield 'nobody says of the belt' => [
+            $five,
+            [array_diff_key($h, ['profile' => 1])],
+            [],
+            Verdict::Unproven,
+            'tooth profile of belt0',
+        ];
+        yield 'nobody says of the pulley' => [['pitch' => '5 mm'], [$h], [], Verdict::Unproven, 'tooth profile of pulley'];
+        yield 'the other belt is for another axis' => [
+            $five,
+            [$h, ['width' => '25 mm'] + $h, array_diff_key($h, ['profile' => 1]), ['width' => '9 mm']],
+            [],
+            Verdict::Holds,
+            '',
+        ];
+        yield 'one may be it' => [$five, [['width' => '25 mm'] + $h, ['width' => '9 mm']], [], Verdict::Unproven, 'pitch of belt1'];
+        yield 'all too wide' => [$five, [['width' => '25 mm'] + $h], [], Verdict::Fails, 'A belt of 25 mm'];
+        yield 'few teeth, and loose on its shaft' => [
+            ['teeth' => '10', 'bore' => '6 mm'] + $five,
+            [$h],
+            [],
+            Verdict::Fails,
+            '5 teeth in mesh; six are usual. A bore of 6 mm on a shaft of 5 mm',
+        ];
+        yield 'few teeth, and a round shaft' => [
+            ['teeth' => '10'] + $five,
+            [$h],
+            ['shaft_form' => 'round'],
+            Verdict::Tight,
+            'six are usual. A grub screw on a round shaft',
+        ];
+    }
+
+    /**
+     * @param  array<string, string>  $pulley
+     * @param  list<array<string, string>>  $belts
+     * @param  array<string, string>  $motor
+     */
+    #[DataProvider('toothProfiles')]
+    public function test_a_belt_of_one_pitch_and_another_profile_does_not_run(
+        array $pulley,
+        array $belts,
+        array $motor,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $of = static fn (string $family, array $sheet): array => Examples::part($family, $family, $sheet);
+        $finding = (new SampleBuild(
+            Examples::file(
+                [
+                    $of('pulley', $pulley + ['teeth' => '20', 'bore' => '5 mm', 'width' => '10 mm', 'grub_screws' => '2']),
+                    ...array_map(
+                        static fn (array $belt, int $i): array => Examples::part("belt{$i}", 'belt', $belt),
+                        $belts,
+                        array_keys($belts),
+                    ),
+                    Examples::part('motor', 'stepper_motor', $motor + ['shaft_form' => 'flat', 'shaft_diameter' => '5 mm']),
+                ],
+                ['axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => ['motors' => ['motor'], 'by' => 'pulley']]]],
+            ),
+        ))->finding('M06/x');
+
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString(
+            $says,
+            str_replace("\u{a0}", ' ', $finding->headline.' '.implode(', ', $finding->missing)),
+        );
+    }
+
     public function test_a_drive_that_ends_too_low_says_the_speed_it_reaches_and_reverse_has_to_be_locked_out(): void
     {
         $on = static fn (array $drive, string $poles): Finding => (new SampleBuild(

@@ -7,6 +7,7 @@ namespace Magpie\Core\Tests\Mechanical;
 use Magpie\Core\Electrical\PortAllocation;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
+use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Tests\SampleBuild;
@@ -160,6 +161,16 @@ final class ShapesAndAirTest extends TestCase
         $this->assertSame(Verdict::Fails, (new SampleBuild(Examples::file([$arc])))->finding('M17/arc')->verdict);
     }
 
+    public function test_two_torches_take_twice_the_air(): void
+    {
+        $arc = Examples::part('arc', 'arc_source', ['air_flow' => '150 L/min', 'air_pressure' => '5 bar']);
+        $air = Examples::part('air', 'compressor', ['flow' => '350 L/min', 'pressure' => '8 bar', 'dried' => true]);
+        foreach ([1 => Verdict::Holds, 2 => Verdict::Tight] as $pieces => $verdict) {
+            $arc[1]['quantity'] = $pieces;
+            $this->assertSame($verdict, (new SampleBuild(Examples::file([$arc, $air])))->finding('M17/arc')->verdict);
+        }
+    }
+
     public function test_a_heat_sink_on_a_module_is_judged_by_what_it_takes_away(): void
     {
         $file = static function (?string $sink): array {
@@ -189,6 +200,29 @@ final class ShapesAndAirTest extends TestCase
         $this->assertSame(Verdict::Unproven, (new SampleBuild($file(null)))->finding('E16/module')->verdict);
         $this->assertSame(Verdict::Holds, (new SampleBuild($file('8 K/W')))->finding('E16/module')->verdict);
         $this->assertSame(Verdict::Fails, (new SampleBuild($file('12 K/W')))->finding('E16/module')->verdict);
+        // In air of 55 °C its case has 25 K left. Of 24 V over 2.44 Ω 9.84 A go through it, 3.87 W: 6.46 K/W.
+        $in = static fn (?string $air, string $sink): Finding => (new SampleBuild(
+            [
+                'zones' => [
+                    array_filter(['temperature' => $air, 'evidence' => $air === null ? null : 'measured']) + [
+                        'ref' => 'box',
+                        'name' => 'Box',
+                        'kind' => 'cabinet',
+                        'holds' => ['module'],
+                    ],
+                ],
+            ] + $file($sink),
+        ))->finding('E16/module');
+        $this->assertSame(Verdict::Fails, $in('55 °C', '6.5 K/W')->verdict);
+        $this->assertSame(Verdict::Holds, $in('55 °C', '6.4 K/W')->verdict);
+        $this->assertSame(Verdict::Fails, $in('80 °C', '0.1 K/W')->verdict);
+        $this->assertStringContainsString('as hot as it may be', $in('80 °C', '0.1 K/W')->headline);
+        $this->assertContains('hottest air in Box', $in(null, '6.2 K/W')->missing);
+        // Of a room nobody has spoken of, 40 °C is taken, as such things are made for.
+        $nowhere = ['site' => ['mains_voltage' => '230 V']] + $file('10.3 K/W');
+        $this->assertSame(Verdict::Holds, (new SampleBuild($nowhere))->finding('E16/module')->verdict);
+        $nowhere = ['site' => ['mains_voltage' => '230 V']] + $file('10.4 K/W');
+        $this->assertSame(Verdict::Fails, (new SampleBuild($nowhere))->finding('E16/module')->verdict);
     }
 
     public function test_pieces_have_names_where_it_matters_which(): void

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Air;
 use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\PowerLeads;
@@ -48,7 +49,7 @@ final class ConductorLoad implements Curable
         $current = PowerLeads::current($inquiry, $survey, $lead);
         $ampacity = Ampacity::of($inquiry, $lead);
         $inquiry->because("leads/{$lead->ref}/conductor/size");
-        Ampacity::askForAir($inquiry, $lead);
+        Air::of($inquiry->build, $lead)->askFor($inquiry);
         $verdict = $inquiry->band(
             $current,
             $ampacity,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Air;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cooling;
 use Magpie\Core\Electrical\PowerLeads;
@@ -26,6 +27,11 @@ use Magpie\Core\Quantity\Quantity;
 /** E16: a switching part of the right kind for its current, and cool enough. */
 final class SolidState implements Curable
 {
+    /** What its case stands, °C, and how much warmer than the air it is let become, K. Common practice, no source. */
+    private const CASE = 80;
+
+    private const RISE = 40;
+
     public function card(): Card
     {
         return new Card(
@@ -106,11 +112,18 @@ final class SolidState implements Curable
         $cooling = Cooling::of($inquiry, $fitted);
         $sink = $cooling->fitted;
         if ($heat->exceeds(Quantity::of(2, 'W'))) {
+            $rise = $this->rise($inquiry, $fitted);
+            if (! $rise->isPositive()) {
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    "The air about it is as hot as it may be itself: no sink takes {$heat} away there. Put it where it is cooler.",
+                );
+            }
             $needed = $inquiry->work(
-                'Heat sink for a rise of 40 K',
-                'R_th = 40 K / P',
-                ['P' => $heat],
-                Quantity::of(40, 'K')->over($heat),
+                'Heat sink for that rise',
+                'R_th = ΔT / P',
+                ['ΔT' => $rise, 'P' => $heat],
+                $rise->over($heat),
                 'K/W',
             );
             if ($sink === null) {
@@ -142,6 +155,27 @@ final class SolidState implements Curable
         return $inquiry->conclude(
             Verdict::Holds,
             "{$heat} of heat. It fails closed: a heater behind it needs a cut-off of its own.",
+        );
+    }
+
+    /** How much warmer than the air about it it may be: its case stands so much, and above the usual rise nobody wants to touch it. */
+    private function rise(Inquiry $inquiry, Fitted $fitted): Quantity
+    {
+        $air = Air::between($inquiry->build, $fitted->need->ref);
+        $air->askFor($inquiry);
+        $usual = Quantity::of(self::RISE, 'K');
+        if ($air->known === null) {
+            // In air of 40 °C, which electrical equipment is made for (IEC 60204-1 §4.4.3), that is the usual rise.
+            return $usual;
+        }
+        $left = Quantity::of(self::CASE, '°C')->minus($air->given($inquiry))->to('K');
+
+        return $inquiry->work(
+            'Rise above the air about it',
+            'ΔT = min(80 °C − T_a, 40 K)',
+            ['T_a' => $air->known],
+            $left->exceeds($usual) ? $usual : $left,
+            'K',
         );
     }
 

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Air;
 use Magpie\Core\Electrical\Ampacity;
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\LargerConductor;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\HeldVoltage;
 use Magpie\Core\Electrical\InputWindow;
-use Magpie\Core\Electrical\LeadAir;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
@@ -123,7 +123,7 @@ final class VoltageDrop implements Curable
             );
             $line = $circuits->lineResistance($lead) ?? Conductors::strandedResistance($size);
             $loop = $circuits->loopResistance($lead) ?? $line->times($length);
-            $air = LeadAir::of($inquiry->build, $lead)->degrees();
+            $air = Air::of($inquiry->build, $lead)->degrees();
             $may = Ampacity::figure($inquiry->build, $lead);
             $warm = Conductors::temperature($air, $may === null ? 1.0 : min(1.0, $current->over($may)->in('')));
             $more = Conductors::warmth($warm) / Conductors::warmth($air);

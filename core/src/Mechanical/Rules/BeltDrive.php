@@ -14,6 +14,7 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Motion\AxisMotion;
 use Magpie\Core\Quantity\Quantity;
@@ -21,6 +22,9 @@ use Magpie\Core\Quantity\Quantity;
 /** M06: belt and pulley of an axis. */
 final class BeltDrive implements Check
 {
+    /** Up to this pitch, in mm, nearly all that is sold has one profile; above it several do. Common practice, no source. */
+    private const TOLD_BY_PITCH = 2.1;
+
     public function card(): Card
     {
         return new Card(
@@ -28,7 +32,7 @@ final class BeltDrive implements Check
             'Belt and pulley',
             'Do belt and pulley belong together, and does the pulley stay on its shaft?',
             Trade::Mechanical,
-            'Pitch by pitch; six teeth in mesh and a flat under the grub screw: common practice, no source',
+            'Pitch by pitch, profile by profile (ISO 13050, ISO 17396, ISO 5296); six teeth in mesh and a flat under the grub screw: common practice, no source',
             topics: [Topic::Axes],
         );
     }
@@ -59,29 +63,76 @@ final class BeltDrive implements Check
             'mm',
         );
         $mesh = $inquiry->work('Teeth in mesh, half of it wrapped', 'z_m = z / 2', ['z' => $teeth], $teeth->over(2));
-        $belt = null;
-        foreach ($inquiry->build->fittedThat(Ability::RunsOnTeeth) as $fitted) {
-            $its = $inquiry->tryRead($fitted, 'pitch', 'p_b');
-            $belt = $belt === null || $its?->compare($pitch) === 0 ? $fitted : $belt;
+        $belts = [...$inquiry->build->fittedThat(Ability::RunsOnTeeth)];
+        if ($belts === []) {
+            $inquiry->lack('a belt');
         }
-        $belt ?? $inquiry->lack('a belt');
-        $beltPitch = $inquiry->read($belt, 'pitch', 'p_b');
-        if ($beltPitch->compare($pitch) !== 0) {
-            return $inquiry->conclude(
-                Verdict::Fails,
-                "The belt has a pitch of {$beltPitch}, the pulley of {$pitch}: it climbs out.",
-            );
+        // With a belt for each axis, one of them is this one's.
+        $clash = null;
+        $fits = false;
+        $unknown = [];
+        foreach ($belts as $belt) {
+            $clash = $this->clash($inquiry, $belt, $pulley, $pitch);
+            if ($clash === null) {
+                $open = $this->unknown($inquiry, $belt, $pulley, $pitch);
+                $fits = $fits || $open === [];
+                $unknown += $open;
+            }
+        }
+        if (! $fits && $unknown === []) {
+            return $inquiry->conclude(Verdict::Fails, (string) $clash);
+        }
+        foreach ($fits ? [] : $unknown as $where => $what) {
+            $inquiry->miss($what, $where);
+        }
+        [$verdict, $says] = $this->onShaft($inquiry, $motion, $pulley);
+        if ($mesh->isBelow(Quantity::ratio(6))) {
+            [$verdict, $says] = [
+                Verdict::worst($verdict, Verdict::Tight),
+                trim("{$mesh} teeth in mesh; six are usual. ".($verdict === Verdict::Holds ? '' : $says)),
+            ];
+        } elseif ($verdict === Verdict::Holds) {
+            $says = "{$mesh} teeth in mesh, belt and pulley of one pitch, {$says}";
+        }
+
+        return $inquiry->conclude($verdict, $says);
+    }
+
+    /** Why this belt does not run on that pulley; null where nothing known speaks against it. */
+    private function clash(Inquiry $inquiry, Fitted $belt, Fitted $pulley, Quantity $pitch): ?string
+    {
+        $its = $inquiry->tryRead($belt, 'pitch', 'p_b');
+        if ($its !== null && $its->compare($pitch) !== 0) {
+            return "The belt has a pitch of {$its}, the pulley of {$pitch}: it climbs out.";
+        }
+        [$one, $other] = [$inquiry->tryChoice($belt, 'profile'), $inquiry->tryChoice($pulley, 'profile')];
+        if ($one !== null && $other !== null && $one !== $other) {
+            return "The belt has teeth of profile {$one}, the pulley of profile {$other}: of one pitch, and they do not mesh.";
         }
         $wide = $inquiry->tryRead($pulley, 'width', 'b_p');
         $belted = $inquiry->tryRead($belt, 'width', 'b');
-        if ($wide !== null && $belted !== null && $belted->exceeds($wide)) {
-            return $inquiry->conclude(Verdict::Fails, "A belt of {$belted} on a pulley for {$wide}.");
+
+        return $wide !== null && $belted !== null && $belted->exceeds($wide)
+            ? "A belt of {$belted} on a pulley for {$wide}."
+            : null;
+    }
+
+    /**
+     * @return array<string, string> where it would stand → what must be known before the two are sure to mesh
+     */
+    private function unknown(Inquiry $inquiry, Fitted $belt, Fitted $pulley, Quantity $pitch): array
+    {
+        $unknown = [];
+        if ($inquiry->tryRead($belt, 'pitch', 'p_b') === null) {
+            $unknown["parts/{$belt->part->ref}/specs/pitch"] = "pitch of {$belt->need->role}";
         }
-        if ($mesh->isBelow(Quantity::ratio(6))) {
-            return $inquiry->conclude(Verdict::Tight, "{$mesh} teeth in mesh; six are usual.");
+        foreach ($pitch->exceeds(Quantity::of(self::TOLD_BY_PITCH, 'mm')) ? [$belt, $pulley] : [] as $one) {
+            if ($inquiry->tryChoice($one, 'profile') === null) {
+                $unknown["parts/{$one->part->ref}/specs/profile"] = "tooth profile of {$one->need->role}";
+            }
         }
 
-        return $this->onShaft($inquiry, $motion, $mesh);
+        return $unknown;
     }
 
     public function examples(): Examples
@@ -107,28 +158,26 @@ final class BeltDrive implements Check
         return new Examples(static fn (): array => $file('3 mm'), static fn (): array => $file('2 mm'), Verdict::Fails);
     }
 
-    private function onShaft(Inquiry $inquiry, AxisMotion $motion, Quantity $mesh): Finding
+    /**
+     * @return array{Verdict, string}
+     */
+    private function onShaft(Inquiry $inquiry, AxisMotion $motion, Fitted $pulley): array
     {
         $motor = $motion->motor($inquiry);
-        $pulley = $motion->by ?? $inquiry->lack('the pulley');
         [$bore] = $inquiry->readAll($pulley, ['d_b' => 'bore']);
         $shaft = $inquiry->read($motor, 'shaft_diameter', 'd_s');
         if ($motion->axis->drive->ratio === null && abs($bore->in('mm') - $shaft->in('mm')) > 0.05) {
-            return $inquiry->conclude(Verdict::Fails, "A bore of {$bore} on a shaft of {$shaft}.");
+            return [Verdict::Fails, "A bore of {$bore} on a shaft of {$shaft}."];
         }
         $form =
             $inquiry->tryChoice($motor, 'shaft_form') ??
             $inquiry->miss("shaft form of {$motor->need->role}", "parts/{$motor->part->ref}/specs/shaft_form");
-        if ($form === 'round') {
-            return $inquiry->conclude(
+
+        return $form === 'round'
+            ? [
                 Verdict::Tight,
                 'A grub screw on a round shaft slips: grind a flat, and use thread lock and a witness mark.',
-            );
-        }
-
-        return $inquiry->conclude(
-            Verdict::Holds,
-            "{$mesh} teeth in mesh, belt and pulley of one pitch, a flat under the grub screw. Thread lock and a witness mark; both runs level.",
-        );
+            ]
+            : [Verdict::Holds, 'a flat under the grub screw. Thread lock and a witness mark; both runs level.'];
     }
 }

@@ -24,6 +24,9 @@ use Magpie\Core\Quantity\Quantity;
 /** M13-print: whether a material can be printed on this machine: its nozzle, and the air around the print. */
 final class PrintConditions implements Curable
 {
+    /** Air where nobody says how warm it is, °C. */
+    private const WARM_ROOM = 30.0;
+
     /** A nozzle this near its limit holds, but leaves nothing for a purge. */
     private const NEAR = 10;
 
@@ -157,7 +160,7 @@ final class PrintConditions implements Curable
         if ($chamber === null) {
             if ($door === 'shut') {
                 $fails[] = 'it wants a shut chamber, and there is none: it warps and splits';
-            } elseif ($wanted?->exceeds($inquiry->build->site->ambient ?? $wanted) === true) {
+            } elseif ($wanted?->exceeds($inquiry->build->site->ambient ?? Quantity::of(self::WARM_ROOM, '°C')) === true) {
                 $tight[] = "it likes air of {$wanted} around it, and nothing holds the warmth";
             }
 
