@@ -63,7 +63,8 @@ final class Budget implements Check
         $says =
             "{$planned} planned of {$budget}".
             match ($verdict) {
-                Verdict::Fails => ": {$bare->minus($budget)} too much, before anything is kept back.",
+                Verdict::Fails => ": {$planned->minus($budget)} too much".
+                    ($bare->compare($planned) === 0 ? '.' : ", {$bare->minus($budget)} even with nothing kept back."),
                 Verdict::Tight => ': part of it comes out of what was to be kept back.',
                 default => ": {$budget->minus($planned)} left.",
             };

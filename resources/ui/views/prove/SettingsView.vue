@@ -138,9 +138,9 @@ const printed = () => window.print()
               <th class="tickoff">Done</th>
               <th>{{ kind === 'temporary' ? 'State' : 'What' }}</th>
               <th>{{ kind === 'temporary' ? 'Gone by' : 'Should be' }}</th>
-              <th v-if="kind !== 'temporary'">Set to</th>
-              <th v-if="kind !== 'temporary'">Read back</th>
-              <th>State</th>
+              <th v-if="kind !== 'temporary'" class="value">Set to</th>
+              <th v-if="kind !== 'temporary'" class="value">Read back</th>
+              <th class="state">State</th>
               <th v-if="kind !== 'temporary'" class="wide-only">Follows from</th>
             </tr>
           </thead>
@@ -219,6 +219,12 @@ h2 {
 .tickoff {
   width: 48px;
 }
+.value {
+  min-width: 100px;
+}
+.state {
+  min-width: 84px;
+}
 input[type='checkbox'] {
   width: 18px;
   height: 18px;
@@ -231,6 +237,10 @@ input[type='checkbox'] {
   }
   .figure {
     white-space: normal;
+  }
+  .value,
+  .state {
+    min-width: 0;
   }
 }
 @media print {
