@@ -70,14 +70,14 @@ final class Fasteners
             );
     }
 
-    /** The shortest screw sold that is no shorter than this; null past the longest. */
-    public static function lengthFor(Quantity $least): ?Quantity
+    /** The shortest screw sold that is no shorter than this, nor longer than that; null where there is none. */
+    public static function lengthFor(Quantity $least, ?Quantity $most = null): ?Quantity
     {
         /** @var array{lengths: list<int>} $table */
         $table = Tables::named('fasteners');
         foreach ($table['lengths'] as $length) {
             if ($length >= $least->in('mm') - 1e-9) {
-                return Quantity::of($length, 'mm');
+                return $most !== null && $length > $most->in('mm') + 1e-9 ? null : Quantity::of($length, 'mm');
             }
         }
 

@@ -101,6 +101,37 @@ final class LimitsTest extends TestCase
             Verdict::Unproven,
             'material',
         ];
+        // A motor's face: tapped 4.5 mm deep in aluminium, where twice the diameter is usual, 6 mm. Half of that holds.
+        $face = ['clamped' => ['6 mm'], 'into' => 'tapped', 'material' => 'aluminium', 'depth' => '4.5 mm', 'evidence' => 'measured'];
+        yield 'a hole less deep than is usual' => ['M3', '10 mm', $face, Verdict::Tight, '4 mm of thread, in a hole of 4.5 mm'];
+        yield 'less than one diameter in it' => ['M3', '8 mm', $face, Verdict::Fails, 'Too short by 1 mm'];
+        yield 'to its bottom' => ['M3', '12 mm', $face, Verdict::Fails, '1.5 mm too long. M3 × 10 fits'];
+        yield 'a hole that holds nothing' => [
+            'M3',
+            '8 mm',
+            ['depth' => '2.5 mm'] + $face,
+            Verdict::Fails,
+            'No length fits: 3 mm of thread is the least, and there is room for 2.5 mm',
+        ];
+        yield 'half of what plastic wants is more than a diameter' => [
+            'M4',
+            '12 mm',
+            ['material' => 'plastic', 'depth' => '7 mm'] + $face,
+            Verdict::Tight,
+            '6 mm of thread, in a hole of 7 mm: 10 mm is usual',
+        ];
+        // What stands out behind an insert of 4 mm holds nothing: 4 of 6, where brass wants 4.5.
+        $insert = ['into' => 'insert', 'material' => 'brass', 'depth' => '4 mm', 'room' => '3 mm'] + $face;
+        yield 'through a short insert' => ['M3', '12 mm', $insert, Verdict::Tight, '4 mm of thread, in a hole of 4 mm'];
+        yield 'through a long one' => ['M3', '12 mm', ['depth' => '5 mm'] + $insert, Verdict::Holds, '4.5 mm is wanted'];
+        // 6 + 4.5 = 10.5 to 6 + 5 = 11: none is sold between, 12 with 1 mm more under its head.
+        yield 'no length between' => [
+            'M3',
+            '10 mm',
+            ['depth' => '5 mm', 'room' => '0 mm'] + $insert,
+            Verdict::Fails,
+            'M3 × 12 fits with 1 mm more clamped, such as a washer',
+        ];
         yield 'imperial thickness' => [
             'M4',
             '16 mm',

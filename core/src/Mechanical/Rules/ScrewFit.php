@@ -32,7 +32,7 @@ final class ScrewFit implements Curable
             'Screw length and engagement',
             'Does this screw hold, without bottoming or standing in the way?',
             Trade::Mechanical,
-            'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters is common practice, no source',
+            'ISO 4762 lengths, ISO 4032 nut heights (from memory), ISO 261 pitches; engagement in diameters, half of it in a hole that is no deeper, is common practice, no source',
             topics: [Topic::Joints],
         );
     }
@@ -88,8 +88,6 @@ final class ScrewFit implements Curable
         $inquiry->figure('clamped', 'Clamped parts and washers', $taken);
         $inquiry->figure('engaged', 'Thread past them', $engaged);
         $inquiry->figure('wanted', 'Thread wanted', $wanted);
-        $suggested = Fasteners::lengthFor($taken->plus($wanted));
-        $advice = $suggested === null ? '' : " {$thread} × {$suggested->in('mm')} fits.";
         $most = match (true) {
             $stack->into === ThreadIn::Nut => $this->roomPastNut($inquiry, $stack, $where, $wanted),
             $stack->into === ThreadIn::Insert && $stack->depth !== null && $stack->room !== null => $stack->depth->plus(
@@ -97,6 +95,15 @@ final class ScrewFit implements Curable
             ),
             default => $stack->depth,
         };
+        $hole = $stack->into === ThreadIn::Nut ? null : $stack->depth;
+        // A hole that somebody made less deep than is wanted is what there is: of that, enough to hold at all.
+        $shallow = $hole?->isBelow($wanted) === true;
+        $least = $shallow ? Quantity::max(self::diameter($thread), $wanted->over(2)) : $wanted;
+        $fits = Fasteners::lengthFor($taken->plus($least), $most === null ? null : $taken->plus($most));
+        if ($fits !== null) {
+            $inquiry->figure('fits', 'Shortest that fits', $fits);
+        }
+        $advice = $this->advice($thread, $fits, $taken, $least, $most);
         if ($most !== null && $stack->into !== ThreadIn::Nut) {
             $inquiry->given('usable thread depth', 'd', $most, $stack->evidence, "{$where}/depth");
         }
@@ -113,27 +120,56 @@ final class ScrewFit implements Curable
                 "at most {$most}",
             );
         }
-        if ($engaged->isBelow($wanted)) {
-            $inquiry->figure('short', 'Too short by', $wanted->minus($engaged));
+        // What stands out behind the thread holds nothing.
+        $held = $hole === null ? $engaged : Quantity::min($engaged, $hole);
+        if ($held->isBelow($least)) {
+            $inquiry->figure('short', 'Too short by', $least->minus($held));
 
             return $inquiry->conclude(
                 Verdict::Fails,
-                "Too short by {$wanted->minus($engaged)}: {$engaged} of thread where {$wanted} is wanted ({$why}).".
-                    $advice,
-                $inquiry->margin($wanted, Quantity::max($engaged, Quantity::of(0.01, 'mm'))),
-                "at least {$wanted}",
+                "Too short by {$least->minus($held)}: {$held} of thread where {$wanted} is wanted ({$why}).".$advice,
+                $inquiry->margin($least, Quantity::max($held, Quantity::of(0.01, 'mm'))),
+                "at least {$least}",
             );
         }
         if ($most === null) {
             $inquiry->miss($stack->into === ThreadIn::Nut ? 'free room behind the nut' : 'usable thread depth');
         }
+        $limit = "at least {$least}".($most === null ? '' : ", at most {$most}");
 
-        return $inquiry->conclude(
-            Verdict::Holds,
-            "{$thread} × {$length->in('mm')} gives {$engaged} of thread; {$wanted} is wanted ({$why}).",
-            $inquiry->margin($wanted, $engaged),
-            "at least {$wanted}".($most === null ? '' : ", at most {$most}"),
-        );
+        return $shallow
+            ? $inquiry->conclude(
+                Verdict::Tight,
+                "{$held} of thread, in a hole of {$hole}: {$wanted} is usual ({$why}). It holds a light load; tighten it gently.",
+                $inquiry->margin($least, $held),
+                $limit,
+            )
+            : $inquiry->conclude(
+                Verdict::Holds,
+                "{$thread} × {$length->in('mm')} gives {$engaged} of thread; {$wanted} is wanted ({$why}).",
+                $inquiry->margin($wanted, $engaged),
+                $limit,
+            );
+    }
+
+    /** Which length to take, or what to do where none that is sold goes between too short and too long. */
+    private function advice(string $thread, ?Quantity $fits, Quantity $taken, Quantity $least, ?Quantity $most): string
+    {
+        if ($fits !== null) {
+            return " {$thread} × {$fits->in('mm')} fits.";
+        }
+        $longer = Fasteners::lengthFor($taken->plus($least));
+
+        return match (true) {
+            $most?->isBelow($least) === true => " No length fits: {$least} of thread is the least, and there is room for {$most}.",
+            $longer !== null && $most !== null => " {$thread} × {$longer->in('mm')} fits with {$longer->minus($taken)->minus($most)} more clamped, such as a washer.",
+            default => ' No length sold fits.',
+        };
+    }
+
+    private static function diameter(string $thread): Quantity
+    {
+        return Quantity::of(substr($thread, 1), 'mm');
     }
 
     public function cures(): array
@@ -224,7 +260,7 @@ final class ScrewFit implements Curable
         if ($material === null) {
             $inquiry->lack('material the thread is in');
         }
-        $diameter = Quantity::of(substr($thread, 1), 'mm');
+        $diameter = self::diameter($thread);
         $factor =
             Fasteners::engagement($material->value) ?? $inquiry->lack("engagement of a thread in {$material->value}");
 

@@ -10,7 +10,6 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\ScrewStack;
-use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Fasteners;
 
 /**
@@ -77,9 +76,7 @@ final readonly class JointLedger
         };
         [$clamped, $engaged, $wanted] = [$figure('clamped'), $figure('engaged'), $figure('wanted')];
         $torque = $thread === null ? null : Fasteners::torque($thread, $stack->material->value ?? 'steel')?->in('N m');
-        $least = $clamped === null || $wanted === null ? null : $clamped + $wanted;
-
-        $next = $least === null ? null : Fasteners::lengthFor(Quantity::of($least, 'mm'));
+        $fits = $figure('fits');
 
         return [
             'mate' => $mate,
@@ -95,7 +92,7 @@ final readonly class JointLedger
             'clamped' => $clamped,
             'engaged' => $engaged,
             'wanted' => $wanted,
-            'suggested' => $next === null ? null : (int) $next->in('mm'),
+            'suggested' => $fits === null ? null : (int) $fits,
             'torque' => $torque === null ? null : round($torque, 2),
             'tool' => $thread === null ? null : Fasteners::key($thread, $head)?->in('mm'),
             'hole' => $thread === null ? null : Fasteners::clearance($thread)?->in('mm'),
