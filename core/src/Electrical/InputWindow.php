@@ -18,6 +18,12 @@ final class InputWindow
 {
     private const EITHER_WAY = 1 / 6;
 
+    /** Voltages that supplies are sold by, V: a sheet that ends at one of them names those, and not a limit. Common practice, no source. */
+    private const NOMINAL = [3.3, 5.0, 12.0, 24.0, 48.0];
+
+    /** By how much what is held or arrives may pass one of them. */
+    private const GIVE = 0.05;
+
     public static function lowest(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
     {
         return $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded) ??
@@ -28,6 +34,20 @@ final class InputWindow
     {
         return $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood) ??
             self::about($inquiry, $fitted, $port, 1 + self::EITHER_WAY);
+    }
+
+    /** Whether a voltage passes a limit by no more than a nominal voltage is passed in use. */
+    public static function isWithinNominal(Quantity $volts, Quantity $limit): bool
+    {
+        [$at, $of] = [$volts->in('V'), $limit->in('V')];
+
+        return in_array(round($of, 6), self::NOMINAL, true) && abs($at - $of) <= self::GIVE * $of + 1e-9;
+    }
+
+    /** What may stand there: a nominal voltage with what it is passed by in use, any other as it is. */
+    public static function withGive(Quantity $limit): Quantity
+    {
+        return self::isWithinNominal($limit, $limit) ? $limit->times(1 + self::GIVE) : $limit;
     }
 
     private static function about(Inquiry $inquiry, Fitted $fitted, Port $port, float $times): ?Quantity

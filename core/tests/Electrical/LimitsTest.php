@@ -351,6 +351,90 @@ final class LimitsTest extends TestCase
         yield 'too little' => ['9 V', Verdict::Fails];
     }
 
+    /**
+     * @return iterable<string, array{string, array{string, string}, Verdict, string}>
+     */
+    public static function windows(): iterable
+    {
+        $nominal = ['5 V', '24 V'];
+        $limits = ['4.9 V', '24.2 V'];
+        yield 'within what the sheet names' => ['24 V', $nominal, Verdict::Holds, 'this input stands'];
+        yield 'a supply that holds a little more' => ['24.5 V', $nominal, Verdict::Tight, 'its sheet ends at 24 V, a nominal'];
+        yield 'a twentieth more' => ['25.2 V', $nominal, Verdict::Tight, 'turn the supply down'];
+        yield 'more than that' => ['25.3 V', $nominal, Verdict::Danger, 'more than it is made for'];
+        yield 'a supply that holds a little less' => ['4.9 V', $nominal, Verdict::Tight, 'begins at 5 V, a nominal'];
+        yield 'a twentieth less' => ['4.75 V', $nominal, Verdict::Tight, 'begins at 5 V'];
+        yield 'less than that' => ['4.74 V', $nominal, Verdict::Fails, 'this input needs 5 V'];
+        yield 'past a limit that is no nominal voltage' => ['24.3 V', $limits, Verdict::Danger, 'more than it is made for'];
+        yield 'short of one' => ['4.89 V', $limits, Verdict::Fails, 'this input needs 4.9 V'];
+    }
+
+    /**
+     * @param  array{string, string}  $window
+     */
+    #[DataProvider('windows')]
+    public function test_a_sheet_that_names_nominal_voltages_means_them_with_a_little(
+        string $volts,
+        array $window,
+        Verdict $verdict,
+        string $says,
+    ): void {
+        $lamp = static fn (string $length): SampleBuild => new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => $volts, 'rated_current' => '10 A']),
+                    Examples::part('lamp', 'lamp', [
+                        'min_voltage' => $window[0],
+                        'max_voltage' => $window[1],
+                        'rated_current' => '1 A',
+                    ]),
+                ],
+                [
+                    'leads' => [
+                        [
+                            'ref' => 'W1',
+                            'from' => 'psu.out',
+                            'to' => 'lamp.power',
+                            'length' => $length,
+                            'conductor' => ['size' => '1 mm²', 'evidence' => 'measured'],
+                        ],
+                    ],
+                ],
+            ),
+        );
+        $finding = $lamp('0.1 m')->finding('E06/lamp.power');
+        self::assertSame($verdict, $finding->verdict, $finding->headline);
+        self::assertStringContainsString($says, str_replace("\u{a0}", ' ', $finding->headline));
+        // What is lost on the way is judged by the same: 0.5 m lose some 20 mV, 3 m more than a twentieth of 5 V.
+        if ($volts === '4.9 V') {
+            self::assertSame(Verdict::Tight, $lamp('0.5 m')->finding('E04/lamp.power')->verdict);
+            self::assertSame(Verdict::Fails, $lamp('5 m')->finding('E04/lamp.power')->verdict);
+        }
+        if ($volts === '4.89 V') {
+            self::assertSame(Verdict::Fails, $lamp('0.1 m')->finding('E04/lamp.power')->verdict);
+        }
+    }
+
+    public function test_on_a_motor_rail_a_nominal_voltage_is_a_limit_like_any_other(): void
+    {
+        $file = Examples::file(
+            [
+                Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+                Examples::part('drv', 'motor_driver', [
+                    'min_voltage' => '12 V',
+                    'max_voltage' => '24 V',
+                    'supply_current' => '2 A',
+                ]),
+            ],
+            ['leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']]],
+        );
+        self::assertSame(Verdict::Danger, (new SampleBuild($file))->finding('E06/drv.power')->verdict);
+        $file['parts'][0]['specs']['output_voltage']['value'] = '11.5 V';
+        self::assertSame(Verdict::Tight, (new SampleBuild($file))->finding('E06/drv.power')->verdict);
+        $file['parts'][0]['specs']['output_voltage']['value'] = '11.3 V';
+        self::assertSame(Verdict::Fails, (new SampleBuild($file))->finding('E06/drv.power')->verdict);
+    }
+
     private static function rail(string $volts): Finding
     {
         return (new SampleBuild(

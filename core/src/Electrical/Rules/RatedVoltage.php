@@ -137,7 +137,7 @@ final class RatedVoltage implements Curable
                     : "{$volts} {$kind}, and ".
                         lcfirst($said ?? '').
                         " is rated for {$least}: it may go on arcing when it opens.",
-                $inquiry->margin($volts, $least->isZero() ? Quantity::of(1, 'V') : $least),
+                $least->isZero() ? null : $inquiry->margin($volts, $least),
                 "at least {$volts}",
             );
         }

@@ -163,21 +163,23 @@ final class VoltageDrop implements Curable
         // At the low end of what its supply holds, less by as much arrives.
         $low = HeldVoltage::lowest($inquiry, ...$circuits->topology->at($source));
         $may = $arrives->minus(Quantity::max($held->minus($low), Quantity::of(0, 'V')));
-        $starved = $least !== null && $may->isBelow($least);
-        $verdict = match (true) {
-            $starved => Verdict::Fails,
-            default => $inquiry->band(
-                $share,
-                Quantity::ratio(1),
-                $inquiry->threshold('holds'),
-                $inquiry->threshold('tight'),
-                Verdict::Fails,
-            ),
-        };
+        $short = $least !== null && $may->isBelow($least);
+        $starved = $short && ! InputWindow::isWithinNominal($may, $least);
+        $verdict = $inquiry->band(
+            $share,
+            Quantity::ratio(1),
+            $inquiry->threshold('holds'),
+            $inquiry->threshold('tight'),
+            Verdict::Fails,
+        );
+        if ($short) {
+            $verdict = $starved ? Verdict::Fails : Verdict::worst($verdict, Verdict::Tight);
+        }
         $says =
             "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".
             match (true) {
-                ! $starved => '',
+                ! $short => '',
+                ! $starved => " {$may} at the least; its sheet begins at {$least}, a nominal voltage, which falls short by a little in use.",
                 $arrives->isBelow($least) => " It needs at least {$least}.",
                 default => " At the low end of what its supply holds {$may} arrive; it needs at least {$least}.",
             }.

@@ -116,8 +116,9 @@ final class VoltageWindow implements Curable
         }
         $at = "{$where} holds {$high}";
         // What is too little at one end and too much at the other is the danger.
-        $burns = $max !== null && $high->exceeds($max);
-        if ($min !== null && $low->isBelow($min) && ! $burns) {
+        $burns = $max !== null && $high->exceeds($max) && ! InputWindow::isWithinNominal($high, $max);
+        $short = $min !== null && $low->isBelow($min);
+        if ($min !== null && $short && ! $burns && ! InputWindow::isWithinNominal($low, $min)) {
             return $inquiry->conclude(
                 Verdict::Fails,
                 "{$where} may hold as little as {$low}; this input needs {$min}.",
@@ -142,12 +143,19 @@ final class VoltageWindow implements Curable
             );
         }
         $tight = $motors ? $inquiry->threshold('tight') : Quantity::ratio(1);
-        $verdict = $motors
-            ? $inquiry->band($high, $max, $inquiry->threshold('holds'), $tight, Verdict::Danger)
-            : ($high->exceeds($max)
-                ? Verdict::Danger
-                : Verdict::Holds);
+        $passed = ! $motors && ! $burns && $high->exceeds($max);
+        $verdict = match (true) {
+            $motors => $inquiry->band($high, $max, $inquiry->threshold('holds'), $tight, Verdict::Danger),
+            $burns => Verdict::Danger,
+            $passed || $short => Verdict::Tight,
+            default => Verdict::Holds,
+        };
+        if ($motors && $short) {
+            $verdict = Verdict::worst($verdict, Verdict::Tight);
+        }
         $says = match (true) {
+            $passed => "{$at}; its sheet ends at {$max}, a nominal voltage, which supplies pass by a little: turn the supply down to it, or ask what it stands.",
+            $short && $verdict === Verdict::Tight => "{$where} may hold as little as {$low}; the sheet of what it feeds begins at {$min}, a nominal voltage, which supplies fall short of by a little.",
             $high->exceeds($max->times(self::SURELY)) => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
             $high->exceeds($max) => "{$at}; the weakest part here stands {$max} ({$share}): more than it is made for.",
             $verdict === Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). What the motors push back when they brake can burn it.",
@@ -158,7 +166,7 @@ final class VoltageWindow implements Curable
         return $inquiry->conclude(
             $verdict,
             $says,
-            $inquiry->margin($high, $max->times($tight)),
+            $inquiry->margin($high, $motors ? $max->times($tight) : InputWindow::withGive($max)),
             $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
         );
     }

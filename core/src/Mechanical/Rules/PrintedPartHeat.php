@@ -66,7 +66,10 @@ final class PrintedPartHeat implements Curable
         return $inquiry->conclude(
             $verdict,
             $says,
-            $inquiry->margin(Quantity::of(HeatLimit::TIGHT, 'K'), Quantity::max($clear, Quantity::of(0.1, 'K'))),
+            // Of the distance it should keep at the least: what is over or short of that.
+            $clear->isBelow(Quantity::of(HeatLimit::TIGHT, 'K'))
+                ? $clear->over(Quantity::of(HeatLimit::TIGHT, 'K'))->minus(Quantity::ratio(1))->to('%')
+                : $inquiry->margin(Quantity::of(HeatLimit::TIGHT, 'K'), $clear),
             '20 K below its glass transition holds, less than 10 K fails',
         );
     }
