@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Mechanical;
 
+use Magpie\Core\Electrical\Rules\MotorCurrent;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Inspection\WorkingStep;
+use Magpie\Core\Mechanical\Rules\CutOut;
 use Magpie\Core\Mechanical\Rules\HandWheel;
+use Magpie\Core\Mechanical\Rules\InertiaRatio;
+use Magpie\Core\Mechanical\Rules\TravelStack;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Motion\SampleAxis;
 use Magpie\Core\Motion\Views\TurningParts;
@@ -311,6 +315,50 @@ final class FiguresTest extends TestCase
             $file['scenarios'][] = ['ref' => "s{$i}", 'name' => "Scenario {$i}", 'loads' => $loads];
         }
         self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict);
+    }
+
+    public function test_a_speed_up_within_the_limit_brings_the_load_to_just_that(): void
+    {
+        $finding = (new SampleBuild(BuildFile::data((new InertiaRatio)->examples()->tripping())))->finding('M04/x');
+        $ratio = self::worked($finding, 'Load for one of rotor', '');
+        $up = self::worked($finding, 'Largest speed-up within that', '');
+        // Geared up by i the motor feels the load i² times over.
+        self::assertEqualsWithDelta(10, $ratio * $up ** 2, 1e-6);
+    }
+
+    public function test_what_is_more_than_a_rail_is_named_without_a_sign(): void
+    {
+        $file = BuildFile::data((new TravelStack)->examples()->tripping());
+        $file['parts'][0]['specs']['length']['value'] = '100 mm';
+        // 100 less two blocks 58 long, 80 apart, and 16 for stops: 154 in all.
+        self::assertStringContainsString(
+            'ask for 54 mm more than there is',
+            str_replace("\u{a0}", ' ', (new SampleBuild($file))->finding('M01/x')->headline),
+        );
+    }
+
+    public function test_an_opening_may_be_a_little_larger_than_what_goes_through_it(): void
+    {
+        $file = BuildFile::data((new CutOut)->examples()->holding());
+        foreach (['32 mm' => Verdict::Holds, '33.5 mm' => Verdict::Holds, '33.6 mm' => Verdict::Fails, '31.9 mm' => Verdict::Fails] as $made => $verdict) {
+            $file['needs'][0]['opening'] = $made;
+            $finding = (new SampleBuild($file))->finding('M09-cutout/m');
+            self::assertSame($verdict, $finding->verdict, $made);
+            if ($made === '33.6 mm') {
+                self::assertSame('32 mm to 33.5 mm', str_replace("\u{a0}", ' ', (string) $finding->limit));
+            }
+        }
+    }
+
+    public function test_two_motors_on_one_driver_stand_twice_the_current(): void
+    {
+        $file = MotorCurrent::axis(['set_current' => '3 A', 'continuous_current' => '10 A']);
+        $file['needs'][] = ['ref' => 'other', 'role' => 'Other motor'] + $file['needs'][2];
+        $file['leads'][] = ['ref' => 'W3', 'from' => 'drv.motor', 'to' => 'other.phases'];
+        $finding = (new SampleBuild($file))->finding('E08/drv');
+        // 1.5 A through each of 2.2 A: of the 4.4 A both stand 32 % are left.
+        self::assertSame(Verdict::Holds, $finding->verdict, $finding->headline);
+        self::assertEqualsWithDelta(1 - 3 / 4.4, $finding->margin?->in(''), 1e-9);
     }
 
     public function test_a_sheet_has_ten_millimetres_to_spare_on_each_side(): void
