@@ -213,10 +213,21 @@ final class Browser
     /** Edits a cell where it stands, found by the start of its label. */
     public function edit(string $label, string $text, string $end = WebDriverKeys::ENTER): void
     {
-        $this->click('//button[starts-with(@aria-label, '.self::quote("{$label}: ").')]');
-        $field = $this->find(
-            '//*[self::input or self::select or self::textarea][@aria-label='.self::quote($label).']',
-        );
+        $at = '//*[self::input or self::select or self::textarea][@aria-label='.self::quote($label).']';
+        // What was stored a moment before may move the cell from under the pointer: whoever presses sees it, and presses again.
+        $cell = '//button[starts-with(@aria-label, '.self::quote("{$label}: ").')]';
+        $field = $this->until(function () use ($cell, $at): ?RemoteWebElement {
+            $this->shown($cell)?->click();
+            for ($look = 0; $look < 20; $look++) {
+                $field = $this->shown($at);
+                if ($field !== null) {
+                    return $field;
+                }
+                usleep(100_000);
+            }
+
+            return null;
+        }, "\"{$label}\" did not open to be edited");
         if ($field->getTagName() === 'select') {
             $field
                 ->findElement(WebDriverBy::xpath('.//option[normalize-space(.)='.self::quote($text).']'))

@@ -206,6 +206,11 @@ final class PlaceTest extends TestCase
         yield 'a heater beyond the work area' => [
             'heater',
             ['heated_width' => '310 mm', 'heated_depth' => '310 mm', 'place' => 'bed'],
+            Verdict::Holds,
+        ];
+        yield 'a heater beyond it one way, and short the other' => [
+            'heater',
+            ['heated_width' => '310 mm', 'heated_depth' => '270 mm', 'place' => 'bed'],
             Verdict::Tight,
         ];
         yield 'a heater that leaves cold edges' => [

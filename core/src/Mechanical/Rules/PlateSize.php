@@ -81,10 +81,10 @@ final class PlateSize implements Curable
         $says =
             "{$sides[0]} × {$sides[1]} on a work area of {$areas[0]} × {$areas[1]}; {$wanted[0]} × {$wanted[1]} is usual.".
             match (true) {
-                $verdict === Verdict::Holds => '',
-                self::isSheet($fitted) => ' Prints reach its edge.',
-                $sides[0]->exceeds($areas[0]) => ' It warms more than is printed on.',
-                default => ' The edges stay cold.',
+                self::isSheet($fitted) => $verdict === Verdict::Holds ? '' : ' Prints reach its edge.',
+                $verdict !== Verdict::Holds => ' The edges stay cold.',
+                $sides[0]->exceeds($areas[0]) || $sides[1]->exceeds($areas[1]) => ' It warms more than is printed on.',
+                default => '',
             };
 
         return $inquiry->conclude($verdict, $says, null, "{$wanted[0]} × {$wanted[1]}");
@@ -154,7 +154,7 @@ final class PlateSize implements Curable
     {
         return match (true) {
             $sides[0]->isBelow($areas[0]->times($cold)) || $sides[1]->isBelow($areas[1]->times($cold)) => Verdict::Fails,
-            self::short($sides, $wanted) || $sides[0]->exceeds($areas[0]) || $sides[1]->exceeds($areas[1]) => Verdict::Tight,
+            self::short($sides, $wanted) => Verdict::Tight,
             default => Verdict::Holds,
         };
     }
