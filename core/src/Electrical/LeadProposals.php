@@ -559,17 +559,18 @@ final class LeadProposals
         $length = $this->lengthLike($from, $to);
         [$route, $chain] = $this->run($from, $to);
         $size = $this->size($class, $from, $to, $current, $volts, $length);
+        $sizes = $this->sizes();
         $this->found[] = new LeadProposal(
             $from,
             $to,
             $class,
-            $size,
+            $size ?? $sizes[count($sizes) - 1],
             $current,
             $length,
             $route,
             $chain,
             [$this->end($from, $class), $this->end($to, $class)],
-            $why,
+            $size === null ? "{$why}; not even the thickest listed carries it, or reaches so far" : $why,
             $others,
         );
     }
@@ -596,6 +597,7 @@ final class LeadProposals
         };
     }
 
+    /** The thinnest that carries it, keeps to the drop and holds in a terminal; null where none that is listed does. */
     private function size(
         string $class,
         PortRef $from,
@@ -603,7 +605,7 @@ final class LeadProposals
         ?Quantity $current,
         ?Quantity $volts,
         ?Quantity $length,
-    ): string {
+    ): ?string {
         $build = $this->survey->build;
         if ($class === 'earth') {
             // As thick as the line beside it.
@@ -626,8 +628,7 @@ final class LeadProposals
         $fuse = $class === 'mains' ? $this->fuseAt($from) : null;
         $carries = $current?->times(1 / self::HOLDS);
         $carries = $fuse === null ? $carries : Quantity::max($fuse, $carries ?? $fuse);
-        $sizes = $build->plan->units === UnitSystem::Imperial ? Conductors::gauges() : Conductors::sections();
-        foreach ($sizes as $size) {
+        foreach ($this->sizes() as $size) {
             $area = Quantity::parse($size, Dimension::Area);
             if (
                 $area->in('mm²') >= $least * 0.8 &&
@@ -638,7 +639,15 @@ final class LeadProposals
             }
         }
 
-        return $sizes[count($sizes) - 1];
+        return null;
+    }
+
+    /**
+     * @return list<string> sizes there are, the thinnest first
+     */
+    private function sizes(): array
+    {
+        return $this->survey->build->plan->units === UnitSystem::Imperial ? Conductors::gauges() : Conductors::sections();
     }
 
     private function carries(Quantity $area, ?Quantity $current, Air $air): bool

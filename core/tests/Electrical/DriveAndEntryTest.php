@@ -119,6 +119,20 @@ final class DriveAndEntryTest extends TestCase
         self::assertSame($verdict, $finding->verdict);
     }
 
+    public function test_a_motor_that_says_no_step_angle_makes_two_hundred_steps(): void
+    {
+        $file = MotorCurrent::axis(
+            ['set_current' => '1.5 A', 'continuous_current' => '5 A'],
+            ['inductance' => '4 mH', 'rated_current' => '4 A'],
+            '24 V',
+        );
+        foreach ($file['parts'] as $i => $part) {
+            unset($file['parts'][$i]['specs']['step_angle']);
+        }
+        $finding = (new SampleBuild($file))->finding('E09/drv');
+        self::assertStringContainsString('about 600 rpm', str_replace("\u{a0}", ' ', $finding->headline));
+    }
+
     public function test_a_winding_heats_by_its_least_inductance_and_falls_off_by_its_most(): void
     {
         $file = MotorCurrent::axis(

@@ -167,6 +167,15 @@ final class LeadProposalsTest extends TestCase
         self::assertSame('18 AWG', self::ways($inches)['psu.out > bed.power'][0]);
     }
 
+    public function test_what_no_size_carries_gets_the_largest(): void
+    {
+        $file = self::cabinet();
+        $file['parts'][1]['specs']['rated_power']['value'] = '9000 W';
+        self::assertSame('10 mm²', self::ways($file)['psu.out > bed.power'][0]);
+        self::assertStringContainsString('not even the thickest listed carries it', self::of($file)['leads'][0]->why);
+        self::assertStringNotContainsString('thickest', self::of(self::cabinet())['leads'][0]->why);
+    }
+
     public function test_what_finds_no_far_end_says_why(): void
     {
         $found = self::of(self::cabinet(fan: ['min_voltage' => '10 V', 'max_voltage' => '14 V']));

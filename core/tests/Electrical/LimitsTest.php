@@ -320,6 +320,33 @@ final class LimitsTest extends TestCase
         self::assertSame(Verdict::Unproven, $in('153 W', [])->verdict);
     }
 
+    public function test_what_was_read_at_the_wall_counts_where_one_supply_alone_can_have_given_it(): void
+    {
+        $file = static fn (array ...$more): array => Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '10 A',
+                    'efficiency' => '80 %',
+                ]),
+                Examples::part('bed', 'heater', ['rated_voltage' => '24 V', 'rated_power' => '120 W']),
+                ...array_values($more),
+            ],
+            [
+                'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'bed.power']],
+                'scenarios' => [['ref' => 's', 'name' => 'S', 'loads' => ['bed' => '100 %'], 'measured' => '250 W']],
+            ],
+        );
+        $says = static fn (array $f): string => str_replace(
+            "\u{a0}",
+            ' ',
+            (new SampleBuild($f))->finding('E05/psu.out')->headline,
+        );
+        // 250 W at 80 %: 200 W, 8.33 A at 24 V; of two supplies nobody knows which gave it.
+        self::assertStringContainsString('8.33 A of 10 A', $says($file()));
+        self::assertStringContainsString('5 A of 10 A', $says($file(Examples::part('other', 'power_supply', []))));
+    }
+
     public function test_the_scenario_that_loads_a_supply_most_governs(): void
     {
         $rest = [

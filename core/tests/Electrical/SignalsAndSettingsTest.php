@@ -176,6 +176,9 @@ final class SignalsAndSettingsTest extends TestCase
             '3.3 V',
             Verdict::Unproven,
         ];
+        yield 'a 5 V driver at a fifth more' => ['motor_driver', ['signal_voltage' => '5 V'], '6 V', Verdict::Holds];
+        yield 'a 5 V driver above that' => ['motor_driver', ['signal_voltage' => '5 V'], '6.1 V', Verdict::Fails];
+        yield 'a 5 V driver at a tenth less' => ['motor_driver', ['signal_voltage' => '5 V'], '4.5 V', Verdict::Holds];
         yield 'a 5 V driver at 24 V burns' => ['motor_driver', ['signal_voltage' => '5 V'], '24 V', Verdict::Fails];
         yield 'an arc source that wants a contact' => [
             'arc_source',

@@ -145,6 +145,10 @@ final class FiguresTest extends TestCase
         self::assertEqualsWithDelta(18.236, $rim('0 °'), 0.01);
         self::assertEqualsWithDelta(21.488, $rim('30 °'), 0.01);
         self::assertEqualsWithDelta(24.74, $rim('90 °'), 0.01);
+        $file = BuildFile::data((new HandWheel)->examples()->tripping());
+        self::assertStringContainsString('more than a hand gives', (new SampleBuild($file))->finding('M19/z')->headline);
+        $file = BuildFile::data((new HandWheel)->examples()->holding());
+        self::assertStringNotContainsString('more than a hand gives', (new SampleBuild($file))->finding('M19/z')->headline);
     }
 
     public function test_only_plain_steel_rusts(): void
@@ -314,7 +318,13 @@ final class FiguresTest extends TestCase
         foreach ($scenarios ?? [] as $i => $loads) {
             $file['scenarios'][] = ['ref' => "s{$i}", 'name' => "Scenario {$i}", 'loads' => $loads];
         }
-        self::assertSame($verdict, (new SampleBuild($file))->finding('E24/psu')->verdict);
+        $finding = (new SampleBuild($file))->finding('E24/psu');
+        self::assertSame($verdict, $finding->verdict);
+        if ($verdict === Verdict::Tight) {
+            // What is taken at the most, or surely where nothing else may take more.
+            $taken = ['1.01 A' => '1 A', '0.51 A' => '0.5 A', '0.5 A' => '0 A', '0.95 A' => '0.9 A'][$least];
+            self::assertStringContainsString("At its quietest {$taken} are", str_replace("\u{a0}", ' ', $finding->headline));
+        }
     }
 
     public function test_a_speed_up_within_the_limit_brings_the_load_to_just_that(): void
