@@ -134,6 +134,18 @@ final class SignalsAndSettingsTest extends TestCase
             '24 V',
             Verdict::Danger,
         ];
+        yield 'a module that takes more than the output gives' => [
+            'switching_module',
+            ['control_min' => '3 V', 'control_max' => '24 V', 'control_current' => '51 mA', 'polarity_free' => true],
+            '3.3 V',
+            Verdict::Fails,
+        ];
+        yield 'a module at the least it switches at' => [
+            'switching_module',
+            ['control_min' => '3.3 V', 'control_max' => '24 V', 'control_current' => '50 mA', 'polarity_free' => true],
+            '3.3 V',
+            Verdict::Tight,
+        ];
         yield 'polarity that nobody states' => [
             'switching_module',
             ['control_min' => '3 V', 'control_max' => '24 V', 'control_current' => '5 mA'],

@@ -245,7 +245,7 @@ final class Signals implements Curable
                 "at least {$low}",
             );
         }
-        $this->drawn($inquiry, $line, 'control_current');
+        $fails = $this->drawn($inquiry, $line, 'control_current');
         $free = $inquiry->tryFlag($line->to, 'polarity_free');
         $free ??
             $inquiry->miss(
@@ -258,12 +258,15 @@ final class Signals implements Curable
             );
         }
 
-        return $inquiry->conclude(
-            Verdict::Holds,
-            "{$least} switches it ({$low} to {$high}).",
-            $inquiry->margin($most, $high),
-            "{$low} to {$high}",
-        );
+        return $fails ??
+            $inquiry->conclude(
+                Verdict::Holds,
+                "{$least} switches it ({$low} to {$high}).",
+                $low->isPositive()
+                    ? Quantity::min($inquiry->margin($most, $high), $inquiry->margin($low, $least))
+                    : $inquiry->margin($most, $high),
+                "{$low} to {$high}",
+            );
     }
 
     private function coil(Inquiry $inquiry, SignalLine $line): Finding
