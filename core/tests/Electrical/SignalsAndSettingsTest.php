@@ -6,6 +6,8 @@ namespace Magpie\Core\Tests\Electrical;
 
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Electrical\Rules\Signals;
+use Magpie\Core\Electrical\Rules\SpindleOnDrive;
+use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Format\Reading;
 use Magpie\Core\Inspection\Examples;
@@ -28,12 +30,33 @@ final class SignalsAndSettingsTest extends TestCase
     public static function probes(): iterable
     {
         yield '24 V into 3.3 V' => ['push-pull', '24 V', [], Verdict::Danger, "puts 24\u{a0}V on"];
-        yield '24 V into an isolated input' => [
+        yield '24 V into an isolated input nobody says what of' => [
             'sourcing',
             '24 V',
             ['input' => 'isolated'],
+            Verdict::Unproven,
+            'highest voltage of',
+        ];
+        yield '24 V into an isolated input for up to 30 V' => [
+            'sourcing',
+            '24 V',
+            ['input' => 'isolated', 'max_voltage' => '30 V'],
             Verdict::Holds,
-            'isolated input',
+            'which stands',
+        ];
+        yield '24 V into an isolated input for 5 V' => [
+            'sourcing',
+            '24 V',
+            ['input' => 'isolated', 'max_voltage' => '6 V'],
+            Verdict::Danger,
+            'which stands',
+        ];
+        yield '24 V into a protected input that is said to stand 12 V' => [
+            'sourcing',
+            '24 V',
+            ['input' => 'protected', 'max_voltage' => '12 V', 'tested' => true],
+            Verdict::Danger,
+            'which stands',
         ];
         yield '24 V into a protected input waits for a test' => [
             'sourcing',
@@ -76,6 +99,53 @@ final class SignalsAndSettingsTest extends TestCase
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
         self::assertStringContainsString($says, $finding->headline);
+    }
+
+    public function test_two_spindles_on_one_drive_take_twice_its_current(): void
+    {
+        $verdict = static function (int $spindles, int $drives): Verdict {
+            $file = BuildFile::data((new SpindleOnDrive)->examples()->holding());
+            foreach ($file['needs'] as $i => $need) {
+                $file['needs'][$i]['quantity'] = $need['ref'] === 'drive' ? $drives : $spindles;
+            }
+
+            return (new SampleBuild($file))->finding('E22/drive')->verdict;
+        };
+        // 5 A each, where a drive gives 7.
+        self::assertSame(
+            [Verdict::Holds, Verdict::Fails, Verdict::Holds, Verdict::Fails],
+            [$verdict(1, 1), $verdict(2, 1), $verdict(2, 2), $verdict(3, 2)],
+        );
+    }
+
+    public function test_coils_that_share_an_output_take_what_all_of_them_take(): void
+    {
+        [$part, $need] = Examples::part('board', 'controller_board', []);
+        foreach (['out0', 'out1'] as $name) {
+            $part['ports'][] = [
+                'name' => $name,
+                'kind' => 'signal',
+                'specs' => Examples::sheet(['voltage' => '24 V', 'rated_current' => '50 mA']),
+            ];
+        }
+        $relay = Examples::part('relay', 'relay', ['coil_voltage' => '24 V', 'coil_current' => '30 mA']);
+        $on = static function (int $pieces, array ...$more) use ($part, $need, $relay): Finding {
+            $relay[1]['quantity'] = $pieces;
+
+            return (new SampleBuild(
+                Examples::file(
+                    [[$part, $need], $relay],
+                    ['leads' => [['ref' => 'W1', 'from' => 'board.out0', 'to' => 'relay.coil'], ...array_values($more)]],
+                ),
+            ))->finding('E11/W1');
+        };
+        $second = ['ref' => 'W2', 'from' => 'board.out1', 'to' => 'relay.coil'];
+
+        self::assertSame(Verdict::Holds, $on(1)->verdict);
+        self::assertSame(Verdict::Fails, $on(2)->verdict);
+        self::assertStringContainsString("2 of them take 60\u{a0}mA", $on(2)->headline);
+        self::assertSame(Verdict::Holds, $on(2, $second)->verdict, 'One each.');
+        self::assertSame(Verdict::Fails, $on(3, $second)->verdict, 'One output has two of them.');
     }
 
     public function test_what_a_supply_may_hold_reaches_the_input_at_both_ends(): void

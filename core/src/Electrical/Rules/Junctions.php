@@ -83,7 +83,7 @@ final class Junctions implements Curable
         $verdict = $wrong === [] ? Verdict::Holds : Verdict::Fails;
         $says = $wrong;
         if ($worst !== null) {
-            [$margin, $each, $rating, $count, $label] = $worst;
+            [, $each, $rating, $count, $label] = $worst;
             $band = $inquiry->band(
                 $each,
                 $rating,

@@ -22,6 +22,7 @@ use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Stage;
 use Magpie\Core\Machine\Trade;
@@ -162,10 +163,14 @@ final class Signals implements Curable
         $guard = $inquiry->tryPortWord($line->to, $line->in, 'input');
         // What an input is said to stand is all it stands; one that only names its logic stands its supply, a tenth over it.
         if ($volts->exceeds($high ?? $limit->times(1.1))) {
-            if ($guard?->choice() === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
+            // What a guard stands is another matter than the logic behind it; what the port itself is said to stand is not.
+            $guarded = $high === null ? $guard?->choice() : null;
+            if ($guarded === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
+                $inquiry->miss("highest voltage of {$at}, which is isolated", "{$where}/max_voltage");
+
                 return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
             }
-            if ($guard?->choice() === 'protected') {
+            if ($guarded === 'protected') {
                 $tested = $inquiry->tryPortWord($line->to, $line->in, 'tested');
                 if ($tested?->flag() === false) {
                     return $inquiry->conclude(
@@ -405,10 +410,28 @@ final class Signals implements Curable
             return null;
         }
 
+        // Pieces that no lead of their own leads to hang on this one together.
+        $here = "{$line->to->need->ref}.{$line->in->name}";
+        $leads = array_filter(
+            $inquiry->build->leads,
+            static fn (Lead $l): bool => in_array($here, [$l->from->text(), $l->to->text()], true),
+        );
+        $pieces = (int) ceil($line->to->need->quantity / max(1, count($leads)));
+        if ($pieces > 1) {
+            $takes = $inquiry->work(
+                'Pieces on one output',
+                'I = n × I_c',
+                ['n' => Quantity::ratio($pieces), 'I_c' => $takes],
+                $takes->times($pieces),
+                'mA',
+            );
+        }
+
         return $takes->exceeds($gives)
             ? $inquiry->conclude(
                 Verdict::Fails,
-                "It takes {$takes}; the output gives {$gives}. A driver stage between them.",
+                ($pieces > 1 ? "{$pieces} of them take" : 'It takes').
+                    " {$takes}; the output gives {$gives}. A driver stage between them.",
                 $inquiry->margin($takes, $gives),
                 "{$gives}",
             )

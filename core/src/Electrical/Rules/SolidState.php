@@ -109,10 +109,11 @@ final class SolidState implements Curable
                     $current->squared()->times($inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)),
                     'W',
                 );
+        $rise = $this->rise($inquiry, $fitted);
         $cooling = Cooling::of($inquiry, $fitted);
         $sink = $cooling->fitted;
         if ($heat->exceeds(Quantity::of(2, 'W'))) {
-            $rise = $this->rise($inquiry, $fitted);
+            Air::between($inquiry->build, $fitted->need->ref)->askFor($inquiry);
             if (! $rise->isPositive()) {
                 return $inquiry->conclude(
                     Verdict::Fails,
@@ -162,7 +163,6 @@ final class SolidState implements Curable
     private function rise(Inquiry $inquiry, Fitted $fitted): Quantity
     {
         $air = Air::between($inquiry->build, $fitted->need->ref);
-        $air->askFor($inquiry);
         $usual = Quantity::of(self::RISE, 'K');
         if ($air->known === null) {
             // In air of 40 °C, which electrical equipment is made for (IEC 60204-1 §4.4.3), that is the usual rise.

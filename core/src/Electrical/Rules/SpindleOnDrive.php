@@ -51,6 +51,16 @@ final class SpindleOnDrive implements Check
             $inquiry->lack('a spindle on it');
         $gives = $inquiry->read($drive, 'output_current', 'I_d', Bound::Lowest);
         $takes = $inquiry->read($spindle, 'rated_current', 'I_m', Bound::Highest);
+        $share = (int) ceil($spindle->need->quantity / max(1, $drive->need->quantity));
+        if ($share > 1) {
+            $takes = $inquiry->work(
+                'Spindles on one drive',
+                'I = n × I_m',
+                ['n' => Quantity::ratio($share), 'I_m' => $takes],
+                $takes->times($share),
+                'A',
+            );
+        }
         $poles = $inquiry->read($spindle, 'poles', 'p');
         $speed = $inquiry->read($spindle, 'top_speed', 'n', Bound::Highest);
         $wanted = $inquiry->work(
@@ -106,7 +116,7 @@ final class SpindleOnDrive implements Check
         if ($takes->exceeds($gives)) {
             return $inquiry->conclude(
                 Verdict::Fails,
-                "The spindle takes {$takes}; the drive gives {$gives}.",
+                ($share > 1 ? "{$share} spindles take" : 'The spindle takes')." {$takes}; the drive gives {$gives}.",
                 $inquiry->margin($takes, $gives),
                 "{$gives}",
             );

@@ -31,7 +31,6 @@ final readonly class WiringMap
     public function toArray(): array
     {
         $circuits = Circuits::of($this->inspection->survey);
-        $topology = $circuits->topology;
         $flows = $circuits->flows();
         $build = $this->inspection->survey->build;
         $fill = [];
