@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Mechanical;
 
 use Magpie\Core\Electrical\Rules\MotorCurrent;
+use Magpie\Core\Electrical\Rules\MovingLead;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Inspection\WorkingStep;
 use Magpie\Core\Mechanical\Rules\CutOut;
+use Magpie\Core\Mechanical\Rules\CutterFit;
 use Magpie\Core\Mechanical\Rules\HandWheel;
 use Magpie\Core\Mechanical\Rules\InertiaRatio;
 use Magpie\Core\Mechanical\Rules\TravelStack;
@@ -149,6 +151,42 @@ final class FiguresTest extends TestCase
         self::assertStringContainsString('more than a hand gives', (new SampleBuild($file))->finding('M19/z')->headline);
         $file = BuildFile::data((new HandWheel)->examples()->holding());
         self::assertStringNotContainsString('more than a hand gives', (new SampleBuild($file))->finding('M19/z')->headline);
+    }
+
+    public function test_a_hand_wheel_is_heavy_before_it_is_too_heavy_and_a_fast_screw_runs_back(): void
+    {
+        $finding = static function (string $radius, string $incline = '0 °', string $efficiency = '40 %'): Finding {
+            $file = BuildFile::data((new HandWheel)->examples()->holding());
+            $file['axes'][0]['drive'] = ['hand_wheel' => $radius, 'incline' => $incline, 'efficiency' => $efficiency] +
+                $file['axes'][0]['drive'];
+
+            return (new SampleBuild($file))->finding('M19/z');
+        };
+        // 18.236 N on 60 mm: 49.7 N on 22 mm, 52.1 N on 21 mm, 121.6 N on 9 mm.
+        self::assertSame(
+            [Verdict::Holds, Verdict::Tight, Verdict::Fails],
+            [$finding('22 mm')->verdict, $finding('21 mm')->verdict, $finding('9 mm')->verdict],
+        );
+        self::assertSame(Verdict::Holds, $finding('60 mm', '90 °', '50 %')->verdict);
+        self::assertSame(Verdict::Tight, $finding('60 mm', '90 °', '51 %')->verdict);
+        self::assertStringContainsString('runs back under its load', $finding('60 mm', '90 °', '51 %')->headline);
+        self::assertSame(Verdict::Holds, $finding('60 mm', '0 °', '51 %')->verdict, 'Level, nothing hangs on it.');
+    }
+
+    public function test_a_cutter_for_less_than_the_spindle_turns_asks_for_care(): void
+    {
+        $file = BuildFile::data((new CutterFit)->examples()->holding());
+        $file['parts'][0]['specs']['top_speed']['value'] = '11900 rpm';
+        self::assertSame(Verdict::Tight, (new SampleBuild($file))->finding('M08/cutter')->verdict);
+        $file['parts'][0]['specs']['top_speed']['value'] = '12100 rpm';
+        self::assertSame(Verdict::Holds, (new SampleBuild($file))->finding('M08/cutter')->verdict);
+    }
+
+    public function test_stranded_conductors_move_seldom(): void
+    {
+        $file = BuildFile::data((new MovingLead)->examples()->holding());
+        $file['leads'][0]['conductor']['stranding'] = 'stranded';
+        self::assertSame(Verdict::Tight, (new SampleBuild($file))->finding('E19/W1')->verdict);
     }
 
     public function test_only_plain_steel_rusts(): void

@@ -356,6 +356,21 @@ final class MotionTest extends TestCase
         );
     }
 
+    public function test_a_servo_without_a_brake_lets_its_axis_down(): void
+    {
+        $finding = static function (bool $brake, string $mass): Finding {
+            $file = SampleAxis::file(['incline' => '90 °', 'mass' => $mass, 'friction' => '30 N', 'motors' => ['servo']]);
+            [$part, $need] = Examples::part('servo', 'servo_motor', ['rated_torque' => '1 N m', 'brake' => $brake]);
+            $file['parts'][] = $part;
+            $file['needs'][] = $need;
+
+            return (new SampleBuild($file))->finding('M03-drop/x');
+        };
+        self::assertSame(Verdict::Fails, $finding(false, '12 kg')->verdict);
+        self::assertSame(Verdict::Holds, $finding(true, '12 kg')->verdict);
+        self::assertSame(Verdict::Holds, $finding(false, '3 kg')->verdict, '29.4 N against 30 N of friction.');
+    }
+
     public function test_what_an_axis_carries_comes_down_with_it_however_little_is_said(): void
     {
         $file = SampleAxis::file(['incline' => '90 °', 'mass' => '1 kg', 'carries' => ['load']]);
