@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Electrical;
 
+use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Rules\ContactLoad;
 use Magpie\Core\Electrical\Rules\Energy;
 use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Finding;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Reference\Conductors;
@@ -345,6 +347,27 @@ final class LimitsTest extends TestCase
         // 250 W at 80 %: 200 W, 8.33 A at 24 V; of two supplies nobody knows which gave it.
         self::assertStringContainsString('8.33 A of 10 A', $says($file()));
         self::assertStringContainsString('5 A of 10 A', $says($file(Examples::part('other', 'power_supply', []))));
+    }
+
+    public function test_a_driver_at_half_its_share_takes_a_third_of_its_set_current(): void
+    {
+        $build = (new SampleBuild(
+            Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '10 A']),
+                    Examples::part('drv', 'motor_driver', ['set_current' => '3 A']),
+                ],
+                [
+                    'leads' => [['ref' => 'W1', 'from' => 'psu.out', 'to' => 'drv.power']],
+                    'scenarios' => [['ref' => 'idle', 'name' => 'Idle', 'loads' => ['drv' => '50 %']]],
+                ],
+            ),
+        ))->build;
+        $circuits = Circuits::of(new Survey($build));
+        $demand = $circuits->demand((int) $circuits->topology->node('drv.power'), $build->scenarios['idle']);
+
+        // Two thirds of what is set, where its sheet does not say, for half of the time.
+        self::assertEqualsWithDelta(1.0, $demand->current?->in('A'), 1e-9);
     }
 
     public function test_the_scenario_that_loads_a_supply_most_governs(): void

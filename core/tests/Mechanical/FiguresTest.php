@@ -189,6 +189,15 @@ final class FiguresTest extends TestCase
         self::assertSame(Verdict::Tight, (new SampleBuild($file))->finding('E19/W1')->verdict);
     }
 
+    public function test_half_a_print_recipe_is_asked_for_the_other_half(): void
+    {
+        foreach ([['walls' => '4'], ['infill' => '40 %']] as $half) {
+            $finding = (new SampleBuild(Examples::file([Examples::part('p', 'printed_part', $half)])))->finding('M13-recipe/p');
+            self::assertSame(Verdict::Unproven, $finding->verdict);
+            self::assertNotSame([], $finding->missing);
+        }
+    }
+
     public function test_only_plain_steel_rusts(): void
     {
         $says = static fn (array $sheet): string => (new SampleBuild(
