@@ -41,13 +41,18 @@ final class InputWindow
     {
         [$at, $of] = [$volts->in('V'), $limit->in('V')];
 
-        return in_array(round($of, 6), self::NOMINAL, true) && abs($at - $of) <= self::GIVE * $of + 1e-9;
+        return self::isNominal($limit) && abs($at - $of) <= self::GIVE * $of + 1e-9;
     }
 
     /** What may stand there: a nominal voltage with what it is passed by in use, any other as it is. */
     public static function withGive(Quantity $limit): Quantity
     {
-        return self::isWithinNominal($limit, $limit) ? $limit->times(1 + self::GIVE) : $limit;
+        return self::isNominal($limit) ? $limit->times(1 + self::GIVE) : $limit;
+    }
+
+    private static function isNominal(Quantity $limit): bool
+    {
+        return in_array(round($limit->in('V'), 6), self::NOMINAL, true);
     }
 
     private static function about(Inquiry $inquiry, Fitted $fitted, Port $port, float $times): ?Quantity

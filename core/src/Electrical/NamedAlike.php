@@ -22,6 +22,9 @@ final class NamedAlike
     /** @var array<string, ChannelWish> that may be put on another channel, by ref */
     private array $wishes = [];
 
+    /** @var array<string, int> "board/pin" → channels on it */
+    private array $onPin = [];
+
     /**
      * @param  list<ChannelWish>  $wishes
      * @param  list<Channel>  $channels
@@ -33,6 +36,8 @@ final class NamedAlike
         foreach ($channels as $channel) {
             if ($channel->stated) {
                 $this->channels[$channel->ref()] = $channel;
+                $pin = "{$channel->board}/{$channel->pin}";
+                $this->onPin[$pin] = ($this->onPin[$pin] ?? 0) + 1;
             }
         }
         foreach ($wishes as $wish) {
@@ -84,13 +89,7 @@ final class NamedAlike
 
     private function sharesPin(Channel $channel): bool
     {
-        foreach ($channel->pin === null ? [] : $this->channels as $other) {
-            if ($other !== $channel && $other->board === $channel->board && $other->pin === $channel->pin) {
-                return true;
-            }
-        }
-
-        return false;
+        return $channel->pin !== null && $this->onPin["{$channel->board}/{$channel->pin}"] > 1;
     }
 
     /**

@@ -403,6 +403,31 @@ final class Inquiry
     }
 
     /**
+     * What so many pieces come to together; of one it is the same, and no line of working.
+     *
+     * @param  string  $formula  "I = n × I_c"
+     * @param  string  $symbol  of one piece
+     */
+    public function together(
+        string $label,
+        string $formula,
+        string $symbol,
+        Quantity $one,
+        int $pieces,
+        string $unit,
+    ): Quantity {
+        return $pieces < 2
+            ? $one
+            : $this->work(
+                $label,
+                $formula,
+                ['n' => Quantity::ratio($pieces), $symbol => $one],
+                $one->times($pieces),
+                $unit,
+            );
+    }
+
+    /**
      * Notes a line of working and hands its result on, in the unit asked for.
      *
      * @param  array<string, Quantity>  $symbols

@@ -250,14 +250,6 @@ final readonly class AxisMotion
             Bound::Lowest,
         );
 
-        return $this->motors < 2
-            ? $torque
-            : $inquiry->work(
-                'Torque of its motors together',
-                'T = n × T_h',
-                ['n' => Quantity::ratio($this->motors), 'T_h' => $torque],
-                $torque->times($this->motors),
-                'N m',
-            );
+        return $inquiry->together('Torque of its motors together', 'T = n × T_h', 'T_h', $torque, $this->motors, 'N m');
     }
 }

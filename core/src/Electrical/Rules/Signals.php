@@ -417,15 +417,7 @@ final class Signals implements Curable
             static fn (Lead $l): bool => in_array($here, [$l->from->text(), $l->to->text()], true),
         );
         $pieces = (int) ceil($line->to->need->quantity / max(1, count($leads)));
-        if ($pieces > 1) {
-            $takes = $inquiry->work(
-                'Pieces on one output',
-                'I = n × I_c',
-                ['n' => Quantity::ratio($pieces), 'I_c' => $takes],
-                $takes->times($pieces),
-                'mA',
-            );
-        }
+        $takes = $inquiry->together('Pieces on one output', 'I = n × I_c', 'I_c', $takes, $pieces, 'mA');
 
         return $takes->exceeds($gives)
             ? $inquiry->conclude(

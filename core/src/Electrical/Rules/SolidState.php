@@ -109,11 +109,12 @@ final class SolidState implements Curable
                     $current->squared()->times($inquiry->read($fitted, 'on_resistance', 'R', Bound::Highest)),
                     'W',
                 );
-        $rise = $this->rise($inquiry, $fitted);
+        $air = Air::between($inquiry->build, $fitted->need->ref);
+        $rise = $this->rise($inquiry, $air);
         $cooling = Cooling::of($inquiry, $fitted);
         $sink = $cooling->fitted;
         if ($heat->exceeds(Quantity::of(2, 'W'))) {
-            Air::between($inquiry->build, $fitted->need->ref)->askFor($inquiry);
+            $air->askFor($inquiry);
             if (! $rise->isPositive()) {
                 return $inquiry->conclude(
                     Verdict::Fails,
@@ -160,9 +161,8 @@ final class SolidState implements Curable
     }
 
     /** How much warmer than the air about it it may be: its case stands so much, and above the usual rise nobody wants to touch it. */
-    private function rise(Inquiry $inquiry, Fitted $fitted): Quantity
+    private function rise(Inquiry $inquiry, Air $air): Quantity
     {
-        $air = Air::between($inquiry->build, $fitted->need->ref);
         $usual = Quantity::of(self::RISE, 'K');
         if ($air->known === null) {
             // In air of 40 °C, which electrical equipment is made for (IEC 60204-1 §4.4.3), that is the usual rise.

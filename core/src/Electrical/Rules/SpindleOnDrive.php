@@ -52,15 +52,7 @@ final class SpindleOnDrive implements Check
         $gives = $inquiry->read($drive, 'output_current', 'I_d', Bound::Lowest);
         $takes = $inquiry->read($spindle, 'rated_current', 'I_m', Bound::Highest);
         $share = (int) ceil($spindle->need->quantity / max(1, $drive->need->quantity));
-        if ($share > 1) {
-            $takes = $inquiry->work(
-                'Spindles on one drive',
-                'I = n × I_m',
-                ['n' => Quantity::ratio($share), 'I_m' => $takes],
-                $takes->times($share),
-                'A',
-            );
-        }
+        $takes = $inquiry->together('Spindles on one drive', 'I = n × I_m', 'I_m', $takes, $share, 'A');
         $poles = $inquiry->read($spindle, 'poles', 'p');
         $speed = $inquiry->read($spindle, 'top_speed', 'n', Bound::Highest);
         $wanted = $inquiry->work(

@@ -142,10 +142,15 @@ final class VoltageWindow implements Curable
                 'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
             );
         }
-        $tight = $motors ? $inquiry->threshold('tight') : Quantity::ratio(1);
         $passed = ! $motors && ! $burns && $high->exceeds($max);
         $verdict = match (true) {
-            $motors => $inquiry->band($high, $max, $inquiry->threshold('holds'), $tight, Verdict::Danger),
+            $motors => $inquiry->band(
+                $high,
+                $max,
+                $inquiry->threshold('holds'),
+                $inquiry->threshold('tight'),
+                Verdict::Danger,
+            ),
             $burns => Verdict::Danger,
             $passed || $short => Verdict::Tight,
             default => Verdict::Holds,
@@ -166,7 +171,7 @@ final class VoltageWindow implements Curable
         return $inquiry->conclude(
             $verdict,
             $says,
-            $inquiry->margin($high, $motors ? $max->times($tight) : InputWindow::withGive($max)),
+            $inquiry->margin($high, $motors ? $max->times($inquiry->threshold('tight')) : InputWindow::withGive($max)),
             $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
         );
     }

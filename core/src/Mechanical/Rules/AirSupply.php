@@ -51,15 +51,7 @@ final class AirSupply implements Curable
     {
         $arc = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
         [$takes, $needs] = $inquiry->readAll($arc, ['Q' => 'air_flow', 'p' => 'air_pressure'], Bound::Highest);
-        if ($arc->need->quantity > 1) {
-            $takes = $inquiry->work(
-                'Air all of them take',
-                'Q_a = n × Q',
-                ['n' => Quantity::ratio($arc->need->quantity), 'Q' => $takes],
-                $takes->times($arc->need->quantity),
-                'L/min',
-            );
-        }
+        $takes = $inquiry->together('Air all of them take', 'Q_a = n × Q', 'Q', $takes, $arc->need->quantity, 'L/min');
         $compressors = [...$inquiry->build->fittedThat(Ability::Compresses)];
         if ($compressors === []) {
             $inquiry->remark("It takes {$takes} at {$needs}.");
