@@ -104,7 +104,15 @@ final class HostedTest extends TestCase
             }
         }
         self::assertGreaterThan(20, count($confirmed));
+        // Nobody is there, as while it is upgraded; once they are back, whoever asks is answered.
+        $hosted->kill('pool 0');
+        self::assertSame(502, self::fetch("{$url}/api/session")[0]);
+        self::assertSame(502, self::fetch("{$url}/api/session")[0]);
+        $hosted->startPool(0);
         $hosted->startPool(1);
+        for ($i = 0; $i < 8; $i++) {
+            self::assertSame(200, self::fetch("{$url}/api/session")[0]);
+        }
         $held = array_column($client->get("/api/builds/{$build}")['document']['needs'], 'ref');
         self::assertSame([], array_diff($confirmed, $held));
 

@@ -62,7 +62,7 @@ final readonly class Server
             'pool_user' => "user = {$this->user}\ngroup = {$this->user}\nlisten.owner = www-data\nlisten.group = www-data",
             'upstreams' => implode(
                 "\n",
-                array_map(static fn (string $s): string => "    server unix:{$s};", $this->sockets),
+                array_map(static fn (string $s): string => "    server unix:{$s} max_fails=0;", $this->sockets),
             ),
             'fastcgi_params' => '/etc/nginx/fastcgi_params',
             'https' => $this->tls === null ? '""' : 'on',
