@@ -35,6 +35,8 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->edit('Country', 'United Kingdom');
         $b->find('//button[@aria-label="Mains voltage: 230 V. Edit"]');
         $b->find('//button[@aria-label="Outlet: 13 A. Edit"]');
+        $b->edit('Wire is sold in', 'AWG');
+        $b->find('//button[@aria-label="Wire is sold in: AWG. Edit"]');
         $b->edit('Spindle power in mind', '800');
         $b->sees('A 800 W spindle takes about 7.51 A');
         $b->edit('Room, length', '400 mm');

@@ -55,6 +55,13 @@ final class EachProposalTest extends TestCase
             'E03/W1',
             "0.75 mm² for W1, instead of 0.34\u{a0}mm²",
         ];
+        // 2 A over 1.4 m of 24 AWG there and back drop more than 3 % of 24 V.
+        yield 'one larger gauge for all of a way' => [self::fused(['conductor' => ['size' => '24 AWG']]), 'E04/lamp.power', '22 AWG for W2, W1'];
+        yield 'one larger section for all of a way' => [
+            self::fused(['conductor' => ['size' => '0.2 mm²']]),
+            'E04/lamp.power',
+            '0.25 mm² for W2, W1',
+        ];
         yield 'a second conductor' => [
             self::lamp(['conductor' => ['size' => '24 AWG', 'evidence' => 'datasheet']], '3 A'),
             'E03/W1',
@@ -258,6 +265,31 @@ final class EachProposalTest extends TestCase
         $file['leads'][0]['ends'][0]['contact'] = null;
 
         return $file;
+    }
+
+    /**
+     * @param  array<string, mixed>  $lead
+     * @return array<string, mixed>
+     */
+    private static function fused(array $lead): array
+    {
+        return Examples::file(
+            [
+                Examples::part('psu', 'power_supply', [
+                    'output_voltage' => '24 V',
+                    'rated_current' => '10 A',
+                    'cooling' => 'fan',
+                ]),
+                Examples::part('fuse', 'fuse', ['rated_current' => '3 A']),
+                Examples::part('lamp', 'lamp', ['rated_voltage' => '24 V', 'rated_current' => '2 A']),
+            ],
+            [
+                'leads' => [
+                    $lead + ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'fuse.in', 'route' => 'fixed', 'length' => '1.4 m'],
+                    $lead + ['ref' => 'W2', 'from' => 'fuse.out', 'to' => 'lamp.power', 'route' => 'fixed', 'length' => '1.4 m'],
+                ],
+            ],
+        );
     }
 
     /**

@@ -33,10 +33,9 @@ final readonly class LargerConductor implements Cure
             if ($size === null) {
                 continue;
             }
-            $ladder = str_ends_with($size->text(), 'AWG') ? Conductors::gauges() : Conductors::sections();
             $larger = array_values(
                 array_filter(
-                    $ladder,
+                    self::ladder($lead),
                     static fn (string $s): bool => Quantity::parse($s, Dimension::Area)->exceeds($size),
                 ),
             );
@@ -69,7 +68,7 @@ final readonly class LargerConductor implements Cure
      */
     private function all(array $leads): iterable
     {
-        foreach (Conductors::sections() as $size) {
+        foreach (self::ladder($leads[0]) as $size) {
             $thin = array_filter(
                 $leads,
                 static fn (Lead $l): bool => $l->conductor->size?->isBelow(Quantity::parse($size, Dimension::Area)) ===
@@ -88,5 +87,15 @@ final readonly class LargerConductor implements Cure
                 true,
             );
         }
+    }
+
+    /**
+     * The sizes its wire is sold in.
+     *
+     * @return list<string> the thinnest first
+     */
+    private static function ladder(Lead $lead): array
+    {
+        return str_ends_with($lead->conductor->size?->text() ?? '', 'AWG') ? Conductors::gauges() : Conductors::sections();
     }
 }

@@ -28,6 +28,10 @@ const countries = computed(() =>
 const outlets = computed(
   () => catalogue.value?.countries.find((country) => country.name === build.value?.site?.country)?.outlets ?? [],
 )
+const wires = [
+  { value: 'metric', title: 'mm²' },
+  { value: 'imperial', title: 'AWG' },
+]
 const pieces = computed(() => build.value?.workpieces ?? [])
 const sides = [
   ['length', 'Length', 'mm'],
@@ -306,6 +310,15 @@ const save = (ref: string, name: string, path: string) => (text: string, was: un
           <h2>Where it stands</h2>
           <dl class="facts">
             <HeaderField of="site" :path="['mains_frequency']" label="Mains frequency" unit="Hz" />
+            <dt>Wire is sold in</dt>
+            <dd>
+              <EditCell
+                label="Wire is sold in"
+                :value="build?.build.units ?? 'metric'"
+                :options="wires"
+                :save="(text, was) => set('Wire is sold in', 'build', '', ['units'], was, text)"
+              />
+            </dd>
             <HeaderField of="site" :path="['other_load']" label="What else runs on its circuit" unit="A" />
             <HeaderField of="site" :path="['residual_current_device']" label="Residual-current protection" flag />
             <HeaderField of="site" :path="['humidity']" label="Humidity" unit="%" />
