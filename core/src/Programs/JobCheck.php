@@ -10,11 +10,19 @@ use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Motion\UsableTravel;
 
 /** A program held against a machine: its travel, speeds, turns, heat, and what it takes in time and energy (C12 of the handbook). */
 final readonly class JobCheck
 {
+    /** The weakest evidence a program may be sent on. */
+    public const ASKS = Evidence::Manual;
+
+    /** Where what a program heats is heated. */
+    private const PLACES = ['nozzle' => 'hot end', 'bed' => 'bed', 'chamber' => 'chamber'];
+
     public function __construct(private Survey $survey, private ProgramReader $program, private Caps $caps)
     {
     }
@@ -37,15 +45,15 @@ final readonly class JobCheck
             $axes[] = $row;
             array_push($troubles, ...$more);
         }
-        $rank = static fn (Trouble $t): int => Verdict::from($t->verdict)->rank();
+        $rank = static fn (Trouble $t): int => $t->verdict->rank();
         usort($troubles, static fn (Trouble $a, Trouble $b): int => [$rank($a), $a->line] <=> [$rank($b), $b->line]);
 
         return [
-            'verdict' => $troubles === [] ? 'holds' : $troubles[0]->verdict,
+            'verdict' => $troubles === [] ? 'holds' : $troubles[0]->verdict->value,
             'lines' => $this->program->lines,
             'moves' => $this->program->moves,
-            'seconds' => round($this->program->seconds, 1),
-            'tool_seconds' => round($this->program->toolSeconds, 1),
+            'seconds' => round($this->program->times->seconds, 1),
+            'tool_seconds' => round($this->program->times->toolSeconds, 1),
             'cut' => round($this->program->cut, 1),
             'rapid' => round($this->program->rapid, 1),
             'laid' => round($this->program->laid, 1),
@@ -57,7 +65,7 @@ final readonly class JobCheck
             'stock' => $around,
             'troubles' => array_map(
                 static fn (Trouble $t): array => [
-                    'verdict' => $t->verdict,
+                    'verdict' => $t->verdict->value,
                     'says' => $t->says,
                     'line' => $t->line,
                     'times' => $t->times,
@@ -73,34 +81,13 @@ final readonly class JobCheck
      */
     private function axis(string $key, float $low, float $high, ?float $origin): array
     {
-        $travel = $this->travel($key);
-        $reach = $high - $low;
+        [$travel, $guessed] = $this->travel($key);
         $feed = $this->program->feeds[$key] ?? null;
         $cap = $this->caps->speed[$key] ?? null;
-        $troubles = [];
-        if ($travel === null) {
-            $troubles[] = new Trouble(
-                'unproven',
-                "How far {$key} can travel is not known: it goes {$this->mm($reach)}.",
-            );
-        } elseif ($reach > $travel + 1e-6) {
-            $troubles[] = new Trouble(
-                'fails',
-                "{$key} goes {$this->mm($reach)}, and can travel {$this->mm($travel)}: {$this->mm(
-                    $reach - $travel,
-                )} too far.",
-            );
-        } elseif ($origin !== null && ($origin + $low < -1e-6 || $origin + $high > $travel + 1e-6)) {
-            $troubles[] = new Trouble(
-                'fails',
-                "With its zero at {$this->mm($origin)}, {$key} goes from {$this->mm($origin + $low)} to {$this->mm(
-                    $origin + $high,
-                )}, and can from 0 to {$this->mm($travel)}.",
-            );
-        }
+        $troubles = $this->ends($key, $low, $high, $origin, $travel, $guessed);
         if ($feed !== null && $cap !== null && $feed > $cap * 1.0001) {
             $troubles[] = new Trouble(
-                'tight',
+                Verdict::Tight,
                 sprintf(
                     '%s is fed at %.0f mm/min, and reaches %.0f: the cut is slower than it was meant.',
                     $key,
@@ -115,9 +102,9 @@ final readonly class JobCheck
                 'axis' => $key,
                 'low' => round($low, 3),
                 'high' => round($high, 3),
-                'reach' => round($reach, 3),
+                'reach' => round($high - $low, 3),
                 'travel' => $travel === null ? null : round($travel, 2),
-                'left' => $travel === null ? null : round($travel - $reach, 2),
+                'left' => $travel === null ? null : round($travel - ($high - $low), 2),
                 'feed' => $feed === null ? null : round($feed, 1),
                 'cap' => $cap === null ? null : round($cap, 1),
             ],
@@ -125,30 +112,73 @@ final readonly class JobCheck
         ];
     }
 
+    /**
+     * @param  list<string>  $guessed  what the travel rests on that nobody has measured or read from a sheet
+     * @return list<Trouble>
+     */
+    private function ends(string $key, float $low, float $high, ?float $origin, ?float $travel, array $guessed): array
+    {
+        $reach = $high - $low;
+        if ($travel === null) {
+            $says = "How far {$key} can travel is not known: it goes {$this->mm($reach)}.";
+        } elseif ($reach > $travel + 1e-6) {
+            $over = $this->mm($reach - $travel);
+
+            return [
+                new Trouble(
+                    Verdict::Fails,
+                    "{$key} goes {$this->mm($reach)}, and can travel {$this->mm($travel)}: {$over} too far.",
+                ),
+            ];
+        } elseif ($origin !== null && ($origin + $low < -1e-6 || $origin + $high > $travel + 1e-6)) {
+            $goes = "from {$this->mm($origin + $low)} to {$this->mm($origin + $high)}";
+
+            return [
+                new Trouble(
+                    Verdict::Fails,
+                    "With its zero at {$this->mm($origin)}, {$key} goes {$goes}, and can from 0 to {$this->mm($travel)}.",
+                ),
+            ];
+        } elseif ($guessed !== []) {
+            $says = "That {$key} can travel {$this->mm($travel)} rests on ".implode(', ', $guessed).'.';
+        }
+
+        return isset($says) ? [new Trouble(Verdict::Unproven, $says)] : [];
+    }
+
     private function mm(float $value): string
     {
         return rtrim(rtrim(number_format($value, 2, '.', ''), '0'), '.').' mm';
     }
 
-    private function travel(string $key): ?float
+    /**
+     * @return array{float|null, list<string>} mm, the least of all axes along it; and what of that rests on too little
+     */
+    private function travel(string $key): array
     {
         $found = null;
+        $guessed = [];
         foreach ($this->survey->build->axes as $axis) {
             if (strtoupper($axis->along->value) !== $key) {
                 continue;
             }
+            $inquiry = Inquiry::forFigures($this->survey, Subject::ofAxis($axis));
             try {
-                $usable = UsableTravel::of(Inquiry::forFigures($this->survey, Subject::ofAxis($axis)), $axis)->in('mm');
+                $usable = UsableTravel::of($inquiry, $axis)->in('mm');
             } catch (InputMissing) {
                 $usable = null;
             }
-            $set = $axis->homing->configured?->in('mm');
-            foreach ([$usable, $set] as $one) {
+            foreach ($inquiry->inputs() as $input) {
+                if ($input->evidence->isWeakerThan(self::ASKS)) {
+                    $guessed[] = lcfirst($input->label)." ({$input->evidence->label()})";
+                }
+            }
+            foreach ([$usable, $axis->homing->configured?->in('mm')] as $one) {
                 $found = $one === null ? $found : min($found ?? $one, $one);
             }
         }
 
-        return $found;
+        return [$found, array_values(array_unique($guessed))];
     }
 
     /**
@@ -162,10 +192,10 @@ final readonly class JobCheck
         }
         $troubles = [];
         if ($this->caps->fastest === null) {
-            $troubles[] = new Trouble('unproven', 'How fast the spindle may turn is not known.');
+            $troubles[] = new Trouble(Verdict::Unproven, 'How fast the spindle may turn is not known.');
         } elseif ($turns[1] > $this->caps->fastest) {
             $troubles[] = new Trouble(
-                'fails',
+                Verdict::Fails,
                 sprintf(
                     'It asks for %.0f rpm; %s turns %.0f at the most.',
                     $turns[1],
@@ -174,9 +204,12 @@ final readonly class JobCheck
                 ),
             );
         }
+        if ($troubles === [] && $this->caps->rests?->isWeakerThan(self::ASKS) === true) {
+            $troubles[] = new Trouble(Verdict::Unproven, "How fast {$this->caps->tool} may turn rests on {$this->caps->rests->label()}.");
+        }
         if ($this->caps->slowest !== null && $turns[0] < $this->caps->slowest && $turns[0] > 0) {
             $troubles[] = new Trouble(
-                'fails',
+                Verdict::Fails,
                 sprintf(
                     'It asks for %.0f rpm; below %.0f %s stalls or overheats.',
                     $turns[0],
@@ -194,51 +227,52 @@ final readonly class JobCheck
      */
     private function heat(): array
     {
-        $places = ['nozzle' => 'hot end', 'bed' => 'bed', 'chamber' => 'chamber'];
         $troubles = [];
         foreach ($this->program->heat as $what => $set) {
-            $found = false;
-            foreach ($this->survey->build->allFitted() as $fitted) {
-                if ($fitted->part->spec('place')?->choice() !== $places[$what]) {
-                    continue;
-                }
-                $found = true;
-                $stands = $fitted->part->spec('material_limit')?->mostStood()?->in('°C');
-                $target = $fitted->part->spec('target')?->nominal()?->in('°C');
-                if ($stands !== null && $set > $stands) {
-                    $troubles[] = new Trouble(
-                        'danger',
-                        sprintf(
-                            'It heats the %s to %.0f °C; %s stands %.0f °C.',
-                            $what,
-                            $set,
-                            $fitted->need->role,
-                            $stands,
-                        ),
-                    );
-                } elseif ($target !== null && $set > $target) {
-                    $troubles[] = new Trouble(
-                        'tight',
-                        sprintf(
-                            'It heats the %s to %.0f °C, hotter than the %.0f °C this machine was proven for.',
-                            $what,
-                            $set,
-                            $target,
-                        ),
-                    );
-                } elseif ($stands === null && $target === null) {
-                    $troubles[] = new Trouble(
-                        'unproven',
-                        "What {$fitted->need->role} stands is not known; it is set to {$set} °C.",
-                    );
-                }
+            $heaters = array_filter(
+                [...$this->survey->build->allFitted()],
+                static fn (Fitted $f): bool => $f->part->spec('place')?->choice() === self::PLACES[$what],
+            );
+            foreach ($heaters as $heater) {
+                $troubles[] = self::tooHot($heater, $what, $set);
             }
-            if (! $found && $set > 0) {
-                $troubles[] = new Trouble('fails', "It heats the {$what}, and this machine has no heater there.");
+            if ($heaters === [] && $set > 0) {
+                $troubles[] = new Trouble(
+                    Verdict::Fails,
+                    "It heats the {$what}, and this machine has no heater there.",
+                );
             }
         }
 
-        return $troubles;
+        return array_values(array_filter($troubles));
+    }
+
+    private static function tooHot(Fitted $heater, string $what, float $set): ?Trouble
+    {
+        $stands = $heater->part->spec('material_limit')?->mostStood()?->in('°C');
+        $target = $heater->part->spec('target')?->nominal()?->in('°C');
+        $role = $heater->need->role;
+
+        return match (true) {
+            $stands !== null && $set > $stands => new Trouble(
+                Verdict::Danger,
+                sprintf('It heats the %s to %.0f °C; %s stands %.0f °C.', $what, $set, $role, $stands),
+            ),
+            $target !== null && $set > $target => new Trouble(
+                Verdict::Tight,
+                sprintf(
+                    'It heats the %s to %.0f °C, hotter than the %.0f °C this machine was proven for.',
+                    $what,
+                    $set,
+                    $target,
+                ),
+            ),
+            $stands === null && $target === null => new Trouble(
+                Verdict::Unproven,
+                "What {$role} stands is not known; it is set to {$set} °C.",
+            ),
+            default => null,
+        };
     }
 
     /** At most so many Wh: all that can run, for the whole of its time. */
@@ -250,6 +284,6 @@ final readonly class JobCheck
             $watts = $average === null ? $watts : max($watts ?? 0.0, $average);
         }
 
-        return $watts === null ? null : round(($watts * $this->program->seconds) / 3600, 1);
+        return $watts === null ? null : round(($watts * $this->program->times->seconds) / 3600, 1);
     }
 }

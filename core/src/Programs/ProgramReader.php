@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Programs;
 
+use Magpie\Core\Inspection\Verdict;
+
 /**
  * Reads a program in the words of ISO 6983-1 (from memory), line by line, and keeps what a machine is held against: bounds, feeds, turns,
  * the order in which a tool is switched and moved, heat, and the time by the model. It never keeps the program itself.
@@ -12,19 +14,64 @@ final class ProgramReader
 {
     private const AXES = ['X', 'Y', 'Z'];
 
-    /** Corners sharper than this stop the machine: the cosine of the turn. */
-    private const SHARP = 0.2;
-
-    /** A cut shorter than the noise of rounding is none. */
+    /** A cut shorter than the noise of rounding is none, mm. */
     private const NOTHING = 1e-9;
 
-    /** @var array<string, float|null> where it is; null where nobody knows yet */
+    private const PROBE = 38;
+
+    private const NO_MOTION = 80;
+
+    private const CYCLE = 81;
+
+    /** Codes are in tenths: 382 is G38.2. */
+    private const MOTIONS = [
+        0 => 0,
+        10 => 1,
+        20 => 2,
+        30 => 3,
+        382 => self::PROBE,
+        383 => self::PROBE,
+        384 => self::PROBE,
+        385 => self::PROBE,
+        800 => self::NO_MOTION,
+        730 => self::CYCLE,
+        810 => self::CYCLE,
+        820 => self::CYCLE,
+        830 => self::CYCLE,
+        850 => self::CYCLE,
+        860 => self::CYCLE,
+        890 => self::CYCLE,
+    ];
+
+    /** The axes of the plane arcs lie in. */
+    private const PLANES = [170 => ['X', 'Y'], 180 => ['Z', 'X'], 190 => ['Y', 'Z']];
+
+    /** How many mm one of its lengths is. */
+    private const UNITS = [200 => 25.4, 210 => 1.0];
+
+    /** Whether places are said from nought, not from where it is. */
+    private const ABSOLUTE = [900 => true, 910 => false];
+
+    private const CENTRE_ABSOLUTE = [901 => true, 911 => false];
+
+    /** Whether a feed is one over the minutes of its move. */
+    private const INVERSE = [930 => true, 940 => false];
+
+    /** Whether a drill goes back to where it came from, not just to its height. */
+    private const FAR_BACK = [980 => true, 990 => false];
+
+    /** Tool lengths, offsets in force, how exactly corners are kept, filament drawn in by the firmware. */
+    private const HARMLESS = [
+        100, 110, 400, 410, 420, 430, 490, 540, 550, 560, 570, 580, 590, 591, 592, 593, 610, 611, 640, 921, 970,
+    ];
+
+    /** @var array<string, float|null> mm, where it is; null where nobody knows yet */
     private array $at = ['X' => null, 'Y' => null, 'Z' => null];
 
-    /** @var array<string, array{float, float}> */
+    /** @var array<string, array{float, float}> mm */
     public array $bounds = [];
 
-    /** @var array<string, array{float, float}> while the tool cuts, or material is laid */
+    /** @var array<string, array{float, float}> mm, while the tool cuts, or material is laid */
     public array $cutting = [];
 
     /** @var array<string, float> mm/min, the fastest fed move by axis */
@@ -37,14 +84,13 @@ final class ProgramReader
 
     public int $moves = 0;
 
+    /** mm */
     public float $cut = 0.0;
 
+    /** mm */
     public float $rapid = 0.0;
 
-    public float $seconds = 0.0;
-
-    public float $toolSeconds = 0.0;
-
+    /** mm of filament */
     public float $laid = 0.0;
 
     /** @var array{float, float}|null rpm, slowest and fastest the spindle is told */
@@ -56,6 +102,8 @@ final class ProgramReader
     public bool $ended = false;
 
     public int $pierces = 0;
+
+    public readonly MoveTimes $times;
 
     private int $motion = 0;
 
@@ -71,14 +119,17 @@ final class ProgramReader
 
     private ?float $speed = null;
 
-    /** @var array{string, string} axes of the plane arcs lie in */
-    private array $plane = ['X', 'Y'];
+    /** @var array{string, string} */
+    private array $plane = self::PLANES[170];
 
-    private bool $isOn = false;
+    /** Told to be on; a spindle told to turn at nothing is not. */
+    private bool $isTold = false;
 
     private bool $probed = false;
 
     private bool $centreAbsolute = false;
+
+    private bool $isFarBack = true;
 
     private ?float $retract = null;
 
@@ -86,13 +137,9 @@ final class ProgramReader
 
     private float $extruded = 0.0;
 
-    /** @var array{array{float, float, float}, float, float, float}|null direction, length, speed (mm/s), acceleration of the last move */
-    private ?array $waiting = null;
-
-    private float $entry = 0.0;
-
     public function __construct(private readonly Caps $caps = new Caps)
     {
+        $this->times = new MoveTimes;
     }
 
     /**
@@ -121,7 +168,7 @@ final class ProgramReader
         return array_values($this->troubles);
     }
 
-    private function trouble(string $kind, string $verdict, string $says): void
+    private function trouble(string $kind, Verdict $verdict, string $says): void
     {
         $held = $this->troubles[$kind] ?? null;
         $this->troubles[$kind] =
@@ -130,633 +177,564 @@ final class ProgramReader
                 : new Trouble($held->verdict, $held->says, $held->line, $held->times + 1);
     }
 
+    /** What comes after its end is for nobody. */
     public function line(string $text): void
     {
         $this->lines++;
         if (strlen($text) > 4096) {
-            $this->trouble('long', 'unproven', 'A line is longer than 4096 letters: it was not read.');
+            $this->trouble('long', Verdict::Unproven, 'A line is longer than 4096 letters: it was not read.');
+        } elseif (! $this->ended) {
+            $this->obey(Block::of($text));
+        }
+    }
 
-            return;
-        }
-        $text = strtoupper($text);
-        if (strpbrk($text, '(;') !== false) {
-            $text = (string) preg_replace('/\([^)]*\)|;.*|\(.*$/', '', $text);
-        }
-        $text = trim($text);
-        if ($text === '' || $text[0] === '%' || $text[0] === '/') {
-            return;
-        }
-        if (strpbrk($text, '#[]=<>') !== false) {
+    private function obey(Block $block): void
+    {
+        if ($block->hasParameters) {
             $this->trouble(
                 'parameters',
-                'unproven',
+                Verdict::Unproven,
                 'It works with parameters, which are not worked here: nothing after that is proven.',
             );
 
             return;
         }
-        preg_match_all('/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))/', $text, $found, PREG_SET_ORDER);
-        $words = [];
-        $g = $m = [];
-        $read = 0;
-        foreach ($found as [$whole, $letter, $number]) {
-            $read += strlen($whole);
-            if ($letter === 'G') {
-                $g[] = (float) $number;
-            } elseif ($letter === 'M') {
-                $m[] = (int) $number;
-            } else {
-                $words[$letter] = (float) $number;
-            }
+        if ($block->unread !== null) {
+            $says = 'A line could not be read: “'.mb_substr(mb_scrub($block->unread), 0, 60).'”.';
+            $this->trouble('word', Verdict::Unproven, $says);
         }
-        if (
-            $read < strlen(str_replace([' ', "\t"], '', $text)) - (substr_count($text, '*') > 0 ? 4 : 0) &&
-            ! in_array(117, $m, true)
-        ) {
+        foreach ($block->g as $code) {
+            $this->set($code);
+        }
+        $this->feed($block);
+        $this->speed($block);
+        foreach ($block->m === [] ? [] : $block->inOrder() as $code) {
+            $this->switch($code, $block);
+        }
+        if (! $this->acts($block) && $this->isMove($block)) {
+            $this->move($block);
+        }
+        foreach (array_intersect($block->m, Block::ENDS) as $code) {
+            $this->end($code);
+        }
+    }
+
+    /** What stays in force until another of its group comes. */
+    private function set(int $code): void
+    {
+        $this->motion = self::MOTIONS[$code] ?? $this->motion;
+        $this->plane = self::PLANES[$code] ?? $this->plane;
+        $this->unit = self::UNITS[$code] ?? $this->unit;
+        $this->absolute = self::ABSOLUTE[$code] ?? $this->absolute;
+        $this->absoluteE = self::ABSOLUTE[$code] ?? $this->absoluteE;
+        $this->centreAbsolute = self::CENTRE_ABSOLUTE[$code] ?? $this->centreAbsolute;
+        $this->inverse = self::INVERSE[$code] ?? $this->inverse;
+        $this->isFarBack = self::FAR_BACK[$code] ?? $this->isFarBack;
+        $this->probed = $this->probed || (self::MOTIONS[$code] ?? null) === self::PROBE;
+    }
+
+    private function feed(Block $block): void
+    {
+        $feed = $block->sets() ? null : $block->word('F');
+        if ($feed !== null && $feed > 0) {
+            $this->feed = $feed * ($this->inverse ? 1.0 : $this->unit);
+        } elseif ($feed !== null) {
+            $this->trouble('feed', Verdict::Fails, 'A feed of nothing.');
+        }
+    }
+
+    private function speed(Block $block): void
+    {
+        if ($block->hasSpeed()) {
+            $this->speed = $block->words['S'];
+            $this->turn();
+        }
+    }
+
+    /** How fast it turns counts from when it is told to. */
+    private function turn(): void
+    {
+        if ($this->isTold && ! $this->caps->torch && $this->speed > 0) {
+            $this->turns = [
+                min($this->turns[0] ?? $this->speed, $this->speed),
+                max($this->turns[1] ?? $this->speed, $this->speed),
+            ];
+        }
+    }
+
+    private function isOn(): bool
+    {
+        return $this->isTold && ($this->caps->torch || $this->speed === null || $this->speed > 0);
+    }
+
+    private function switch(int $code, Block $block): void
+    {
+        match ($code) {
+            3, 4 => $this->caps->torch ? $this->pierce() : $this->spin($code === 4),
+            5 => ($this->isTold = false),
+            6 => $this->change(),
+            104, 109 => $this->heated('nozzle', $block),
+            140, 190 => $this->heated('bed', $block),
+            141, 191 => $this->heated('chamber', $block),
+            82, 83 => ($this->absoluteE = $code === 82),
+            97, 98 => $this->trouble(
+                'elsewhere',
+                Verdict::Unproven,
+                "It calls what stands elsewhere (M{$code}): what that does was not read.",
+            ),
+            default => null,
+        };
+    }
+
+    private function spin(bool $backwards): void
+    {
+        if ($backwards) {
+            $this->trouble('reverse', Verdict::Fails, 'It turns the spindle backwards (M4).');
+        }
+        if ($this->speed === null) {
+            $this->trouble('no-speed', Verdict::Fails, 'The spindle is switched on with no speed in force.');
+        }
+        $this->isTold = true;
+        $this->turn();
+    }
+
+    private function pierce(): void
+    {
+        if ($this->speed === null) {
             $this->trouble(
-                'word',
-                'unproven',
-                'A line could not be read: “'.mb_substr(mb_scrub($text), 0, 60).'”.',
+                'no-speed',
+                Verdict::Fails,
+                'The torch is switched on with no power word in force: its output stays at nothing.',
             );
         }
-        $this->obey($g, $m, $words);
+        if (! $this->probed) {
+            $this->trouble('no-probe', Verdict::Fails, 'The torch pierces without a probe of the surface before it.');
+        }
+        $this->pierces++;
+        $this->probed = false;
+        $this->isTold = true;
     }
 
-    /**
-     * @param  list<float>  $g
-     * @param  list<int>  $m
-     * @param  array<string, float>  $words
-     */
-    private function obey(array $g, array $m, array $words): void
+    private function change(): void
     {
-        if (isset($words['F']) && $words['F'] > 0) {
-            $this->feed = $words['F'] * $this->unit;
-        } elseif (isset($words['F'])) {
-            $this->trouble('feed', 'fails', 'A feed of nothing.');
+        if ($this->isOn()) {
+            $this->trouble(
+                'change-on',
+                Verdict::Tight,
+                'It changes the tool with the spindle on; M6 stops it on most machines, not on all.',
+            );
         }
-        if (isset($words['S']) && array_intersect($m, [104, 109, 140, 141, 190, 191, 106]) === []) {
-            $this->speed = $words['S'];
-        }
-        foreach ($m as $code) {
-            $this->switch($code, $words);
-        }
-        $moves = false;
-        foreach ($g as $code) {
-            switch ($code) {
-                case 0.0:
-                case 1.0:
-                case 2.0:
-                case 3.0:
-                    $this->motion = (int) $code;
-                    break;
-                case 4.0:
-                    $this->seconds += isset($words['P'])
-                        ? $words['P'] / ($words['P'] > 60 ? 1000 : 1)
-                        : $words['S'] ?? 0.0;
-                    $this->toolSeconds += $this->isOn ? $words['P'] ?? 0.0 : 0.0;
-
-                    return;
-                case 17.0:
-                    $this->plane = ['X', 'Y'];
-                    break;
-                case 18.0:
-                    $this->plane = ['Z', 'X'];
-                    break;
-                case 19.0:
-                    $this->plane = ['Y', 'Z'];
-                    break;
-                case 20.0:
-                    $this->unit = 25.4;
-                    break;
-                case 21.0:
-                    $this->unit = 1.0;
-                    break;
-                case 28.0:
-                case 30.0:
-                    $this->home($words);
-
-                    return;
-                case 53.0:
-                    $this->trouble(
-                        'machine',
-                        'unproven',
-                        'It moves in the machine’s own coordinates: where that is, it does not say.',
-                    );
-
-                    return;
-                case 80.0:
-                    $this->motion = 80;
-                    break;
-                case 81.0:
-                case 82.0:
-                case 83.0:
-                case 85.0:
-                case 86.0:
-                case 89.0:
-                    $this->motion = 81;
-                    break;
-                case 90.0:
-                    $this->absolute = $this->absoluteE = true;
-                    break;
-                case 91.0:
-                    $this->absolute = $this->absoluteE = false;
-                    break;
-                case 90.1:
-                    $this->centreAbsolute = true;
-                    break;
-                case 91.1:
-                    $this->centreAbsolute = false;
-                    break;
-                case 92.0:
-                    $this->shift($words);
-
-                    return;
-                case 93.0:
-                    $this->inverse = true;
-                    break;
-                case 94.0:
-                    $this->inverse = false;
-                    break;
-                default:
-                    if ($code >= 38.0 && $code < 39.0) {
-                        $this->probed = true;
-                        $this->motion = 38;
-                    } elseif (
-                        ! in_array(
-                            $code,
-                            [
-                                40.0,
-                                41.0,
-                                42.0,
-                                43.0,
-                                49.0,
-                                54.0,
-                                55.0,
-                                56.0,
-                                57.0,
-                                58.0,
-                                59.0,
-                                61.0,
-                                64.0,
-                                98.0,
-                                99.0,
-                                10.0,
-                                29.0,
-                                95.0,
-                                96.0,
-                                97.0,
-                            ],
-                            true,
-                        )
-                    ) {
-                        $this->trouble(
-                            "g{$code}",
-                            'unproven',
-                            'G'.rtrim(rtrim(number_format($code, 1, '.', ''), '0'), '.').' is not known here.',
-                        );
-                    } elseif ($code === 41.0 || $code === 42.0) {
-                        $this->trouble(
-                            'offset',
-                            'unproven',
-                            'Cutter compensation: the path is off by the radius, either way.',
-                        );
-                    }
-            }
-        }
-        foreach (self::AXES as $axis) {
-            $moves = $moves || isset($words[$axis]);
-        }
-        $moves = $moves || isset($words['I'], $words['J']);
-        if ($moves || (isset($words['E']) && ! isset($words['S']))) {
-            $this->move($words);
-        }
+        $this->isTold = false;
     }
 
-    /**
-     * @param  array<string, float>  $words
-     */
-    private function switch(int $code, array $words): void
+    private function end(int $code): void
     {
-        switch ($code) {
-            case 3:
-            case 4:
-                if ($code === 4 && ! $this->caps->torch) {
-                    $this->trouble('reverse', 'fails', 'It turns the spindle backwards (M4).');
-                }
-                if ($this->speed === null) {
-                    $this->trouble(
-                        'no-speed',
-                        'fails',
-                        $this->caps->torch
-                            ? 'The torch is switched on with no power word in force: its output stays at nothing.'
-                            : 'The spindle is switched on with no speed in force.',
-                    );
-                } elseif (! $this->caps->torch) {
-                    $this->turns = [
-                        min($this->turns[0] ?? $this->speed, $this->speed),
-                        max($this->turns[1] ?? $this->speed, $this->speed),
-                    ];
-                }
-                if ($this->caps->torch) {
-                    $this->pierces++;
-                    if (! $this->probed) {
-                        $this->trouble(
-                            'no-probe',
-                            'fails',
-                            'The torch pierces without a probe of the surface before it.',
-                        );
-                    }
-                    $this->probed = false;
-                }
-                $this->isOn = true;
-                break;
-            case 5:
-                $this->isOn = false;
-                break;
-            case 2:
-            case 30:
-                if ($this->isOn) {
-                    $this->trouble(
-                        'end-on',
-                        'tight',
-                        'It ends with the tool still on; M'.$code.' puts it off on most machines, not on all.',
-                    );
-                }
-                $this->ended = true;
-                break;
-            case 104:
-            case 109:
-                $this->heated('nozzle', $words);
-                break;
-            case 140:
-            case 190:
-                $this->heated('bed', $words);
-                break;
-            case 141:
-            case 191:
-                $this->heated('chamber', $words);
-                break;
-            case 82:
-                $this->absoluteE = true;
-                break;
-            case 83:
-                $this->absoluteE = false;
-                break;
+        if ($this->isOn()) {
+            $this->trouble(
+                'end-on',
+                Verdict::Tight,
+                "It ends with the tool still on; M{$code} puts it off on most machines, not on all.",
+            );
         }
+        $this->ended = true;
     }
 
-    /**
-     * @param  array<string, float>  $words
-     */
-    private function heated(string $what, array $words): void
+    private function heated(string $what, Block $block): void
     {
-        $to = $words['S'] ?? ($words['R'] ?? null);
+        $to = $block->word('S') ?? $block->word('R');
         if ($to !== null) {
             $this->heat[$what] = max($this->heat[$what] ?? 0.0, $to);
         }
     }
 
-    /**
-     * @param  array<string, float>  $words
-     */
-    private function home(array $words): void
+    /** What its codes do at once; whether the other words of the line were theirs. */
+    private function acts(Block $block): bool
     {
-        $this->stop();
-        $named = array_filter(self::AXES, static fn (string $axis): bool => isset($words[$axis]));
-        foreach ($named === [] ? self::AXES : $named as $axis) {
-            $this->at[$axis] = null;
+        foreach ($block->g as $code) {
+            $does = match ($code) {
+                40 => $this->dwell(...),
+                280, 290, 300 => $this->home(...),
+                530 => $this->inItsOwn(...),
+                920 => $this->shift(...),
+                100 => $block->has('L') ? $this->offset(...) : null,
+                500, 510, 520, 680, 923 => $this->offset(...),
+                default => null,
+            };
+            if ($does !== null) {
+                $does($block);
+
+                return true;
+            }
+            $this->doubt($code);
+        }
+
+        return false;
+    }
+
+    private function doubt(int $code): void
+    {
+        if ($code === 410 || $code === 420) {
+            $this->trouble(
+                'offset',
+                Verdict::Unproven,
+                'Cutter compensation: the path is off by the radius, either way.',
+            );
+        }
+        $isKnown =
+            isset(self::MOTIONS[$code]) ||
+            isset(self::PLANES[$code]) ||
+            isset(self::UNITS[$code]) ||
+            isset(self::ABSOLUTE[$code]) ||
+            isset(self::CENTRE_ABSOLUTE[$code]) ||
+            isset(self::INVERSE[$code]) ||
+            isset(self::FAR_BACK[$code]) ||
+            in_array($code, self::HARMLESS, true);
+        if (! $isKnown) {
+            $this->trouble("g{$code}", Verdict::Unproven, self::name($code).' is not known here.');
         }
     }
 
-    /**
-     * @param  array<string, float>  $words
-     */
-    private function shift(array $words): void
+    private static function name(int $code): string
     {
-        foreach (self::AXES as $axis) {
-            if (isset($words[$axis])) {
-                $this->trouble(
-                    'shift',
-                    'unproven',
-                    'It shifts its own zero (G92): bounds are counted from the one in force.',
-                );
-                $this->at[$axis] = $words[$axis] * $this->unit;
-            }
-        }
-        if (isset($words['E'])) {
-            $this->extruded = $words['E'] * $this->unit;
+        return 'G'.intdiv($code, 10).($code % 10 === 0 ? '' : '.'.($code % 10));
+    }
+
+    /** P is in seconds; a large one is in the thousandths many machines take. */
+    private function dwell(Block $block): void
+    {
+        $this->times->stop();
+        $pause = $block->word('P');
+        $this->times->wait(
+            $pause === null ? $block->word('S') ?? 0.0 : $pause / ($pause > 60 ? 1000 : 1),
+            $this->isOn(),
+        );
+    }
+
+    private function home(Block $block): void
+    {
+        $this->times->stop();
+        $this->lose($block->has(...self::AXES) ? $block : null);
+    }
+
+    /** In the machine's own coordinates only nought is known: where it homes. */
+    private function inItsOwn(Block $block): void
+    {
+        $this->times->stop();
+        $this->moves++;
+        $this->lose($block);
+        if (array_filter(array_intersect_key($block->words, $this->at)) !== []) {
+            $this->trouble(
+                'machine',
+                Verdict::Unproven,
+                'It moves in the machine’s own coordinates: where that is, it does not say.',
+            );
         }
     }
 
-    /**
-     * @param  array<string, float>  $words
-     */
-    private function move(array $words): void
+    /** Nobody knows any more where it is along the axes a line names; along all of them without one. */
+    private function lose(?Block $named): void
     {
-        if ($this->motion === 81) {
-            $this->drill($words);
-
-            return;
-        }
-        if ($this->motion === 80) {
-            $this->trouble('no-motion', 'fails', 'It names a place, and no motion is in force.');
-
-            return;
-        }
-        $from = $this->at;
-        $to = $from;
         foreach (self::AXES as $axis) {
-            if (isset($words[$axis])) {
-                $value = $words[$axis] * $this->unit;
-                $to[$axis] = $this->absolute ? $value : ($from[$axis] ?? 0.0) + $value;
+            if ($named === null || $named->has($axis)) {
+                $this->at[$axis] = null;
             }
         }
-        $laid = 0.0;
-        if (isset($words['E'])) {
-            $value = $words['E'] * $this->unit;
-            $laid = $this->absoluteE ? $value - $this->extruded : $value;
-            $this->extruded = $this->absoluteE ? $value : $this->extruded + $value;
-            $this->laid += max(0.0, $laid);
+    }
+
+    private function shift(Block $block): void
+    {
+        if ($block->has(...self::AXES)) {
+            $this->shifted(920);
+        }
+        foreach (array_intersect_key($block->words, $this->at) as $axis => $to) {
+            $this->at[$axis] = $to * $this->unit;
+        }
+        if ($block->has('E')) {
+            $this->extruded = $block->words['E'] * $this->unit;
+        }
+    }
+
+    private function offset(Block $block): void
+    {
+        $this->shifted(array_values(array_intersect($block->g, [100, 500, 510, 520, 680, 923]))[0] ?? 0);
+        $this->lose($block);
+    }
+
+    private function shifted(int $code): void
+    {
+        $this->trouble(
+            'shift',
+            Verdict::Unproven,
+            'It shifts its own zero ('.self::name($code).'): bounds are counted from the one in force.',
+        );
+    }
+
+    private function isMove(Block $block): bool
+    {
+        $isArc = $this->motion === 2 || $this->motion === 3;
+
+        return ! $block->sets() && ($block->has('X', 'Y', 'Z', 'E') || ($isArc && $block->has('I', 'J', 'K')));
+    }
+
+    private function move(Block $block): void
+    {
+        if ($this->motion === self::CYCLE) {
+            $this->drill($block);
+
+            return;
+        }
+        if ($this->motion === self::NO_MOTION) {
+            $this->trouble('no-motion', Verdict::Fails, 'It names a place, and no motion is in force.');
+
+            return;
         }
         $this->moves++;
+        [$from, $to] = [$this->at, $this->target($block)];
+        $laid = $this->extrude($block);
+        $points = $this->path($from, $to, $block);
+        $length = self::length($from, $points);
         $isFed = $this->motion !== 0;
-        if ($this->caps->torch && $this->isOn && ! $isFed) {
-            $this->trouble('torch-travel', 'danger', 'The torch is on while it travels (G0).');
-        }
-        if ($isFed && $this->motion !== 38 && $this->feed === null && ! $this->inverse) {
-            $this->trouble('no-feed', 'fails', 'It feeds before a feed is given.');
-        }
-        $points = $this->motion === 2 || $this->motion === 3 ? $this->arc($from, $to, $words) : [$to];
-        $length = 0.0;
-        $extent = [];
-        $here = $from;
-        foreach ($points as $point) {
-            $square = 0.0;
-            foreach (self::AXES as $axis) {
-                $d = $point[$axis] === null || $here[$axis] === null ? 0.0 : $point[$axis] - $here[$axis];
-                $square += $d * $d;
-                $extent[$axis] = max($extent[$axis] ?? 0.0, abs($d));
-            }
-            $length += sqrt($square);
-            $here = $point;
-        }
         // What cuts is fed and goes down or across with the tool on; a printer lays while it extrudes.
-        $isCut = $isFed && $this->motion !== 38 && ($this->isOn || $laid > self::NOTHING);
-        if (
-            $isFed &&
-            ! $isCut &&
-            ! $this->caps->torch &&
-            $this->heat === [] &&
-            $this->caps->tool !== null &&
-            $this->motion !== 38 &&
-            $length > self::NOTHING &&
-            ($to['Z'] ?? 1.0) < 0
-        ) {
-            $this->trouble('off-cut', 'fails', "It cuts below nought with {$this->caps->tool} off.");
-        }
+        $isCut = $isFed && $this->motion !== self::PROBE && ($this->isOn() || $laid > self::NOTHING);
+        $this->suspect($isFed, $isCut, $length > self::NOTHING && ($to['Z'] ?? 1.0) < 0);
         foreach ([$from, ...$points] as $point) {
-            foreach (self::AXES as $axis) {
-                if ($point[$axis] !== null) {
-                    self::widen($this->bounds, $axis, $point[$axis]);
-                    if ($isCut) {
-                        self::widen($this->cutting, $axis, $point[$axis]);
-                    }
-                }
+            self::widen($this->bounds, $point);
+            if ($isCut) {
+                self::widen($this->cutting, $point);
             }
         }
         $this->at = $to;
         $isCut ? ($this->cut += $length) : ($this->rapid += $length);
-        $this->timed($from, $to, $length, $isFed, $laid, count($points) > 1);
+        $this->time($from, $to, $length, $isFed, $laid, count($points) > 1);
     }
 
     /**
-     * @param  array<string, array{float, float}>  $bounds
+     * @return array<string, float|null>
      */
-    private static function widen(array &$bounds, string $axis, float $value): void
+    private function target(Block $block): array
     {
-        if (! isset($bounds[$axis])) {
-            $bounds[$axis] = [$value, $value];
-        } elseif ($value < $bounds[$axis][0]) {
-            $bounds[$axis][0] = $value;
-        } elseif ($value > $bounds[$axis][1]) {
-            $bounds[$axis][1] = $value;
-        }
-    }
-
-    /**
-     * @param  array<string, float>  $words
-     */
-    private function drill(array $words): void
-    {
-        if (! $this->isOn && $this->caps->tool !== null) {
-            $this->trouble('off-cut', 'fails', "It cuts below nought with {$this->caps->tool} off.");
-        }
-        $this->retract = isset($words['R']) ? $words['R'] * $this->unit : $this->retract;
-        $this->depth = isset($words['Z']) ? $words['Z'] * $this->unit : $this->depth;
-        if ($this->retract === null || $this->depth === null) {
-            $this->trouble('cycle', 'fails', 'A drilling cycle without its height (R) or depth (Z).');
-
-            return;
-        }
-        [$retract, $depth, $unit] = [$this->retract, $this->depth, $this->unit];
-        $this->unit = 1.0;
-        $absolute = $this->absolute;
-        foreach (
-            [
-                [
-                    0,
-                    array_map(
-                        static fn (float $v): float => $v * $unit,
-                        array_intersect_key($words, ['X' => 1, 'Y' => 1]),
-                    ),
-                ],
-                [0, ['Z' => $retract]],
-                [1, ['Z' => $depth]],
-                [0, ['Z' => $retract]],
-            ] as [$motion, $place]
-        ) {
-            $this->motion = $motion;
-            $this->absolute = $absolute || isset($place['Z']);
-            if ($place !== []) {
-                $this->move($place);
+        $to = $this->at;
+        foreach (self::AXES as $axis) {
+            if (isset($block->words[$axis])) {
+                $to[$axis] = $block->words[$axis] * $this->unit + ($this->absolute ? 0.0 : $this->at[$axis] ?? 0.0);
             }
         }
-        [$this->unit, $this->motion, $this->absolute] = [$unit, 81, $absolute];
+
+        return $to;
+    }
+
+    /** mm of filament it pushes; below nought where it draws it in. */
+    private function extrude(Block $block): float
+    {
+        if (! $block->has('E')) {
+            return 0.0;
+        }
+        $value = $block->words['E'] * $this->unit;
+        $laid = $this->absoluteE ? $value - $this->extruded : $value;
+        $this->extruded += $laid;
+        $this->laid += max(0.0, $laid);
+
+        return $laid;
     }
 
     /**
-     * Points along an arc: its quadrants, so that its bounds are right, and what lies between for its length.
-     *
      * @param  array<string, float|null>  $from
      * @param  array<string, float|null>  $to
-     * @param  array<string, float>  $words
      * @return non-empty-list<array<string, float|null>>
      */
-    private function arc(array $from, array $to, array $words): array
+    private function path(array $from, array $to, Block $block): array
     {
-        [$a, $b] = $this->plane;
-        $c = array_values(array_diff(self::AXES, $this->plane))[0];
-        [$x0, $y0, $x1, $y1] = [$from[$a], $from[$b], $to[$a], $to[$b]];
-        if ($x0 === null || $y0 === null || $x1 === null || $y1 === null) {
-            $this->trouble('arc-start', 'unproven', 'An arc begins where nobody knows.');
+        if ($this->motion !== 2 && $this->motion !== 3) {
+            return [$to];
+        }
+        $arc = new ArcPath($this->plane, $this->motion === 3, $this->centreAbsolute, $this->unit);
+        $points = $arc->points($from, $to, $block);
+        if ($points instanceof Trouble) {
+            $this->trouble($points->says, $points->verdict, $points->says);
 
             return [$to];
         }
-        $names = ['X' => 'I', 'Y' => 'J', 'Z' => 'K'];
-        if (isset($words['R'])) {
-            $r = $words['R'] * $this->unit;
-            $chord = hypot($x1 - $x0, $y1 - $y0);
-            if ($chord < self::NOTHING || abs($r) < $chord / 2 - 1e-3) {
-                $this->trouble('arc', 'fails', 'An arc whose radius does not reach from its begin to its end.');
-
-                return [$to];
-            }
-            $high = sqrt(max(0.0, $r ** 2 - ($chord / 2) ** 2)) * ($r < 0 ? -1 : 1) * ($this->motion === 2 ? 1 : -1);
-            $cx = ($x0 + $x1) / 2 + ($high * ($y1 - $y0)) / $chord;
-            $cy = ($y0 + $y1) / 2 - ($high * ($x1 - $x0)) / $chord;
-        } else {
-            $i = ($words[$names[$a]] ?? 0.0) * $this->unit;
-            $j = ($words[$names[$b]] ?? 0.0) * $this->unit;
-            [$cx, $cy] = $this->centreAbsolute ? [$i, $j] : [$x0 + $i, $y0 + $j];
-        }
-        $r = hypot($x0 - $cx, $y0 - $cy);
-        if ($r < self::NOTHING || abs(hypot($x1 - $cx, $y1 - $cy) - $r) > max(0.02, 0.002 * $r)) {
-            $this->trouble('arc', 'fails', 'An arc whose centre is not as far from its begin as from its end.');
-
-            return [$to];
-        }
-        $start = atan2($y0 - $cy, $x0 - $cx);
-        $turn = atan2($y1 - $cy, $x1 - $cx) - $start;
-        $way = $this->motion === 3 ? 1 : -1;
-        $turn = $way > 0 ? ($turn <= 1e-9 ? $turn + 2 * M_PI : $turn) : ($turn >= -1e-9 ? $turn - 2 * M_PI : $turn);
-        $steps = max(4, (int) ceil(abs($turn) / (M_PI / 18)));
-        $angles = [];
-        for ($k = 1; $k < $steps; $k++) {
-            $angles[] = ($turn * $k) / $steps;
-        }
-        // The four quadrants are exact.
-        for ($q = -8; $q <= 8; $q++) {
-            $off = ($q * M_PI) / 2 - $start;
-            if ($way > 0 ? $off > 0 && $off < $turn : $off < 0 && $off > $turn) {
-                $angles[] = $off;
-            }
-        }
-        sort($angles);
-        $angles = $way > 0 ? $angles : array_reverse($angles);
-        $points = [];
-        foreach ($angles as $off) {
-            $share = $off / $turn;
-            $points[] = [
-                $a => $cx + $r * cos($start + $off),
-                $b => $cy + $r * sin($start + $off),
-                $c => $from[$c] === null || $to[$c] === null ? $to[$c] : $from[$c] + ($to[$c] - $from[$c]) * $share,
-            ];
-        }
-        $points[] = $to;
 
         return $points;
     }
 
     /**
-     * Time of a move, with its rise and fall: it waits for the next, since only that says how fast it may leave.
-     *
      * @param  array<string, float|null>  $from
-     * @param  array<string, float|null>  $to
+     * @param  list<array<string, float|null>>  $points
+     * @return float mm, as far as it is known where they lie
      */
-    private function timed(array $from, array $to, float $length, bool $isFed, float $laid, bool $isArc): void
+    private static function length(array $from, array $points): float
     {
-        if ($length < self::NOTHING) {
-            // A retraction or a first place: the filament alone moves.
-            $this->stop();
-            $this->seconds += $this->feed !== null && abs($laid) > 0 ? abs($laid) / ($this->feed / 60) : 0.0;
+        $length = 0.0;
+        foreach ($points as $point) {
+            [$x, $y, $z] = self::way($from, $point);
+            $length += sqrt($x * $x + $y * $y + $z * $z);
+            $from = $point;
+        }
 
-            return;
-        }
-        $direction = [];
-        $straight = 0.0;
-        foreach (self::AXES as $axis) {
-            $d = $from[$axis] === null || $to[$axis] === null ? 0.0 : $to[$axis] - $from[$axis];
-            $direction[] = $d;
-            $straight += $d * $d;
-        }
-        $straight = sqrt($straight);
-        $unit =
-            $straight < self::NOTHING
-                ? [1.0, 0.0, 0.0]
-                : [$direction[0] / $straight, $direction[1] / $straight, $direction[2] / $straight];
-        $speed = $isFed ? ($this->inverse ? $length * ($this->feed ?? 1.0) : $this->feed ?? INF) : INF;
-        $rise = INF;
-        foreach (self::AXES as $i => $axis) {
-            // An arc may point along each of its axes on the way.
-            $share = $isArc ? 1.0 : abs($unit[$i]);
-            if ($share < 1e-6 || ($isArc && ! in_array($axis, $this->plane, true))) {
-                continue;
-            }
-            if ($isFed && $this->feed !== null && ! $this->inverse) {
-                $this->feeds[$axis] = max($this->feeds[$axis] ?? 0.0, $this->feed * min(1.0, $share));
-            }
-            if (isset($this->caps->speed[$axis])) {
-                $speed = min($speed, $this->caps->speed[$axis] / $share);
-            }
-            if (isset($this->caps->acceleration[$axis])) {
-                $rise = min($rise, $this->caps->acceleration[$axis] / $share);
-            }
-        }
-        $this->pass($unit);
-        $this->waiting = [$unit, $length, is_finite($speed) ? max(1e-6, $speed / 60) : 1e9, $rise];
+        return $length;
     }
 
     /**
-     * The move that waits is done, and left as fast as the corner lets it.
-     *
-     * @param  array{float, float, float}|null  $next  direction of what follows; null where it stops
+     * @param  array<string, float|null>  $from
+     * @param  array<string, float|null>  $to
+     * @return array{float, float, float} mm; nothing where it is not known where one of them lies
      */
-    private function pass(?array $next): void
+    private static function way(array $from, array $to): array
     {
-        if ($this->waiting === null) {
-            return;
-        }
-        [$unit, $length, $speed, $rise] = $this->waiting;
-        $this->waiting = null;
-        if ($speed >= 1e9) {
-            $this->entry = 0.0;
-
-            return;
-        }
-        $corner = $next === null ? -1.0 : $unit[0] * $next[0] + $unit[1] * $next[1] + $unit[2] * $next[2];
-        $exit = $corner <= self::SHARP ? 0.0 : ($speed * ($corner - self::SHARP)) / (1 - self::SHARP);
-        if (! is_finite($rise)) {
-            $seconds = $length / $speed;
-        } else {
-            $in = min($this->entry, $speed);
-            $exit = min($exit, sqrt($in ** 2 + 2 * $rise * $length));
-            $top = sqrt($rise * $length + ($in ** 2 + $exit ** 2) / 2);
-            $seconds =
-                $top < $speed
-                    ? max(0.0, (2 * max($top, $in, $exit) - $in - $exit) / $rise)
-                    : ($speed - $in) / $rise +
-                        ($speed - $exit) / $rise +
-                        ($length - (2 * $speed ** 2 - $in ** 2 - $exit ** 2) / (2 * $rise)) / $speed;
-        }
-        $this->entry = $exit;
-        $this->seconds += $seconds;
-        $this->toolSeconds += $this->isOn ? $seconds : 0.0;
+        return [
+            ($to['X'] ?? 0.0) - ($from['X'] ?? $to['X'] ?? 0.0),
+            ($to['Y'] ?? 0.0) - ($from['Y'] ?? $to['Y'] ?? 0.0),
+            ($to['Z'] ?? 0.0) - ($from['Z'] ?? $to['Z'] ?? 0.0),
+        ];
     }
 
-    private function stop(): void
+    private function suspect(bool $isFed, bool $isCut, bool $isBelow): void
     {
-        $this->pass(null);
-        $this->entry = 0.0;
+        if ($this->caps->torch && $this->isOn() && ! $isFed) {
+            $this->trouble('torch-travel', Verdict::Danger, 'The torch is on while it travels (G0).');
+        }
+        if (! $isFed || $this->motion === self::PROBE) {
+            return;
+        }
+        if ($this->feed === null && ! $this->inverse) {
+            $this->trouble('no-feed', Verdict::Fails, 'It feeds before a feed is given.');
+        }
+        $isMill = ! $this->caps->torch && $this->heat === [] && $this->caps->tool !== null;
+        if ($isMill && ! $isCut && $isBelow) {
+            $this->trouble('off-cut', Verdict::Fails, "It cuts below nought with {$this->caps->tool} off.");
+        }
+    }
+
+    /**
+     * @param  array<string, array{float, float}>  $bounds
+     * @param  array<string, float|null>  $point
+     */
+    private static function widen(array &$bounds, array $point): void
+    {
+        foreach ($point as $axis => $value) {
+            if ($value === null) {
+                continue;
+            }
+            $bounds[$axis] ??= [$value, $value];
+            if ($value < $bounds[$axis][0]) {
+                $bounds[$axis][0] = $value;
+            } elseif ($value > $bounds[$axis][1]) {
+                $bounds[$axis][1] = $value;
+            }
+        }
+    }
+
+    /** Once, or as often as it says, over further places. */
+    private function drill(Block $block): void
+    {
+        if (! $this->isOn() && $this->caps->tool !== null) {
+            $this->trouble('off-cut', Verdict::Fails, "It cuts below nought with {$this->caps->tool} off.");
+        }
+        $heights = $this->heights($block);
+        if ($heights === null) {
+            $this->trouble('cycle', Verdict::Fails, 'A drilling cycle without its height (R) or depth (Z).');
+
+            return;
+        }
+        $place = $block->only('X', 'Y');
+        $times = max(1, min(10_000, (int) ($block->word('L') ?? 1)));
+        for ($turn = 0; $turn < $times; $turn++) {
+            $this->hole($place, ...$heights);
+        }
+        $this->motion = self::CYCLE;
+    }
+
+    /**
+     * By steps its height counts from where it is, and its depth from its height.
+     *
+     * @return array{float, float, float}|null mm: its height, its depth, where it goes back to
+     */
+    private function heights(Block $block): ?array
+    {
+        $this->retract = $block->has('R') ? $block->words['R'] * $this->unit : $this->retract;
+        $this->depth = $block->has('Z') ? $block->words['Z'] * $this->unit : $this->depth;
+        $begin = $this->at['Z'];
+        if ($this->retract === null || $this->depth === null || (! $this->absolute && $begin === null)) {
+            return null;
+        }
+        $height = $this->retract + ($this->absolute ? 0.0 : $begin);
+        $depth = $this->depth + ($this->absolute ? 0.0 : $height);
+
+        return [$height, $depth, $this->isFarBack ? max($height, $begin ?? $height) : $height];
+    }
+
+    /** Over its place at speed, down to its height, fed to its depth, and back. */
+    private function hole(Block $place, float $height, float $depth, float $back): void
+    {
+        $this->motion = 0;
+        if ($place->words !== []) {
+            $this->move($place);
+        }
+        [$unit, $absolute] = [$this->unit, $this->absolute];
+        [$this->unit, $this->absolute] = [1.0, true];
+        foreach ([[0, $height], [1, $depth], [0, $back]] as [$this->motion, $z]) {
+            $this->move(Block::to($z));
+        }
+        [$this->unit, $this->absolute] = [$unit, $absolute];
+    }
+
+    /**
+     * @param  array<string, float|null>  $from
+     * @param  array<string, float|null>  $to
+     */
+    private function time(array $from, array $to, float $length, bool $isFed, float $laid, bool $isArc): void
+    {
+        if ($length < self::NOTHING) {
+            // A retraction or a first place: the filament alone moves.
+            $this->times->stop();
+            $this->times->wait($this->feed === null ? 0.0 : abs($laid) / ($this->feed / 60), false);
+
+            return;
+        }
+        $direction = self::direction($from, $to);
+        $speed = $isFed ? ($this->feed ?? ($this->inverse ? 1.0 : INF)) * ($this->inverse ? $length : 1.0) : INF;
+        $rise = INF;
+        foreach (self::AXES as $i => $axis) {
+            // An arc may point along each of its axes on the way.
+            $share = $isArc ? (float) in_array($axis, $this->plane, true) : abs($direction[$i]);
+            if ($share < 1e-6) {
+                continue;
+            }
+            if ($isFed && $this->feed !== null && ! $this->inverse) {
+                $this->feeds[$axis] = max($this->feeds[$axis] ?? 0.0, $this->feed * $share);
+            }
+            $speed = min($speed, ($this->caps->speed[$axis] ?? INF) / $share);
+            $rise = min($rise, ($this->caps->acceleration[$axis] ?? INF) / $share);
+        }
+        $this->times->move($direction, $length, $speed, $rise, $this->isOn());
+    }
+
+    /**
+     * @param  array<string, float|null>  $from
+     * @param  array<string, float|null>  $to
+     * @return array{float, float, float} of length one
+     */
+    private static function direction(array $from, array $to): array
+    {
+        [$x, $y, $z] = self::way($from, $to);
+        $straight = sqrt($x * $x + $y * $y + $z * $z);
+
+        return $straight < self::NOTHING ? [1.0, 0.0, 0.0] : [$x / $straight, $y / $straight, $z / $straight];
     }
 
     private function finish(): void
     {
-        $this->stop();
+        $this->times->stop();
         if ($this->moves === 0) {
-            $this->trouble('empty', 'fails', 'Nothing moves in it: it is no program, or one in other words.');
+            $this->trouble(
+                'empty',
+                Verdict::Fails,
+                'Nothing moves in it: it is no program, or one in other words.',
+            );
         }
-        if ($this->isOn && ! $this->ended) {
-            $this->trouble('left-on', 'danger', 'It ends with the tool on, and does not say that it ends.');
+        if ($this->isOn() && ! $this->ended) {
+            $this->trouble('left-on', Verdict::Danger, 'It ends with the tool on, and does not say that it ends.');
         }
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Programs;
 
+use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Workpiece;
 
 /** What a program cuts, held against the piece it is cut from: what is left around it, and how far it goes below. */
@@ -48,10 +49,10 @@ final readonly class Stock
                 'left' => $left === null ? null : round($left, 3),
             ];
             if ($left === null) {
-                $troubles[] = new Trouble('unproven', "How large {$this->piece->name} is along {$axis} is not known.");
+                $troubles[] = new Trouble(Verdict::Unproven, "How large {$this->piece->name} is along {$axis} is not known.");
             } elseif ($axis === 'Z' && $left < -1e-6) {
                 $troubles[] = new Trouble(
-                    -$left > self::THROUGH + 1e-6 ? 'fails' : 'tight',
+                    -$left > self::THROUGH + 1e-6 ? Verdict::Fails : Verdict::Tight,
                     sprintf(
                         'It cuts %.2f mm deep, %.2f below %s: into what it lies on.',
                         $cut,
@@ -61,7 +62,7 @@ final readonly class Stock
                 );
             } elseif ($left < -1e-6) {
                 $troubles[] = new Trouble(
-                    'tight',
+                    Verdict::Tight,
                     sprintf('Along %s it cuts %.1f mm beyond %s.', $axis, -$left, $this->piece->name),
                 );
             }

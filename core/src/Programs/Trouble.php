@@ -4,14 +4,13 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Programs;
 
+use Magpie\Core\Inspection\Verdict;
+
 /** One thing that is wrong with a program, at its first line, with how often it comes. */
 final readonly class Trouble
 {
-    /**
-     * @param  string  $verdict  danger, fails, tight or unproven
-     */
     public function __construct(
-        public string $verdict,
+        public Verdict $verdict,
         public string $says,
         public ?int $line = null,
         public int $times = 1,

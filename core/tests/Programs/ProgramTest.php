@@ -6,7 +6,9 @@ namespace Magpie\Core\Tests\Programs;
 
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
+use Magpie\Core\Machine\Evidence;
 use Magpie\Core\Machine\Workpiece;
 use Magpie\Core\Programs\Caps;
 use Magpie\Core\Programs\JobCheck;
@@ -32,14 +34,27 @@ final class ProgramTest extends TestCase
     private static function said(string $program, ?Caps $caps = null): array
     {
         return array_map(
-            static fn ($t): string => "{$t->verdict} {$t->line}: {$t->says}",
+            static fn ($t): string => "{$t->verdict->value} {$t->line}: {$t->says}",
             self::read($program, $caps)->troubles(),
         );
     }
 
-    private static function linnet(): Build
+    /** Its clamps are said by a seller alone, which proves no height to work in. */
+    private static function linnet(string $clamps = 'measured', string $spindle = 'datasheet'): Build
     {
-        return BuildFile::read((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'));
+        $file = json_decode((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'), true);
+        foreach ($file['axes'] as &$axis) {
+            foreach ($axis['takes'] as &$taker) {
+                $taker['evidence'] = $taker['what'] === 'Clamps above the stock' ? $clamps : $taker['evidence'];
+            }
+        }
+        foreach ($file['parts'] as &$part) {
+            if ($part['family'] === 'spindle') {
+                $part['specs']['top_speed']['evidence'] = $spindle;
+            }
+        }
+
+        return BuildFile::read((string) json_encode($file));
     }
 
     /**
@@ -91,6 +106,24 @@ final class ProgramTest extends TestCase
             ['X' => [0, 10], 'Y' => [0, 0]],
             M_PI * 5,
         ];
+        yield 'holes by steps, back to where each began' => [
+            "G0 X0 Y0 Z5\nG91 G81 X10 Z-4 R-3 L3 F100\nX10\nG80",
+            ['X' => [0, 40], 'Z' => [-2, 5]],
+            0,
+        ];
+        yield 'holes by steps, each from the height of the last' => [
+            "G0 X0 Y0 Z5\nG99 G91 G81 X10 Z-4 R-3 L2 F100\nG80",
+            ['X' => [0, 20], 'Z' => [-2, 5]],
+            0,
+        ];
+        yield 'limits of a printer are no place' => [
+            "M201 X9000 Y9000 Z500\nM92 X80 Y80\nG28 X Y\nG0 X10 Y0\nG1 X60 F1200\nG11\nM117 LAYER 3 X900",
+            ['X' => [10, 60], 'Y' => [0, 0]],
+            0,
+        ];
+        yield 'a zero moved by its table is no move' => ["G0 X5 Y0\nG10 L20 P1 X300 Y0\nG0 X8", ['X' => [5, 8]], 0];
+        yield 'what comes after its end' => ["G0 X5 Y0\nM30\nG0 X900", ['X' => [5, 5]], 0];
+        yield 'a whole circle by one of its letters' => ["G0 X20 Y0\nG2 I-10 F600", ['X' => [0, 20]], 2 * M_PI * 10];
         yield 'holes' => ["G0 X0 Y0 Z5\nG81 X10 Y0 Z-3 R1 F100\nX20\nG80", ['X' => [0, 20], 'Z' => [-3, 5]], 0];
     }
 
@@ -114,7 +147,7 @@ final class ProgramTest extends TestCase
     public function test_time_with_rise_and_fall_by_hand(): void
     {
         $caps = new Caps(['X' => 6000.0, 'Y' => 6000.0], ['X' => 500.0, 'Y' => 500.0]);
-        $time = static fn (string $program): float => self::read($program, $caps)->seconds;
+        $time = static fn (string $program): float => self::read($program, $caps)->times->seconds;
         self::assertEqualsWithDelta(100 / 20 + 20 / 500, $time("G90\nG0 X0\nG1 X100 F1200"), 1e-6);
         self::assertEqualsWithDelta(2 * sqrt(1 / 500), $time("G90\nG0 X0\nG1 X1 F6000"), 1e-6);
         // Straight on it does not stop; back it does.
@@ -127,6 +160,50 @@ final class ProgramTest extends TestCase
             1e-6,
         );
         self::assertEqualsWithDelta(2.5, $time("G4 P2.5\nG0 X0"), 1e-9);
+        // A pause between them stops it, though both go the same way.
+        self::assertEqualsWithDelta(
+            2 * (100 / 20 + 20 / 500) + 1,
+            $time("G90\nG0 X0\nG1 X100 F1200\nG4 P1\nX200"),
+            1e-6,
+        );
+        // The tool is on for the cut and half a second before it, and not for the way back.
+        $on = self::read("G90 G0 X0\nM3 S1\nG4 P500\nG1 X100 F1200\nM5\nG0 X0", $caps)->times->toolSeconds;
+        self::assertEqualsWithDelta(0.5 + 100 / 20 + 20 / 500, $on, 1e-6);
+        // Two minutes for a move, said as a half of one a minute, in inches too.
+        self::assertEqualsWithDelta(120, self::read("G20 G90 G0 X0\nG93 G1 X4 F0.5")->times->seconds, 1e-6);
+    }
+
+    public function test_every_speed_the_spindle_is_told_while_it_turns_counts(): void
+    {
+        $told = static fn (string $program): ?array => self::read($program)->turns;
+        self::assertSame([8000.0, 24000.0], $told("S100\nM3 S8000\nG0 X0\nS24000\nG1 X5 F100\nM5\nS30000\nM2"));
+        self::assertSame([8000.0, 8000.0], $told("M3 S8000\nM106 S255\nM204 S500\nG4 S2\nG0 X0\nM5"));
+    }
+
+    /** Two spindles, and two motors' axes along one way, are held to what both can. */
+    public function test_of_two_the_lesser_counts(): void
+    {
+        $file = json_decode((string) file_get_contents(dirname(__DIR__, 3).'/demo/linnet.json'), true);
+        $spindle = array_values(array_filter($file['parts'], static fn (array $p): bool => $p['family'] === 'spindle'))[0];
+        $of = static fn (?string $top): Caps => Caps::of(BuildFile::read((string) json_encode([
+            'needs' => [...$file['needs'], ['ref' => 'second', 'role' => 'Second', 'family' => 'spindle', 'candidates' => ['second'], 'choice' => 'second']],
+            'parts' => [
+                ...$file['parts'],
+                ['ref' => 'second', 'specs' => array_filter([
+                    ...$spindle['specs'],
+                    'top_speed' => $top === null ? null : ['value' => $top, 'evidence' => 'assumed'],
+                    'lowest_speed' => ['value' => '5000 rpm', 'evidence' => 'datasheet'],
+                ])] + $spindle,
+            ],
+            'axes' => [
+                ...$file['axes'],
+                ['ref' => 'x2', 'name' => 'X too', 'drive' => ['top_speed' => '50 mm/s']] + $file['axes'][0],
+            ],
+        ] + $file)));
+        self::assertSame([5000.0, 6000.0], [$of('6000 rpm')->slowest, $of('6000 rpm')->fastest]);
+        self::assertSame(Evidence::Assumed, $of('6000 rpm')->rests);
+        self::assertNull($of(null)->fastest);
+        self::assertEqualsWithDelta(3000, $of('6000 rpm')->speed['X'], 1e-9);
     }
 
     /**
@@ -165,6 +242,22 @@ final class ProgramTest extends TestCase
             true,
             'fails 2: The torch is switched on with no power word',
         ];
+        yield 'told to turn at nothing' => [
+            "M3 S0\nG0 X0 Z5\nG1 Z-1 F100\nM5\nM2",
+            false,
+            'fails 3: It cuts below nought with the spindle off',
+        ];
+        yield 'a pause is no speed' => ["G4 S2\nM3\nG0 X0\nM5\nM2", false, 'fails 2: The spindle is switched on with no'];
+        yield 'a tool changed as it turns' => ["M3 S8000\nG0 X0\nM6 T2\nM2", false, 'tight 3: It changes the tool'];
+        yield 'not switched on again' => [
+            "M3 S8000\nM5 M6 T2\nG0 X0 Z5\nG1 Z-1 F100\nM2",
+            false,
+            'fails 4: It cuts below nought',
+        ];
+        yield 'another program' => ["G0 X0\nM98 P100\nM2", false, 'unproven 2: It calls what stands elsewhere (M98)'];
+        yield 'its own coordinates' => ["G0 X0\nG53 G0 X-40\nM2", false, 'unproven 2: It moves in the machine’s own'];
+        yield 'zero moved by its table' => ["G0 X0\nG10 L2 P1 X5\nM2", false, 'unproven 2: It shifts its own zero (G10)'];
+        yield 'a feed for each turn' => ["G95 F0.1\nG1 X1\nM2", false, 'unproven 1: G95 is not known'];
         yield 'parameters' => ["#1=5\nG0 X#1\nG1 X1 F100\nM2", false, 'unproven 1: It works with parameters'];
         yield 'words nobody knows' => ["G0 X0\nG1 X1 F100\nG999\nM2", false, 'unproven 3: G999'];
     }
@@ -183,6 +276,31 @@ final class ProgramTest extends TestCase
         self::assertSame([], self::said($mill, new Caps(tool: 'the spindle')));
         $held = self::held($mill);
         self::assertSame('holds', $held['verdict'], (string) json_encode($held['troubles']));
+        self::assertSame(
+            ["That Z can travel 36 mm rests on clamps above the stock (seller's listing)."],
+            array_column(self::held($mill, self::linnet('listing'))['troubles'], 'says'),
+        );
+        self::assertSame(
+            ['How fast Spindle may turn rests on assumed.'],
+            array_column(self::held($mill, self::linnet(spindle: 'assumed'))['troubles'], 'says'),
+        );
+        // A spindle that starts slowly, a tool that is changed, holes, and home in the machine's own coordinates.
+        self::assertSame(
+            [],
+            self::said(
+                "G20 G90 G94 G17 G40 G49 G80 G92.1 G61.1\nG53 G0 Z0\nT1 M6\nM3 S0\nS9000\nG0 X0 Y0 Z.2\nG83 X1 Y1 Z-.2 R.1 Q.05 F5\nG80\n".
+                    "M5\nT2 M6\nS9000 M3\nG1 Z-.1 F20\nX2\nG0 Z.2\nG91 G28 Z0\nM5\nM30",
+                new Caps(tool: 'the spindle'),
+            ),
+        );
+        // What a printer is sent before and between.
+        self::assertSame(
+            [],
+            self::said(
+                "M862.3 P \"OF ONE\"\nM201 X9000\nM203 X200 Y200\nM205 X8 E5\nM140 S60\nM104 S215\nG28 W\nG29\nG90 M83\nG92 E0\n".
+                    "G1 X10 Y10 Z.2 F3000\nG1 X60 E4\nG10\nG0 X5\nG11\nM73 P50 R3\nM117 LAYER 2\nM106 S255\nN90 G1 X9 E2*71\nM84 X Y E",
+            ),
+        );
         $torch =
             "G21 G90\nS1\nG0 X10 Y10\nG38.2 Z-20 F300\nG0 Z3.8\nM3\nG4 P0.5\nG1 Z1.5 F1000\nX60 F2000\nM5\nG0 X0\nM30";
         self::assertSame([], self::said($torch, new Caps(torch: true)));
@@ -234,12 +352,12 @@ final class ProgramTest extends TestCase
         [$rows, $troubles] = $cut(-12.0);
         self::assertSame([20.0, 10.0, 0.0], array_column($rows, 'left'));
         self::assertSame([], $troubles);
-        self::assertSame(['tight'], array_column($cut(-12.5)[1], 'verdict'));
-        self::assertSame(['fails'], array_column($cut(-14.0)[1], 'verdict'));
+        self::assertSame([Verdict::Tight], array_column($cut(-12.5)[1], 'verdict'));
+        self::assertSame([Verdict::Fails], array_column($cut(-14.0)[1], 'verdict'));
         self::assertSame([12.0, []], [$cut(0.0, false)[0][2]['cut'], $cut(0.0, false)[1]]);
-        self::assertSame(['fails'], array_column($cut(-2.0, false)[1], 'verdict'));
+        self::assertSame([Verdict::Fails], array_column($cut(-2.0, false)[1], 'verdict'));
         self::assertStringContainsString('Along Y it cuts 10.0 mm beyond', $cut(-1.0, true, '70 mm')[1][0]->says);
-        self::assertSame(['unproven'], array_column($cut(-1.0, true, null)[1], 'verdict'));
+        self::assertSame([Verdict::Unproven], array_column($cut(-1.0, true, null)[1], 'verdict'));
         // What is not cut at all is held against nothing.
         self::assertSame([[], []], (new Stock($piece()))->against([]));
     }
@@ -308,7 +426,7 @@ final class ProgramTest extends TestCase
                 $text .= $words[mt_rand(0, count($words) - 1)].(mt_rand(0, 3) === 0 ? "\n" : ' ');
             }
             $read = self::read($text, new Caps(['X' => 1000.0], ['X' => 100.0], mt_rand(0, 1) === 1, tool: 'it'));
-            self::assertTrue(is_finite($read->seconds) && $read->seconds >= 0, $text);
+            self::assertTrue(is_finite($read->times->seconds) && $read->times->seconds >= 0, $text);
             foreach ($read->bounds as [$low, $high]) {
                 self::assertTrue(is_finite($low) && is_finite($high) && $low <= $high);
             }
