@@ -16,6 +16,9 @@ final readonly class SettingLine
 
     public const OPEN = 'not read';
 
+    /** So little off that it may have been measured. */
+    public const NEAR = 'near';
+
     /** It differs, and what it is to be set to is decided: it has to be read back once more. */
     public const PLANNED = 'to be set';
 
@@ -31,6 +34,7 @@ final readonly class SettingLine
      * @param  bool  $grave  wrong, it hurts or breaks something
      * @param  bool  $atMost  what it should be is the most it may be
      * @param  list<string>  $or  what would do as well
+     * @param  float  $near  the share it may be off where it was tuned by what was measured
      */
     public function __construct(
         public string $key,
@@ -43,6 +47,7 @@ final readonly class SettingLine
         public ?Setting $set = null,
         public bool $atMost = false,
         public array $or = [],
+        public float $near = 0.0,
     ) {
     }
 
@@ -53,6 +58,7 @@ final readonly class SettingLine
             $this->set->done && ($this->set->value === null || $this->wants === null) => self::AGREES,
             $this->wants === null => self::OPEN,
             $this->set->value !== null && $this->suits($this->set->value) => self::AGREES,
+            $this->near > 0 && $this->suits($this->set->value, $this->near) => self::NEAR,
             $this->suits($this->set->made) => self::MADE,
             $this->suits($this->set->planned) => self::PLANNED,
             $this->set->value === null => self::OPEN,
@@ -76,13 +82,13 @@ final readonly class SettingLine
         };
     }
 
-    private function suits(?string $value): bool
+    private function suits(?string $value, float $off = SettingValue::SAME): bool
     {
         if ($value === null || $this->wants === null) {
             return false;
         }
         foreach ([$this->wants, ...$this->or] as $wanted) {
-            if (SettingValue::suits($value, $wanted, $this->atMost)) {
+            if (SettingValue::suits($value, $wanted, $this->atMost, $off)) {
                 return true;
             }
         }

@@ -11,6 +11,9 @@ use Magpie\Core\Quantity\Quantity;
 /** What a machine is set to, as its builder wrote it down, against what it should be. */
 final class SettingValue
 {
+    /** The share of the larger by which two numbers are off and still the same. */
+    public const SAME = 0.001;
+
     /** Words for one and the same state, as firmware and people write them. */
     private const YES = [
         'present',
@@ -67,12 +70,12 @@ final class SettingValue
     ];
 
     /**
-     * Numbers agree within a thousandth of the larger, in whatever unit they are written; one without a unit has that
+     * Numbers agree within so much of the larger, in whatever unit they are written; one without a unit has that
      * of what is wanted. Words agree by what they mean.
      *
      * @param  bool  $atMost  less will do as well, and nothing above it
      */
-    public static function suits(string $value, string $wants, bool $atMost = false): bool
+    public static function suits(string $value, string $wants, bool $atMost = false, float $within = self::SAME): bool
     {
         [$value, $wants] = [self::plain($value), self::plain($wants)];
         $word = mb_strtolower($wants);
@@ -92,7 +95,7 @@ final class SettingValue
         [$a, $b] = [$set->in($limit->unit->symbol), $limit->in($limit->unit->symbol)];
         $off = max(abs($a), abs($b));
 
-        return $atMost ? $a <= $b + 1e-9 * $off : abs($a - $b) <= 0.001 * $off;
+        return $atMost ? $a <= $b + 1e-9 * $off : abs($a - $b) <= $within * $off;
     }
 
     private static function plain(string $text): string

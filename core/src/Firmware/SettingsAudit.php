@@ -27,6 +27,12 @@ use Magpie\Core\Quantity\Quantity;
 /** What must be set, linked and undone on the machine, from the parts that are fitted. */
 final readonly class SettingsAudit implements Carried
 {
+    /**
+     * Steps for a millimetre that were tuned by what was measured are off by so much at the most: half a per cent is the pitch
+     * of a belt, and what takes a lead of 5 mm for 0.2 in is 1.6 % off (common practice, no source).
+     */
+    private const TUNED = 0.01;
+
     /** @var list<SettingLine> */
     private array $lines;
 
@@ -157,6 +163,7 @@ final readonly class SettingsAudit implements Carried
         string $kind = 'setting',
         bool $atMost = false,
         array $or = [],
+        float $near = 0.0,
     ): SettingLine {
         return new SettingLine(
             $key,
@@ -169,6 +176,7 @@ final readonly class SettingsAudit implements Carried
             $this->noted[$key] ?? null,
             $atMost,
             $or,
+            $near,
         );
     }
 
@@ -236,6 +244,7 @@ final readonly class SettingsAudit implements Carried
                     $this->steps($axis),
                     'motor, microsteps and the screw or pulley',
                     true,
+                    near: self::TUNED,
                 );
                 $lines[] = $this->line(
                     "axis.{$ref}.direction",
@@ -322,20 +331,21 @@ final readonly class SettingsAudit implements Carried
                 'another table reads another temperature',
                 true,
             );
-            $top = $thermistor->part->spec('highest_temperature')?->nominal();
+            $top = $thermistor->part->spec('highest_temperature')?->mostStood();
             // What it sits in says which lining counts; where nobody has said it, the weakest of all does.
             $host = $thermistor->need->host();
+            $limits = [$top, $host === null ? null : $this->stands($host, 'material_limit')];
             foreach ($this->survey->build->fittedThat(Ability::Melts) as $hot => $fitted) {
-                $limit =
-                    $host === null || $host === (string) $hot ? $fitted->part->spec('lining_limit')?->nominal() : null;
-                $top = $limit === null ? $top : ($top === null ? $limit : Quantity::min($top, $limit));
+                $limits[] = $host === null || $host === (string) $hot ? $this->stands((string) $hot, 'lining_limit') : null;
             }
+            $limits = array_values(array_filter($limits));
+            $top = $limits === [] ? null : Quantity::min(...$limits);
             $lines[] = $this->line(
                 "thermistor.{$ref}.top",
                 ['need', $ref],
                 "Highest temperature for {$thermistor->need->role}, at most",
                 $top?->text(),
-                'the sensor and, at the hot end, a lined heat break',
+                'the sensor, and what it sits in: its material, or the lining of its heat break',
                 true,
                 atMost: true,
             );
@@ -509,6 +519,11 @@ final readonly class SettingsAudit implements Carried
         }
 
         return $unknown;
+    }
+
+    private function stands(string $need, string $limit): ?Quantity
+    {
+        return $this->survey->build->fitted($need)?->part->spec($limit)?->mostStood();
     }
 
     private function steps(Axis $axis): ?string

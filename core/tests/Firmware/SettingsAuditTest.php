@@ -118,6 +118,18 @@ final class SettingsAuditTest extends TestCase
             'thermistor.t.top',
             '240 °C',
         ];
+        yield 'nor than the bed it sits in stands' => [
+            self::sitting(
+                Examples::file([
+                    Examples::part('t', 'thermistor', ['highest_temperature' => '300 °C']),
+                    Examples::part('bed', 'heater', ['material_limit' => '150 °C']),
+                ]),
+                't',
+                'bed',
+            ),
+            'thermistor.t.top',
+            '150 °C',
+        ];
         yield 'the sensor where the lining stands more' => [
             Examples::file([
                 Examples::part('t', 'thermistor', ['highest_temperature' => '250 °C']),

@@ -38,6 +38,15 @@ final class SettingsTest extends TestCase
         self::assertSame(Verdict::Danger, $wrong->verdict);
         self::assertStringContainsString('is 160, and should be 80', $wrong->headline);
         self::assertSame(Verdict::Danger, $with([$note('driver.drv.current', '1.9 A')])->finding('E21/drv')->verdict);
+
+        // Steps that were tuned by half a per cent are no danger; a lead in inches taken for millimetres is.
+        $tuned = static fn (string $steps): Finding => $with([
+            $note('axis.x.steps_per_mm', $steps),
+            $note('axis.x.direction', 'tried by hand'),
+        ])->finding('E21/x');
+        self::assertSame([Verdict::Tight, Verdict::Tight], [$tuned('80.4')->verdict, $tuned('79.25')->verdict]);
+        self::assertStringContainsString('is 80.4, and 80 by its parts: right where it was measured', $tuned('80.4')->headline);
+        self::assertSame([Verdict::Danger, Verdict::Danger], [$tuned('81.28')->verdict, $tuned('78.7')->verdict]);
     }
 
     public function test_a_temporary_state_stays_open_until_it_is_undone(): void

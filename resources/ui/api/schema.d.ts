@@ -8390,7 +8390,7 @@ export interface components {
             why: string;
             grave: boolean;
             /** @enum {string} */
-            state: "agrees" | "differs" | "to be set" | "not read" | "set, not read back";
+            state: "agrees" | "differs" | "near" | "to be set" | "not read" | "set, not read back";
             setting: string | null;
             value: string | null;
             done: boolean;

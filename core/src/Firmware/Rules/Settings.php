@@ -87,6 +87,9 @@ final class Settings implements Curable
                         : "{$line->label}, read back once it is set to {$line->set?->planned}",
                     "settings/{$line->key}",
                 );
+            } elseif ($state === SettingLine::NEAR) {
+                $worst = Verdict::worst($worst, Verdict::Tight);
+                $says[] = "{$line->label} is {$line->set?->value}, and {$line->wants} by its parts: right where it was measured";
             } elseif ($state === SettingLine::DIFFERS) {
                 $worst = Verdict::worst($worst, $line->grave ? Verdict::Danger : Verdict::Fails);
                 $says[] = "{$line->label} is {$line->set?->value}, and should be {$line->wants}";

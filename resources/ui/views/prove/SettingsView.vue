@@ -35,14 +35,15 @@ const shown = computed(() =>
     (line) =>
       only.value === 'all' ||
       (only.value === 'differs'
-        ? line.state === 'differs'
-        : !['agrees', 'differs'].includes(line.state) || (line.kind === 'temporary' && !line.done)),
+        ? ['differs', 'near'].includes(line.state)
+        : !['agrees', 'differs', 'near'].includes(line.state) || (line.kind === 'temporary' && !line.done)),
   ),
 )
 const count = (state: string) => (lines.value ?? []).filter((line) => line.state === state).length
 const marks = {
   agrees: 'holds',
   differs: 'danger',
+  near: 'tight',
   'to be set': 'unproven',
   'set, not read back': 'unproven',
   'not read': 'unproven',
