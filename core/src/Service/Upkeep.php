@@ -56,6 +56,16 @@ final readonly class Upkeep
     /** Days after the first use, or the last review, until all of it is looked at again: common practice, no source. */
     private const REVIEW = 180;
 
+    /**
+     * The share by which the air alone moves a reading between 15 and 30 °C: copper by 0.00393 for each kelvin (IEC 60028, from memory),
+     * a thermistor to twice or half of it (the beta equation at 3950 K gives 1.97).
+     */
+    private const BY_WARMTH = [
+        Measured::PhaseResistance->value => 0.06,
+        Measured::ColdResistance->value => 0.06,
+        Measured::SensorResistance->value => 1.0,
+    ];
+
     /** What it is in the machine for, in the order in which it is worth doing. */
     private const WORTH = [
         Purpose::Safety->value => 'for safety',
@@ -203,7 +213,10 @@ final readonly class Upkeep
             $values = array_map(static fn (Reading $r): float => $r->value->in($unit), $readings);
             [$first, $last] = [$values[0], $values[count($values) - 1]];
             $drift = abs($first) < 1e-12 ? null : $last / $first - 1;
-            $doubt = $readings[0]->doubt()->in($unit) + $readings[count($readings) - 1]->doubt()->in($unit);
+            $doubt =
+                $readings[0]->doubt()->in($unit) +
+                $readings[count($readings) - 1]->doubt()->in($unit) +
+                (self::BY_WARMTH[$readings[0]->what->value] ?? 0.0) * min(abs($first), abs($last));
             $rows[] = [
                 'what' => $readings[0]->what->label(),
                 'where' => $this->where($readings[0]),

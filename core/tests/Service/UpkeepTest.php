@@ -160,6 +160,24 @@ final class UpkeepTest extends TestCase
         );
     }
 
+    /** A bed of 10 Ω has 10.6 Ω at 15 K more; a thermistor halves between a cold shop and a warm one. */
+    public function test_what_the_air_alone_does_is_no_wear(): void
+    {
+        $says = static fn (string $what, string $first, string $last): ?string => self::upkeep([
+            'readings' => [
+                ['ref' => 'R1', 'what' => $what, 'need' => 'bed', 'value' => $first, 'at' => 1000, 'accuracy' => '0.01 Ω'],
+                ['ref' => 'R2', 'what' => $what, 'need' => 'bed', 'value' => $last, 'at' => 2000, 'accuracy' => '0.01 Ω'],
+            ],
+        ])->trends()[0]['says'];
+        self::assertNull($says('cold_resistance', '10 Ω', '10.6 Ω'));
+        self::assertNull($says('cold_resistance', '10.6 Ω', '10 Ω'));
+        self::assertStringContainsString('ages', (string) $says('cold_resistance', '10 Ω', '10.7 Ω'));
+        self::assertStringContainsString('Turns touch', (string) $says('phase_resistance', '10.7 Ω', '10 Ω'));
+        self::assertNull($says('sensor_resistance', '157 kΩ', '80 kΩ'));
+        self::assertNotNull($says('sensor_resistance', '157 kΩ', '70 kΩ'));
+        self::assertStringContainsString('lug', (string) $says('bond', '0.05 Ω', '0.09 Ω'));
+    }
+
     public function test_only_like_is_held_against_like_and_what_was_not_measured_is_not_right(): void
     {
         $piece = static fn (string $ref, array $more): array => $more + [
