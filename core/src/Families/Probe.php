@@ -55,7 +55,7 @@ final class Probe extends Family
             SpecField::quantity('min_voltage', 'Lowest supply voltage', Dimension::Voltage, 'V', ['3 V', '30 V']),
             SpecField::quantity('max_voltage', 'Highest supply voltage', Dimension::Voltage, 'V', ['3 V', '40 V']),
             SpecField::quantity('rated_current', 'Supply current', Dimension::Current, 'mA', ['0 mA', '500 mA']),
-            SpecField::choice('output', 'Output', ['contact', 'sinking', 'sourcing', 'push-pull']),
+            ...SpecField::signalOutput(),
             SpecField::quantity('repeatability', 'Repeatability', Dimension::Length, 'µm', [
                 '0.1 µm',
                 '1 mm',

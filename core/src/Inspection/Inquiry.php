@@ -147,14 +147,20 @@ final class Inquiry
     /** A choice, or a free text such as the points of a curve; null when it is not there. */
     public function tryChoice(Fitted $fitted, string $key): ?string
     {
-        $spec = $fitted->part->spec($key);
+        return $this->tryPartChoice($fitted->part, $key);
+    }
+
+    /** As tryChoice(), of a part that fills no need. */
+    public function tryPartChoice(Part $part, string $key): ?string
+    {
+        $spec = $part->spec($key);
         if ($spec?->choice() !== null) {
             $this->noteSpec(
-                $fitted->part,
+                $part,
                 $spec,
-                "parts/{$fitted->part->ref}/specs/{$key}",
+                "parts/{$part->ref}/specs/{$key}",
                 '',
-                $fitted->part->family->field($key)->label ?? $key,
+                $part->family->field($key)->label ?? $key,
             );
         }
 

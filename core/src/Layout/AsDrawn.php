@@ -113,8 +113,7 @@ final class AsDrawn
     private static function rests(Survey $survey, Way $way): Evidence
     {
         $inquiry = Inquiry::forFigures($survey, new Subject('lead', $way->lead, $way->lead));
-        Resting::on($inquiry, ...$way->places);
-        Resting::onTravel($inquiry, $way->axes);
+        Resting::onWay($inquiry, $survey, $way);
 
         return Evidence::weakest(
             Evidence::Manual,

@@ -6,6 +6,7 @@ namespace Magpie\Core\Layout;
 
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
+use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Along;
 use Magpie\Core\Machine\Build;
 use Magpie\Core\Machine\Evidence;
@@ -48,6 +49,21 @@ final class Resting
         }
 
         return null;
+    }
+
+    /** On all that the length of a way follows from. */
+    public static function onWay(Inquiry $inquiry, Survey $survey, Way $way): void
+    {
+        self::on($inquiry, ...$way->places);
+        self::onTravel($inquiry, $way->axes);
+        $bodies = Layout::of($survey)->bodies;
+        foreach ($way->chains as $key) {
+            $chain = $inquiry->build->fitted($bodies[$key]->place->need ?? '');
+            if ($chain !== null) {
+                // Its own length, or the bend it follows from where nobody says one.
+                $inquiry->tryRead($chain, 'length', 'L_k') ?? $inquiry->tryRead($chain, 'bend_radius', 'R');
+            }
+        }
     }
 
     /** On some places, on all they are told from, and on what these rest on. */

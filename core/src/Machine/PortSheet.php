@@ -60,6 +60,7 @@ final class PortSheet
             SpecField::choice('support', 'Usable', ['today', 'with other firmware', 'promised']),
             SpecField::flag('reserved', 'To be left free'),
             SpecField::flag('pull_up', 'Pull-up at this input'),
+            SpecField::flag('pull_down', 'Pull-down at this input'),
             SpecField::choice('input', 'Protection of this input', ['none', 'protected', 'isolated']),
             SpecField::flag('tested', 'Tested with what hangs on it', 'Whether the pair was tried and works.'),
         ];

@@ -105,6 +105,23 @@ final readonly class SpecField
         return new self($key, $label, FieldKind::Text, help: $help);
     }
 
+    /**
+     * How a sensor speaks, and to what it lifts its line by itself.
+     *
+     * @return list<self>
+     */
+    public static function signalOutput(): array
+    {
+        return [
+            self::choice('output', 'Output', ['contact', 'sinking', 'sourcing', 'push-pull']),
+            self::flag(
+                'own_pull_up',
+                'Pull-up of its own',
+                'A resistor from its output to its own supply: a meter from the open output to common shows that supply.',
+            ),
+        ];
+    }
+
     /** Shape of the teeth of belts and of what they run on, which pitch alone does not tell. */
     public static function toothProfile(): self
     {

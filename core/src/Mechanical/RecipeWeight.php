@@ -38,8 +38,8 @@ final class RecipeWeight
     /** As of(), but null, with what is missing named. */
     public static function tryOf(Inquiry $inquiry, Part $part, string $called): ?Quantity
     {
-        $material = $part->spec('material')?->value;
-        $density = is_string($material) ? Materials::density($material) : null;
+        $material = $inquiry->tryPartChoice($part, 'material');
+        $density = $material === null ? null : Materials::density($material);
         if ($density === null) {
             return $inquiry->miss("material of {$called}", "parts/{$part->ref}/specs/material");
         }

@@ -74,6 +74,69 @@ final class SignalsAndSettingsTest extends TestCase
             'which stands',
         ];
         yield 'a sinking output brings no level' => ['sinking', '24 V', [], Verdict::Holds, 'pull-up brings it back'];
+        yield 'one with a pull-up of its own lifts the input to its supply' => [
+            'sinking',
+            '24 V',
+            [],
+            Verdict::Danger,
+            "puts 24\u{a0}V on board, port probe, which stands 3.63\u{a0}V. It burns. An isolating stage, or a sensor without",
+            true,
+        ];
+        yield 'unless the input stands it' => ['sinking', '24 V', ['max_voltage' => '30 V'], Verdict::Holds, 'its own', true];
+        yield 'and brings it back where the input has none' => [
+            'sinking',
+            '3.3 V',
+            ['pull_up' => false],
+            Verdict::Holds,
+            'its own pull-up brings it back',
+            true,
+        ];
+        yield 'where nobody says whether it has one, it is to be measured' => [
+            'sinking',
+            '24 V',
+            [],
+            Verdict::Unproven,
+            'a meter from its open output to common shows it',
+            null,
+        ];
+        yield 'on a low supply it may have one' => ['sinking', '3.3 V', [], Verdict::Holds, 'brings it back', null];
+        yield 'nor does it matter to an isolated input' => [
+            'sinking',
+            '24 V',
+            ['input' => 'isolated'],
+            Verdict::Holds,
+            'brings it back',
+            null,
+        ];
+        yield 'what only pulls up never leaves an input with a pull-up' => [
+            'sourcing',
+            '3.3 V',
+            [],
+            Verdict::Fails,
+            'it reads as high for ever',
+        ];
+        yield 'nor one with nothing to bring it down' => [
+            'sourcing',
+            '3.3 V',
+            ['pull_up' => false, 'pull_down' => false],
+            Verdict::Fails,
+            'brings board, port probe back down',
+        ];
+        yield 'nobody says what brings it down' => [
+            'sourcing',
+            '3.3 V',
+            ['pull_up' => false],
+            Verdict::Unproven,
+            'whether board, port probe has a pull-down',
+        ];
+        yield 'a pull-down does' => ['sourcing', '3.3 V', ['pull_up' => false, 'pull_down' => true], Verdict::Holds, 'on board'];
+        yield 'though it does, too much burns' => [
+            'sourcing',
+            '24 V',
+            ['pull_up' => false, 'pull_down' => true],
+            Verdict::Danger,
+            'or a sensor that sinks',
+        ];
         yield 'without a pull-up it never rises' => [
             'sinking',
             '24 V',
@@ -94,8 +157,9 @@ final class SignalsAndSettingsTest extends TestCase
         array $input,
         Verdict $verdict,
         string $says,
+        ?bool $lifts = false,
     ): void {
-        $finding = (new SampleBuild(Signals::probe($output, $volts, $input)))->finding('E11/W2');
+        $finding = (new SampleBuild(Signals::probe($output, $volts, $input, $lifts)))->finding('E11/W2');
 
         self::assertSame($verdict, $finding->verdict, $finding->headline);
         self::assertStringContainsString($says, $finding->headline);

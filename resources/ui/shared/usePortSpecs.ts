@@ -38,6 +38,7 @@ export const signalFields: PortField[] = [
   { key: 'rated_current', title: 'gives', unit: 'mA' },
   { key: 'max_voltage', title: 'stands', unit: 'V' },
   { key: 'pull_up', title: 'pull-up', options: yesNo, flag: true },
+  { key: 'pull_down', title: 'pull-down', options: yesNo, flag: true },
   { key: 'input', title: 'protection', options: choices('none', 'protected', 'isolated') },
 ]
 

@@ -66,6 +66,7 @@ final class FanJob implements Curable
             }
             $inquiry->lack('a lead to it');
         }
+        $this->note($inquiry, $mine, 'control', 'pin');
         $inquiry->remark(
             "On {$mine->ref()}".
                 ($mine->control === null ? '' : ", {$mine->control}").
@@ -77,6 +78,9 @@ final class FanJob implements Curable
                     ? null
                     : $this->channelOf($survey, $wish->ref());
             $its = $this->jobOf($inquiry, $wish);
+            if ($other !== null && $its !== $job) {
+                $this->note($inquiry, $other, 'pin');
+            }
             if (
                 $other !== null &&
                 $its !== $job &&
@@ -162,6 +166,19 @@ final class FanJob implements Curable
         }
 
         return null;
+    }
+
+    /** What a check rests on of a channel that a port tells. */
+    private function note(Inquiry $inquiry, Channel $channel, string ...$keys): void
+    {
+        $board = $inquiry->build->fitted($channel->board);
+        $port = $board->part->ports[$channel->port] ?? null;
+        if ($board === null || $port === null) {
+            return;
+        }
+        foreach ($keys as $key) {
+            $inquiry->tryPortWord($board, $port, $key);
+        }
     }
 
     private function jobOf(Inquiry $inquiry, ChannelWish $wish): ?string

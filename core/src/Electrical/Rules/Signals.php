@@ -84,9 +84,10 @@ final class Signals implements Curable
      * A probe on a 3.3 V input with a pull-up.
      *
      * @param  array<string, string|bool>  $input
+     * @param  bool|null  $lifts  whether it has a pull-up of its own
      * @return array<string, mixed>
      */
-    public static function probe(string $output, string $volts, array $input = []): array
+    public static function probe(string $output, string $volts, array $input = [], ?bool $lifts = false): array
     {
         [$part, $need] = Examples::part('board', 'controller_board', ['logic_voltage' => '3.3 V']);
         $part['ports'] = [
@@ -103,6 +104,7 @@ final class Signals implements Curable
                 [$part, $need],
                 Examples::part('probe', 'probe', [
                     'output' => $output,
+                    ...$lifts === null ? [] : ['own_pull_up' => $lifts],
                     'min_voltage' => '3 V',
                     'max_voltage' => '30 V',
                     'rated_current' => '10 mA',
@@ -123,85 +125,176 @@ final class Signals implements Curable
             $inquiry->miss("output of {$line->from->need->role}", "parts/{$line->from->part->ref}/specs/output");
             throw new InputMissing;
         }
-        $output = $line->output();
-        $at = "{$line->to->need->role}, port {$line->in->name}";
-        $where = "parts/{$line->to->part->ref}/ports/{$line->in->name}/specs";
-        if ($output === 'contact' || $output === 'sinking') {
-            $pull = $inquiry->tryPortWord($line->to, $line->in, 'pull_up');
-            if ($pull?->flag() === null) {
-                $inquiry->miss("whether {$at} has a pull-up", "{$where}/pull_up");
-                throw new InputMissing;
-            }
-            $inquiry->remark(
-                ($output === 'contact' ? 'A contact' : 'A sinking output').
-                    " pulls {$at} to common; its level is the input's own. The input has ".
-                    ($pull->flag() ? 'a pull-up' : 'no pull-up').
-                    " ({$pull->evidence->label()}).",
-            );
-            if ($pull->evidence->isWeakerThan($inquiry->card->asks)) {
-                $inquiry->miss(
-                    "a better word than a {$pull->evidence->label()} for the pull-up of {$at}",
-                    "{$where}/pull_up",
-                );
-            }
 
-            return $pull->flag() === true
-                ? $inquiry->conclude(
-                    Verdict::Holds,
-                    "{$line->from->need->role} pulls {$at} down; its pull-up brings it back.",
-                )
-                : $inquiry->conclude(
-                    Verdict::Fails,
-                    "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.",
-                );
+        return match ($line->output()) {
+            'contact' => $this->pulled($inquiry, $line, 'A contact'),
+            'sinking' => $this->lifted($inquiry, $survey, $line) ?? $this->pulled($inquiry, $line, 'A sinking output'),
+            default => $this->driven($inquiry, $survey, $line),
+        };
+    }
+
+    /** What can only pull an input down: something has to bring it back. */
+    private function pulled(Inquiry $inquiry, SignalLine $line, string $what): Finding
+    {
+        $at = self::at($line);
+        $where = self::where($line);
+        if ($what !== 'A contact' && $inquiry->tryFlag($line->from, 'own_pull_up') === true) {
+            return $inquiry->conclude(
+                Verdict::Holds,
+                "{$line->from->need->role} pulls {$at} down; its own pull-up brings it back.",
+            );
         }
-        [$low, $volts] = $this->supplyOf($inquiry, $survey, $line);
+        $pull = $inquiry->tryPortWord($line->to, $line->in, 'pull_up');
+        if ($pull?->flag() === null) {
+            $inquiry->miss("whether {$at} has a pull-up", "{$where}/pull_up");
+            throw new InputMissing;
+        }
+        $inquiry->remark(
+            "{$what} pulls {$at} to common; its level is the input's own. The input has ".
+                ($pull->flag() ? 'a pull-up' : 'no pull-up').
+                " ({$pull->evidence->label()}).",
+        );
+        if ($pull->evidence->isWeakerThan($inquiry->card->asks)) {
+            $inquiry->miss(
+                "a better word than a {$pull->evidence->label()} for the pull-up of {$at}",
+                "{$where}/pull_up",
+            );
+        }
+
+        return $pull->flag() === true
+            ? $inquiry->conclude(
+                Verdict::Holds,
+                "{$line->from->need->role} pulls {$at} down; its pull-up brings it back.",
+            )
+            : $inquiry->conclude(
+                Verdict::Fails,
+                "Nothing brings {$at} back up: {$line->from->need->role} can only pull it down.",
+            );
+    }
+
+    /**
+     * A sinking output with a resistor of its own to its supply lifts the input to that supply while it does not pull. Many have one,
+     * and do not say so.
+     *
+     * @return Finding|null null where it cannot lift it too high
+     */
+    private function lifted(Inquiry $inquiry, Survey $survey, SignalLine $line): ?Finding
+    {
+        $own = $inquiry->tryFlag($line->from, 'own_pull_up');
+        if ($own === false || $line->from->part->family->field('own_pull_up') === null) {
+            return null;
+        }
+        [, $volts] = $this->supplyOf($inquiry, $survey, $line);
+        [$limit, $said] = $this->stands($inquiry, $line);
+        if ($own === true) {
+            return $this->burns($inquiry, $line, $volts, $limit, $said);
+        }
+        $isolated = ! $said && $inquiry->tryPortWord($line->to, $line->in, 'input')?->choice() === 'isolated';
+        if (! $isolated && $volts->exceeds($limit)) {
+            $inquiry->miss(
+                "whether {$line->from->need->role} has a pull-up of its own to {$volts}, which ".self::at($line).
+                    " does not stand ({$limit}): a meter from its open output to common shows it",
+                "parts/{$line->from->part->ref}/specs/own_pull_up",
+            );
+        }
+
+        return null;
+    }
+
+    private static function at(SignalLine $line): string
+    {
+        return "{$line->to->need->role}, port {$line->in->name}";
+    }
+
+    private static function where(SignalLine $line): string
+    {
+        return "parts/{$line->to->part->ref}/ports/{$line->in->name}/specs";
+    }
+
+    /**
+     * What an input is said to stand is all it stands; one that only names its logic stands its supply, a tenth over it.
+     *
+     * @return array{Quantity, bool} the most it stands, and whether the port itself says so
+     */
+    private function stands(Inquiry $inquiry, SignalLine $line): array
+    {
         $high = $inquiry->tryPort($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest);
         $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
-        $limit = $high ?? ($logic ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest));
-        $inquiry->work('Level of its output', 'V_o = V_s', ['V_s' => $volts], $volts, 'V');
+        if ($high === null && $logic !== null) {
+            $most = $logic->times(1.1);
+
+            return [
+                $inquiry->work('What an input of this logic stands', 'V_max = 1.1 × V_L', ['V_L' => $logic], $most, 'V'),
+                false,
+            ];
+        }
+
+        return [$high ?? $inquiry->port($line->to, $line->in, 'max_voltage', 'V_max', Bound::Lowest), true];
+    }
+
+    /** What an input makes of a level above what it stands; null where it stands it. */
+    private function burns(Inquiry $inquiry, SignalLine $line, Quantity $volts, Quantity $limit, bool $said): ?Finding
+    {
         $guard = $inquiry->tryPortWord($line->to, $line->in, 'input');
-        // What an input is said to stand is all it stands; one that only names its logic stands its supply, a tenth over it.
-        if ($volts->exceeds($high ?? $limit->times(1.1))) {
-            // What a guard stands is another matter than the logic behind it; what the port itself is said to stand is not.
-            $guarded = $high === null ? $guard?->choice() : null;
-            if ($guarded === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
-                $inquiry->miss("highest voltage of {$at}, which is isolated", "{$where}/max_voltage");
+        if (! $volts->exceeds($limit)) {
+            return null;
+        }
+        $at = self::at($line);
+        // What a guard stands is another matter than the logic behind it; what the port itself is said to stand is not.
+        $guarded = $said ? null : $guard?->choice();
+        if ($guarded === 'isolated' && ! $guard->evidence->isWeakerThan($inquiry->card->asks)) {
+            $inquiry->miss("highest voltage of {$at}, which is isolated", self::where($line).'/max_voltage');
 
-                return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
-            }
-            if ($guarded === 'protected') {
-                $tested = $inquiry->tryPortWord($line->to, $line->in, 'tested');
-                if ($tested?->flag() === false) {
-                    return $inquiry->conclude(
-                        Verdict::Fails,
-                        "{$volts} into a protected input, and the pair was tested: it does not trip.",
-                    );
-                }
-                if ($tested?->flag() === true && $tested->evidence === Evidence::Measured) {
-                    return $inquiry->conclude(
-                        Verdict::Holds,
-                        "{$volts} into a protected input, and the pair was tested.",
-                    );
-                }
-                $inquiry->missUntil(
-                    Stage::Powered,
-                    "a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips",
-                    "{$where}/tested",
-                );
+            return $inquiry->conclude(Verdict::Holds, "{$volts} into an isolated input.");
+        }
 
-                return $inquiry->conclude(
-                    Verdict::Tight,
-                    "{$volts} into a protected input. Keep one plain input free to fall back on.",
-                );
-            }
-
-            return $inquiry->conclude(
+        return $guarded === 'protected'
+            ? $this->protected($inquiry, $line, $volts)
+            : $inquiry->conclude(
                 Verdict::Danger,
-                "{$line->from->need->role} puts {$volts} on {$at}, which stands {$limit}. It burns. An isolating stage, or a sensor that sinks.",
+                "{$line->from->need->role} puts {$volts} on {$at}, which stands {$limit}. It burns. An isolating stage, or a ".
+                    ($line->output() === 'sinking' ? 'sensor without a pull-up of its own.' : 'sensor that sinks.'),
                 $inquiry->margin($volts, $limit),
                 "{$limit}",
             );
+    }
+
+    private function protected(Inquiry $inquiry, SignalLine $line, Quantity $volts): Finding
+    {
+        $tested = $inquiry->tryPortWord($line->to, $line->in, 'tested');
+        if ($tested?->flag() === false) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$volts} into a protected input, and the pair was tested: it does not trip.",
+            );
+        }
+        if ($tested?->flag() === true && $tested->evidence === Evidence::Measured) {
+            return $inquiry->conclude(Verdict::Holds, "{$volts} into a protected input, and the pair was tested.");
+        }
+        $inquiry->missUntil(
+            Stage::Powered,
+            "a test of this pair: a protected input may drop so much that {$line->from->need->role} never trips",
+            self::where($line).'/tested',
+        );
+
+        return $inquiry->conclude(
+            Verdict::Tight,
+            "{$volts} into a protected input. Keep one plain input free to fall back on.",
+        );
+    }
+
+    /** What puts its own supply on the input: it must neither burn it, nor be too low to read as high, nor stay there for ever. */
+    private function driven(Inquiry $inquiry, Survey $survey, SignalLine $line): Finding
+    {
+        $at = self::at($line);
+        [$low, $volts] = $this->supplyOf($inquiry, $survey, $line);
+        $inquiry->work('Level of its output', 'V_o = V_s', ['V_s' => $volts], $volts, 'V');
+        [$limit, $said] = $this->stands($inquiry, $line);
+        $burns = $this->burns($inquiry, $line, $volts, $limit, $said);
+        $stuck = $line->output() === 'sourcing' ? $this->stuck($inquiry, $line) : null;
+        $first = $burns?->verdict === Verdict::Danger ? $burns : $stuck ?? $burns;
+        if ($first !== null) {
+            return $first;
         }
         $least = $inquiry->tryPort($line->to, $line->in, 'min_voltage', 'V_min', Bound::Highest);
         if ($least !== null && $low->isBelow($least)) {
@@ -212,6 +305,7 @@ final class Signals implements Curable
                 "at least {$least}",
             );
         }
+        $logic = $inquiry->tryRead($line->to, 'logic_voltage', 'V_L');
         if ($logic !== null && $low->isBelow($logic->times(0.7))) {
             return $inquiry->conclude(
                 Verdict::Fails,
@@ -227,6 +321,36 @@ final class Signals implements Curable
             $inquiry->margin($volts, $limit),
             "{$limit}",
         );
+    }
+
+    /** What can only pull an input up: something has to bring it back, and its own pull-up does not. */
+    private function stuck(Inquiry $inquiry, SignalLine $line): ?Finding
+    {
+        // What a guard makes of it is its own affair: a test of the pair tells.
+        $guard = $inquiry->tryPortWord($line->to, $line->in, 'input')?->choice();
+        if ($guard === 'isolated' || $guard === 'protected' || $line->to->part->can(Ability::Isolates)) {
+            return null;
+        }
+        $at = self::at($line);
+        $down = $inquiry->tryPortWord($line->to, $line->in, 'pull_down');
+        $up = $inquiry->tryPortWord($line->to, $line->in, 'pull_up');
+        if ($up?->flag() === true) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$line->from->need->role} can only pull {$at} up, and so does its pull-up: it reads as high for ever. A sensor that sinks.",
+            );
+        }
+        if ($down?->flag() === false) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "Nothing brings {$at} back down: {$line->from->need->role} can only pull it up. A pull-down of some kilohms.",
+            );
+        }
+        if ($down === null) {
+            $inquiry->miss("whether {$at} has a pull-down", self::where($line).'/pull_down');
+        }
+
+        return null;
     }
 
     private function module(Inquiry $inquiry, SignalLine $line): Finding

@@ -56,8 +56,7 @@ final class LeadReaches implements Check
             Evidence::Measured,
             "leads/{$lead->ref}/length",
         );
-        Resting::on($inquiry, ...$way->places);
-        Resting::onTravel($inquiry, $way->axes);
+        Resting::onWay($inquiry, $survey, $way);
         foreach ($way->all() as $part) {
             $inquiry->remark(ucfirst($part['what']).': '.Resting::mm($part['mm']));
         }
