@@ -19,6 +19,7 @@ final readonly class Outcome
      * @param  list<Line>  $lines  to be drawn: x in mm or degrees, y in mm
      * @param  float|null  $off  what is held against the limit, in mm
      * @param  float|null  $limit  in mm
+     * @param  float  $doubt  how far what is held against it may be off, in mm
      */
     public function __construct(
         public array $figures,
@@ -27,6 +28,7 @@ final readonly class Outcome
         public array $lines = [],
         public ?float $off = null,
         public ?float $limit = null,
+        public float $doubt = 0.0,
     ) {
     }
 
@@ -46,12 +48,10 @@ final readonly class Outcome
     /** Within the limit by more than it may be off, it holds; nearer, it is tight; beyond, it fails; with no limit, nothing is said. */
     public function verdict(): ?string
     {
-        $doubt = $this->figures[0]['uncertainty'] ?? 0.0;
-
         return match (true) {
             $this->limit === null || $this->off === null => null,
             $this->off > $this->limit => 'fails',
-            $this->off + $doubt > $this->limit => 'tight',
+            $this->off + $this->doubt > $this->limit => 'tight',
             default => 'holds',
         };
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Tests\Programs;
 
 use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Inspection\Examples;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Machine\Build;
@@ -258,6 +259,20 @@ final class ProgramTest extends TestCase
         yield 'its own coordinates' => ["G0 X0\nG53 G0 X-40\nM2", false, 'unproven 2: It moves in the machine’s own'];
         yield 'zero moved by its table' => ["G0 X0\nG10 L2 P1 X5\nM2", false, 'unproven 2: It shifts its own zero (G10)'];
         yield 'a feed for each turn' => ["G95 F0.1\nG1 X1\nM2", false, 'unproven 1: G95 is not known'];
+        yield 'the torch once more without a probe, told again' => ["G38.2 Z-5 F100\nM3 S1\nM4\nM5\nM2", true, 'fails 3: The torch pierces'];
+        yield 'cutter compensation to the left' => ["G41 D1\nG0 X0\nM2", false, 'unproven 1: Cutter compensation'];
+        yield 'and to the right' => ["G42 D1\nG0 X0\nM2", false, 'unproven 1: Cutter compensation'];
+        foreach (['G52', 'G68', 'G50', 'G51', 'G92.3'] as $code) {
+            yield "{$code} moves what it counts from" => ["G0 X0\n{$code} X1 R5\nM2", false, "unproven 2: It shifts its own zero ({$code})"];
+        }
+        yield 'a place with no motion in force' => ["G0 X0\nG80\nX5\nM2", false, 'fails 3: It names a place'];
+        yield 'a feed of nothing' => ["G0 X0\nG1 X1 F0\nM2", false, 'fails 2: A feed of nothing'];
+        yield 'on at its end' => ["M3 S8000\nG0 X0\nM30", false, 'tight 3: It ends with the tool still on; M30'];
+        yield 'a drill with the spindle off' => ["G0 X0 Z5\nG81 X1 Z-2 R1 F100\nM2", false, 'fails 2: It cuts below nought'];
+        yield 'a drill without its depth' => ["M3 S9\nG0 X0 Z5\nG81 X1 R1 F100\nM5\nM2", false, 'fails 3: A drilling cycle without'];
+        yield 'a drill by steps from nobody knows where' => ["M3 S9\nG0 X0\nG91 G81 X1 Z-2 R1 F100\nM5\nM2", false, 'fails 3: A drilling'];
+        yield 'a line too long' => ['G0 X0 '.str_repeat(' ', 4100)."\nM2", false, 'unproven 1: A line is longer'];
+        yield 'a line that could not be read' => ["G0 X0\nG1 X?\nM2", false, 'unproven 2: A line could not be read: “G1 X?”'];
         yield 'parameters' => ["#1=5\nG0 X#1\nG1 X1 F100\nM2", false, 'unproven 1: It works with parameters'];
         yield 'words nobody knows' => ["G0 X0\nG1 X1 F100\nG999\nM2", false, 'unproven 3: G999'];
     }
@@ -331,6 +346,88 @@ final class ProgramTest extends TestCase
         self::assertStringContainsString('this machine has no heater there', $says('M30', "M104 S200\nM30"));
     }
 
+    /**
+     * @return iterable<string, array{string, Caps, string}>
+     */
+    public static function turns(): iterable
+    {
+        $caps = static fn (?float $slow, ?float $fast, Evidence $rests = Evidence::Datasheet): Caps => new Caps([], [], false, $slow, $fast, 'the spindle', $rests);
+        yield 'at its fastest' => ['S24000', $caps(6000, 24000), 'holds'];
+        yield 'a turn faster' => ['S24001', $caps(6000, 24000), 'fails'];
+        yield 'at its slowest' => ['S6000', $caps(6000, 24000), 'holds'];
+        yield 'a turn slower' => ['S5999', $caps(6000, 24000), 'fails'];
+        yield 'slow enough for what says no least' => ['S1', $caps(null, 24000), 'holds'];
+        yield 'nobody says how fast' => ['S1000', $caps(null, null), 'unproven'];
+        yield 'a seller says how fast' => ['S9000', $caps(6000, 24000, Evidence::Listing), 'unproven'];
+        yield 'too fast, whoever says so' => ['S24001', $caps(6000, 24000, Evidence::Assumed), 'fails'];
+    }
+
+    #[DataProvider('turns')]
+    public function test_turns_are_held_to_what_the_spindle_can(string $speed, Caps $caps, string $verdict): void
+    {
+        $read = self::read("G21 G90\n{$speed} M3\nG0 X0\nM5\nM2", $caps);
+        $held = (new JobCheck(new Survey(self::linnet()), $read, $caps))->toArray();
+        self::assertSame($verdict, $held['verdict'], (string) json_encode($held['troubles']));
+    }
+
+    /**
+     * @return iterable<string, array{array<string, string|bool>|null, string, string, string}>
+     */
+    public static function heaters(): iterable
+    {
+        $bed = ['place' => 'bed'];
+        yield 'as hot as its material stands' => [$bed + ['material_limit' => '120 °C'], 'M140 S120', 'bed', ''];
+        yield 'hotter' => [$bed + ['material_limit' => '120 °C'], 'M190 S121', 'bed', 'danger It heats the bed to 121 °C; mat stands 120 °C.'];
+        yield 'as hot as it was proven for' => [$bed + ['target' => '100 °C'], 'M140 S100', 'bed', ''];
+        yield 'hotter than that' => [$bed + ['target' => '100 °C'], 'M190 R101', 'bed', 'tight It heats the bed to 101 °C, hotter than the 100 °C this'];
+        yield 'nobody says what it stands' => [$bed, 'M140 S60', 'bed', 'unproven What mat stands is not known; it is set to 60 °C.'];
+        yield 'no heater there' => [$bed, 'M141 S40', 'chamber', 'fails It heats the chamber, and this machine has no heater there.'];
+        yield 'none there, and it is put off' => [$bed, 'M191 S0', 'chamber', ''];
+        yield 'the hottest it is set to counts' => [
+            ['place' => 'hot end', 'material_limit' => '240 °C'],
+            "M104 S250\nM109 S200",
+            'nozzle',
+            'danger It heats the nozzle to 250 °C',
+        ];
+    }
+
+    /**
+     * @param  array<string, string|bool>  $sheet
+     */
+    #[DataProvider('heaters')]
+    public function test_heat_is_held_to_what_is_fitted_there(array $sheet, string $line, string $what, string $says): void
+    {
+        $held = self::held("{$line}\nG0 X0\nM2", self::built([Examples::part('mat', 'heater', $sheet)]));
+        self::assertArrayHasKey($what, $held['heat']);
+        // Beside that nobody knows how far it can travel.
+        $heat = array_filter($held['troubles'], static fn (array $t): bool => ! str_contains($t['says'], 'can travel'));
+        $said = implode('; ', array_map(static fn (array $t): string => "{$t['verdict']} {$t['says']}", $heat));
+        $says === '' ? self::assertSame('', $said) : self::assertStringStartsWith($says, $said);
+    }
+
+    /** The worst first, and of one kind the first line; where its zero lies, it may end just at its ends. */
+    public function test_what_is_wrong_stands_in_order_and_ends_are_ends(): void
+    {
+        $held = self::held("G21 G90\nG4 S1\nG777\nS8000 M3\nG0 X400 Y0 Z5\nX0\nG778\nM5\nM2");
+        self::assertSame(
+            [['fails', null], ['unproven', 3], ['unproven', 7]],
+            array_map(static fn (array $t): array => [$t['verdict'], $t['line']], $held['troubles']),
+        );
+        self::assertSame(310.0, array_column($held['axes'], 'travel', 'axis')['X']);
+        self::assertSame(-90.0, array_column($held['axes'], 'left', 'axis')['X']);
+        self::assertSame([1.0, 0.0], [$held['seconds'] > 1 ? 1.0 : 0.0, $held['tool_seconds'] < 0 ? 1.0 : 0.0]);
+        $across = "G21 G90\nS8000 M3\nG0 X0 Y0 Z5\nG0 X22\nM5\nM2";
+        self::assertSame('holds', self::held($across, null, ['X' => 288.0])['verdict']);
+        self::assertSame('fails', self::held($across, null, ['X' => 288.01])['verdict']);
+        self::assertSame('holds', self::held(str_replace('X22', 'X-22', $across), null, ['X' => 22.0])['verdict']);
+        self::assertSame('fails', self::held(str_replace('X22', 'X-22', $across), null, ['X' => 21.99])['verdict']);
+        // A feed just at what it reaches is as it was meant.
+        $fed = "G21 G90\nS8000 M3\nG0 X0 Y0 Z5\nG1 X100 F18000\nM5\nM2";
+        self::assertSame('holds', self::held($fed)['verdict'], (string) json_encode(self::held($fed)['axes']));
+        self::assertSame('tight', self::held(str_replace('F18000', 'F18010', $fed))['verdict']);
+        self::assertGreaterThan(0.0, self::held($fed)['energy']);
+    }
+
     /** 12 mm of stock: right through and half a millimetre into the board is usual, two are not. */
     public function test_what_is_cut_is_held_against_the_piece_it_is_cut_from(): void
     {
@@ -358,6 +455,12 @@ final class ProgramTest extends TestCase
         self::assertSame([Verdict::Fails], array_column($cut(-2.0, false)[1], 'verdict'));
         self::assertStringContainsString('Along Y it cuts 10.0 mm beyond', $cut(-1.0, true, '70 mm')[1][0]->says);
         self::assertSame([Verdict::Unproven], array_column($cut(-1.0, true, null)[1], 'verdict'));
+        self::assertSame([280.0, 80.0, 12.0], array_column($rows, 'cut'));
+        self::assertSame([300.0, 90.0, 12.0], array_column($rows, 'size'));
+        self::assertSame([Verdict::Tight], array_column($cut(-13.0)[1], 'verdict'));
+        self::assertSame([Verdict::Tight], array_column($cut(-1.0, true, '70 mm')[1], 'verdict'));
+        self::assertSame([], $cut(-1.0, true, '80 mm')[1]);
+        self::assertSame([0.0, 12.0], [$cut(2.0)[0][2]['cut'], $cut(2.0)[0][2]['left']], 'Above it nothing is cut.');
         // What is not cut at all is held against nothing.
         self::assertSame([[], []], (new Stock($piece()))->against([]));
     }
@@ -383,6 +486,72 @@ final class ProgramTest extends TestCase
         self::assertStringContainsString('open its top', implode(' ', StartList::of($dunlin, 'PLA, white')['blocks']));
         self::assertStringNotContainsString('open its top', implode(' ', StartList::of($dunlin, 'ASA')['blocks']));
         self::assertStringContainsString('3 dangers are open', implode(' ', StartList::of($dunlin, '', 3)['blocks']));
+    }
+
+    /**
+     * @return iterable<string, array{list<array{array<string, mixed>, array<string, mixed>}>, array<string, mixed>, string, string, bool}>
+     */
+    public static function starts(): iterable
+    {
+        $torch = [Examples::part('arc', 'arc_source', [])];
+        $spindle = [Examples::part('it', 'spindle', [])];
+        $nozzle = [Examples::part('it', 'heater', ['place' => 'hot end'])];
+        $warm = static fn (string $air, string $kind = 'enclosure'): array => [
+            'zones' => [['ref' => 'z', 'name' => 'the hood', 'kind' => $kind, 'temperature' => $air, 'evidence' => 'measured']],
+        ];
+        yield 'wood under a torch' => [$torch, [], 'birch ply', 'birch ply under a torch burns.', true];
+        yield 'steel under a torch' => [$torch, [], 'mild steel', 'under a torch burns', false];
+        yield 'wood under a cutter' => [$spindle, [], 'birch ply', 'under a torch burns', false];
+        yield 'what softens early, in the warm' => [$nozzle, $warm('41 °C'), 'PLA, white', 'PLA, white softens at about 60 °C, and the hood gets 41 °C warm', true];
+        yield 'in a chamber too' => [$nozzle, $warm('55 °C', 'chamber'), 'TPU', 'open its top and door first', true];
+        yield 'not so warm' => [$nozzle, $warm('40 °C'), 'PLA', 'softens', false];
+        yield 'in a cabinet nothing is printed' => [$nozzle, $warm('55 °C', 'cabinet'), 'PLA', 'softens', false];
+        yield 'what does not soften early' => [$nozzle, $warm('55 °C'), 'ASA', 'softens', false];
+        yield 'cut, not laid' => [$spindle, $warm('55 °C'), 'PLA', 'softens', false];
+        yield 'no smoke alarm' => [$nozzle, [], '', 'not ticked as at hand', true];
+        yield 'one is at hand' => [$nozzle, ['site' => ['ready' => ['smoke_alarm' => true]]], '', 'not ticked as at hand', false];
+        yield 'a plotter needs none' => [[Examples::part('it', 'stepper_motor', [])], [], '', 'not ticked as at hand', false];
+    }
+
+    /**
+     * @param  list<array{array<string, mixed>, array<string, mixed>}>  $parts
+     * @param  array<string, mixed>  $more
+     */
+    #[DataProvider('starts')]
+    public function test_what_forbids_a_start(array $parts, array $more, string $material, string $says, bool $forbids): void
+    {
+        $blocks = StartList::of(self::built($parts, $more), $material)['blocks'];
+        self::assertSame($forbids, str_contains(implode(' ', $blocks), $says), implode(' ', $blocks));
+    }
+
+    public function test_what_is_looked_at_is_what_the_machine_has(): void
+    {
+        $looks = static fn (array ...$parts): string => implode(' ', StartList::of(self::built($parts))['looks']);
+        $pen = $looks(Examples::part('it', 'stepper_motor', []));
+        self::assertStringContainsString('Sheet flat and held', $pen);
+        foreach (['Collet', 'Consumables', 'Nozzle'] as $other) {
+            self::assertStringNotContainsString($other, $pen);
+        }
+        $both = $looks(Examples::part('it', 'spindle', []), Examples::part('arc', 'arc_source', []));
+        self::assertStringContainsString('Collet', $both);
+        self::assertStringContainsString('Consumables', $both);
+        self::assertStringNotContainsString('Sheet flat', $both);
+        self::assertStringContainsString('Nozzle wiped', $looks(Examples::part('it', 'heater', ['place' => 'hot end'])));
+        $bed = $looks(Examples::part('it', 'heater', ['place' => 'bed']));
+        self::assertStringNotContainsString('Nozzle wiped', $bed);
+        self::assertSame(['1 danger is open under Fit: not to be powered.'], array_slice(StartList::of(self::built([]), '', 1)['blocks'], 0, 1));
+    }
+
+    /**
+     * @param  list<array{array<string, mixed>, array<string, mixed>}>  $parts
+     * @param  array<string, mixed>  $more
+     */
+    private static function built(array $parts, array $more = []): Build
+    {
+        return BuildFile::build(Examples::file($parts, $more + [
+            'magpie' => BuildFile::VERSION,
+            'build' => ['name' => 'A', 'kind' => 'it', 'currency' => 'GBP'],
+        ]));
     }
 
     /** Whatever is fed in: it ends, it keeps little, and it never says that it holds where lines could not be read. */

@@ -191,6 +191,253 @@ final class MethodsTest extends TestCase
     }
 
     /**
+     * What is held against a limit, and how far it may be off, both in mm and by hand: two readings are off by √2 of one.
+     *
+     * @return iterable<string, array{string, array<string, string>, float, float}>
+     */
+    public static function held(): iterable
+    {
+        $two = sqrt(2) * 0.01;
+        yield 'three readings each way' => [
+            'backlash',
+            ['up' => '0 0.01 0.02 mm', 'down' => '0.05 0.06 0.07 mm'],
+            0.05,
+            0.01 * sqrt(2 / 3),
+        ];
+        yield 'a circle of four points' => ['circle', ['x' => '50 0 -50 0 mm', 'y' => '0 50.1 0 -50.1 mm'], 0.1, $two];
+        yield 'corners' => [
+            'corners',
+            ['x' => '0 300 300 0 mm', 'y' => '0 0 300 300 mm', 'z' => '0 0.3 0.1 -0.1 mm', 'pitch' => '0.7 mm'],
+            0.4,
+            $two,
+        ];
+        // (1251² − 1249²) / 4ab is 1/600, over a metre 1.667 mm; half a millimetre of tape turns it by 0.5·2500/2/2ab·√2.
+        yield 'diagonals' => [
+            'diagonals',
+            ['a' => '1000 mm', 'b' => '750 mm', 'd1' => '1251 mm', 'd2' => '1249 mm'],
+            1000 / 600,
+            (0.5 * 2500 / 2 / 1_500_000) * sqrt(2) * 1000,
+        ];
+        yield 'an extruder' => ['extruder', ['commanded' => '100 mm', 'fed' => '96 97 98 97 mm'], 3.0, 0.25];
+        yield 'a floating head' => [
+            'floating-head',
+            ['touches' => '2.1 2.2 mm', 'trips' => '0.6 0.6 mm', 'wanted' => '3.8 mm'],
+            0.1,
+            0.02,
+        ];
+        yield 'a lean' => ['lean', ['top' => '0.3 mm', 'bottom' => '0.05 mm', 'height' => '200 mm'], 0.25, 0.05 * sqrt(2)];
+        yield 'two rails' => [
+            'parallel',
+            ['at' => '0 500 mm', 'first' => '0 0.02 mm', 'second' => '0 0.12 mm'],
+            0.1,
+            0.02,
+        ];
+        // As it is set it is 2 mm short in 200, however straight the line.
+        yield 'a screw of wrong steps' => [
+            'pitch',
+            ['commanded' => '0 100 200 mm', 'measured' => '0 99 198 mm', 'steps' => '80'],
+            2.0,
+            $two,
+        ];
+        yield 'a gantry' => ['racking', ['ahead' => '-0.5 mm', 'span' => '800 mm'], 0.5, 0.01];
+        yield 'a dial over a turn' => ['run-out', ['angle' => '0 90 180 270 °', 'reading' => '0 0.02 0.05 0.01 mm'], 0.05, $two];
+        // Read from the far end back, or from anywhere.
+        yield 'a rail' => ['straight', ['at' => '400 0 200 mm', 'height' => '0.4 0 0.3 mm'], 0.1, $two];
+        yield 'what tightening moved' => [
+            'tightened',
+            ['at' => '0 100 mm', 'before' => '0.01 0 mm', 'after' => '0.02 -0.11 mm'],
+            0.11,
+            $two,
+        ];
+        yield 'a spindle' => [
+            'tram',
+            ['diameter' => '200 mm', 'left' => '0 mm', 'right' => '0.03 mm', 'front' => '0.09 mm', 'back' => '0.01 mm'],
+            0.08,
+            $two,
+        ];
+        yield 'a wall' => ['flow', ['wanted' => '0.45 mm', 'walls' => '0.47 0.49 0.48 0.48 mm'], 0.03, 0.005];
+    }
+
+    /**
+     * @param  array<string, string>  $given
+     */
+    #[DataProvider('held')]
+    public function test_a_limit_is_held_with_what_the_instrument_may_be_off(
+        string $kind,
+        array $given,
+        float $off,
+        float $doubt,
+    ): void {
+        $verdict = static fn (float $limit): ?string => Methods::work(
+            $kind,
+            $given + ['limit' => sprintf('%.7f mm', $limit)],
+        )->verdict();
+        self::assertEqualsWithDelta($off, Methods::work($kind, $given)->off, 1e-6);
+        self::assertNull(Methods::work($kind, $given)->verdict());
+        self::assertSame('holds', $verdict($off + $doubt * 1.001));
+        self::assertSame('tight', $verdict($off + $doubt * 0.999));
+        self::assertSame('tight', $verdict($off + $doubt * 0.001));
+        self::assertSame('fails', $verdict($off * 0.999));
+        // With an instrument of twice the division it may be off by twice as much.
+        $division = ['diagonals' => 1.0, 'extruder' => 1.0, 'lean' => 0.1][$kind] ?? 0.02;
+        $rough = Methods::work($kind, $given + ['accuracy' => "{$division} mm"]);
+        self::assertEqualsWithDelta(2 * $doubt, $rough->doubt, 1e-9);
+    }
+
+    /** How far each figure may be off, by hand, for a division of 0.01 mm. */
+    public function test_figures_say_how_far_they_may_be_off(): void
+    {
+        $of = static fn (string $kind, array $given, string $key): ?float => array_column(
+            Methods::work($kind, $given)->figures,
+            'uncertainty',
+            'key',
+        )[$key];
+        $d = 0.01;
+        $bed = ['x' => '0 300 300 0 mm', 'y' => '0 0 300 300 mm', 'z' => '0 0.3 0.1 -0.1 mm', 'pitch' => '0.5 mm'];
+        self::assertEqualsWithDelta($d / 0.5, $of('corners', $bed, 'turns2'), 1e-12);
+        self::assertEqualsWithDelta($d * sqrt(2), $of('corners', $bed, 'bend'), 1e-12);
+        self::assertNull($of('corners', $bed, 'across'));
+        $frame = ['a' => '1000 mm', 'b' => '750 mm', 'd1' => '1251 mm', 'd2' => '1249 mm'];
+        self::assertEqualsWithDelta(0.03376, $of('diagonals', $frame, 'angle'), 1e-4);
+        self::assertEqualsWithDelta(0.58926, $of('diagonals', $frame, 'slope'), 1e-4);
+        $pull = ['commanded' => '100 mm', 'fed' => '96 98 mm', 'steps' => '690'];
+        self::assertEqualsWithDelta(((0.5 / sqrt(2)) / 97) * (100 / 97), $of('extruder', $pull, 'factor'), 1e-9);
+        $head = ['touches' => '2.1 2.2 mm', 'trips' => '0.6 0.6 mm', 'wanted' => '3.8 mm'];
+        self::assertEqualsWithDelta($d, $of('floating-head', $head, 'offset'), 1e-12);
+        $lean = ['top' => '0.3 mm', 'bottom' => '0.05 mm', 'height' => '200 mm'];
+        self::assertEqualsWithDelta((0.05 * sqrt(2) * 1000) / 200, $of('lean', $lean, 'slope'), 1e-9);
+        $rails = ['at' => '0 500 mm', 'first' => '0 0.02 mm', 'second' => '0 0.12 mm'];
+        self::assertEqualsWithDelta(2 * $d, $of('parallel', $rails, 'rest'), 1e-12);
+        $pitch = ['commanded' => '0 100 200 mm', 'measured' => '0 99 198 mm', 'back' => '0.03 99 198.05 mm'];
+        self::assertEqualsWithDelta(($d * sqrt(2)) / 200, $of('pitch', $pitch, 'scale'), 1e-12);
+        self::assertEqualsWithDelta(0.05, self::figures('pitch', $pitch)['reversal'], 1e-9);
+        self::assertEqualsWithDelta(rad2deg($d / 800), $of('racking', ['ahead' => '1 mm', 'span' => '800 mm'], 'angle'), 1e-12);
+        $rail = ['at' => '0 100 200 mm', 'height' => '0 0.06 0 mm'];
+        self::assertEqualsWithDelta((($d * sqrt(2)) / 200) * 1000, $of('straight', $rail, 'slope'), 1e-12);
+        $sweep = ['diameter' => '200 mm', 'left' => '0 mm', 'right' => '1 mm', 'front' => '0 mm', 'back' => '0 mm'];
+        self::assertEqualsWithDelta((($d * sqrt(2)) / 200) * 1000, $of('tram', $sweep, 'nod'), 1e-12);
+        $cube = ['wanted' => '0.45 mm', 'walls' => '0.47 0.49 0.48 0.48 mm'];
+        self::assertEqualsWithDelta((100 * 0.005) / 0.48, $of('flow', $cube, 'flow'), 1e-9);
+        $ring = ['x' => '50 0 -50 0 mm', 'y' => '0 50 0 -50 mm'];
+        self::assertEqualsWithDelta($d, $of('circle', $ring, 'diameter'), 1e-12);
+        self::assertEqualsWithDelta($d, $of('run-out', ['angle' => '0 90 180 °', 'reading' => '0 0 1 mm'], 'off'), 1e-12);
+    }
+
+    /**
+     * What is done about it; nothing where it is no more than the instrument can tell.
+     *
+     * @return iterable<string, array{string, array<string, string>, string}>
+     */
+    public static function advice(): iterable
+    {
+        $bed = static fn (string $z): array => [
+            'x' => '0 300 300 0 mm',
+            'y' => '0 0 300 300 mm',
+            'z' => $z,
+            'pitch' => '0.7 mm',
+        ];
+        yield 'a corner too high' => ['corners', $bed('0 0.35 0.35 0 mm'), 'Corner 2: lower by 0.50 turns (0.35 mm).'];
+        yield 'a corner too low' => ['corners', $bed('0 -0.7 -0.7 0 mm'), 'Corner 3: raise by 1.00 turns (0.70 mm).'];
+        yield 'no corner' => ['corners', $bed('0 0.009 0.009 0 mm'), 'No corner is off by more'];
+        yield 'a twist' => ['corners', $bed('0 0.2 0 0.2 mm'), 'Bent by 0.200 mm about that plane'];
+        $frame = static fn (string $d1, string $d2): array => ['a' => '1000 mm', 'b' => '750 mm', 'd1' => $d1, 'd2' => $d2];
+        yield 'a diagonal too long' => ['diagonals', $frame('1251 mm', '1249 mm'), 'Push along the first diagonal: it is 2.00'];
+        yield 'the other' => ['diagonals', $frame('1249 mm', '1251 mm'), 'Push along the second diagonal'];
+        yield 'none as far as a tape can tell' => ['diagonals', $frame('1250.3 mm', '1249.7 mm'), 'Square, as far as'];
+        // Both 4 mm too long: d₁² + d₂² is 20,032 mm² more than 2 (a² + b²), which is 4 mm a diagonal.
+        yield 'sides and diagonals that do not fit' => ['diagonals', $frame('1254 mm', '1254 mm'), 'do not fit each other by 4.0 mm'];
+        $gap = static fn (string $top): array => ['top' => $top, 'bottom' => '0.2 mm', 'height' => '200 mm', 'screws' => '60 mm'];
+        yield 'it leans away' => ['lean', $gap('0.28 mm'), 'leans away'];
+        yield 'it leans to it' => ['lean', $gap('0.12 mm'), 'leans towards'];
+        yield 'it stands' => ['lean', $gap('0.26 mm'), 'It stands, as far as the gauge can tell.'];
+        $rails = static fn (string $end): array => ['at' => '0 500 mm', 'first' => '0 0 mm', 'second' => "0 {$end}"];
+        yield 'a rail that spreads' => ['parallel', $rails('0.1 mm'), 'bring its far end in by 0.100 mm'];
+        yield 'a rail that closes' => ['parallel', $rails('-0.1 mm'), 'bring its far end out by 0.100 mm'];
+        yield 'rails that do neither' => ['parallel', $rails('0.019 mm'), 'no slope to turn away'];
+        yield 'a side ahead' => ['racking', ['ahead' => '0.5 mm', 'span' => '800 mm'], 'an offset of -0.500 mm'];
+        yield 'neither side' => ['racking', ['ahead' => '-0.01 mm', 'span' => '800 mm'], 'Neither side is ahead'];
+        $lost = static fn (string $down): array => ['up' => '0 mm', 'down' => $down];
+        yield 'little lost motion' => ['backlash', $lost('-0.025 mm'), 'Within what is usual'];
+        yield 'more' => ['backlash', $lost('0.026 mm'), 'grub screws of the coupling first'];
+        $belts = static fn (string $second): array => [
+            'first' => '100 Hz',
+            'second' => $second,
+            'first_span' => '150 mm',
+            'second_span' => '150 mm',
+        ];
+        // 1 − f² of 0.95: 97.47 Hz is as slack as still pulls alike.
+        yield 'belts alike' => ['belt-pair', $belts('97.5 Hz'), 'They pull alike, to within 5 %'];
+        yield 'belts apart' => ['belt-pair', $belts('97.4 Hz'), 'The second is slacker: bring it to 100.0 Hz'];
+        yield 'the first slacker' => ['belt-pair', $belts('110 Hz'), 'The first is slacker: bring it to 110.0 Hz'];
+        $fed = static fn (string $fed): array => ['commanded' => '100 mm', 'fed' => $fed];
+        yield 'it slips' => ['extruder', $fed('95 97.1 mm'), 'it slips'];
+        yield 'it does not' => ['extruder', $fed('95 97 mm'), 'pull once more'];
+        $dial = static fn (string $right, string $back): array => [
+            'diameter' => '200 mm',
+            'left' => '0 mm',
+            'right' => $right,
+            'front' => '0 mm',
+            'back' => $back,
+            'screws' => '60 mm',
+        ];
+        yield 'more on the right' => ['tram', $dial('0.1 mm', '0 mm'), 'more on the right by 0.100 mm. A shim of 0.030 mm'];
+        yield 'more on the left' => ['tram', $dial('-0.1 mm', '0 mm'), 'more on the left by 0.100 mm'];
+        yield 'more at the front' => ['tram', $dial('0 mm', '-0.2 mm'), 'more on the front by 0.200 mm. A shim of 0.060 mm'];
+        yield 'no more than the dial can tell' => ['tram', $dial('0.014 mm', '0 mm'), 'Nothing to shim'];
+        $walls = static fn (string $walls): array => ['wanted' => '0.45 mm', 'walls' => $walls];
+        yield 'sides that differ' => ['flow', $walls('0.42 0.481 mm'), 'The sides differ'];
+        yield 'sides alike' => ['flow', $walls('0.42 0.48 mm'), 'steps of the extruder first'];
+        yield 'the high spot' => ['run-out', ['angle' => '0 90 180 270 °', 'reading' => '0 0 0 0.04 mm'], 'Mark 270°'];
+        yield 'the highest place' => ['straight', ['at' => '0 100 200 mm', 'height' => '0 0.03 0 mm'], 'highest at 100 mm, by 0.020 mm'];
+        yield 'what moved most comes first' => [
+            'tightened',
+            ['at' => '0 100 200 mm', 'before' => '0 0 0 mm', 'after' => '0.01 -0.05 0.03 mm'],
+            'Most at 100 mm. Loosen again in this order, tighten in steps from the middle: 100 mm, 200 mm, 0 mm.',
+        ];
+    }
+
+    /**
+     * @param  array<string, string>  $given
+     */
+    #[DataProvider('advice')]
+    public function test_what_is_done_about_it(string $kind, array $given, string $says): void
+    {
+        self::assertStringContainsString($says, implode(' ', Methods::work($kind, $given)->says));
+    }
+
+    /** A circle drawn oval by 0.1 mm along some way. */
+    public function test_an_oval_is_told_by_the_way_it_lies(): void
+    {
+        $oval = static function (float $way, float $by, int $points = 24): Outcome {
+            $x = $y = [];
+            for ($i = 0; $i < $points; $i++) {
+                $at = (2 * M_PI * $i) / $points;
+                $r = 40 + ($by / 2) * cos(2 * ($at - deg2rad($way)));
+                $x[] = sprintf('%.7f', $r * cos($at));
+                $y[] = sprintf('%.7f', $r * sin($at));
+            }
+
+            return Methods::work('circle', ['x' => implode(' ', $x).' mm', 'y' => implode(' ', $y).' mm']);
+        };
+        foreach ([0 => 'along an axis', 20 => 'along an axis', 25 => 'on the slant', 65 => 'on the slant', 70 => 'along an axis', 115 => 'on the slant', 160 => 'along an axis'] as $way => $says) {
+            $found = $oval($way, 0.1);
+            self::assertEqualsWithDelta($way, fmod((float) $found->value('way') + 0.5, 180) - 0.5, 0.2);
+            self::assertEqualsWithDelta(0.1, $found->value('oval'), 1e-4);
+            self::assertStringContainsString($says, $found->says[0], "{$way}°");
+        }
+        self::assertStringContainsString('Not oval', $oval(0, 0.02)->says[0]);
+        self::assertStringContainsString('Oval', $oval(0, 0.021)->says[0]);
+        // With four points nobody can tell; what is drawn goes round once.
+        self::assertNull($oval(0, 0.1, 4)->value('oval'));
+        $angles = array_column($oval(0, 0.1)->lines[0]['points'], 0);
+        self::assertCount(24, $angles);
+        $sorted = $angles;
+        sort($sorted);
+        self::assertSame($sorted, $angles);
+        self::assertEqualsWithDelta(0.05, max(array_column($oval(0, 0.1)->lines[0]['points'], 1)), 1e-3);
+    }
+
+    /**
      * @return iterable<string, array{string, array<string, string>, string, string}>
      */
     public static function bad(): iterable

@@ -63,6 +63,7 @@ final class Backlash implements Method
             [],
             abs($lost),
             $given->has('limit') ? $given->positive('limit') : null,
+            $doubt,
         );
     }
 }

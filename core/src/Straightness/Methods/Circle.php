@@ -114,6 +114,7 @@ final class Circle implements Method
             ],
             $round,
             $given->has('limit') ? $given->positive('limit') : null,
+            $given->accuracy() * sqrt(2),
         );
     }
 }

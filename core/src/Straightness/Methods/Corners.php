@@ -61,7 +61,7 @@ final class Corners implements Method
         $limit = $given->has('limit') ? $given->positive('limit') : null;
         $says = [];
         foreach ($turns as $i => $turn) {
-            if ($i > 0) {
+            if (abs($turn * $pitch) > $accuracy) {
                 $says[] = sprintf(
                     'Corner %d: %s by %.2f turns (%.2f mm).',
                     $i + 1,
@@ -70,6 +70,9 @@ final class Corners implements Method
                     abs($turn * $pitch),
                 );
             }
+        }
+        if ($says === []) {
+            $says[] = 'No corner is off by more than the instrument can tell.';
         }
         if ($limit !== null && $spread > $limit) {
             $says[] = 'The levelling routine would refuse. Set the corners by hand first; do not widen its limit.';
@@ -117,6 +120,7 @@ final class Corners implements Method
             ],
             $spread,
             $limit,
+            $accuracy * sqrt(2),
         );
     }
 }

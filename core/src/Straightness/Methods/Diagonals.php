@@ -58,7 +58,7 @@ final class Diagonals implements Method
         $doubt = rad2deg((($accuracy * ($d1 + $d2)) / 2 / (2 * $a * $b)) * sqrt(2));
         $over = abs($sine) * max($a, $b);
         $says = [
-            $angle === 0.0
+            abs($angle) <= $doubt
                 ? 'Square, as far as the tape can tell.'
                 : sprintf(
                     'Push along the %s diagonal: it is %.2f mm longer.',
@@ -76,7 +76,7 @@ final class Diagonals implements Method
         return new Outcome(
             [
                 Outcome::figure('angle', 'Off from square', $angle, '°', $doubt),
-                Outcome::figure('slope', 'That is', $sine * 1000, 'mm/m', (($doubt * pi()) / 180) * 1000),
+                Outcome::figure('slope', 'That is', $sine * 1000, 'mm/m', deg2rad($doubt) * 1000),
                 Outcome::figure('over', 'Over the longer side', $over, 'mm'),
             ],
             [
@@ -87,6 +87,7 @@ final class Diagonals implements Method
             [],
             $over,
             $given->has('limit') ? $given->positive('limit') : null,
+            deg2rad($doubt) * max($a, $b),
         );
     }
 }

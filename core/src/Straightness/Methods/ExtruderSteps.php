@@ -75,6 +75,7 @@ final class ExtruderSteps implements Method
             [],
             abs($told - $mean),
             $given->has('limit') ? $given->positive('limit') : null,
+            $doubt,
         );
     }
 }

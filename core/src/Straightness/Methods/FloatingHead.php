@@ -84,6 +84,7 @@ final class FloatingHead implements Method
             [],
             $spread,
             $given->has('limit') ? $given->positive('limit') : null,
+            $given->accuracy() * 2,
         );
     }
 }

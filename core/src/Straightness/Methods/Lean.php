@@ -44,6 +44,7 @@ final class Lean implements Method
         $difference = $given->one('top') - $given->one('bottom');
         $height = $given->positive('height');
         $slope = $difference / $height;
+        $doubt = $given->oneOr('accuracy', 0.05) * sqrt(2);
         $screws = $given->has('screws') ? $given->positive('screws') : null;
 
         return new Outcome(
@@ -53,22 +54,23 @@ final class Lean implements Method
                     'Leans by',
                     $slope * 1000,
                     'mm/m',
-                    (($given->oneOr('accuracy', 0.05) * sqrt(2)) / $height) * 1000,
+                    ($doubt / $height) * 1000,
                 ),
                 Outcome::figure('angle', 'That is', rad2deg(atan($slope)), '°'),
                 ...$screws === null ? [] : [Outcome::figure('shim', 'Shim', abs($slope) * $screws, 'mm')],
             ],
             ['(top − bottom) / height'],
             [
-                $difference > 0
+                $difference > $doubt
                     ? 'It leans away from the square at the top.'
-                    : ($difference < 0
+                    : ($difference < -$doubt
                         ? 'It leans towards the square at the top.'
                         : 'It stands, as far as the gauge can tell.'),
             ],
             [],
             abs($difference),
             $given->has('limit') ? $given->positive('limit') : null,
+            $doubt,
         );
     }
 }

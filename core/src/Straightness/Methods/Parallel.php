@@ -47,6 +47,7 @@ final class Parallel implements Method
         $rest = array_map(static fn (float $x, float $y): float => $y - $start - $slope * $x, $at, $apart);
         $accuracy = $given->accuracy();
         $off = max($apart) - min($apart);
+        $turn = $slope * (max($at) - min($at));
 
         return new Outcome(
             [
@@ -56,11 +57,13 @@ final class Parallel implements Method
             ],
             ['second − first, at each place', sprintf('best line of that: %.4f mm + %.6f × place', $start, $slope)],
             [
-                sprintf(
-                    'Loosen the second rail, and bring its far end %s by %.3f mm.',
-                    $slope > 0 ? 'in' : 'out',
-                    abs($slope) * (max($at) - min($at)),
-                ),
+                abs($turn) <= $accuracy * 2
+                    ? 'There is no slope to turn away, as far as the instrument can tell.'
+                    : sprintf(
+                        'Loosen the second rail, and bring its far end %s by %.3f mm.',
+                        $turn > 0 ? 'in' : 'out',
+                        abs($turn),
+                    ),
                 'Ten minutes for a first rail, ninety for the rest (common practice, no source).',
             ],
             [
@@ -71,6 +74,7 @@ final class Parallel implements Method
             ],
             $off,
             $given->has('limit') ? $given->positive('limit') : null,
+            $accuracy * 2,
         );
     }
 }

@@ -51,6 +51,8 @@ final class Pitch implements Method
         }
         $left = array_map(static fn (float $x, float $y): float => $y - $start - $slope * $x, $commanded, $measured);
         $range = max($left) - min($left);
+        $off = array_map(static fn (float $x, float $y): float => $y - $x, $commanded, $measured);
+        $now = max($off) - min($off);
         $reversal = null;
         if ($given->has('back')) {
             [, $back] = $given->rows(['commanded', 'back'], 2);
@@ -71,7 +73,8 @@ final class Pitch implements Method
                 ...$steps === null
                     ? []
                     : [Outcome::figure('steps', 'Steps for one millimetre to set', $steps / $slope, '1/mm')],
-                Outcome::figure('range', 'Left over the travel', $range, 'mm', $accuracy * sqrt(2)),
+                Outcome::figure('now', 'Off over the travel as it is set', $now, 'mm', $accuracy * sqrt(2)),
+                Outcome::figure('range', 'Left once that is set', $range, 'mm', $accuracy * sqrt(2)),
                 ...$reversal === null
                     ? []
                     : [Outcome::figure('reversal', 'Reversal, at most', $reversal, 'mm', $accuracy * sqrt(2))],
@@ -89,8 +92,9 @@ final class Pitch implements Method
                     'points' => array_map(static fn (float $x, float $y): array => [$x, $y], $commanded, $left),
                 ],
             ],
-            $range,
+            $now,
             $given->has('limit') ? $given->positive('limit') : null,
+            $accuracy * sqrt(2),
         );
     }
 }

@@ -54,10 +54,15 @@ final class Racking implements Method
                 Outcome::figure('slope', 'That is', ($ahead / $span) * 1000, 'mm/m'),
             ],
             ['atan(ahead / span)'],
-            [sprintf('Give the second side an offset of %.3f mm, home again, and read again.', -$ahead)],
+            [
+                abs($ahead) <= $given->accuracy()
+                    ? 'Neither side is ahead, as far as the instrument can tell.'
+                    : sprintf('Give the second side an offset of %.3f mm, home again, and read again.', -$ahead),
+            ],
             [],
             abs($ahead),
             $given->has('limit') ? $given->positive('limit') : null,
+            $given->accuracy(),
         );
     }
 }

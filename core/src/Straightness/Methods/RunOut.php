@@ -78,6 +78,7 @@ final class RunOut implements Method
             ],
             $swing,
             $given->has('limit') ? $given->positive('limit') : null,
+            $given->accuracy() * sqrt(2),
         );
     }
 }

@@ -41,6 +41,7 @@ final class Straight implements Method
     public function work(Given $given): Outcome
     {
         [$at, $height] = $given->rows(['at', 'height'], 3);
+        array_multisort($at, $height);
         [$slope, $start] = Fit::line($at, $height);
         $last = count($at) - 1;
         $reach = $at[$last] - $at[0];
@@ -83,6 +84,7 @@ final class Straight implements Method
             ],
             $byEnds,
             $given->has('limit') ? $given->positive('limit') : null,
+            $accuracy * sqrt(2),
         );
     }
 }

@@ -74,6 +74,7 @@ final class Tightened implements Method
             ],
             abs($moved[$most]),
             $given->has('limit') ? $given->positive('limit') : null,
+            $given->accuracy() * sqrt(2),
         );
     }
 }

@@ -80,6 +80,7 @@ final class Tram implements Method
             [],
             max(abs($right - $left), abs($back - $front)),
             $given->has('limit') ? $given->positive('limit') : null,
+            $accuracy,
         );
     }
 }

@@ -72,6 +72,7 @@ final class WallFlow implements Method
             [],
             abs($mean - $wanted),
             $given->has('limit') ? $given->positive('limit') : null,
+            $given->accuracy() / sqrt(count($walls)),
         );
     }
 }
