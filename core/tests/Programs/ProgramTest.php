@@ -255,6 +255,11 @@ final class ProgramTest extends TestCase
             false,
             'fails 4: It cuts below nought',
         ];
+        yield 'changed as it turned, and not switched on again' => [
+            "M3 S8000\nG0 X0 Z5\nM6 T2\nG1 Z-1 F100\nM2",
+            false,
+            'fails 4: It cuts below nought',
+        ];
         yield 'another program' => ["G0 X0\nM98 P100\nM2", false, 'unproven 2: It calls what stands elsewhere (M98)'];
         yield 'its own coordinates' => ["G0 X0\nG53 G0 X-40\nM2", false, 'unproven 2: It moves in the machine’s own'];
         yield 'zero moved by its table' => ["G0 X0\nG10 L2 P1 X5\nM2", false, 'unproven 2: It shifts its own zero (G10)'];

@@ -127,6 +127,119 @@ final class UpkeepTest extends TestCase
         self::assertFalse(array_column(self::upkeep([])->due(), 'due', 'key')['joints']);
     }
 
+    /** A job at the very moment of a round counts before it; what is due first stands first. */
+    public function test_hours_count_from_a_round_and_the_least_left_comes_first(): void
+    {
+        $job = static fn (string $time, int $at = 2000): array => ['ref' => "J{$at}", 'name' => 'one', 'at' => $at, 'time' => $time];
+        $of = static fn (array $jobs, array $rounds = []): array => array_column(
+            self::upkeep(['jobs' => $jobs, 'rounds' => $rounds])->due(),
+            null,
+            'key',
+        );
+        self::assertSame([10.0, 0.0, true], array_values(array_intersect_key($of([$job('10 h')])['joints'], ['since' => 1, 'left' => 1, 'due' => 1])));
+        self::assertFalse($of([$job('9.96 h')])['joints']['due']);
+        $round = ['ref' => 'U1', 'task' => 'joints', 'at' => 2000, 'found' => 'two were loose'];
+        $after = $of([$job('30 h'), $job('25 h', 2001)], [$round, ['ref' => 'U2', 'at' => 1000, 'trouble' => true] + $round]);
+        self::assertSame([25.0, 75.0, 100.0, 2000, 'two were loose', false], [
+            $after['joints']['since'],
+            $after['joints']['left'],
+            $after['joints']['every'],
+            $after['joints']['last'],
+            $after['joints']['found'],
+            $after['joints']['trouble'],
+        ]);
+        // Joints are due after 10 hours, belts and plugs after 50.
+        self::assertSame(['joints', 'belts', 'plugs'], array_keys($of([$job('40 h')])));
+        self::assertSame([-30.0, 10.0, 10.0], array_values(array_column($of([$job('40 h')]), 'left')));
+        self::assertNull($of([$job('40 h')])['joints']['last']);
+    }
+
+    /** What is looked after is what there is. */
+    public function test_a_machine_has_the_tasks_of_its_parts(): void
+    {
+        $keys = static fn (string ...$families): array => array_column(
+            (new Upkeep(BuildFile::build(Examples::file(
+                array_map(static fn (string $f): array => Examples::part($f, $f, []), $families),
+                ['magpie' => BuildFile::VERSION, 'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP']],
+            ))))->due(),
+            'key',
+        );
+        self::assertEqualsCanonicalizing(['joints'], $keys());
+        self::assertEqualsCanonicalizing(['joints', 'grub-screws'], $keys('pulley'));
+        self::assertEqualsCanonicalizing(['joints', 'grub-screws'], $keys('coupling'));
+        self::assertEqualsCanonicalizing(['joints', 'guides'], $keys('linear_rail'));
+        self::assertEqualsCanonicalizing(['joints', 'guides'], $keys('drive_screw'));
+        self::assertEqualsCanonicalizing(['joints', 'filters'], $keys('fan'));
+        self::assertEqualsCanonicalizing(['joints', 'collet'], $keys('spindle'));
+        self::assertEqualsCanonicalizing(['joints', 'slats', 'collet'], $keys('arc_source', 'spindle'));
+    }
+
+    /** Danger first, then what is due, what drifts and what came of a lot, then other faults, then the review. */
+    public function test_what_may_be_done_next_is_in_order(): void
+    {
+        $fault = static fn (string $ref, string $kind, array $more = []): array => $more + [
+            'ref' => $ref,
+            'what' => "fault {$ref}",
+            'kind' => 'damaged',
+            'severity' => $kind,
+            'found' => '2026-11-01',
+        ];
+        $upkeep = self::upkeep([
+            'jobs' => [['ref' => 'J1', 'name' => 'one', 'at' => 0, 'time' => '12 h', 'spindle' => '3 h']],
+            'faults' => [$fault('F1', 'defect'), $fault('F2', 'danger'), $fault('F3', 'defect', ['state' => 'closed'])],
+            'readings' => [
+                ['ref' => 'R1', 'what' => 'bond', 'need' => 'bed', 'value' => '0.05 Ω', 'at' => 1000, 'accuracy' => '0.01 Ω'],
+                ['ref' => 'R2', 'what' => 'bond', 'need' => 'bed', 'value' => '0.09 Ω', 'at' => 2000, 'accuracy' => '0.01 Ω'],
+            ],
+        ], 200 * 86_400);
+        self::assertSame(
+            [
+                'fault F2',
+                'Tighten moving joints and power terminals',
+                'Earth bond of bed',
+                'fault F1',
+                'Look at the whole of it again',
+            ],
+            array_column($upkeep->next(), 'what'),
+        );
+        self::assertSame('12 h since it was done, 10 are usual', $upkeep->next()[1]['why']);
+        self::assertSame(3.0, array_column($upkeep->run(), 'hours', 'what')['Spindle or torch']);
+        $row = $upkeep->trends()[0];
+        self::assertSame([0.05, 0.09, 0.8, 'bed'], [$row['first'], $row['last'], $row['drift'], $row['where']]);
+        self::assertSame([[1000.0, 0.05], [2000.0, 0.09]], $row['points']);
+        // Struck ones, and those nobody dated, are none.
+        $struck = static fn (array $more): array => self::upkeep([
+            'readings' => [
+                ['ref' => 'R1', 'what' => 'bond', 'need' => 'bed', 'value' => '0.05 Ω', 'at' => 1000],
+                $more + ['ref' => 'R2', 'what' => 'bond', 'need' => 'bed', 'value' => '0.09 Ω'],
+            ],
+        ])->trends();
+        self::assertSame([], $struck(['at' => 2000, 'struck' => 'the wrong range']));
+        self::assertSame([], $struck([]));
+        self::assertCount(1, $struck(['at' => 2000]));
+    }
+
+    /** Of a lot of which one failed the others go too; another part in its place does not. */
+    public function test_of_a_lot_of_which_one_failed_the_others_are_renewed(): void
+    {
+        $what = static function (?string $lot, string $of): array {
+            $file = Examples::file([Examples::part('fan', 'fan', []), Examples::part('other', 'fan', [])], [
+                'magpie' => BuildFile::VERSION,
+                'build' => ['name' => 'A', 'kind' => 'b', 'currency' => 'GBP'],
+                'faults' => [
+                    array_filter(['ref' => 'F1', 'what' => 'it seized', 'kind' => 'damaged', 'severity' => 'defect', 'found' => '2026-11-01', 'need' => 'fan', 'lot' => $lot, 'state' => 'closed']),
+                ],
+            ]);
+            $twin = ['ref' => 'twin', 'role' => 'Twin', 'candidates' => [$of], 'choice' => $of] + $file['needs'][0];
+
+            return array_column((new Upkeep(BuildFile::build(['needs' => [...$file['needs'], $twin]] + $file)))->next(), 'why', 'what');
+        };
+        $fan = Examples::part('fan', 'fan', [])[0]['ref'];
+        self::assertSame(['Renew Twin too' => 'fan of lot L7 failed: it seized'], $what('L7', $fan));
+        self::assertSame([], $what(null, $fan));
+        self::assertSame([], $what('L7', Examples::part('other', 'fan', [])[0]['ref']));
+    }
+
     public function test_a_drift_beyond_what_the_instruments_can_tell_says_what_wears_and_less_says_nothing(): void
     {
         $read = static fn (string $first, string $last, string $what = 'backlash'): ?string => self::upkeep([

@@ -100,6 +100,10 @@ final class MethodsTest extends TestCase
         ]);
         self::assertEqualsWithDelta(31.83, $loop['ultimate'], 0.01);
         self::assertEqualsWithDelta([19.1, 1.91, 47.75], [$loop['p'], $loop['i'], $loop['d']], 0.01);
+        self::assertEqualsWithDelta(2.0, self::figures('extruder', ['commanded' => '100 mm', 'fed' => '96 98 mm'])['spread'], 1e-9);
+        $several = self::figures('relay', ['power' => '50', 'peaks' => '202 203 °C', 'troughs' => '197 198 °C', 'period' => '20 22 s']);
+        self::assertEqualsWithDelta([21.0, 200 / (M_PI * 2.5)], [$several['period'], $several['ultimate']], 1e-9);
+        self::assertStringNotContainsString('trips before', Methods::work('floating-head', ['touches' => '0.6 mm', 'trips' => '0.6 mm', 'wanted' => '1 mm'])->says[0]);
         // T = 4 m l² f²: 8.4 g/m over 150 mm at 110 Hz pulls 9.15 N, at 104 Hz 8.18 N, a share of 1 − (104/110)² less.
         $pair = ['first' => '110 Hz', 'second' => '0.104 kHz', 'first_span' => '150 mm', 'second_span' => '15 cm'];
         $belts = Methods::work('belt-pair', $pair + ['mass' => '8.4 g']);
@@ -119,6 +123,10 @@ final class MethodsTest extends TestCase
         $level = self::figures('straight', ['at' => '0 100 200 300 400 mm', 'height' => '0 0.1 0.2 0.3 0.4 mm']);
         self::assertEqualsWithDelta(0.0, $level['ends'], 1e-9);
         self::assertEqualsWithDelta(1.0, $level['slope'], 1e-9);
+        self::assertStringContainsString(
+            'best line: 0.2000 mm + 0.001000 × place',
+            implode(' ', Methods::work('straight', ['at' => '100 200 300 mm', 'height' => '0.3 0.4 0.5 mm'])->working),
+        );
         // A triangle of 0.06 mm in the middle: by its ends 0.06; off the best line 0.06 as well, shifted.
         $bow = self::figures('straight', ['at' => '0 100 200 mm', 'height' => '0 0.06 0 mm']);
         self::assertEqualsWithDelta(0.06, $bow['ends'], 1e-9);
@@ -338,6 +346,7 @@ final class MethodsTest extends TestCase
         ];
         yield 'a corner too high' => ['corners', $bed('0 0.35 0.35 0 mm'), 'Corner 2: lower by 0.50 turns (0.35 mm).'];
         yield 'a corner too low' => ['corners', $bed('0 -0.7 -0.7 0 mm'), 'Corner 3: raise by 1.00 turns (0.70 mm).'];
+        yield 'the far corners too high' => ['corners', $bed('0 0 0.35 0.35 mm'), 'Corner 3: lower by 0.50 turns (0.35 mm). Corner 4: lower by 0.50'];
         yield 'no corner' => ['corners', $bed('0 0.009 0.009 0 mm'), 'No corner is off by more'];
         yield 'a twist' => ['corners', $bed('0 0.2 0 0.2 mm'), 'Bent by 0.200 mm about that plane'];
         $frame = static fn (string $d1, string $d2): array => ['a' => '1000 mm', 'b' => '750 mm', 'd1' => $d1, 'd2' => $d2];
