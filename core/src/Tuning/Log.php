@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Magpie\Core\Tuning;
 
 /**
- * A log of an instrument: CSV with a header, the first column the time in seconds, each other a signal. docs/format/logs.md.
+ * A log of an instrument: CSV with a header, the first column the time in seconds, or what its heading says, each other a signal. docs/format/logs.md.
  */
 final readonly class Log
 {
+    /** How a heading says that its time is in thousandths or millionths of a second. */
+    private const FINER = ['/(^|[^a-zµ])(ms|millis|milliseconds?)([^a-z]|$)/iu' => 1e3, '/(^|[^a-zµ])([uµ]s|micros|microseconds?)([^a-z]|$)/iu' => 1e6];
+
     /** Rows of one log. */
     private const MOST = 2_000_000;
 
@@ -31,6 +34,7 @@ final readonly class Log
         $time = [];
         $columns = [];
         $delimiter = ',';
+        $finer = 1.0;
         $number = 0;
         foreach ($lines as $line) {
             $number++;
@@ -47,6 +51,9 @@ final readonly class Log
                     );
                 }
                 $columns = array_fill(0, count($names) - 1, []);
+                foreach (self::FINER as $heading => $times) {
+                    $finer = preg_match($heading, $names[0]) === 1 ? $times : $finer;
+                }
 
                 continue;
             }
@@ -62,7 +69,7 @@ final readonly class Log
                     throw new CannotTune("line {$number}: \"{$cell}\" in column {$name} is no figure.");
                 }
                 if ($i === 0) {
-                    $time[] = (float) $cell;
+                    $time[] = (float) $cell / $finer;
                 } else {
                     $columns[$i - 1][] = (float) $cell;
                 }

@@ -7,6 +7,9 @@ namespace Magpie\Core\Tuning;
 /** A heater's log worked into a model, gains by two published methods, and the overshoot each would give (C11 of the handbook). */
 final readonly class Loop
 {
+    /** No room is as warm, °C. */
+    private const WARM = 40.0;
+
     /**
      * @param  list<float>  $time  s
      * @param  list<float>  $temperature  °C
@@ -33,6 +36,12 @@ final readonly class Loop
         $says = [];
         if (! $model->settled) {
             $says[] = 'It was still rising when the log ends: gain and time constant are too small. Log for longer.';
+        }
+        if ($air > self::WARM) {
+            $says[] = sprintf(
+                'It began at %.0f °C: if it was heated before, all its power brings it less far than is said here, and its gains hold.',
+                $air,
+            );
         }
         if ($target - $air > $model->most()) {
             $says[] = sprintf('All its power brings it to %.0f °C: %.0f °C is out of reach.', $air + $model->most(), $target);

@@ -17,6 +17,9 @@ final readonly class Resonances
     /** Left of the vibration that is still well: common practice, no source. */
     private const WELL = 0.1;
 
+    /** Samples a second below which no resonance of a machine is seen: those of large gantries begin at about ten hertz. */
+    private const LEAST_RATE = 40.0;
+
     /** Points of the curve that is drawn. */
     private const DRAWN = 300;
 
@@ -34,6 +37,12 @@ final readonly class Resonances
      */
     public function toArray(): array
     {
+        if ($this->log->rate() < self::LEAST_RATE) {
+            throw new CannotTune(sprintf(
+                'there are %.3g samples a second, and 40 are the least for a resonance. Is its time in milliseconds? Its heading says so then: "time ms".',
+                $this->log->rate(),
+            ));
+        }
         $rows = [];
         foreach ($this->log->signals as $name => $signal) {
             $rows[] = $this->row((string) $name, Spectrum::of($signal, $this->log->rate()));

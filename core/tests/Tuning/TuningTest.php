@@ -8,7 +8,9 @@ use Magpie\Core\Simulation\Wav;
 use Magpie\Core\Tuning\CannotTune;
 use Magpie\Core\Tuning\Following;
 use Magpie\Core\Tuning\Log;
+use Magpie\Core\Tuning\Loop;
 use Magpie\Core\Tuning\Note;
+use Magpie\Core\Tuning\Resonances;
 use Magpie\Core\Tuning\Shaper;
 use Magpie\Core\Tuning\Sound;
 use Magpie\Core\Tuning\Spectrum;
@@ -261,5 +263,101 @@ final class TuningTest extends TestCase
         self::assertEquals($one, $other);
         self::assertEqualsWithDelta(10.0, $one->rate(), 1e-9);
         self::assertLessThan(1e-9, $one->unevenness());
+    }
+
+    public function test_a_heading_says_what_its_time_is_in(): void
+    {
+        $rate = static fn (string $heading): float => Log::read(["{$heading},x", '0,1', '2,2', '4,3'])->rate();
+        foreach (['time', 't', 'seconds', 'items', 'rms'] as $heading) {
+            self::assertEqualsWithDelta(0.5, $rate($heading), 1e-9, $heading);
+        }
+        foreach (['ms', 'time ms', 'time_ms', 't [ms]', 'Milliseconds', 'millis()'] as $heading) {
+            self::assertEqualsWithDelta(500, $rate($heading), 1e-6, $heading);
+        }
+        foreach (['µs', 'time_us', 't (µs)', 'microseconds', 'micros'] as $heading) {
+            self::assertEqualsWithDelta(500_000, $rate($heading), 1e-3, $heading);
+        }
+    }
+
+    /**
+     * @param  list<float>  $signal
+     */
+    private static function logged(array $signal, float $rate): Log
+    {
+        $lines = ['time,x'];
+        foreach ($signal as $i => $v) {
+            $lines[] = sprintf('%.6f,%.9f', $i / $rate, $v);
+        }
+
+        return Log::read($lines);
+    }
+
+    /** A light resonance is left still by two impulses as long as it stays; a tenth off, 14 % is left, and three leave 2 %. */
+    public function test_a_log_comes_with_the_filter_that_suits_it(): void
+    {
+        mt_srand(4);
+        $log = self::logged(self::shaken(62.0, 0.02, 1000, 40), 1000);
+        $found = (new Resonances($log, 0.2))->toArray();
+        $row = $found['signals'][0];
+        self::assertSame(['x', 'three impulses', 0.2], [$row['signal'], $row['best'], $found['accepted']]);
+        self::assertEqualsWithDelta(62.0, $row['peaks'][0]['frequency'], 1.2);
+        self::assertGreaterThan(0.1, $row['filters'][0]['residual']);
+        self::assertLessThan(0.05, $row['filters'][1]['residual']);
+        self::assertEqualsWithDelta([1 / 124, 1 / 62], array_column($row['filters'], 'delay'), 3e-4);
+        // Twice as much rounding accepted is twice the acceleration.
+        $twice = (new Resonances($log, 0.4))->toArray()['signals'][0];
+        self::assertEqualsWithDelta(2 * $row['filters'][0]['acceleration'], $twice['filters'][0]['acceleration'], 2);
+        self::assertLessThan($row['filters'][0]['acceleration'], $row['filters'][1]['acceleration']);
+        // What is drawn goes up to 200 Hz, and its highest point is one.
+        self::assertEqualsWithDelta(1.0, max(array_column($row['curve'], 1)), 1e-9);
+        self::assertLessThanOrEqual(200.0, max(array_column($row['curve'], 0)));
+        self::assertCount(1, $found['says']);
+        // By hand, without damping: cos(0.45 π) of two impulses, and its square of three.
+        self::assertEqualsWithDelta(cos(0.45 * M_PI), Shaper::two(40, 0)->worstAbout(40, 0), 1e-9);
+        self::assertEqualsWithDelta(cos(0.45 * M_PI) ** 2, Shaper::three(40, 0)->worstAbout(40, 0), 1e-9);
+    }
+
+    public function test_a_log_too_slow_for_a_resonance_says_so(): void
+    {
+        $this->expectExceptionObject(new CannotTune(
+            'there are 1 samples a second, and 40 are the least for a resonance. Is its time in milliseconds? Its heading says so then: "time ms".',
+        ));
+        (new Resonances(self::logged(array_map(sin(...), range(0.0, 199.0)), 1.0)))->toArray();
+    }
+
+    /** 40 % of power at 2 K/% from 22 °C: 102 °C at the end, 222 °C at the most. */
+    public function test_a_heater_says_what_it_reaches_and_how_each_loop_would_do(): void
+    {
+        $log = static function (float $from, float $long = 8.0): Loop {
+            $time = $temperature = [];
+            for ($t = 0.0; $t < $long * 60; $t += 0.3) {
+                $time[] = $t;
+                $temperature[] = $from + ($t < 5 ? 0.0 : 80 * (1 - exp(-($t - 5) / 60)));
+            }
+
+            return new Loop($time, $temperature, 40);
+        };
+        $found = $log(22.0)->toArray();
+        self::assertEqualsWithDelta([2.0, 5.0, 60.0, 80.0], [$found['gain'], $found['dead'], $found['constant'], $found['rise']], 0.6);
+        self::assertEqualsWithDelta([222.0, 102.0], [$found['most'], $found['target']], 0.5);
+        self::assertSame([], $found['says']);
+        self::assertSame(['by the reaction curve', 'by a model, softer'], array_column($found['methods'], 'name'));
+        [$steep, $soft] = $found['methods'];
+        foreach ([$steep, $soft] as $method) {
+            self::assertEqualsWithDelta($method['kp'] / $method['ti'], $method['i'], 1e-4);
+            self::assertEqualsWithDelta($method['kp'] * $method['td'], $method['d'], 0.02);
+            self::assertEqualsWithDelta(22.0, $method['curve'][0][1], 0.2);
+        }
+        self::assertGreaterThan($soft['overshoot'], $steep['overshoot']);
+        // The model it found runs through what was measured.
+        foreach ($found['measured'] as $i => [$t, $degrees]) {
+            self::assertEqualsWithDelta($degrees, $found['model'][$i][1], 1.5, "{$t} s");
+        }
+        $says = static fn (float $from, ?float $target, float $long = 8.0): string => implode(' ', $log($from, $long)->toArray($target)['says']);
+        self::assertStringContainsString('All its power brings it to 222 °C: 230 °C is out of reach.', $says(22.0, 230.0));
+        self::assertSame('', $says(22.0, 220.0));
+        self::assertStringContainsString('It began at 45 °C', $says(45.0, null));
+        self::assertSame('', $says(40.0, null));
+        self::assertStringContainsString('still rising when the log ends', $says(22.0, null, 1.0));
     }
 }

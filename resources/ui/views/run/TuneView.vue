@@ -220,8 +220,9 @@ const follow = (log: Blob | undefined) =>
 
     <section v-else-if="kind === 'spectrum'" aria-label="Resonance">
       <p class="small">
-        A log of acceleration, CSV: the time in seconds, then a column for each direction. The filter is chosen for the
-        highest peak, a tenth off either way; the acceleration is what rounds a corner by no more than you accept.
+        A log of acceleration, CSV: the time in seconds (or in ms, if its heading says so), then a column for each
+        direction. The filter is chosen for the highest peak, a tenth off either way; the acceleration is what rounds a
+        corner by no more than you accept.
       </p>
       <div class="fields">
         <label
@@ -372,7 +373,10 @@ const follow = (log: Blob | undefined) =>
     </section>
 
     <section v-else-if="kind === 'following'" aria-label="Following error">
-      <p class="small">A log of the following error, CSV: the time in seconds, then a column for each axis, in mm.</p>
+      <p class="small">
+        A log of the following error, CSV: the time in seconds (or in ms, if its heading says so), then a column for
+        each axis, in mm.
+      </p>
       <div class="fields">
         <label>limit <input v-model="limit" class="field short" aria-label="Limit, mm" /> mm</label>
         <label class="pick"
