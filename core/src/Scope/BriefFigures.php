@@ -245,6 +245,7 @@ final readonly class BriefFigures
         $says = match (true) {
             $amps->exceeds($limit) => "A {$power} spindle takes about {$amps} here, more than this outlet gives for long ({$limit}): it needs a larger circuit, put in by a licensed electrician.",
             $amps->exceeds($left) => "A {$power} spindle takes about {$amps}; beside what else runs only {$left} are left: it needs a circuit of its own.",
+            $site->otherLoad === null => "A {$power} spindle takes about {$amps} of the {$limit} this outlet gives for long: it carries it while nothing else runs on its circuit.",
             default => "A {$power} spindle takes about {$amps} of the {$left} that are left: this circuit carries it.",
         };
 
@@ -452,6 +453,8 @@ final readonly class BriefFigures
         }
         if (in_array('mains_inlet', $families, true)) {
             $wanted['mains'] = 'a mains inlet to wire';
+        } elseif (array_filter($this->build->leads, $this->build->isMains(...)) !== []) {
+            $wanted['mains'] = 'leads on mains';
         }
         if (in_array('printed_part', $families, true)) {
             $wanted['printing'] = 'parts to print';

@@ -99,6 +99,64 @@ final class ScopeTest extends TestCase
             'about 7.51 A of the 9.4 A that are left: this circuit carries it',
             [],
         ];
+        yield 'one that fits if nothing else runs' => [
+            ['site' => ['mains_voltage' => '230 V', 'outlet' => '13 A'], 'brief' => ['spindle_power' => '800 W']],
+            'spindle',
+            'of the 10.4 A this outlet gives for long: it carries it while nothing else runs on its circuit',
+            ['what else runs on this circuit (0 A when nothing does)'],
+        ];
+        yield 'a heater of its own flow' => [
+            ['workpieces' => [['ref' => 'p', 'name' => 'P', 'per_week' => 2]], 'brief' => ['process' => 'printing', 'duty' => '50 %', 'weekly' => '6 h']],
+            'output',
+            'how many machines',
+            ['flow of the hot end', 'volume of one P', 'pieces a week and their volume'],
+        ];
+        yield 'one machine' => [
+            ['workpieces' => self::PIECES, 'brief' => ['flow' => '10 mm³/s', 'duty' => '50 %', 'weekly' => '13.4 h']],
+            'output',
+            'takes one machine.',
+            [],
+        ];
+        $craft = static fn (string $family, array $brief, array $leads = []): array => [
+            'parts' => [['ref' => 'i', 'family' => $family, 'name' => 'It']],
+            'needs' => [['ref' => 'i', 'role' => 'It', 'family' => $family, 'choice' => 'i', 'candidates' => ['i']]],
+            'brief' => $brief,
+            'leads' => $leads,
+        ];
+        yield 'somebody helps with the mains' => [
+            $craft('mains_inlet', ['helper' => 'Ros', 'experience' => ['mains' => 'none']]),
+            'skills',
+            'Ros helps with the mains.',
+            [],
+        ];
+        yield 'practised on the mains' => [
+            $craft('mains_inlet', ['experience' => ['mains' => 'practised']]),
+            'skills',
+            'You have what the build asks for.',
+            [],
+        ];
+        yield 'leads on mains without an inlet' => [
+            $craft('power_supply', ['experience' => ['mains' => 'none']], [['ref' => 'W1', 'from' => 'i.mains', 'to' => 'i.earth']]),
+            'skills',
+            'name a helper or a licensed electrician',
+            [],
+        ];
+        yield 'new to software' => [
+            $craft('controller_board', ['experience' => ['software' => 'none']]),
+            'skills',
+            'New to you: software; practise on scrap first.',
+            [],
+        ];
+        yield 'some software' => [$craft('controller_board', ['experience' => ['software' => 'some']]), 'skills', 'You have what', []];
+        yield 'nobody says' => [$craft('controller_board', []), 'skills', 'What the build asks of your hands.', ['your experience in software']];
+        yield 'no trade' => [[], 'skills', 'Nothing in the build asks for a trade yet.', []];
+        yield 'no tool' => [[], 'tools', 'No tool is named in the build yet.', []];
+        yield 'every tool' => [
+            ['needs' => [['ref' => 't', 'role' => 'Saw', 'family' => 'tool', 'owned' => 1]], 'steps' => [['ref' => 's', 'section' => 'A', 'title' => 'Cut', 'tools' => ['saw']]]],
+            'tools',
+            'Every tool that is named is there.',
+            [],
+        ];
         yield 'one that wants a circuit of its own' => [
             ['site' => ['other_load' => '4 A'] + $site, 'brief' => ['spindle_power' => '800 W']],
             'spindle',
