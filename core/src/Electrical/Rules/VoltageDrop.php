@@ -21,8 +21,7 @@ use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Verdict;
-use Magpie\Core\Machine\Fitted;
-use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\Lead;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
@@ -64,25 +63,12 @@ final class VoltageDrop implements Curable
         if ($source === null) {
             $inquiry->lack('one supply that feeds it');
         }
-        [$fitted, $port] = $circuits->topology->at($node);
-        $worst = $arrives = null;
-        foreach ($circuits->flows() as $flow) {
-            $volts = $flow->volts($node);
-            if ($volts !== null && ($arrives === null || $volts->isBelow($arrives))) {
-                [$worst, $arrives] = [$flow, $volts];
-            }
+        $worst = $this->worst($circuits, $node);
+        $collapse = $worst === null ? $this->collapse($inquiry, $circuits, $node) : null;
+        if ($collapse !== null) {
+            return $collapse;
         }
-        foreach ($arrives === null ? $circuits->flows() : [] as $flow) {
-            $why = $flow->whyUnsolved($node);
-            if ($why !== null && str_starts_with($why, Flow::COLLAPSES)) {
-                $inquiry->in($flow->scenario->name);
-
-                return $inquiry->conclude(
-                    Verdict::Fails,
-                    ucfirst($why).'. Thicker or shorter leads, or less load on them.',
-                );
-            }
-        }
+        $arrives = $worst?->volts($node);
         $held = $worst?->volts($source);
         if ($worst === null || $arrives === null || $held === null) {
             $inquiry->lack('the voltage of its supply');
@@ -105,53 +91,115 @@ final class VoltageDrop implements Curable
 
                 continue;
             }
-            $size = PowerLeads::size($inquiry, $lead);
-            $length = $inquiry->given(
-                "length of {$lead->ref}",
-                'l',
-                $lead->length,
-                $lead->lengthRests,
-                "leads/{$lead->ref}/length",
-            );
-            $current = $worst->current($lead->ref) ?? $inquiry->lack("the current of {$lead->ref}");
-            foreach ($worst->behind($lead->ref) as $demand) {
-                $inquiry->absorb($demand->inputs);
-            }
-            PowerLeads::missing(
-                $inquiry,
-                array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()),
-            );
-            $line = $circuits->lineResistance($lead) ?? Conductors::strandedResistance($size);
-            $loop = $circuits->loopResistance($lead) ?? $line->times($length);
-            $air = Air::of($inquiry->build, $lead)->degrees();
-            $may = Ampacity::figure($inquiry->build, $lead);
-            $warm = Conductors::temperature($air, $may === null ? 1.0 : min(1.0, $current->over($may)->in('')));
-            $more = Conductors::warmth($warm) / Conductors::warmth($air);
-            $inquiry->work(
-                sprintf('Lead %s, out and back, at %.0f °C of its conductor', $lead->ref, $warm),
-                'U = I × 2 × l × r / n',
-                [
-                    'I' => $current,
-                    'l' => $length,
-                    'r' => $line->times($more),
-                    'n' => Quantity::ratio($lead->effectiveConductors()),
-                ],
-                $lost = $current->times($loop)->times($more),
-                'V',
-            );
+            [$lost, $warmer] = $this->lost($inquiry, $circuits, $worst, $lead);
             if ($lost->exceeds($most)) {
                 $most = $lost;
                 $inquiry->because("leads/{$lead->ref}/conductor/size");
             }
             // The network was solved in the air it lies in: what its own load warms it by is taken off what arrives.
-            $arrives = $arrives->minus($current->times($loop)->times($more - 1));
+            $arrives = $arrives->minus($warmer);
         }
         $lost = $inquiry->leaning(
             $held->minus($arrives),
             static fn (): array => PowerLeads::shares($worst, $worst->demands($source)),
         );
-        $arrives = $held->minus($lost);
-        $drop = $inquiry->work('Lost on the way', 'U = V − V_a', ['V' => $held, 'V_a' => $arrives], $lost, 'V');
+
+        return $this->arriving($inquiry, $circuits, [$source, $node], $held, $held->minus($lost), $unsaid);
+    }
+
+    /** The scenario in which least arrives; null where none is solved. */
+    private function worst(Circuits $circuits, int $node): ?Flow
+    {
+        $worst = $arrives = null;
+        foreach ($circuits->flows() as $flow) {
+            $volts = $flow->volts($node);
+            if ($volts !== null && ($arrives === null || $volts->isBelow($arrives))) {
+                [$worst, $arrives] = [$flow, $volts];
+            }
+        }
+
+        return $worst;
+    }
+
+    private function collapse(Inquiry $inquiry, Circuits $circuits, int $node): ?Finding
+    {
+        foreach ($circuits->flows() as $flow) {
+            $why = $flow->whyUnsolved($node);
+            if ($why !== null && str_starts_with($why, Flow::COLLAPSES)) {
+                $inquiry->in($flow->scenario->name);
+
+                return $inquiry->conclude(
+                    Verdict::Fails,
+                    ucfirst($why).'. Thicker or shorter leads, or less load on them.',
+                );
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return array{Quantity, Quantity} what a lead loses, and how much of that because its load warms it
+     */
+    private function lost(Inquiry $inquiry, Circuits $circuits, Flow $worst, Lead $lead): array
+    {
+        $size = PowerLeads::size($inquiry, $lead);
+        $length = $inquiry->given(
+            "length of {$lead->ref}",
+            'l',
+            $lead->length,
+            $lead->lengthRests,
+            "leads/{$lead->ref}/length",
+        );
+        $current = $worst->current($lead->ref) ?? $inquiry->lack("the current of {$lead->ref}");
+        foreach ($worst->behind($lead->ref) as $demand) {
+            $inquiry->absorb($demand->inputs);
+        }
+        PowerLeads::missing(
+            $inquiry,
+            array_map(static fn (Flow $f): array => $f->behind($lead->ref), $circuits->flows()),
+        );
+        $line = $circuits->lineResistance($lead) ?? Conductors::strandedResistance($size);
+        $loop = $circuits->loopResistance($lead) ?? $line->times($length);
+        $air = Air::of($inquiry->build, $lead)->degrees();
+        $may = Ampacity::figure($inquiry->build, $lead);
+        $warm = Conductors::temperature($air, $may === null ? 1.0 : min(1.0, $current->over($may)->in('')));
+        $more = Conductors::warmth($warm) / Conductors::warmth($air);
+        $inquiry->work(
+            sprintf('Lead %s, out and back, at %.0f °C of its conductor', $lead->ref, $warm),
+            'U = I × 2 × l × r / n',
+            [
+                'I' => $current,
+                'l' => $length,
+                'r' => $line->times($more),
+                'n' => Quantity::ratio($lead->effectiveConductors()),
+            ],
+            $lost = $current->times($loop)->times($more),
+            'V',
+        );
+
+        return [$lost, $current->times($loop)->times($more - 1)];
+    }
+
+    /**
+     * @param  array{int, int}  $ends  of its source, and where it arrives
+     * @param  list<string>  $unsaid  parts on the way whose resistance no sheet says
+     */
+    private function arriving(
+        Inquiry $inquiry,
+        Circuits $circuits,
+        array $ends,
+        Quantity $held,
+        Quantity $arrives,
+        array $unsaid,
+    ): Finding {
+        $drop = $inquiry->work(
+            'Lost on the way',
+            'U = V − V_a',
+            ['V' => $held, 'V_a' => $arrives],
+            $held->minus($arrives),
+            'V',
+        );
         $share = $inquiry->work(
             'Share of the supply',
             'u = U / V',
@@ -159,12 +207,10 @@ final class VoltageDrop implements Curable
             $drop->over($held),
             '%',
         );
-        $least = $this->least($inquiry, $fitted, $port);
+        $least = InputWindow::lowest($inquiry, ...$circuits->topology->at($ends[1]));
         // At the low end of what its supply holds, less by as much arrives.
-        $low = HeldVoltage::lowest($inquiry, ...$circuits->topology->at($source));
+        $low = HeldVoltage::lowest($inquiry, ...$circuits->topology->at($ends[0]));
         $may = $arrives->minus(Quantity::max($held->minus($low), Quantity::of(0, 'V')));
-        $short = $least !== null && $may->isBelow($least);
-        $starved = $short && ! InputWindow::isWithinNominal($may, $least);
         $verdict = $inquiry->band(
             $share,
             Quantity::ratio(1),
@@ -172,24 +218,22 @@ final class VoltageDrop implements Curable
             $inquiry->threshold('tight'),
             Verdict::Fails,
         );
-        if ($short) {
+        $says = "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.";
+        if ($least !== null && $may->isBelow($least)) {
+            $starved = ! InputWindow::isWithinNominal($may, $least);
             $verdict = $starved ? Verdict::Fails : Verdict::worst($verdict, Verdict::Tight);
-        }
-        $says =
-            "{$arrives} of {$held} arrives; {$drop} ({$share}) is lost on the way.".
-            match (true) {
-                ! $short => '',
+            $says .= match (true) {
                 ! $starved => " {$may} at the least; its sheet begins at {$least}, a nominal voltage, which falls short by a little in use.",
                 $arrives->isBelow($least) => " It needs at least {$least}.",
                 default => " At the low end of what its supply holds {$may} arrive; it needs at least {$least}.",
-            }.
-            ($unsaid === []
-                ? ''
-                : ' Not counted, no sheet says it: the resistance of '.implode(' and of ', $unsaid).'.');
+            };
+        }
 
         return $inquiry->conclude(
             $verdict,
-            $says,
+            $unsaid === []
+                ? $says
+                : "{$says} Not counted, no sheet says it: the resistance of ".implode(' and of ', $unsaid).'.',
             $inquiry->margin($share, $inquiry->threshold('tight')),
             "{$inquiry->threshold('holds')->to('%')} holds, above {$inquiry->threshold('tight')->to('%')} fails",
         );
@@ -209,10 +253,5 @@ final class VoltageDrop implements Curable
         };
 
         return new Examples(static fn (): array => $over('4 m'), static fn (): array => $over('0.9 m'), Verdict::Fails);
-    }
-
-    private function least(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
-    {
-        return InputWindow::lowest($inquiry, $fitted, $port);
     }
 }

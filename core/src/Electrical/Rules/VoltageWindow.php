@@ -79,13 +79,52 @@ final class VoltageWindow implements Curable
         $topology = Circuits::of($survey)->topology;
         $node = $topology->node($inquiry->subject->ref) ?? $inquiry->lack('this port');
         [$fitted, $port] = $topology->at($node);
+        $fed = $this->fed($inquiry, $topology, $node);
+        if ($fed instanceof Finding) {
+            return $fed;
+        }
+        [$where, $low, $high] = $fed;
+        $max = InputWindow::highest($inquiry, $fitted, $port);
+        $min = InputWindow::lowest($inquiry, $fitted, $port);
+        if ($max === null) {
+            $inquiry->miss("highest voltage {$fitted->need->role} accepts");
+        }
+        // A contact has no lowest voltage: only what takes something for itself has one.
+        if ($min === null && $port->draw !== null) {
+            $inquiry->miss("lowest voltage {$fitted->need->role} accepts");
+        }
+        // What is too little at one end and too much at the other is the danger.
+        $burns = $max !== null && $high->exceeds($max) && ! InputWindow::isWithinNominal($high, $max);
+        $short = $min !== null && $low->isBelow($min) ? $min : null;
+        if ($short !== null && ! $burns && ! InputWindow::isWithinNominal($low, $short)) {
+            return $inquiry->conclude(
+                Verdict::Fails,
+                "{$where} may hold as little as {$low}; this input needs {$short}.",
+                $inquiry->margin($short, $low),
+                "at least {$short}",
+            );
+        }
+        if ($max === null) {
+            return $inquiry->unproven();
+        }
+
+        return self::shares($fitted, $port) && $topology->feedsMotors($node)
+            ? $this->besideMotors($inquiry, $where, $high, $max, $short === null ? null : self::falls($where, $low, $short))
+            : $this->against($inquiry, $where, $high, $max, $short === null ? null : self::falls($where, $low, $short));
+    }
+
+    /**
+     * @return Finding|array{string, Quantity, Quantity} where it is fed from, the least and the most that is held there; or what is wrong with that
+     */
+    private function fed(Inquiry $inquiry, Topology $topology, int $node): Finding|array
+    {
         $sources = $topology->sourcesOf($node);
         if ($sources === []) {
             $drive = SpindleLine::driveOf($topology, $inquiry->subject->ref);
-            if ($drive !== null) {
-                return $this->behindDrive($inquiry, $fitted, $drive);
-            }
-            $inquiry->lack('a lead from a supply to it');
+
+            return $drive === null
+                ? $inquiry->lack('a lead from a supply to it')
+                : $this->behindDrive($inquiry, $topology->at($node)[0], $drive);
         }
         if (count($sources) > 1) {
             $names = implode(' and ', array_map(static fn (int $n): string => $topology->roleAt($n), $sources));
@@ -98,82 +137,93 @@ final class VoltageWindow implements Curable
             );
         }
         [$supply, $out] = $topology->at($sources[0]);
-        [$where, $low, $high] = $this->made($inquiry, $topology, $node) ?? [
+        $made = $this->made($inquiry, $topology, $node) ?? [
             $supply->need->role,
             ...HeldVoltage::of($inquiry, $supply, $out),
         ];
         if (! $out->mains) {
             $inquiry->because(Inquiry::whereOf($supply, $out, 'voltage'));
         }
-        $max = InputWindow::highest($inquiry, $fitted, $port);
-        $min = InputWindow::lowest($inquiry, $fitted, $port);
-        if ($max === null) {
-            $inquiry->miss("highest voltage {$fitted->need->role} accepts");
-        }
-        // A contact has no lowest voltage: only what takes something for itself has one.
-        if ($min === null && $port->draw !== null) {
-            $inquiry->miss("lowest voltage {$fitted->need->role} accepts");
-        }
-        $at = "{$where} holds {$high}";
-        // What is too little at one end and too much at the other is the danger.
-        $burns = $max !== null && $high->exceeds($max) && ! InputWindow::isWithinNominal($high, $max);
-        $short = $min !== null && $low->isBelow($min);
-        if ($min !== null && $short && ! $burns && ! InputWindow::isWithinNominal($low, $min)) {
-            return $inquiry->conclude(
-                Verdict::Fails,
-                "{$where} may hold as little as {$low}; this input needs {$min}.",
-                $inquiry->margin($min, $low),
-                "at least {$min}",
-            );
-        }
-        if ($max === null) {
-            return $inquiry->unproven();
-        }
-        $share = $inquiry->work(
+
+        return $made;
+    }
+
+    private static function falls(string $where, Quantity $low, Quantity $min): string
+    {
+        return "{$where} may hold as little as {$low}; the sheet of what it feeds begins at {$min}, a nominal voltage, which supplies fall short of by a little.";
+    }
+
+    private static function share(Inquiry $inquiry, Quantity $high, Quantity $max): Quantity
+    {
+        return $inquiry->work(
             'Share of what it stands',
             's = V / V_max',
             ['V' => $high, 'V_max' => $max],
             $high->over($max),
             '%',
         );
-        $motors = self::shares($fitted, $port) && $topology->feedsMotors($node);
-        if ($motors) {
-            $inquiry->remark(
-                'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
-            );
-        }
-        $passed = ! $motors && ! $burns && $high->exceeds($max);
-        $verdict = match (true) {
-            $motors => $inquiry->band(
-                $high,
-                $max,
-                $inquiry->threshold('holds'),
-                $inquiry->threshold('tight'),
-                Verdict::Danger,
-            ),
-            $burns => Verdict::Danger,
-            $passed || $short => Verdict::Tight,
-            default => Verdict::Holds,
+    }
+
+    /**
+     * @param  string|null  $falls  what to say of a supply that may hold a little less than a sheet begins at
+     */
+    private function against(Inquiry $inquiry, string $where, Quantity $high, Quantity $max, ?string $falls): Finding
+    {
+        $share = self::share($inquiry, $high, $max);
+        $at = "{$where} holds {$high}";
+        [$verdict, $says] = match (true) {
+            ! $high->exceeds($max) => $falls === null
+                ? [Verdict::Holds, "{$at}; this input stands {$max}."]
+                : [Verdict::Tight, $falls],
+            InputWindow::isWithinNominal($high, $max) => [
+                Verdict::Tight,
+                "{$at}; its sheet ends at {$max}, a nominal voltage, which supplies pass by a little: turn the supply down to it, or ask what it stands.",
+            ],
+            default => [Verdict::Danger, self::burns($at, $high, $max, $share)],
         };
-        if ($motors && $short) {
-            $verdict = Verdict::worst($verdict, Verdict::Tight);
-        }
+
+        return $inquiry->conclude(
+            $verdict,
+            $says,
+            $inquiry->margin($high, InputWindow::withGive($max)),
+            "at most {$max}",
+        );
+    }
+
+    /**
+     * Motors on one rail with it push voltage back into it when they brake.
+     *
+     * @param  string|null  $falls  as for against()
+     */
+    private function besideMotors(Inquiry $inquiry, string $where, Quantity $high, Quantity $max, ?string $falls): Finding
+    {
+        $share = self::share($inquiry, $high, $max);
+        $inquiry->remark(
+            'Motors on this rail push voltage back into it when they brake: the weakest part is kept clear of its rating.',
+        );
+        $tight = $inquiry->threshold('tight');
+        $verdict = $inquiry->band($high, $max, $inquiry->threshold('holds'), $tight, Verdict::Danger);
+        $at = "{$where} holds {$high}";
         $says = match (true) {
-            $passed => "{$at}; its sheet ends at {$max}, a nominal voltage, which supplies pass by a little: turn the supply down to it, or ask what it stands.",
-            $short && $verdict === Verdict::Tight => "{$where} may hold as little as {$low}; the sheet of what it feeds begins at {$min}, a nominal voltage, which supplies fall short of by a little.",
-            $high->exceeds($max->times(self::SURELY)) => "{$at}; the weakest part here stands {$max} ({$share}). It burns.",
-            $high->exceeds($max) => "{$at}; the weakest part here stands {$max} ({$share}): more than it is made for.",
+            $falls !== null && $verdict !== Verdict::Danger => $falls,
+            $high->exceeds($max) => self::burns($at, $high, $max, $share),
             $verdict === Verdict::Danger => "{$at}; the weakest part here stands {$max} ({$share}). What the motors push back when they brake can burn it.",
             $verdict === Verdict::Tight => "{$at}; the weakest part here stands {$max}: {$share} of it is used.",
             default => "{$at}; this input stands {$max}.",
         };
 
         return $inquiry->conclude(
-            $verdict,
+            $falls === null ? $verdict : Verdict::worst($verdict, Verdict::Tight),
             $says,
-            $inquiry->margin($high, $motors ? $max->times($inquiry->threshold('tight')) : InputWindow::withGive($max)),
-            $motors ? "90 % of {$max} holds, above 95 % is a danger" : "at most {$max}",
+            $inquiry->margin($high, $max->times($tight)),
+            "90 % of {$max} holds, above 95 % is a danger",
         );
+    }
+
+    private static function burns(string $at, Quantity $high, Quantity $max, Quantity $share): string
+    {
+        return "{$at}; the weakest part here stands {$max} ({$share})".
+            ($high->exceeds($max->times(self::SURELY)) ? '. It burns.' : ': more than it is made for.');
     }
 
     /**
