@@ -46,7 +46,7 @@ $shots = [
     'compare' => ['/builds/2/choose/compare/motor-x', 1280, 800, 'light', 'Holding torque', null],
     'decisions' => ['/builds/2/choose/decisions', 1280, 800, 'light', 'open again', 'Which motor for X?'],
     'measure' => ['/builds/2/choose/measure', 1280, 800, 'light', 'clamp meter', null],
-    'library' => ['/builds/2/choose/library', 1280, 800, 'light', '469 parts', null],
+    'library' => ['/builds/2/choose/library', 1280, 800, 'light', '472 parts', null],
     'parts' => ['/builds/1/choose/parts', 1280, 800, 'light', 'Controller board', '24 V controller board, 5 drivers'],
     'import' => ['/builds/2/choose/import', 1280, 800, 'light', 'Choose a CSV file', 'import'],
     'fit-working' => ['/builds/1/prove/fit?verdict=danger', 1280, 800, 'light', 'E02 Contact load', 'E02 Contact load'],

@@ -144,6 +144,9 @@ return [
         'power_supply.own_switch',
         'power_supply.terminal_cover',
     ],
+    'E05-plug' => [
+        'plug_supply.input_voltage',
+    ],
     'E06' => [
         'controller_board.max_voltage',
         'controller_board.min_voltage',

@@ -36,6 +36,10 @@ return [
             'A bare supply leaves cover, earth, switch, fuse and cooling to you.',
             'Look at the supply: is every mains terminal covered, and is there a fan or a heat sink?',
         ],
+        'E05-plug' => [
+            'A supply with its own plug is closed and needs no wiring; one made for another mains burns, or does not run.',
+            'Read "Input" on its label: it has to take in the mains voltage of the site.',
+        ],
         'E06' => [
             'An input that gets more than it stands is destroyed; with less than it needs it does not work.',
             'Both ends are on the sheet of the part; capacitors at the input may be its weakest part.',

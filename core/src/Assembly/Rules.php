@@ -32,6 +32,7 @@ final class Rules
         Electrical\VoltageDrop::class,
         Electrical\SupplyLoad::class,
         Electrical\SupplyFeatures::class,
+        Electrical\OwnPlug::class,
         Electrical\VoltageWindow::class,
         Electrical\BoardOutput::class,
         Electrical\MotorCurrent::class,

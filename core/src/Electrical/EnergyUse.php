@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Input;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Money;
@@ -46,11 +48,43 @@ final readonly class EnergyUse
             }
             $total = $total->plus($ofNode->times(self::onTheWay($circuits, $flow, $node)));
         }
+        foreach ($topology->build()->fittedThat(Ability::HasOwnPlug) as $fitted) {
+            $sources++;
+            [$given, $rests, $unknown] = self::plugged($circuits, $flow, $fitted);
+            $total = $total->plus($given);
+            array_push($inputs, ...$rests);
+            array_push($missing, ...$unknown);
+        }
         if ($sources === 0) {
             $missing[] = 'a mains inlet that feeds the machine';
         }
 
         return new self($total, $inputs, array_values(array_unique($missing)));
+    }
+
+    /**
+     * What a supply with a plug of its own takes at the wall.
+     *
+     * @return array{Quantity, list<Input>, list<string>}
+     */
+    private static function plugged(Circuits $circuits, Flow $flow, Fitted $supply): array
+    {
+        [$factor, $inputs, $missing] = $circuits->losses($supply, false);
+        $out = Quantity::of(0, 'W');
+        foreach ($circuits->topology->nodesOf($supply->need->ref) as $node) {
+            if ($flow->whyUnsolved($node) !== null) {
+                $missing[] = $flow->whyUnsolved($node);
+            }
+            $ofNode = Quantity::of(0, 'W');
+            foreach ($flow->demands($node) as $demand) {
+                array_push($inputs, ...$demand->inputs);
+                array_push($missing, ...$demand->missing);
+                $ofNode = $ofNode->plus(self::average($circuits, $flow, $demand));
+            }
+            $out = $out->plus($ofNode->times(self::onTheWay($circuits, $flow, $node)));
+        }
+
+        return [$out->over($factor), $inputs, $missing];
     }
 
     public function cost(Quantity $time, Money $tariff): Money

@@ -25,6 +25,9 @@ enum Ability: string
     /** Turns mains or one voltage into another. */
     case Converts = 'converts';
 
+    /** Has a plug of its own for the wall: whatever is pressed on the machine, it stays live. */
+    case HasOwnPlug = 'has its own plug';
+
     /** All it takes becomes heat where it stands. */
     case WarmsByAllItTakes = 'warms by all it takes';
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Check;
@@ -16,7 +17,9 @@ use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Inspection\Threshold;
 use Magpie\Core\Inspection\Topic;
 use Magpie\Core\Inspection\Verdict;
+use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Evidence;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -43,7 +46,7 @@ final class MainsCircuit implements Check
 
     public function subjects(Survey $survey): iterable
     {
-        if (self::inlets($survey) === []) {
+        if (self::inlets($survey) === [] && [...$survey->build->fittedThat(Ability::HasOwnPlug)] === []) {
             return;
         }
         foreach (Circuits::of($survey)->scenarios() as $scenario) {
@@ -86,6 +89,11 @@ final class MainsCircuit implements Check
                 $flow->delivered($node) ?? $inquiry->lack("what {$role} takes"),
                 static fn (): array => PowerLeads::shares($flow, $flow->demands($node)),
             );
+            $symbols['I_'.(count($symbols) + 1)] = $taken;
+            $sum = $sum->plus($taken);
+        }
+        foreach ($survey->build->fittedThat(Ability::HasOwnPlug) as $fitted) {
+            $taken = self::plugged($inquiry, $circuits, $flow, $fitted, $volts);
             $symbols['I_'.(count($symbols) + 1)] = $taken;
             $sum = $sum->plus($taken);
         }
@@ -160,6 +168,47 @@ final class MainsCircuit implements Check
             static fn (): array => $file('2700 W'),
             static fn (): array => $file('480 W'),
             Verdict::Fails,
+        );
+    }
+
+    /** What a supply with a plug of its own takes at the wall, taken to hang on the same circuit. */
+    private static function plugged(
+        Inquiry $inquiry,
+        Circuits $circuits,
+        Flow $flow,
+        Fitted $supply,
+        Quantity $mains,
+    ): Quantity {
+        $out = Quantity::of(0, 'W');
+        foreach ($circuits->topology->nodesOf($supply->need->ref) as $node) {
+            $why = $flow->whyUnsolved($node);
+            if ($why !== null) {
+                $inquiry->lack($why);
+            }
+            foreach ($flow->demands($node) as $demand) {
+                $inquiry->absorb($demand->inputs);
+                array_map($inquiry->miss(...), $demand->missing);
+            }
+            [$held, $given] = [$circuits->heldBy($node), $flow->delivered($node)];
+            if ($flow->demands($node) === []) {
+                continue;
+            }
+            if ($held === null || $given === null) {
+                $inquiry->lack("what {$supply->need->role} gives");
+            }
+            $inquiry->absorb($circuits->restOf($node));
+            $out = $out->plus($held->times($given));
+        }
+        [$factor, $inputs, $unknown] = $circuits->losses($supply, true);
+        $inquiry->absorb($inputs);
+        array_map($inquiry->miss(...), $unknown);
+
+        return $inquiry->work(
+            "What {$supply->need->role} takes at the wall",
+            'I = P / (η × λ × V)',
+            ['P' => $out, 'η × λ' => $factor, 'V' => $mains],
+            $out->over($factor)->over($mains)->to('A'),
+            'A',
         );
     }
 
