@@ -24,16 +24,18 @@ final class InputWindow
     /** By how much what is held or arrives may pass one of them. */
     private const GIVE = 0.05;
 
-    public static function lowest(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
+    /** @param  bool  $onMains  what feeds it is the mains, whatever the port is made for */
+    public static function lowest(Inquiry $inquiry, Fitted $fitted, Port $port, bool $onMains = false): ?Quantity
     {
         return $inquiry->tryPort($fitted, $port, 'min_voltage', 'V_min', Bound::LeastNeeded) ??
-            self::about($inquiry, $fitted, $port, 1 - self::EITHER_WAY);
+            self::about($inquiry, $fitted, $onMains || $port->mains, 1 - self::EITHER_WAY);
     }
 
-    public static function highest(Inquiry $inquiry, Fitted $fitted, Port $port): ?Quantity
+    /** @param  bool  $onMains  as for lowest() */
+    public static function highest(Inquiry $inquiry, Fitted $fitted, Port $port, bool $onMains = false): ?Quantity
     {
         return $inquiry->tryPort($fitted, $port, 'max_voltage', 'V_max', Bound::MostStood) ??
-            self::about($inquiry, $fitted, $port, 1 + self::EITHER_WAY);
+            self::about($inquiry, $fitted, $onMains || $port->mains, 1 + self::EITHER_WAY);
     }
 
     /** Whether a voltage passes a limit by no more than a nominal voltage is passed in use. */
@@ -55,9 +57,9 @@ final class InputWindow
         return in_array(round($limit->in('V'), 6), self::NOMINAL, true);
     }
 
-    private static function about(Inquiry $inquiry, Fitted $fitted, Port $port, float $times): ?Quantity
+    private static function about(Inquiry $inquiry, Fitted $fitted, bool $onMains, float $times): ?Quantity
     {
-        return $port->mains && $fitted->part->family->field('rated_voltage') !== null
+        return $onMains && $fitted->part->family->field('rated_voltage') !== null
             ? $inquiry->tryRead($fitted, 'rated_voltage', 'V_r')?->times($times)
             : null;
     }

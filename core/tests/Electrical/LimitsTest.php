@@ -763,4 +763,29 @@ final class LimitsTest extends TestCase
             self::assertSame(Verdict::Unproven, $bed('assumed')->finding($key)->verdict, $key);
         }
     }
+
+    /** A hand router on the mains, by the one voltage on its plate: a sixth either way is its own mains. */
+    public function test_a_motor_on_the_mains_is_held_to_the_voltage_on_its_plate(): void
+    {
+        $verdict = static fn (string $plate, string $mains): Verdict => (new SampleBuild(Examples::file(
+            [
+                Examples::part('inlet', 'mains_inlet', ['contact_rating' => '10 A']),
+                Examples::part('router', 'spindle', ['rated_power' => '700 W', 'rated_voltage' => $plate, 'efficiency' => '60 %']),
+            ],
+            [
+                'site' => ['mains_voltage' => $mains],
+                'leads' => [['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'router.power']],
+            ],
+        )))->finding('E06/router.power')->verdict;
+        self::assertSame(
+            [Verdict::Holds, Verdict::Holds, Verdict::Danger, Verdict::Danger, Verdict::Fails],
+            [
+                $verdict('230 V', '230 V'),
+                $verdict('220 V', '240 V'),
+                $verdict('120 V', '230 V'),
+                $verdict('48 V', '120 V'),
+                $verdict('230 V', '120 V'),
+            ],
+        );
+    }
 }

@@ -207,7 +207,8 @@ final class VoltageDrop implements Curable
             $drop->over($held),
             '%',
         );
-        $least = InputWindow::lowest($inquiry, ...$circuits->topology->at($ends[1]));
+        $onMains = $circuits->topology->shapes[$ends[0]]->mains;
+        $least = InputWindow::lowest($inquiry, ...[...$circuits->topology->at($ends[1]), $onMains]);
         // At the low end of what its supply holds, less by as much arrives.
         $low = HeldVoltage::lowest($inquiry, ...$circuits->topology->at($ends[0]));
         $may = $arrives->minus(Quantity::max($held->minus($low), Quantity::of(0, 'V')));

@@ -84,8 +84,9 @@ final class VoltageWindow implements Curable
             return $fed;
         }
         [$where, $low, $high] = $fed;
-        $max = InputWindow::highest($inquiry, $fitted, $port);
-        $min = InputWindow::lowest($inquiry, $fitted, $port);
+        $onMains = $topology->shapes[$topology->sourceOf($node) ?? $node]->mains;
+        $max = InputWindow::highest($inquiry, $fitted, $port, $onMains);
+        $min = InputWindow::lowest($inquiry, $fitted, $port, $onMains);
         if ($max === null) {
             $inquiry->miss("highest voltage {$fitted->need->role} accepts");
         }
