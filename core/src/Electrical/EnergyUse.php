@@ -7,7 +7,6 @@ namespace Magpie\Core\Electrical;
 use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Draw;
-use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Money;
@@ -32,11 +31,39 @@ final readonly class EnergyUse
         $flow = $circuits->in($scenario);
         $topology = $circuits->topology;
         $total = Quantity::of(0, 'W');
-        $inputs = [];
-        $missing = [];
-        $sources = 0;
+        $inputs = $missing = [];
+        $found = [];
         foreach ($topology->mains() as $node) {
-            $sources++;
+            $found[] = self::given($circuits, $flow, [$node]);
+        }
+        foreach ($topology->build()->fittedThat(Ability::HasOwnPlug) as $fitted) {
+            [$given, $rests, $unknown] = self::given($circuits, $flow, $topology->nodesOf($fitted->need->ref));
+            [$factor, $more, $unsaid] = $circuits->losses($fitted, false);
+            $found[] = [$given->over($factor), [...$rests, ...$more], [...$unknown, ...$unsaid]];
+        }
+        foreach ($found as [$given, $rests, $unknown]) {
+            $total = $total->plus($given);
+            array_push($inputs, ...$rests);
+            array_push($missing, ...$unknown);
+        }
+        if ($found === []) {
+            $missing[] = 'a mains inlet that feeds the machine';
+        }
+
+        return new self($total, $inputs, array_values(array_unique($missing)));
+    }
+
+    /**
+     * What sources give on average, with what is lost on the way.
+     *
+     * @param  iterable<int>  $nodes
+     * @return array{Quantity, list<Input>, list<string>} it, what it rests on, what is not known
+     */
+    private static function given(Circuits $circuits, Flow $flow, iterable $nodes): array
+    {
+        $total = Quantity::of(0, 'W');
+        $inputs = $missing = [];
+        foreach ($nodes as $node) {
             if ($flow->whyUnsolved($node) !== null) {
                 $missing[] = $flow->whyUnsolved($node);
             }
@@ -48,43 +75,8 @@ final readonly class EnergyUse
             }
             $total = $total->plus($ofNode->times(self::onTheWay($circuits, $flow, $node)));
         }
-        foreach ($topology->build()->fittedThat(Ability::HasOwnPlug) as $fitted) {
-            $sources++;
-            [$given, $rests, $unknown] = self::plugged($circuits, $flow, $fitted);
-            $total = $total->plus($given);
-            array_push($inputs, ...$rests);
-            array_push($missing, ...$unknown);
-        }
-        if ($sources === 0) {
-            $missing[] = 'a mains inlet that feeds the machine';
-        }
 
-        return new self($total, $inputs, array_values(array_unique($missing)));
-    }
-
-    /**
-     * What a supply with a plug of its own takes at the wall.
-     *
-     * @return array{Quantity, list<Input>, list<string>}
-     */
-    private static function plugged(Circuits $circuits, Flow $flow, Fitted $supply): array
-    {
-        [$factor, $inputs, $missing] = $circuits->losses($supply, false);
-        $out = Quantity::of(0, 'W');
-        foreach ($circuits->topology->nodesOf($supply->need->ref) as $node) {
-            if ($flow->whyUnsolved($node) !== null) {
-                $missing[] = $flow->whyUnsolved($node);
-            }
-            $ofNode = Quantity::of(0, 'W');
-            foreach ($flow->demands($node) as $demand) {
-                array_push($inputs, ...$demand->inputs);
-                array_push($missing, ...$demand->missing);
-                $ofNode = $ofNode->plus(self::average($circuits, $flow, $demand));
-            }
-            $out = $out->plus($ofNode->times(self::onTheWay($circuits, $flow, $node)));
-        }
-
-        return [$out->over($factor), $inputs, $missing];
+        return [$total, $inputs, $missing];
     }
 
     public function cost(Quantity $time, Money $tariff): Money
