@@ -55,7 +55,7 @@ final class Faults
             ],
             'bare terminals' => [
                 'E05-kit',
-                static fn (array $f): ?array => self::spec($f, 'psu', 'terminal_cover', false),
+                static fn (array $f): ?array => self::has($f, 'inlet') ? self::spec($f, 'psu', 'terminal_cover', false) : null,
             ],
             'no earth to the supply' => ['E14', static fn (array $f): ?array => self::without($f, 'psu.earth')],
             'a bond nobody would trust' => [
@@ -64,7 +64,7 @@ final class Faults
             ],
             'no residual-current protection' => [
                 'E14',
-                static fn (array $f): array => self::site($f, 'residual_current_device', false),
+                static fn (array $f): ?array => self::has($f, 'inlet') ? self::site($f, 'residual_current_device', false) : null,
             ],
             'an outlet too small' => ['E15', static fn (array $f): array => self::site($f, 'other_load', '31 A')],
             'a main feed too thin' => [
@@ -103,8 +103,26 @@ final class Faults
             ],
             'nobody who can do the mains work' => [
                 'E14-hands',
-                static function (array $f): array {
+                static function (array $f): ?array {
                     $f['brief']['experience']['mains'] = 'none';
+
+                    return self::has($f, 'inlet') ? $f : null;
+                },
+            ],
+            'a plug-in supply for other mains' => [
+                'E05-plug',
+                static fn (array $f): ?array => self::has($f, 'inlet')
+                    ? null
+                    : self::spec($f, 'psu', 'input_voltage', '100 V to 120 V'),
+            ],
+            'a plug-in supply beside a switch that does not reach it' => [
+                'E17',
+                static function (array $f): ?array {
+                    if (self::has($f, 'inlet')) {
+                        return null;
+                    }
+                    $f['parts'][] = ['ref' => 'P-inlet', 'family' => 'mains_inlet', 'name' => 'Inlet', 'specs' => ['switch' => ['value' => true, 'evidence' => 'datasheet']]];
+                    $f['needs'][] = ['ref' => 'inlet', 'role' => 'Inlet', 'family' => 'mains_inlet', 'candidates' => ['P-inlet'], 'choice' => 'P-inlet'];
 
                     return $f;
                 },

@@ -215,6 +215,25 @@ final class Machine
             ]);
     }
 
+    /** From the wall by a supply with a plug of its own. */
+    public function plugged(string $volts, string $amps): self
+    {
+        $watts = (float) $volts * (float) $amps;
+
+        return $this->part('psu', 'plug_supply', [
+            'output_voltage' => $volts,
+            'voltage_tolerance' => '2 %',
+            'rated_current' => $amps,
+            'rated_power' => "{$watts} W",
+            'on_short' => 'shuts down and tries again',
+            'input_voltage' => '100 V to 240 V',
+            'efficiency' => '87 %',
+            'power_factor' => '0.55',
+            'derate_from' => '40 °C',
+            'contact_rating' => '7.5 A',
+        ]);
+    }
+
     /**
      * A control board with so many driver slots, and the drivers in them.
      *

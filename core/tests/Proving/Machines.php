@@ -24,6 +24,7 @@ final class Machines
             'mill conversion' => self::mill(...),
             'plasma table' => self::plasma(...),
             'pen plotter' => self::plotter(...),
+            'pen plotter on a plug-in supply' => self::pluggedPlotter(...),
             'flattening gantry' => self::flattening(...),
             'pen engraver' => self::engraver(...),
             'drag-knife cutter' => self::knife(...),
@@ -929,8 +930,17 @@ final class Machines
 
     private static function plotter(): Machine
     {
-        return (new Machine('Pipit', 'pen plotter', [], ['process' => 'drawing', 'accuracy' => '0.2 mm']))
-            ->supplied('24 V', '5 A', '3.15 A')
+        return self::plotting((new Machine('Pipit', 'pen plotter', [], ['process' => 'drawing', 'accuracy' => '0.2 mm']))->supplied('24 V', '5 A', '3.15 A'));
+    }
+
+    private static function pluggedPlotter(): Machine
+    {
+        return self::plotting((new Machine('Twite', 'pen plotter', [], ['process' => 'drawing', 'accuracy' => '0.2 mm']))->plugged('24 V', '5 A'));
+    }
+
+    private static function plotting(Machine $machine): Machine
+    {
+        return $machine
             ->controlled(['x', 'y'], self::ports(['x', 'y'], 0, 1), fuse: '5 A')
             ->belted('x', 'x', ['mass' => '0.3 kg'], ['span' => '450 mm', 'span_evidence' => 'measured'])
             ->belted('y', 'y', ['mass' => '0.8 kg'], ['span' => '320 mm', 'span_evidence' => 'measured'])

@@ -179,9 +179,18 @@ final class MainStop implements Curable
         return Quantity::max($sum, $axis->drive->mass ?? $sum);
     }
 
-    /** The one switch behind which everything stands: in the inlet, or on the only supply. */
+    /** The one switch behind which everything stands: in the inlet, on the only supply, or its plug. */
     private function switchOfAll(Inquiry $inquiry, Survey $survey): ?string
     {
+        $plugs = array_values([...$survey->build->fittedThat(Ability::HasOwnPlug)]);
+        if ($plugs !== []) {
+            $alone =
+                count($plugs) === 1 &&
+                $plugs[0]->need->quantity === 1 &&
+                [...$survey->build->fittedThat(Ability::TakesMains)] === [];
+
+            return $alone ? "The plug of {$plugs[0]->need->role}" : null;
+        }
         foreach (['switch' => Ability::TakesMains, 'own_switch' => Ability::Supplies] as $key => $what) {
             $all = [...$survey->build->fittedThat($what)];
             $one = reset($all);
