@@ -658,4 +658,30 @@ final class StopsTest extends TestCase
         $this->assertSame(Verdict::Danger, $carried('10.1 kg'));
         $this->assertSame(Verdict::Tight, $carried('10 kg'));
     }
+
+    /** A spindle that no lead feeds may have a plug of its own: what stops the rest proves nothing of it. */
+    public function test_a_load_that_nobody_wired_is_not_known_to_stop(): void
+    {
+        $verdict = static function (bool $wired): Finding {
+            $file = Examples::file(
+                [
+                    Examples::part('psu', 'power_supply', ['output_voltage' => '24 V', 'rated_current' => '20 A']),
+                    Examples::part('stop', 'stop_button', ['latching' => true, 'positive_opening' => true, 'normally' => 'closed', 'separate_reset' => true]),
+                    Examples::part('bed', 'heater', ['rated_power' => '60 W', 'rated_voltage' => '24 V']),
+                    Examples::part('router', 'spindle', ['rated_power' => '60 W', 'rated_voltage' => '24 V', 'efficiency' => '60 %']),
+                ],
+                [
+                    'leads' => [
+                        ['ref' => 'W1', 'from' => 'psu.out', 'to' => 'stop.in'],
+                        ['ref' => 'W2', 'from' => 'stop.out', 'to' => 'bed.power'],
+                        ...$wired ? [['ref' => 'W3', 'from' => 'stop.out', 'to' => 'router.power']] : [],
+                    ],
+                ],
+            );
+
+            return (new SampleBuild($file))->finding('E17/stops');
+        };
+        self::assertSame([Verdict::Unproven, ['what feeds router']], [$verdict(false)->verdict, $verdict(false)->missing]);
+        self::assertTrue($verdict(true)->verdict->passes());
+    }
 }

@@ -72,6 +72,12 @@ final class MainStop implements Curable
         if ($inquiry->subject->kind === 'need') {
             return $this->other($inquiry, $stops, $inquiry->subject->ref);
         }
+        // What nobody has wired may hang on a plug of its own: no stop is known to reach it.
+        foreach ($inquiry->build->fittedThat(Ability::Hurts) as $ref => $load) {
+            if (! isset($stops->hazards()[$ref])) {
+                $inquiry->miss("what feeds {$load->need->role}");
+            }
+        }
         $main = $stops->main();
         if ($main === null) {
             $inquiry->remark(
