@@ -217,16 +217,12 @@ final class Browser
         // What was stored a moment before may move the cell from under the pointer: whoever presses sees it, and presses again.
         $cell = '//button[starts-with(@aria-label, '.self::quote("{$label}: ").')]';
         $field = $this->until(function () use ($cell, $at): ?RemoteWebElement {
-            $this->shown($cell)?->click();
-            for ($look = 0; $look < 20; $look++) {
-                $field = $this->shown($at);
-                if ($field !== null) {
-                    return $field;
-                }
-                usleep(100_000);
+            $field = $this->shown($at);
+            if ($field === null) {
+                $this->shown($cell)?->click();
             }
 
-            return null;
+            return $field;
         }, "\"{$label}\" did not open to be edited");
         if ($field->getTagName() === 'select') {
             $field

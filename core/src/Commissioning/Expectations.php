@@ -451,6 +451,7 @@ final readonly class Expectations
                     ? '; 2 % less is still right (common practice, no source).'
                     : "; the settings allow {$configured}, and that much there has to be."),
             $how,
+            rests: $inquiry->inputs(),
             asked: false,
             onAxis: true,
         );
@@ -504,9 +505,28 @@ final readonly class Expectations
                     ),
                     $how,
                     scenario: $scenario['ref'],
+                    rests: $this->wallRests($scenario['ref']),
                     asked: false,
                 );
         }
+    }
+
+    /**
+     * @return list<Input> what is known of all that the mains feed in a scenario
+     */
+    private function wallRests(string $scenario): array
+    {
+        $circuits = Circuits::of($this->survey);
+        $rests = [];
+        foreach ($circuits->flows() as $flow) {
+            foreach ($flow->scenario->ref === $scenario ? $circuits->topology->mains() : [] as $node) {
+                foreach ($flow->demands($node) as $demand) {
+                    array_push($rests, ...$demand->inputs);
+                }
+            }
+        }
+
+        return $rests;
     }
 
     private function warmest(): float

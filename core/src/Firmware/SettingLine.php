@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Firmware;
 
+use Magpie\Core\Inspection\Input;
 use Magpie\Core\Machine\Setting;
 use Magpie\Core\Machine\Stage;
 
@@ -34,6 +35,7 @@ final readonly class SettingLine
      * @param  bool  $grave  wrong, it hurts or breaks something
      * @param  bool  $atMost  what it should be is the most it may be
      * @param  list<string>  $or  what would do as well
+     * @param  list<Input>  $rests  what it should be rests on
      * @param  float  $near  the share it may be off where it was tuned by what was measured
      */
     public function __construct(
@@ -47,6 +49,7 @@ final readonly class SettingLine
         public ?Setting $set = null,
         public bool $atMost = false,
         public array $or = [],
+        public array $rests = [],
         public float $near = 0.0,
     ) {
     }

@@ -11,6 +11,7 @@ use Magpie\Core\Electrical\SpindleLine;
 use Magpie\Core\Electrical\VoltageSelectors;
 use Magpie\Core\Inspection\Carried;
 use Magpie\Core\Inspection\CarriedOver;
+use Magpie\Core\Inspection\Input;
 use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Survey;
 use Magpie\Core\Machine\Ability;
@@ -152,6 +153,7 @@ final readonly class SettingsAudit implements Carried
     /**
      * @param  array{string, string}  $of
      * @param  list<string>  $or
+     * @param  list<Input>  $rests
      */
     private function line(
         string $key,
@@ -163,6 +165,7 @@ final readonly class SettingsAudit implements Carried
         string $kind = 'setting',
         bool $atMost = false,
         array $or = [],
+        array $rests = [],
         float $near = 0.0,
     ): SettingLine {
         return new SettingLine(
@@ -176,6 +179,7 @@ final readonly class SettingsAudit implements Carried
             $this->noted[$key] ?? null,
             $atMost,
             $or,
+            $rests,
             $near,
         );
     }
@@ -213,6 +217,7 @@ final readonly class SettingsAudit implements Carried
                 "Speed source of {$drive->need->role}",
                 $drive->part->spec('speed_command')?->choice(),
                 'a start word without a speed word turns nothing',
+                rests: Input::ofSpecs($drive->part, 'speed_command'),
             );
             $spindle = SpindleLine::spindleOf(Circuits::of($this->survey)->topology, (string) $ref);
             $lines[] = $this->line(
@@ -222,6 +227,7 @@ final readonly class SettingsAudit implements Carried
                 $spindle?->part->spec('top_speed')?->nominal()?->text(),
                 'the speed at which the spindle is told to turn its fastest; another turns it too fast or too slow',
                 true,
+                rests: $spindle === null ? [] : Input::ofSpecs($spindle->part, 'top_speed'),
             );
         }
 
@@ -237,13 +243,15 @@ final readonly class SettingsAudit implements Carried
         foreach ($this->survey->build->axes as $ref => $axis) {
             $of = ['axis', $ref];
             if ($axis->drive->motors !== []) {
+                [$steps, $stepsRest] = $this->steps($axis);
                 $lines[] = $this->line(
                     "axis.{$ref}.steps_per_mm",
                     $of,
                     "Steps for a millimetre, {$axis->name}",
-                    $this->steps($axis),
+                    $steps,
                     'motor, microsteps and the screw or pulley',
                     true,
+                    rests: $stepsRest,
                     near: self::TUNED,
                 );
                 $lines[] = $this->line(
@@ -265,7 +273,7 @@ final readonly class SettingsAudit implements Carried
                     true,
                 );
             }
-            $usable = $this->usable($axis);
+            [$usable, $usableRests] = $this->usable($axis);
             if ($axis->rail !== null || $axis->span !== null) {
                 $lines[] = $this->line(
                     "axis.{$ref}.travel",
@@ -276,6 +284,7 @@ final readonly class SettingsAudit implements Carried
                     'the travel that is left',
                     true,
                     atMost: true,
+                    rests: $usableRests,
                 );
             }
         }
@@ -299,6 +308,7 @@ final readonly class SettingsAudit implements Carried
                 $set?->text(),
                 'set so that motor and driver stay cool',
                 true,
+                rests: Input::ofSpecs($driver->part, 'set_current'),
             );
             if ($micro !== null) {
                 $lines[] = $this->line(
@@ -308,6 +318,7 @@ final readonly class SettingsAudit implements Carried
                     $micro->text(),
                     'what the steps for a millimetre are worked out with',
                     true,
+                    rests: Input::ofSpecs($driver->part, 'microsteps'),
                 );
             }
         }
@@ -330,15 +341,24 @@ final readonly class SettingsAudit implements Carried
                 is_string($table) ? $table : null,
                 'another table reads another temperature',
                 true,
+                rests: Input::ofSpecs($thermistor->part, 'table'),
             );
-            $top = $thermistor->part->spec('highest_temperature')?->mostStood();
             // What it sits in says which lining counts; where nobody has said it, the weakest of all does.
             $host = $thermistor->need->host();
-            $limits = [$top, $host === null ? null : $this->stands($host, 'material_limit')];
-            foreach ($this->survey->build->fittedThat(Ability::Melts) as $hot => $fitted) {
-                $limits[] = $host === null || $host === (string) $hot ? $this->stands((string) $hot, 'lining_limit') : null;
+            $stands = [[$thermistor->part, 'highest_temperature']];
+            $seat = $host === null ? null : $this->survey->build->fitted($host);
+            if ($seat !== null) {
+                $stands[] = [$seat->part, 'material_limit'];
             }
-            $limits = array_values(array_filter($limits));
+            foreach ($this->survey->build->fittedThat(Ability::Melts) as $hot => $fitted) {
+                if ($host === null || $host === (string) $hot) {
+                    $stands[] = [$fitted->part, 'lining_limit'];
+                }
+            }
+            $limits = array_values(array_filter(array_map(
+                static fn (array $of): ?Quantity => $of[0]->spec($of[1])?->mostStood(),
+                $stands,
+            )));
             $top = $limits === [] ? null : Quantity::min(...$limits);
             $lines[] = $this->line(
                 "thermistor.{$ref}.top",
@@ -348,6 +368,7 @@ final readonly class SettingsAudit implements Carried
                 'the sensor, and what it sits in: its material, or the lining of its heat break',
                 true,
                 atMost: true,
+                rests: array_merge(...array_map(static fn (array $of): array => Input::ofSpecs(...$of), $stands)),
             );
         }
         foreach ($this->survey->build->fittedThat(Ability::Heats) as $ref => $heater) {
@@ -380,6 +401,7 @@ final readonly class SettingsAudit implements Carried
                     $sensed ? 'speed signal' : 'spin check before each run',
                     $sensed ? 'it reports its speed' : 'it can die unseen',
                     or: $sensed ? ['spin check before each run'] : [],
+                    rests: Input::ofSpecs($fan->part, 'speed_sense'),
                 );
             }
         }
@@ -425,6 +447,7 @@ final readonly class SettingsAudit implements Carried
                     'how the board speaks to this driver',
                     true,
                     'link',
+                    rests: Input::ofSpecs($driver->part, 'mode'),
                 );
             }
             $sensorless = array_filter(
@@ -455,6 +478,7 @@ final readonly class SettingsAudit implements Carried
                     'it ends the bus; the other end has one too',
                     false,
                     'link',
+                    rests: Input::ofSpecs($board->part, 'link'),
                 );
             }
         }
@@ -521,28 +545,31 @@ final readonly class SettingsAudit implements Carried
         return $unknown;
     }
 
-    private function stands(string $need, string $limit): ?Quantity
+    /**
+     * @return array{string|null, list<Input>} steps for a millimetre, and what they rest on
+     */
+    private function steps(Axis $axis): array
     {
-        return $this->survey->build->fitted($need)?->part->spec($limit)?->mostStood();
-    }
-
-    private function steps(Axis $axis): ?string
-    {
+        $inquiry = AxisMotion::figures($this->survey, $axis);
         try {
-            $inquiry = AxisMotion::figures($this->survey, $axis);
+            $steps = AxisMotion::of($this->survey, $axis)->stepsPerMillimetre($inquiry)->in('');
 
-            return (string) round(AxisMotion::of($this->survey, $axis)->stepsPerMillimetre($inquiry)->in(''), 3);
+            return [(string) round($steps, 3), $inquiry->inputs()];
         } catch (InputMissing) {
-            return null;
+            return [null, []];
         }
     }
 
-    private function usable(Axis $axis): ?Quantity
+    /**
+     * @return array{Quantity|null, list<Input>} the travel that is left, and what it rests on
+     */
+    private function usable(Axis $axis): array
     {
+        $inquiry = AxisMotion::figures($this->survey, $axis);
         try {
-            return UsableTravel::of(AxisMotion::figures($this->survey, $axis), $axis);
+            return [UsableTravel::of($inquiry, $axis), $inquiry->inputs()];
         } catch (InputMissing) {
-            return null;
+            return [null, []];
         }
     }
 }

@@ -50,6 +50,25 @@ final readonly class Input
         );
     }
 
+    /**
+     * What is said of a part's specs, of those that are.
+     *
+     * @return list<self>
+     */
+    public static function ofSpecs(Part $part, string ...$keys): array
+    {
+        $inputs = [];
+        foreach ($keys as $key) {
+            $spec = $part->spec($key);
+            if ($spec !== null) {
+                $label = $part->family->field($key)->label ?? $key;
+                $inputs[] = self::ofSpec($part, $spec, $label, "parts/{$part->ref}/specs/{$key}");
+            }
+        }
+
+        return $inputs;
+    }
+
     /** Its size; null of a word or a flag. */
     public function quantity(): ?Quantity
     {

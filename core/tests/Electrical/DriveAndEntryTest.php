@@ -311,6 +311,13 @@ final class DriveAndEntryTest extends TestCase
             'Not known yet',
         ];
         yield 'an earth thinner than its line' => [['earth' => '0.5 mm²'], $inlet, Verdict::Danger, 'beside a line'];
+        yield 'a line nobody says how thick' => [['line' => []], $inlet, Verdict::Unproven, 'conductor size of W1'];
+        yield 'a line whose size is a guess' => [
+            ['line' => ['size' => '0.75 mm²', 'evidence' => 'assumed']],
+            $inlet,
+            Verdict::Unproven,
+            'conductor size of W1 (assumed)',
+        ];
         yield 'a fuse nobody names' => [[], ['switch' => true], Verdict::Unproven, 'a fuse'];
     }
 
@@ -337,7 +344,7 @@ final class DriveAndEntryTest extends TestCase
                         'ref' => 'W1',
                         'from' => 'inlet.out',
                         'to' => 'psu.mains',
-                        'conductor' => ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
+                        'conductor' => $change['line'] ?? ['size' => '0.75 mm²', 'evidence' => 'datasheet'],
                     ],
                     [
                         'ref' => 'W2',

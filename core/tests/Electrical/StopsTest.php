@@ -622,6 +622,7 @@ final class StopsTest extends TestCase
 
     public function test_without_a_stop_the_kind_of_machine_decides(): void
     {
+        $known = ['mass' => '2 kg', 'top_speed' => '0.1 m/s', 'evidence' => 'measured'];
         $machine = static fn (array $load, array $drive = [], bool $switch = true): Finding => (new SampleBuild(
             Examples::file(
                 [
@@ -630,7 +631,7 @@ final class StopsTest extends TestCase
                     Examples::part('load', ...$load),
                 ],
                 [
-                    'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => $drive]],
+                    'axes' => [['ref' => 'x', 'name' => 'X', 'along' => 'x', 'drive' => $drive + $known]],
                     'leads' => [
                         ['ref' => 'W1', 'from' => 'inlet.out', 'to' => 'psu.mains'],
                         ['ref' => 'W2', 'from' => 'psu.out', 'to' => 'load.power'],
@@ -644,6 +645,10 @@ final class StopsTest extends TestCase
         $this->assertSame(Verdict::Tight, $machine($heater)->verdict);
         $this->assertStringContainsString('within reach', $machine($heater)->headline);
         $this->assertSame(Verdict::Danger, $machine($heater, [], false)->verdict, 'No switch either.');
+        // How heavy and how fast it is has to be known, and by more than a guess.
+        $this->assertSame(['the mass that moves with X'], $machine($heater, ['mass' => null])->missing);
+        $this->assertSame(['the top speed of X'], $machine($heater, ['top_speed' => null])->missing);
+        $this->assertSame(Verdict::Unproven, $machine($heater, ['evidence' => 'assumed'])->verdict);
         // A spindle, a heavy axis and a fast one want a stop.
         $spindle = ['spindle', ['rated_power' => '100 W', 'rated_voltage' => '24 V']];
         $this->assertSame(Verdict::Danger, $machine($spindle)->verdict);

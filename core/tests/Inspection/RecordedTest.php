@@ -19,7 +19,7 @@ final class RecordedTest extends TestCase
             static fn (string $name) => BuildFile::read(
                 (string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json"),
             ),
-            ['dunlin', 'linnet'],
+            ['dunlin', 'linnet', 'plover'],
         );
 
         self::assertSame(Recorded::anew($machines), Recorded::reads(), 'Run bin/magpie docs.');

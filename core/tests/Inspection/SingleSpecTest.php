@@ -14,6 +14,7 @@ use Magpie\Core\Machine\PortSheet;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Machine\SpecField;
 use Magpie\Core\Quantity\Quantity;
+use Magpie\Core\Tests\Proving\Machines;
 use Magpie\Core\Tests\Trials;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -32,7 +33,10 @@ final class SingleSpecTest extends TestCase
         foreach (Rules::inspector()->checks as $check) {
             yield "{$check->card()->id} holding" => [$check->examples()->holding()];
         }
-        foreach (['linnet', 'dunlin'] as $name) {
+        foreach (Machines::all() as $name => $machine) {
+            yield $name => [$machine()->build()];
+        }
+        foreach (['linnet', 'dunlin', 'plover'] as $name) {
             yield $name => [
                 BuildFile::read((string) file_get_contents(dirname(__DIR__, 3)."/demo/{$name}.json")),
             ];
@@ -58,7 +62,8 @@ final class SingleSpecTest extends TestCase
                 }
                 foreach ($before as $finding) {
                     $now = $after[$finding->key()] ?? null;
-                    if ($now !== null && $now->verdict !== $finding->verdict && $now->missing === []) {
+                    // Another load that draws down the supply may make it easier for this one: that takes no pass away.
+                    if ($now !== null && $now->verdict->rank() < $finding->verdict->rank() && $now->missing === []) {
                         $turned[$finding->key()][(string) $value] = $now->verdict->value;
                     }
                 }

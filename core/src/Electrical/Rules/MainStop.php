@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Electrical\Rules;
 
+use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\StopBeforeAll;
 use Magpie\Core\Electrical\Stops;
 use Magpie\Core\Inspection\Bound;
@@ -21,6 +22,7 @@ use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Axis;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\Port;
+use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Trade;
 use Magpie\Core\Quantity\Quantity;
 
@@ -69,6 +71,7 @@ final class MainStop implements Curable
             $inquiry->tryChoice($relay, 'kind');
             $inquiry->tryFlag($relay, 'holds_itself');
         }
+        $this->ways($inquiry, $survey);
         if ($inquiry->subject->kind === 'need') {
             return $this->other($inquiry, $stops, $inquiry->subject->ref);
         }
@@ -130,6 +133,19 @@ final class MainStop implements Curable
         return $inquiry->conclude(Verdict::Holds, "{$stop->need->role} leaves nothing that can hurt live.{$held}");
     }
 
+    /** How boards switch what hangs on them decides what dies with them. */
+    private function ways(Inquiry $inquiry, Survey $survey): void
+    {
+        $topology = Circuits::of($survey)->topology;
+        foreach ($inquiry->build->fittedThat(Ability::HasChannels) as $ref => $board) {
+            foreach ($board->part->ports as $port) {
+                if ($port->kind === PortKind::Outlet && $topology->leadsFrom("{$ref}.{$port->name}") !== []) {
+                    $inquiry->tryPortWord($board, $port, 'control') ?? $inquiry->tryPortWord($board, $port, 'use');
+                }
+            }
+        }
+    }
+
     /**
      * No stop at all: a danger where a spindle, torch, arc, mains heat or a heavy or fast axis is to be stopped; on a small
      * machine of low voltage a switch within reach that takes the power from everything is what is usual.
@@ -147,9 +163,16 @@ final class MainStop implements Curable
                 $grave[] = $fitted->need->role;
             }
         }
-        foreach ($inquiry->build->axes as $axis) {
+        foreach ($inquiry->build->axes as $ref => $axis) {
+            $moved = self::moved($inquiry, $axis);
+            if (! $moved->isPositive()) {
+                $inquiry->miss("the mass that moves with {$axis->name}", "axes/{$ref}/drive/mass");
+            }
+            if ($axis->drive->topSpeed === null) {
+                $inquiry->miss("the top speed of {$axis->name}", "axes/{$ref}/drive/top_speed");
+            }
             if (
-                self::moved($inquiry, $axis)->exceeds(Quantity::of(self::HEAVY, 'kg')) ||
+                $moved->exceeds(Quantity::of(self::HEAVY, 'kg')) ||
                 $axis->drive->topSpeed?->exceeds(Quantity::of(self::FAST, 'm/s')) === true
             ) {
                 $grave[] = $axis->name;
@@ -182,7 +205,18 @@ final class MainStop implements Curable
             $sum = $mass === null || $carried === null ? $sum : $sum->plus($mass->times($carried->need->quantity));
         }
 
-        return Quantity::max($sum, $axis->drive->mass ?? $sum);
+        $said =
+            $axis->drive->mass === null
+                ? null
+                : $inquiry->given(
+                    "mass that moves with {$axis->name}",
+                    'm',
+                    $axis->drive->mass,
+                    $axis->drive->evidence,
+                    "axes/{$axis->ref}/drive/mass",
+                );
+
+        return Quantity::max($sum, $said ?? $sum);
     }
 
     /** The one switch behind which everything stands: in the inlet, on the only supply, or its plug. */

@@ -6,6 +6,7 @@ namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
 use Magpie\Core\Electrical\Cures\EarthLeads;
+use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
 use Magpie\Core\Inspection\Curable;
 use Magpie\Core\Inspection\Examples;
@@ -87,26 +88,9 @@ final class MainsEntry implements Curable
                 continue;
             }
             $this->bond($inquiry, $earth, $fitted, $without);
-            $line = $lineTo[$fitted->need->ref] ?? null;
-            if ($earth->conductor->size === null) {
-                $inquiry->miss("conductor size of {$earth->ref}", "leads/{$earth->ref}/conductor/size");
-            } elseif ($line?->conductor->size !== null && $earth->conductor->size->isBelow($line->conductor->size)) {
-                $inquiry->work(
-                    "Earth of {$fitted->need->role} against its line",
-                    'k = A_PE / A_L',
-                    ['A_PE' => $earth->conductor->size, 'A_L' => $line->conductor->size],
-                    $earth->conductor->size->over($line->conductor->size),
-                    '%',
-                );
-                $without[] = "an earth of {$earth->conductor->size} beside a line of {$line->conductor->size} to {$fitted->need->role}";
-            } else {
-                $inquiry->given(
-                    "size of {$earth->ref}",
-                    'A_PE',
-                    $earth->conductor->size,
-                    $earth->conductor->evidence ?? Evidence::Assumed,
-                    "leads/{$earth->ref}/conductor/size",
-                );
+            $thin = $this->thin($inquiry, $earth, $lineTo[$fitted->need->ref] ?? null, $fitted->need->role);
+            if ($thin !== null) {
+                $without[] = $thin;
             }
         }
         foreach ($this->bedsBehind($survey, $inlet) as $bed) {
@@ -243,6 +227,29 @@ final class MainsEntry implements Curable
                 ],
             ]),
         );
+    }
+
+    /** An earth that is thinner than the line beside it; null where it is not, as far as both are known. */
+    private function thin(Inquiry $inquiry, Lead $earth, ?Lead $line, string $role): ?string
+    {
+        $sizes = [];
+        foreach (array_filter([$earth, $line]) as $lead) {
+            $lead->conductor->size === null
+                ? $inquiry->miss("conductor size of {$lead->ref}", "leads/{$lead->ref}/conductor/size")
+                : ($sizes[] = PowerLeads::size($inquiry, $lead));
+        }
+        if (count($sizes) < 2 || ! $sizes[0]->isBelow($sizes[1])) {
+            return null;
+        }
+        $inquiry->work(
+            "Earth of {$role} against its line",
+            'k = A_PE / A_L',
+            ['A_PE' => $sizes[0], 'A_L' => $sizes[1]],
+            $sizes[0]->over($sizes[1]),
+            '%',
+        );
+
+        return "an earth of {$sizes[0]} beside a line of {$sizes[1]} to {$role}";
     }
 
     /**

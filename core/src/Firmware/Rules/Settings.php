@@ -68,6 +68,9 @@ final class Settings implements Curable
         foreach ($lines as $line) {
             $state = $line->state();
             $agree += $state === SettingLine::AGREES ? 1 : 0;
+            if (in_array($state, [SettingLine::AGREES, SettingLine::NEAR, SettingLine::DIFFERS], true)) {
+                $inquiry->absorb($line->rests);
+            }
             $inquiry->remark(
                 "{$line->label}: ".
                     ($line->wants ?? 'not known').
