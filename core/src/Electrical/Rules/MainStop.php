@@ -76,8 +76,9 @@ final class MainStop implements Curable
             return $this->other($inquiry, $stops, $inquiry->subject->ref);
         }
         // What nobody has wired may hang on a plug of its own: no stop is known to reach it.
+        $fed = $stops->hazards();
         foreach ($inquiry->build->fittedThat(Ability::Hurts) as $ref => $load) {
-            if (! isset($stops->hazards()[$ref])) {
+            if (! isset($fed[$ref])) {
                 $inquiry->miss("what feeds {$load->need->role}");
             }
         }
