@@ -6,7 +6,6 @@ namespace Magpie\Core\Electrical;
 
 use Magpie\Core\Inspection\Bound;
 use Magpie\Core\Inspection\Inquiry;
-use Magpie\Core\Machine\Ability;
 use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Quantity\Quantity;
 
@@ -23,12 +22,10 @@ final readonly class Cooling
 
     public static function of(Inquiry $inquiry, Fitted $fitted): self
     {
-        foreach ($inquiry->build->fittedThat(Ability::TakesHeat) as $sink) {
-            if ($sink->need->host() === $fitted->need->ref) {
-                return new self(true, $inquiry->tryRead($sink, 'thermal_resistance', 'R_s', Bound::Highest));
-            }
-        }
+        $sink = $inquiry->build->fitted(HeatSinks::of($inquiry->survey)->on($fitted->need->ref) ?? '');
 
-        return new self($inquiry->tryFlag($fitted, 'heat_sink'), null);
+        return $sink === null
+            ? new self($inquiry->tryFlag($fitted, 'heat_sink'), null)
+            : new self(true, $inquiry->tryRead($sink, 'thermal_resistance', 'R_s', Bound::Highest));
     }
 }
