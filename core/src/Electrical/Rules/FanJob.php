@@ -55,16 +55,7 @@ final class FanJob implements Curable
         }
         $mine = $this->channelOf($survey, $inquiry->subject->ref);
         if ($mine === null) {
-            foreach ($inquiry->build->leads as $lead) {
-                if ($lead->to->need === $inquiry->subject->ref) {
-                    $inquiry->remark("Fed from {$inquiry->build->roleOf($lead->from->need)}, so it always runs.");
-
-                    return $job === 'part'
-                        ? $inquiry->conclude(Verdict::Fails, 'The part fan always runs: nothing can slow or stop it.')
-                        : $inquiry->conclude(Verdict::Holds, 'It always runs, which suits a hot end.');
-                }
-            }
-            $inquiry->lack('a lead to it');
+            return $this->onSupply($inquiry, $job);
         }
         $this->note($inquiry, $mine, 'control', 'pin');
         $inquiry->remark(
@@ -72,21 +63,61 @@ final class FanJob implements Curable
                 ($mine->control === null ? '' : ", {$mine->control}").
                 ($mine->pin === null ? '.' : ", pin {$mine->pin}."),
         );
+        $shared = $this->shared($inquiry, $survey, $mine, $job);
+        if ($shared !== null) {
+            return $shared;
+        }
+        if ($mine->control === null) {
+            $inquiry->miss(
+                "how {$mine->ref()} is switched",
+                "parts/{$inquiry->build->needs[$mine->board]->choice}/ports/{$mine->port}/specs/control",
+            );
+        }
+        $own = $mine->pin === null ? 'an output' : 'a pin';
+
+        return match (true) {
+            $job !== 'part' => $inquiry->conclude(
+                Verdict::Holds,
+                "It has {$own} of its own. Set it to run whenever the hot end is warm.",
+            ),
+            in_array($mine->control, ['always on', 'switched'], true) => $inquiry->conclude(
+                Verdict::Fails,
+                "The part fan hangs on an output that is {$mine->control}: its speed cannot be set.",
+            ),
+            default => $inquiry->conclude(Verdict::Holds, "Its speed can be set, and it has {$own} of its own."),
+        };
+    }
+
+    /** Fed past any output: it runs as long as there is power. */
+    private function onSupply(Inquiry $inquiry, string $job): Finding
+    {
+        foreach ($inquiry->build->leads as $lead) {
+            if ($lead->to->need === $inquiry->subject->ref) {
+                $inquiry->remark("Fed from {$inquiry->build->roleOf($lead->from->need)}, so it always runs.");
+
+                return $job === 'part'
+                    ? $inquiry->conclude(Verdict::Fails, 'The part fan always runs: nothing can slow or stop it.')
+                    : $inquiry->conclude(Verdict::Holds, 'It always runs, which suits a hot end.');
+            }
+        }
+        $inquiry->lack('a lead to it');
+    }
+
+    /** Another fan of another job on its output, or on its pin; null where there is none. */
+    private function shared(Inquiry $inquiry, Survey $survey, Channel $mine, string $job): ?Finding
+    {
         foreach (PortAllocation::of($survey)->wishes as $wish) {
             $other =
                 $wish->ref() === $inquiry->subject->ref || $wish->wired === null
                     ? null
                     : $this->channelOf($survey, $wish->ref());
             $its = $this->jobOf($inquiry, $wish);
-            if ($other !== null && $its !== $job) {
-                $this->note($inquiry, $other, 'pin');
+            if ($other === null || $its === $job) {
+                continue;
             }
-            if (
-                $other !== null &&
-                $its !== $job &&
-                ($other->ref() === $mine->ref() ||
-                    ($mine->pin !== null && $other->pin === $mine->pin && $other->board === $mine->board))
-            ) {
+            $this->note($inquiry, $other, 'pin');
+            $together = $mine->pin !== null && $other->pin === $mine->pin && $other->board === $mine->board;
+            if ($together || $other->ref() === $mine->ref()) {
                 $what = $other->ref() === $mine->ref() ? $mine->ref() : "pin {$mine->pin}";
 
                 return $inquiry->conclude(
@@ -96,26 +127,8 @@ final class FanJob implements Curable
                 );
             }
         }
-        if ($mine->control === null) {
-            $inquiry->miss(
-                "how {$mine->ref()} is switched",
-                "parts/{$inquiry->build->needs[$mine->board]->choice}/ports/{$mine->port}/specs/control",
-            );
-        }
 
-        $own = $mine->pin === null ? 'an output' : 'a pin';
-
-        return $job === 'part' && in_array($mine->control, ['always on', 'switched'], true)
-            ? $inquiry->conclude(
-                Verdict::Fails,
-                "The part fan hangs on an output that is {$mine->control}: its speed cannot be set.",
-            )
-            : $inquiry->conclude(
-                Verdict::Holds,
-                $job === 'part'
-                    ? "Its speed can be set, and it has {$own} of its own."
-                    : "It has {$own} of its own. Set it to run whenever the hot end is warm.",
-            );
+        return null;
     }
 
     public function cures(): array

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Magpie\Core\Electrical\Rules;
 
 use Magpie\Core\Electrical\Circuits;
+use Magpie\Core\Electrical\Demand;
 use Magpie\Core\Electrical\Flow;
 use Magpie\Core\Electrical\PowerLeads;
 use Magpie\Core\Inspection\Card;
@@ -75,19 +76,10 @@ final class MainsCircuit implements Check
         $sum = Quantity::of(0, 'A');
         $symbols = [];
         foreach (self::inlets($survey) as $node => $role) {
-            $why = $flow->whyUnsolved($node);
-            if ($why !== null) {
-                $inquiry->lack($why);
-            }
-            foreach ($flow->demands($node) as $demand) {
-                $inquiry->absorb($demand->inputs);
-                foreach ($demand->missing as $missing) {
-                    $inquiry->miss($missing);
-                }
-            }
+            $demands = self::asked($inquiry, $flow, $node);
             $taken = $inquiry->leaning(
                 $flow->delivered($node) ?? $inquiry->lack("what {$role} takes"),
-                static fn (): array => PowerLeads::shares($flow, $flow->demands($node)),
+                static fn (): array => PowerLeads::shares($flow, $demands),
             );
             $symbols['I_'.(count($symbols) + 1)] = $taken;
             $sum = $sum->plus($taken);
@@ -171,6 +163,25 @@ final class MainsCircuit implements Check
         );
     }
 
+    /**
+     * What is asked of a source, with what that rests on, and what of it is not known.
+     *
+     * @return list<Demand>
+     */
+    private static function asked(Inquiry $inquiry, Flow $flow, int $node): array
+    {
+        $why = $flow->whyUnsolved($node);
+        if ($why !== null) {
+            $inquiry->lack($why);
+        }
+        foreach ($flow->demands($node) as $demand) {
+            $inquiry->absorb($demand->inputs);
+            array_map($inquiry->miss(...), $demand->missing);
+        }
+
+        return $flow->demands($node);
+    }
+
     /** What a supply with a plug of its own takes at the wall, taken to hang on the same circuit. */
     private static function plugged(
         Inquiry $inquiry,
@@ -181,18 +192,11 @@ final class MainsCircuit implements Check
     ): Quantity {
         $out = Quantity::of(0, 'W');
         foreach ($circuits->topology->nodesOf($supply->need->ref) as $node) {
-            $why = $flow->whyUnsolved($node);
-            if ($why !== null) {
-                $inquiry->lack($why);
-            }
-            foreach ($flow->demands($node) as $demand) {
-                $inquiry->absorb($demand->inputs);
-                array_map($inquiry->miss(...), $demand->missing);
-            }
-            [$held, $given] = [$circuits->heldBy($node), $flow->delivered($node)];
-            if ($flow->demands($node) === []) {
+            $demands = self::asked($inquiry, $flow, $node);
+            if ($demands === []) {
                 continue;
             }
+            [$held, $given] = [$circuits->heldBy($node), $flow->delivered($node)];
             if ($held === null || $given === null) {
                 $inquiry->lack("what {$supply->need->role} gives");
             }

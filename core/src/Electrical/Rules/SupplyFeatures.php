@@ -21,6 +21,9 @@ use Magpie\Core\Machine\Trade;
 /** E05, features: what a mains supply leaves to the builder: cover, earth, switch, fuse, fan. */
 final class SupplyFeatures implements Curable
 {
+    /** No mains is of this voltage: those below are about 115, those above about 230, V. */
+    private const BETWEEN = 170.0;
+
     public function card(): Card
     {
         return new Card(
@@ -46,51 +49,28 @@ final class SupplyFeatures implements Curable
     public function judge(Inquiry $inquiry, Survey $survey): Finding
     {
         $supply = $inquiry->build->fitted($inquiry->subject->ref) ?? $inquiry->lack('a part for it');
-        $dangers = [];
-        $lacks = [];
-        foreach (
-            ['terminal_cover' => 'a cover over its live terminals', 'earth_terminal' => 'an earth terminal'] as $key => $what
-        ) {
-            match ($inquiry->tryFlag($supply, $key)) {
-                true => $inquiry->remark("Has {$what}."),
-                false => ($dangers[] = $what),
-                null => $inquiry->miss("whether it has {$what}"),
-            };
-        }
-        $before = $this->inletBefore($survey, $supply);
-        foreach (
-            ['own_switch' => ['a mains switch', 'switch'], 'own_fuse' => ['a fuse', 'fuse_rating']] as $key => [$what, $onInlet]
-        ) {
-            $own = $inquiry->tryFlag($supply, $key);
-            if ($own === true) {
-                $inquiry->remark("Has {$what}.");
-            } elseif ($before !== null && $this->inletHas($inquiry, $before, $onInlet)) {
-                $inquiry->remark(ucfirst("{$what} stands before it: {$before->need->role}."));
-            } elseif ($own === false) {
-                $lacks[] = "{$what}, its own or before it";
-            } else {
-                $inquiry->miss("whether it has {$what}");
-            }
-        }
+        $dangers = $this->open($inquiry, $supply);
+        $lacks = $this->unswitched($inquiry, $survey, $supply);
         $selector = $inquiry->tryChoice($supply, 'mains_selector');
         $mains = $inquiry->build->site->mainsVoltage;
         if (in_array($selector, ['115 V', '230 V'], true) && $mains !== null) {
-            $high = $mains->in('V') > 170;
+            $high = $mains->in('V') > self::BETWEEN;
+            $wrong = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
+            // Set too low it burns; too high, it hardly starts.
             if ($selector === '115 V' && $high) {
-                $dangers[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
-            }
-            if ($selector === '230 V' && ! $high) {
-                $lacks[] = "a mains selector set for the {$mains} of this site (it stands at {$selector})";
+                $dangers[] = $wrong;
+            } elseif ($selector === '230 V' && ! $high) {
+                $lacks[] = $wrong;
             }
         }
-        $fanless = $inquiry->tryChoice($supply, 'cooling');
-        if ($fanless === null) {
+        $cooling = $inquiry->tryChoice($supply, 'cooling');
+        if ($cooling === null) {
             $inquiry->miss('whether it has a fan');
         }
         $verdict = match (true) {
             $dangers !== [] => Verdict::Danger,
             $lacks !== [] => Verdict::Fails,
-            $fanless === 'fanless' => Verdict::Tight,
+            $cooling === 'fanless' => Verdict::Tight,
             default => Verdict::Holds,
         };
         if ($verdict->passes() && $inquiry->isIncomplete()) {
@@ -106,6 +86,50 @@ final class SupplyFeatures implements Curable
         };
 
         return $inquiry->conclude($verdict, $says, null, 'cover, earth terminal, switch and fuse present');
+    }
+
+    /**
+     * @return list<string> what it lacks that keeps hands and cases off the mains
+     */
+    private function open(Inquiry $inquiry, Fitted $supply): array
+    {
+        $lacks = [];
+        foreach (
+            ['terminal_cover' => 'a cover over its live terminals', 'earth_terminal' => 'an earth terminal'] as $key => $what
+        ) {
+            match ($inquiry->tryFlag($supply, $key)) {
+                true => $inquiry->remark("Has {$what}."),
+                false => ($lacks[] = $what),
+                null => $inquiry->miss("whether it has {$what}"),
+            };
+        }
+
+        return $lacks;
+    }
+
+    /**
+     * @return list<string> what neither it has nor the inlet before it
+     */
+    private function unswitched(Inquiry $inquiry, Survey $survey, Fitted $supply): array
+    {
+        $before = $this->inletBefore($survey, $supply);
+        $lacks = [];
+        foreach (
+            ['own_switch' => ['a mains switch', 'switch'], 'own_fuse' => ['a fuse', 'fuse_rating']] as $key => [$what, $onInlet]
+        ) {
+            $own = $inquiry->tryFlag($supply, $key);
+            if ($own === true) {
+                $inquiry->remark("Has {$what}.");
+            } elseif ($before !== null && $this->inletHas($inquiry, $before, $onInlet)) {
+                $inquiry->remark(ucfirst("{$what} stands before it: {$before->need->role}."));
+            } elseif ($own === false) {
+                $lacks[] = "{$what}, its own or before it";
+            } else {
+                $inquiry->miss("whether it has {$what}");
+            }
+        }
+
+        return $lacks;
     }
 
     public function cures(): array

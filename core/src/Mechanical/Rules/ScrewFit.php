@@ -88,68 +88,89 @@ final class ScrewFit implements Curable
         $inquiry->figure('clamped', 'Clamped parts and washers', $taken);
         $inquiry->figure('engaged', 'Thread past them', $engaged);
         $inquiry->figure('wanted', 'Thread wanted', $wanted);
-        $most = match (true) {
-            $stack->into === ThreadIn::Nut => $this->roomPastNut($inquiry, $stack, $where, $wanted),
-            $stack->into === ThreadIn::Insert && $stack->depth !== null && $stack->room !== null => $stack->depth->plus(
-                $stack->room,
-            ),
-            default => $stack->depth,
-        };
+        $most = $this->most($inquiry, $stack, $where, $wanted);
         $hole = $stack->into === ThreadIn::Nut ? null : $stack->depth;
         // A hole that somebody made less deep than is wanted is what there is: of that, enough to hold at all.
-        $shallow = $hole?->isBelow($wanted) === true;
-        $least = $shallow ? Quantity::max(self::diameter($thread), $wanted->over(2)) : $wanted;
+        $shallow = $hole?->isBelow($wanted) === true ? $hole : null;
+        $least = $shallow === null ? $wanted : Quantity::max(self::diameter($thread), $wanted->over(2));
         $fits = Fasteners::lengthFor($taken->plus($least), $most === null ? null : $taken->plus($most));
         if ($fits !== null) {
             $inquiry->figure('fits', 'Shortest that fits', $fits);
         }
-        $advice = $this->advice($thread, $fits, $taken, $least, $most);
         if ($most !== null && $stack->into !== ThreadIn::Nut) {
             $inquiry->given('usable thread depth', 'd', $most, $stack->evidence, "{$where}/depth");
         }
-        if ($most !== null && $engaged->exceeds($most)) {
-            $inquiry->figure('excess', 'Too long by', $engaged->minus($most));
-            $blocked =
-                $stack->into === ThreadIn::Nut ? 'It stands out into what moves there' : 'It bottoms before it clamps';
-
-            return $inquiry->conclude(
-                Verdict::Fails,
-                "{$blocked}: {$engaged} past the clamped parts, room for {$most}: {$engaged->minus($most)} too long.".
-                    $advice,
-                $inquiry->margin($engaged, $most),
-                "at most {$most}",
-            );
-        }
         // What stands out behind the thread holds nothing.
         $held = $hole === null ? $engaged : Quantity::min($engaged, $hole);
-        if ($held->isBelow($least)) {
-            $inquiry->figure('short', 'Too short by', $least->minus($held));
-
-            return $inquiry->conclude(
-                Verdict::Fails,
-                "Too short by {$least->minus($held)}: {$held} of thread where {$wanted} is wanted ({$why}).".$advice,
-                $inquiry->margin($least, Quantity::max($held, Quantity::of(0.01, 'mm'))),
-                "at least {$least}",
-            );
+        $advice = $this->advice($thread, $fits, $taken, $least, $most);
+        $wrong =
+            $this->tooLong($inquiry, $stack->into, $engaged, $most, $advice) ??
+            $this->tooShort($inquiry, $held, $least, "{$held} of thread where {$wanted} is wanted ({$why}).{$advice}");
+        if ($wrong !== null) {
+            return $wrong;
         }
         if ($most === null) {
             $inquiry->miss($stack->into === ThreadIn::Nut ? 'free room behind the nut' : 'usable thread depth');
         }
         $limit = "at least {$least}".($most === null ? '' : ", at most {$most}");
 
-        return $shallow
+        return $shallow === null
             ? $inquiry->conclude(
-                Verdict::Tight,
-                "{$held} of thread, in a hole of {$hole}: {$wanted} is usual ({$why}). It holds a light load; tighten it gently.",
-                $inquiry->margin($least, $held),
-                $limit,
-            )
-            : $inquiry->conclude(
                 Verdict::Holds,
                 "{$thread} × {$length->in('mm')} gives {$engaged} of thread; {$wanted} is wanted ({$why}).",
                 $inquiry->margin($wanted, $engaged),
                 $limit,
+            )
+            : $inquiry->conclude(
+                Verdict::Tight,
+                "{$held} of thread, in a hole of {$shallow}: {$wanted} is usual ({$why}). It holds a light load; tighten it gently.",
+                $inquiry->margin($least, $held),
+                $limit,
             );
+    }
+
+    /** The thread there is room for; null where nobody has said. */
+    private function most(Inquiry $inquiry, ScrewStack $stack, string $where, Quantity $wanted): ?Quantity
+    {
+        return match (true) {
+            $stack->into === ThreadIn::Nut => $this->roomPastNut($inquiry, $stack, $where, $wanted),
+            $stack->into === ThreadIn::Insert && $stack->depth !== null && $stack->room !== null => $stack->depth->plus(
+                $stack->room,
+            ),
+            default => $stack->depth,
+        };
+    }
+
+    private function tooLong(Inquiry $inquiry, ThreadIn $into, Quantity $engaged, ?Quantity $most, string $advice): ?Finding
+    {
+        if ($most === null || ! $engaged->exceeds($most)) {
+            return null;
+        }
+        $excess = $engaged->minus($most);
+        $inquiry->figure('excess', 'Too long by', $excess);
+        $blocked = $into === ThreadIn::Nut ? 'It stands out into what moves there' : 'It bottoms before it clamps';
+
+        return $inquiry->conclude(
+            Verdict::Fails,
+            "{$blocked}: {$engaged} past the clamped parts, room for {$most}: {$excess} too long.{$advice}",
+            $inquiry->margin($engaged, $most),
+            "at most {$most}",
+        );
+    }
+
+    private function tooShort(Inquiry $inquiry, Quantity $held, Quantity $least, string $says): ?Finding
+    {
+        if (! $held->isBelow($least)) {
+            return null;
+        }
+        $inquiry->figure('short', 'Too short by', $least->minus($held));
+
+        return $inquiry->conclude(
+            Verdict::Fails,
+            "Too short by {$least->minus($held)}: {$says}",
+            $inquiry->margin($least, Quantity::max($held, Quantity::of(0.01, 'mm'))),
+            "at least {$least}",
+        );
     }
 
     /** Which length to take, or what to do where none that is sold goes between too short and too long. */
