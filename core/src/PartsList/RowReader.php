@@ -52,16 +52,7 @@ final readonly class RowReader
     public function read(int $line, array $cells): ReadRow
     {
         $problems = [];
-        $given = [];
-        foreach ($this->mapping->targets as $column => $target) {
-            $text = trim((string) ($cells[$column] ?? ''));
-            // An apostrophe before a formula sign is how exports keep spreadsheets from running it.
-            $text = (string) preg_replace("/^'(?=[=+\\-@\s＝＋－＠])/u", '', $text);
-            $text = (string) preg_replace(Node::CONTROLS, '', $text);
-            if ($text !== '') {
-                $given[$target] = [$column, $text];
-            }
-        }
+        $given = $this->given($cells);
         $name = $given['name'][1] ?? ($given['role'][1] ?? null);
         if ($name === null) {
             return $this->refused($line, $given['name'][0] ?? null, 'has no name.');
@@ -78,50 +69,89 @@ final readonly class RowReader
                 'does not say what kind of part it is; choose a family for such lines.',
             );
         }
-        [$family, $sure] = $kind;
         $quantity = $this->count($given['quantity'] ?? null, 1);
-        if ($quantity === null || $quantity < 1 || $quantity > 100_000) {
+        if ($quantity === null || $quantity < 1 || $quantity > self::MOST_IN_PACK) {
             return $this->refused(
                 $line,
                 $given['quantity'][0] ?? null,
                 sprintf('quantity "%s" is not a whole number above nought.', $given['quantity'][1] ?? ''),
             );
         }
-        $kept = $kept?->family === $family ? $kept : null;
-        // What the list says of it goes before what the library keeps of it.
-        $specs = $this->specs($family, $given, $problems) + ($kept->specs ?? []);
-        $ref = self::ref($given['ref'][1] ?? $name);
-        $part = new Part(
-            $ref,
-            $family,
-            $name,
-            $specs,
-            $kept->ownPorts ?? [],
-            isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : $kept?->notes,
-            $kept?->ref,
-        );
-        $owned = $this->count($given['owned'] ?? null, 0);
-        if ($owned === null || $owned > self::MOST_OWNED) {
-            $problems[] = [
-                'column' => $given['owned'][0] ?? null,
-                'reason' => 'owned is not a whole number from 0 to '.self::MOST_OWNED.'.',
-            ];
-            $owned = 0;
-        }
+        [$family, $sure] = $kind;
+        $part = $this->part($family, $name, $given, $kept?->family === $family ? $kept : null, $problems);
+        $owned = $this->owned($given['owned'] ?? null, $problems);
         $need = [
             'role' => mb_substr($given['role'][1] ?? $name, 0, 200),
             'quantity' => $quantity,
             'spares' => $this->spares($given['spares'] ?? null, $problems),
             'owned' => $owned,
-            'ref' => isset($given['ref']) ? $ref : null,
+            'ref' => isset($given['ref']) ? $part->ref : null,
         ];
-
         $offer = $this->offer($given, $problems);
         $why = $this->unreadable($part, $need);
 
         return $why === null
-            ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part), $sure, $kept?->ref)
+            ? new ReadRow($line, $part, $need, $offer, $problems, Doubts::about($part), $sure, $part->library)
             : $this->refused($line, null, $why);
+    }
+
+    /**
+     * @param  list<string|null>  $cells
+     * @return array<string, array{int, string}> what is said, by what the mapping takes it for: its column, and its text
+     */
+    private function given(array $cells): array
+    {
+        $given = [];
+        foreach ($this->mapping->targets as $column => $target) {
+            $text = trim((string) ($cells[$column] ?? ''));
+            // An apostrophe before a formula sign is how exports keep spreadsheets from running it.
+            $text = (string) preg_replace("/^'(?=[=+\\-@\s＝＋－＠])/u", '', $text);
+            $text = (string) preg_replace(Node::CONTROLS, '', $text);
+            if ($text !== '') {
+                $given[$target] = [$column, $text];
+            }
+        }
+
+        return $given;
+    }
+
+    /**
+     * What the list says of it goes before what the library keeps of it.
+     *
+     * @param  array<string, array{int, string}>  $given
+     * @param  Part|null  $kept  the library's, of the same family
+     * @param  list<array{column: int|null, reason: string}>  $problems
+     */
+    private function part(Family $family, string $name, array $given, ?Part $kept, array &$problems): Part
+    {
+        return new Part(
+            self::ref($given['ref'][1] ?? $name),
+            $family,
+            $name,
+            $this->specs($family, $given, $problems) + ($kept->specs ?? []),
+            $kept->ownPorts ?? [],
+            isset($given['notes']) ? mb_substr($given['notes'][1], 0, 4000) : $kept?->notes,
+            $kept?->ref,
+        );
+    }
+
+    /**
+     * @param  array{int, string}|null  $cell
+     * @param  list<array{column: int|null, reason: string}>  $problems
+     */
+    private function owned(?array $cell, array &$problems): int
+    {
+        $owned = $this->count($cell, 0);
+        if ($owned === null || $owned > self::MOST_OWNED) {
+            $problems[] = [
+                'column' => $cell[0] ?? null,
+                'reason' => 'owned is not a whole number from 0 to '.self::MOST_OWNED.'.',
+            ];
+
+            return 0;
+        }
+
+        return $owned;
     }
 
     /**
