@@ -356,8 +356,8 @@ final class ProgramReader
                 280, 290, 300 => $this->home(...),
                 530 => $this->inItsOwn(...),
                 920 => $this->shift(...),
-                100 => $block->has('L') ? $this->offset(...) : null,
-                500, 510, 520, 680, 923 => $this->offset(...),
+                100 => $block->has('L') ? fn (Block $b) => $this->offset($b, $code) : null,
+                500, 510, 520, 680, 923 => fn (Block $b) => $this->offset($b, $code),
                 default => null,
             };
             if ($does !== null) {
@@ -454,9 +454,9 @@ final class ProgramReader
         }
     }
 
-    private function offset(Block $block): void
+    private function offset(Block $block, int $code): void
     {
-        $this->shifted(array_values(array_intersect($block->g, [100, 500, 510, 520, 680, 923]))[0] ?? 0);
+        $this->shifted($code);
         $this->lose($block);
     }
 
@@ -505,7 +505,7 @@ final class ProgramReader
         }
         $this->at = $to;
         $isCut ? ($this->cut += $length) : ($this->rapid += $length);
-        $this->time($from, $to, $length, $isFed, $laid, count($points) > 1);
+        $this->clock($from, $to, $length, $isFed, $laid, count($points) > 1);
     }
 
     /**
@@ -683,7 +683,7 @@ final class ProgramReader
      * @param  array<string, float|null>  $from
      * @param  array<string, float|null>  $to
      */
-    private function time(array $from, array $to, float $length, bool $isFed, float $laid, bool $isArc): void
+    private function clock(array $from, array $to, float $length, bool $isFed, float $laid, bool $isArc): void
     {
         if ($length < self::NOTHING) {
             // A retraction or a first place: the filament alone moves.
