@@ -10,6 +10,7 @@ use App\Http\Middleware\Entered;
 use App\Http\Middleware\Headers;
 use App\Http\Middleware\May;
 use App\Http\Middleware\OneSnapshot;
+use App\Http\Middleware\Priced;
 use App\Http\Middleware\Stateful;
 use App\Http\Middleware\Traced;
 use App\Http\Problem;
@@ -32,7 +33,7 @@ $app = Application::configure(basePath: dirname(__DIR__))
         $middleware->prepend(Traced::class);
         $middleware->append([Compressed::class, Headers::class, BodySize::class]);
         $middleware->prependToGroup('api', OneSnapshot::class);
-        $middleware->alias(['entered' => Entered::class, 'may' => May::class]);
+        $middleware->alias(['entered' => Entered::class, 'may' => May::class, 'priced' => Priced::class]);
         // Whoever asks is known before what a route names is looked up among what they may see.
         $middleware->prependToPriorityList(SubstituteBindings::class, Entered::class);
         $middleware->trustHosts(at: static fn (): array => array_map(static fn (string $h): string => '^'.preg_quote($h).'$', (array) config('app.hosts')), subdomains: false);

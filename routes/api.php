@@ -72,6 +72,8 @@ Route::middleware('entered')->group(static function (): void {
         Route::put('session/password', [PasswordController::class, 'change']);
         Route::get('account', [AccountController::class, 'show']);
         Route::put('account', [AccountController::class, 'rename']);
+        Route::put('account/address', [AccountController::class, 'move']);
+        Route::delete('account/notices', [AccountController::class, 'noticed']);
         Route::delete('account', [AccountController::class, 'destroy']);
         Route::post('account/second', [AccountController::class, 'beginSecond']);
         Route::put('account/second', [AccountController::class, 'confirmSecond']);
@@ -112,7 +114,6 @@ Route::middleware('entered')->group(static function (): void {
                 Route::get('heat', [MechanicsController::class, 'heat']);
                 Route::get('wiring/{scenario}.cir', [WiringController::class, 'netlist']);
                 Route::get('power', [InspectionController::class, 'power']);
-                Route::get('money', [InspectionController::class, 'money']);
                 Route::get('dates', [DatesController::class, 'show']);
                 Route::get('dates.ics', [DatesController::class, 'calendar']);
                 Route::get('derived-steps', [WorkController::class, 'derived']);
@@ -153,18 +154,21 @@ Route::middleware('entered')->group(static function (): void {
                 Route::post('errands/{errand}/again', [ErrandController::class, 'again']);
                 Route::get('errands/{errand}/file', [ErrandController::class, 'file']);
                 Route::get('arrivals', [OrderController::class, 'arrivals']);
-                Route::get('claims', [OrderController::class, 'claims']);
-                Route::get('order', [OrderController::class, 'order']);
-                Route::get('order/frontier', [OrderController::class, 'frontier']);
-                Route::get('true-cost', [ScopeController::class, 'trueCost']);
                 Route::get('scope', [ScopeController::class, 'show']);
-                Route::get('routes', [ScopeController::class, 'routes']);
                 Route::get('measure-first', [ScopeController::class, 'measureFirst']);
                 Route::get('needs/{need}/comparison', [ChoiceController::class, 'comparison']);
                 Route::get('variants', [VariantController::class, 'index']);
                 Route::get('variants/{other}', [VariantController::class, 'show'])->whereNumber('other');
                 Route::get('steps/{step}/simulated-reading', [InspectionController::class, 'reading']);
                 Route::get('photos/{name}', [PhotoController::class, 'show']);
+                Route::middleware('priced')->group(static function (): void {
+                    Route::get('money', [InspectionController::class, 'money']);
+                    Route::get('claims', [OrderController::class, 'claims']);
+                    Route::get('order', [OrderController::class, 'order']);
+                    Route::get('order/frontier', [OrderController::class, 'frontier']);
+                    Route::get('true-cost', [ScopeController::class, 'trueCost']);
+                    Route::get('routes', [ScopeController::class, 'routes']);
+                });
             });
             Route::middleware('may:reader')->group(static function (): void {
                 Route::get('edits', [EditController::class, 'history']);
@@ -209,6 +213,8 @@ Route::middleware('entered')->group(static function (): void {
                 Route::put('people/{person}', [PeopleController::class, 'update'])->whereNumber('person');
                 Route::delete('people/{person}', [PeopleController::class, 'remove'])->whereNumber('person');
                 Route::post('invitations', [InvitationController::class, 'store']);
+                Route::get('events', [PeopleController::class, 'events']);
+                Route::put('second-factor', [PeopleController::class, 'require']);
             });
         });
     Route::delete('invitations/{invitation}', [InvitationController::class, 'destroy'])

@@ -9,6 +9,7 @@ use App\Models\ShareLink;
 use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as QueryBuilder;
 use Illuminate\Support\Facades\DB;
 use Laravel\Sanctum\PersonalAccessToken;
 
@@ -44,6 +45,27 @@ final class Access
     }
 
     /**
+     * Something done later for whoever asked for it: seen as they see it.
+     *
+     * @template T
+     *
+     * @param  ShareLink|null  $link  none for somebody of the build
+     * @param  callable(): T  $work
+     * @return T
+     */
+    public static function asVisitor(?ShareLink $link, callable $work): mixed
+    {
+        $attributes = request()->attributes;
+        $before = $attributes->get(self::VISITOR);
+        $attributes->set(self::VISITOR, $link);
+        try {
+            return $work();
+        } finally {
+            $attributes->set(self::VISITOR, $before);
+        }
+    }
+
+    /**
      * The builds whoever asks may see.
      *
      * @return Builder<Build>
@@ -56,11 +78,19 @@ final class Access
             return $builds->whereKey(self::visitor()->build_id ?? 0);
         }
 
-        return $builds->where(
-            static fn (Builder $seen): Builder => $seen
-                ->whereIn('workshop_id', DB::table('memberships')->where('user_id', $user->id)->select('workshop_id'))
-                ->orWhereIn('id', DB::table('build_people')->where('user_id', $user->id)->select('build_id')),
-        );
+        return $builds
+            ->where(
+                static fn (Builder $seen): Builder => $seen
+                    ->whereIn(
+                        'workshop_id',
+                        DB::table('memberships')->where('user_id', $user->id)->select('workshop_id'),
+                    )
+                    ->orWhereIn('id', DB::table('build_people')->where('user_id', $user->id)->select('build_id')),
+            )
+            ->unless(
+                (new SecondFactor($user))->isOn(),
+                static fn (Builder $seen): Builder => $seen->whereNotIn('workshop_id', self::guarded()),
+            );
     }
 
     /**
@@ -70,12 +100,25 @@ final class Access
      */
     public static function workshops(): Builder
     {
-        return Workshop::query()->whereIn(
-            'id',
-            DB::table('memberships')
-                ->where('user_id', self::user()->id ?? 0)
-                ->select('workshop_id'),
-        );
+        $user = self::user();
+
+        return Workshop::query()
+            ->whereIn(
+                'id',
+                DB::table('memberships')
+                    ->where('user_id', $user->id ?? 0)
+                    ->select('workshop_id'),
+            )
+            ->unless(
+                $user !== null && (new SecondFactor($user))->isOn(),
+                static fn (Builder $seen): Builder => $seen->where('requires_second', false),
+            );
+    }
+
+    /** Workshops that nobody comes into without a second factor. */
+    private static function guarded(): QueryBuilder
+    {
+        return DB::table('workshops')->where('requires_second', true)->select('id');
     }
 
     public static function inBuild(Build $build): ?Role
@@ -136,6 +179,7 @@ final class Access
         /** @var array<int, string> $roles */
         $roles = DB::table('memberships')
             ->where('user_id', self::user()->id ?? 0)
+            ->whereIn('workshop_id', self::workshops()->select('id'))
             ->pluck('role', 'workshop_id')
             ->all();
 

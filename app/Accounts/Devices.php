@@ -10,6 +10,7 @@ use Illuminate\Auth\SessionGuard;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Auth;
 use Illuminate\Support\Facades\Cookie;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
 /**
@@ -21,6 +22,9 @@ final class Devices
     private const HELD = 'sign_in';
 
     private const COOKIE = 'magpie_device';
+
+    /** Says only that this browser was here before; it opens nothing. */
+    private const MARK = 'magpie_browser';
 
     private const SEEN_EVERY = 60;
 
@@ -37,6 +41,8 @@ final class Devices
             'stays' => $stays,
             'seen_at' => now(),
         ]);
+        EventLog::ofAccount(EventKind::SignedIn, $user, $row->agent);
+        self::recognise($request, $user, $row->agent);
         $request->session()->put(self::HELD, $row->id);
         $request->session()->forget('visitor');
         if ($stays) {
@@ -91,6 +97,23 @@ final class Devices
             ->signIns()
             ->whereKeyNot($here->id ?? 0)
             ->delete();
+    }
+
+    /** A browser the account was not used from before is told of; the first of all, and those before there was a mark, are not. */
+    private static function recognise(Request $request, User $user, string $agent): void
+    {
+        $mark = $request->cookie(self::MARK);
+        $mark = is_string($mark) && $mark !== '' ? $mark : Secret::fresh();
+        $browsers = DB::table('browsers')->where('user_id', $user->id);
+        if ($browsers->exists() && ! $browsers->clone()->where('mark', Secret::hash($mark))->exists()) {
+            EventLog::ofAccount(EventKind::NewBrowser, $user, $agent);
+        }
+        DB::table('browsers')->upsert(
+            [['user_id' => $user->id, 'mark' => Secret::hash($mark), 'seen_at' => now()]],
+            ['user_id', 'mark'],
+            ['seen_at'],
+        );
+        Cookie::queue(Cookie::make(self::MARK, $mark, 60 * 24 * 365, sameSite: 'strict'));
     }
 
     private static function ofCookie(Request $request, User $user): ?SignIn

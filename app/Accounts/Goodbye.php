@@ -61,6 +61,9 @@ final readonly class Goodbye
             }
             DB::table('password_reset_tokens')->where('email', $this->user->email)->delete();
             $this->user->tokens()->delete();
+            foreach ($this->user->workshops()->get() as $workshop) {
+                EventLog::ofWorkshop(EventKind::AccountDeleted, $workshop->id, $this->user->name);
+            }
             $this->user->delete();
         });
     }

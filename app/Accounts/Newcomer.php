@@ -28,19 +28,22 @@ final class Newcomer
 
         return match (true) {
             trim($name) === '' || mb_strlen($name) > Password::LONGEST_NAME => ['name', $long],
-            filter_var($email, FILTER_VALIDATE_EMAIL) === false || strlen($email) > Password::LONGEST_ADDRESS => [
-                'email',
-                'That is no e-mail address.',
-            ],
-            User::query()->where('email', $email)->exists() => [
-                'email',
-                'There is an account of this address already.',
-            ],
+            ($why = self::refusalOfAddress($email)) !== null => ['email', $why],
             $workshop !== null && (trim($workshop) === '' || mb_strlen($workshop) > Password::LONGEST_NAME) => [
                 'workshop',
                 $long,
             ],
             default => ($why = Password::refusal($password, $name, $email)) === null ? null : ['password', $why],
+        };
+    }
+
+    public static function refusalOfAddress(string $email): ?string
+    {
+        return match (true) {
+            filter_var($email, FILTER_VALIDATE_EMAIL) === false ||
+                strlen($email) > Password::LONGEST_ADDRESS => 'That is no e-mail address.',
+            User::query()->where('email', $email)->exists() => 'There is an account of this address already.',
+            default => null,
         };
     }
 

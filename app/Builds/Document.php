@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
+use App\Accounts\Access;
 use App\Models\Build;
 use App\Models\Snapshot;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
 use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Format\BuildFile;
 use Magpie\Core\Format\CannotReadBuildFile;
+use Magpie\Core\Format\Withheld;
 use Magpie\Core\Inspection\Inspection;
 use Magpie\Core\Inspection\Standing;
 use Magpie\Core\Inspection\Survey;
@@ -40,7 +44,35 @@ final class Document
     {
     }
 
+    /** As whoever asks may see it: a visitor by a link sees nobody's name, and prices only where the link shows them. */
     public static function of(Build $build): self
+    {
+        $whole = self::whole($build);
+        $visit = Access::visitor();
+
+        return $visit === null
+            ? $whole
+            : new self(Withheld::from($whole->data, $visit->money, self::names($build)));
+    }
+
+    /**
+     * Of those who are of a build: they may stand in what is written of it.
+     *
+     * @return list<string>
+     */
+    public static function names(Build $build): array
+    {
+        return array_values(
+            User::query()
+                ->whereIn('id', DB::table('memberships')->where('workshop_id', $build->workshop_id)->select('user_id'))
+                ->orWhereIn('id', DB::table('build_people')->where('build_id', $build->id)->select('user_id'))
+                ->get('name')
+                ->map(static fn (User $u): string => $u->name)
+                ->all(),
+        );
+    }
+
+    private static function whole(Build $build): self
     {
         $snapshot = Snapshot::query()->select('revision', 'judged', 'document', 'build_id')->find($build->id);
         if ($snapshot === null || $snapshot->revision !== $build->revision) {

@@ -4,14 +4,17 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
+use App\Accounts\Access;
 use App\Models\Build;
 use App\Models\Snapshot;
 use App\Resident\Client;
 use DateTimeImmutable;
 use Illuminate\Database\QueryException;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
 use Magpie\Core\Advice\Overview;
+use Magpie\Core\Format\Withheld;
 use Magpie\Core\Inspection\Inspection;
 use Throwable;
 
@@ -52,6 +55,10 @@ final readonly class Judging
      */
     public static function of(Build $build, ?Document $document = null, ?int $seen = null): self
     {
+        $visit = Access::visitor();
+        if ($visit !== null) {
+            return self::visited($build, $visit->money, $document ?? Document::of($build));
+        }
         $held = Snapshot::query()->select('judged', 'day', 'inspection', 'build_id')->find($build->id);
         $inspection = $held !== null && $held->inspection !== '' ? $held->inspection : null;
         if (
@@ -99,6 +106,39 @@ final readonly class Judging
         self::keep($build, $document, $overview);
 
         return new self($overview);
+    }
+
+    /** What somebody outside sees, judged of what they see; kept apart from what is kept for those who are of the build. */
+    private static function visited(Build $build, bool $money, Document $document): self
+    {
+        $trouble = $document->trouble();
+        if ($trouble !== null) {
+            return new self(null, $trouble, unreadable: true);
+        }
+        if ($document->isLarge()) {
+            // Judged in the background for everybody; told here without what is withheld.
+            $held = Snapshot::query()->select('inspection', 'build_id')->find($build->id);
+            $text = Withheld::text((string) $held?->inspection, $money, Document::names($build));
+
+            return new self($text === '' ? null : self::outside($text, $money), null, self::queue($build));
+        }
+        $key = implode('/', ['visited', $build->id, $build->revision, self::today()->format('Y-m-d'), (int) $money]);
+
+        return new self(
+            Cache::remember(
+                $key,
+                now()->addDay(),
+                static fn (): string => self::outside(self::judge($build, $document), $money),
+            ),
+        );
+    }
+
+    /** An overview without its sums, where they are withheld: what is not known is not told as nought. */
+    private static function outside(string $overview, bool $money): string
+    {
+        return $money
+            ? $overview
+            : Document::json(['money' => null] + (array) json_decode($overview, false, 64, JSON_THROW_ON_ERROR));
     }
 
     /** Its members as they go out, with a comma before each. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Builds;
 
+use App\Accounts\Access;
 use App\Models\Build;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Query\JoinClause;
@@ -59,11 +60,25 @@ final class Listing
                 'role' => $row['role'],
                 'changed' => $row['updated_at'] === null ? null : Carbon::parse($row['updated_at'])->toIso8601String(),
                 'judged' => $row['summary'] !== null && (int) $row['judged'] === (int) $row['revision'],
-                'summary' => $row['summary'] === null ? null : json_decode($row['summary'], true, 64, JSON_THROW_ON_ERROR),
+                'summary' => self::summary($row['summary']),
                 'trouble' => $row['state'] === 'failed' ? $row['trouble'] : null,
             ];
         }
 
         return $listed;
+    }
+
+    /**
+     * @return array<string, mixed>|null
+     */
+    private static function summary(?string $kept): ?array
+    {
+        if ($kept === null) {
+            return null;
+        }
+        /** @var array<string, mixed> $summary */
+        $summary = json_decode($kept, true, 64, JSON_THROW_ON_ERROR);
+
+        return Access::visitor()?->money === false ? ['money' => null] + $summary : $summary;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Errands;
 
+use App\Accounts\Access;
 use App\Models\Errand;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -35,10 +36,14 @@ final class CarryOut implements ShouldQueue
         if ($claimed === 0 || $errand === null || $errand->build === null) {
             return;
         }
+        $begun = hrtime(true);
         try {
-            $answer = $errand->kind
-                ->work()
-                ->do($errand, $errand->build, Storage::path($errand->brought()), new Progress($errand));
+            $answer = Access::asVisitor(
+                $errand->isOfVisitor() ? $errand->visit() ?? throw new CannotDo('The link it was asked by opens nothing any more.') : null,
+                static fn (): ?array => $errand->kind
+                    ->work()
+                    ->do($errand, $errand->build, Storage::path($errand->brought()), new Progress($errand)),
+            );
             $this->end($errand, ['state' => 'done', 'answer' => $answer]);
             Storage::delete($errand->brought());
         } catch (Stopped) {
@@ -51,6 +56,8 @@ final class CarryOut implements ShouldQueue
                 'state' => 'failed',
                 'trouble' => 'Something went wrong with it; what it was is in the log.',
             ]);
+        } finally {
+            $errand->spent((int) ceil((hrtime(true) - $begun) / 1e9));
         }
     }
 

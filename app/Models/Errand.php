@@ -10,6 +10,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 
 /**
@@ -28,6 +29,8 @@ use Illuminate\Support\Facades\Storage;
  * @property int $of
  * @property \stdClass|null $answer
  * @property string|null $trouble
+ * @property int $bytes  of what was given and made
+ * @property int $seconds  it took
  * @property Carbon $beat_at
  * @property Carbon $created_at
  */
@@ -77,6 +80,33 @@ final class Errand extends Model
         return self::query()->where('asker', self::asker());
     }
 
+    /** The link of a visitor who asked, while it opens: what is done for them shows no more than they see. */
+    public function visit(): ?ShareLink
+    {
+        $link = $this->isOfVisitor() ? ShareLink::query()->find((int) substr($this->asker, strlen('link:'))) : null;
+
+        return $link?->isOpen() === true ? $link : null;
+    }
+
+    /** What it took is written down; of what a visitor's left behind when it failed nothing is kept. */
+    public function spent(int $seconds): void
+    {
+        if ($this->isOfVisitor() && in_array($this->refresh()->state, ['failed', 'stopped'], true)) {
+            $this->dropFiles();
+        }
+        self::query()
+            ->whereKey($this->id)
+            ->update([
+                'seconds' => DB::raw('seconds + '.$seconds),
+                'bytes' => DB::raw('bytes + '.(Storage::exists($this->result()) ? Storage::size($this->result()) : 0)),
+            ]);
+    }
+
+    public function isOfVisitor(): bool
+    {
+        return str_starts_with($this->asker, 'link:');
+    }
+
     /** What came with it, and what came of it. */
     public function brought(): string
     {
@@ -104,6 +134,9 @@ final class Errand extends Model
             'state' => 'failed',
             'trouble' => 'The background was stopped in the middle of it. Nothing was changed; try again.',
         ]);
+        if ($this->isOfVisitor()) {
+            $this->dropFiles();
+        }
     }
 
     public function dropFiles(): void

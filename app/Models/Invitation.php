@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Accounts\Revoked;
 use App\Accounts\Role;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
@@ -50,5 +51,17 @@ final class Invitation extends Model
     public function maker(): BelongsTo
     {
         return $this->belongsTo(User::class, 'made_by');
+    }
+
+    /** In the list of events. */
+    public function says(): string
+    {
+        return $this->for === null ? $this->role->value : "{$this->role->value}, {$this->for}";
+    }
+
+    /** Whether whoever made it might make it today: it lives no longer than that right. */
+    public function isBacked(): bool
+    {
+        return Revoked::stillMay($this->maker, $this->workshop_id);
     }
 }

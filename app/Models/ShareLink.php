@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Accounts\Revoked;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -15,6 +16,7 @@ use Illuminate\Support\Carbon;
  * @property int $build_id
  * @property string $token
  * @property string $label
+ * @property bool $money  whether prices are shown by it
  * @property Carbon $expires_at
  * @property Carbon|null $opened_at
  */
@@ -22,7 +24,12 @@ final class ShareLink extends Model
 {
     protected $guarded = ['id'];
 
-    protected $casts = ['build_id' => 'integer', 'expires_at' => 'datetime', 'opened_at' => 'datetime'];
+    protected $casts = [
+        'build_id' => 'integer',
+        'money' => 'boolean',
+        'expires_at' => 'datetime',
+        'opened_at' => 'datetime',
+    ];
 
     /** @return BelongsTo<Build, $this> */
     public function build(): BelongsTo
@@ -38,6 +45,14 @@ final class ShareLink extends Model
 
     public function isOpen(): bool
     {
-        return $this->expires_at->isFuture();
+        return $this->expires_at->isFuture() && $this->isBacked();
+    }
+
+    /** Whether whoever made it might make it today: it lives no longer than that right. */
+    public function isBacked(): bool
+    {
+        $build = $this->build()->first();
+
+        return $build !== null && Revoked::stillMay($this->maker()->first(), $build);
     }
 }

@@ -19,7 +19,9 @@ use Laravel\Sanctum\HasApiTokens;
  * @property string|null $second_secret
  * @property \Illuminate\Support\Carbon|null $second_since
  * @property int $second_period
- * @property list<string>|null $recovery_codes
+ * @property array<int, string>|null $recovery_codes  slow hashes, by their number
+ * @property int $second_wrong  wrong codes on second_wrong_on
+ * @property string|null $second_wrong_on
  */
 final class User extends Authenticatable
 {
@@ -38,6 +40,7 @@ final class User extends Authenticatable
         'second_since' => 'datetime',
         'second_period' => 'integer',
         'recovery_codes' => 'array',
+        'second_wrong' => 'integer',
     ];
 
     /** @return BelongsToMany<Workshop, $this> */

@@ -13,12 +13,13 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $name
  * @property string $slug
  * @property bool $demo
+ * @property bool $requires_second  nobody without a second factor comes in
  */
 final class Workshop extends Model
 {
-    protected $fillable = ['name', 'slug', 'demo'];
+    protected $fillable = ['name', 'slug', 'demo', 'requires_second'];
 
-    protected $casts = ['demo' => 'boolean'];
+    protected $casts = ['demo' => 'boolean', 'requires_second' => 'boolean'];
 
     /** @return BelongsToMany<User, $this> */
     public function members(): BelongsToMany

@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
+use App\Accounts\SecondFactor;
 use App\Accounts\Secret;
 use App\Accounts\Totp;
 use App\Models\Build;
 use App\Models\User;
 use Illuminate\Mail\Events\MessageSent;
 use Illuminate\Support\Facades\Event;
+use Illuminate\Support\Facades\Hash;
 use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
 use ParagonIE\ConstantTime\Base32;
 use PHPUnit\Framework\Attributes\DataProvider;
 
@@ -114,14 +119,28 @@ final class AccountTest extends FeatureTestCase
         $this->postJson('/api/session/second', ['code' => $codes[4]])->assertStatus(409);
 
         $this->as($this->user);
-        $fresh = $this->postJson('/api/account/recovery-codes', ['password' => 'a-long-password'])
+        $this->postJson('/api/account/recovery-codes', ['password' => 'a-long-password'])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/code');
+        $fresh = $this->postJson('/api/account/recovery-codes', [
+            'password' => 'a-long-password',
+            'code' => $codes[6],
+        ])
             ->assertCreated()
             ->json('codes');
         $this->out();
         $enter();
         $this->postJson('/api/session/second', ['code' => $codes[5]])->assertStatus(422);
         $this->postJson('/api/session/second', ['code' => $fresh[0]])->assertOk();
-        $this->deleteJson('/api/account/second', ['password' => 'a-long-password'])->assertNoContent();
+        foreach ([null, '', 'no code'] as $wrong) {
+            $this->deleteJson('/api/account/second', ['password' => 'a-long-password', 'code' => $wrong])
+                ->assertStatus(422)
+                ->assertJsonPath('errors.0.pointer', '/code');
+        }
+        $this->deleteJson('/api/account/second', [
+            'password' => 'a-long-password',
+            'code' => $fresh[1],
+        ])->assertNoContent();
         $this->out();
         $enter()->assertJsonPath('user.name', 'Wren Holm');
     }
@@ -206,6 +225,7 @@ final class AccountTest extends FeatureTestCase
     {
         $make = fn (string $may): string => $this->postJson('/api/account/tokens', [
             'name' => 'Night script',
+            'password' => 'a-long-password',
             'may' => $may,
             'days' => 10,
         ])
@@ -213,6 +233,9 @@ final class AccountTest extends FeatureTestCase
             ->json('token');
         [$reads, $edits] = [$make('read'), $make('edit')];
         $this->postJson('/api/account/tokens', ['name' => 'x', 'may' => 'everything', 'days' => 1])->assertStatus(422);
+        $this->postJson('/api/account/tokens', ['name' => 'x', 'may' => 'read', 'days' => 1])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/password');
         $workshop = $this->user->workshops()->firstOrFail()->id;
         $new = ['workshop' => $workshop, 'name' => 'By script', 'kind' => 'x', 'currency' => 'GBP'];
         $this->out();
@@ -309,7 +332,12 @@ final class AccountTest extends FeatureTestCase
     {
         self::assertMatchesRegularExpression('/^[A-Za-z0-9_-]{40}$/', Secret::fresh());
         self::assertNotSame(Secret::fresh(), Secret::fresh());
-        $this->postJson('/api/account/tokens', ['name' => 'x', 'may' => 'read', 'days' => 1])->assertCreated();
+        $this->postJson('/api/account/tokens', [
+            'name' => 'x',
+            'may' => 'read',
+            'days' => 1,
+            'password' => 'a-long-password',
+        ])->assertCreated();
         self::assertSame(64, strlen((string) $this->user->tokens()->firstOrFail()->getAttribute('token')));
     }
 
@@ -378,5 +406,126 @@ final class AccountTest extends FeatureTestCase
         // Nobody deletes an account of the demo.
         $this->as($this->isla());
         $go('magpie-demo', 0)->assertForbidden();
+    }
+
+    private function second(): string
+    {
+        $secret = $this->postJson('/api/account/second', ['password' => 'a-long-password'])->json('secret');
+        $this->putJson('/api/account/second', [
+            'code' => Totp::code($secret, intdiv(now()->getTimestamp(), 30)),
+        ])->assertCreated();
+
+        return $secret;
+    }
+
+    /** 80 bits each, and what is kept of them takes its time to try. */
+    public function test_codes_on_paper_are_long_and_kept_slowly(): void
+    {
+        $codes = (new SecondFactor($this->user))->freshCodes();
+        self::assertCount(10, array_unique($codes));
+        foreach ($codes as $i => $code) {
+            self::assertMatchesRegularExpression("/^{$i}(-[a-z2-7]{4}){4}$/", $code, 'sixteen letters of five bits');
+        }
+        foreach ($this->user->refresh()->recovery_codes ?? [] as $i => $hash) {
+            self::assertSame('bcrypt', password_get_info($hash)['algoName']);
+            self::assertTrue(Hash::check($codes[$i], $hash));
+        }
+        // Those made before are kept as a slow hash of the quick one, and still open once.
+        $this->user->forceFill(['recovery_codes' => [Hash::make(Secret::hash('0123a-bcdef'))]])->save();
+        $second = new SecondFactor($this->user);
+        self::assertFalse($second->takes('0123a-bcdee'));
+        self::assertTrue($second->takes('0123A-BCDEF'));
+        self::assertFalse($second->takes('0123a-bcdef'));
+    }
+
+    /** Whoever tries codes knows the password: after thirty in a day no code of a device opens, and the account is told. */
+    public function test_wrong_codes_of_a_day_are_counted_over_all_addresses_and_paper_still_opens(): void
+    {
+        $this->travelTo(now()->startOfDay()->addHours(9));
+        $secret = $this->second();
+        $paper = (new SecondFactor($this->user->refresh()))->freshCodes();
+        $right = static fn (): string => Totp::code($secret, intdiv(now()->getTimestamp(), 30));
+        for ($i = 0; $i < SecondFactor::WRONG_A_DAY; $i++) {
+            self::assertFalse((new SecondFactor($this->user))->takes('000000'));
+        }
+        $this->travel(5)->minutes();
+        self::assertFalse((new SecondFactor($this->user))->takes($right()));
+        self::assertTrue((new SecondFactor($this->user))->takes($paper[7]));
+        $told = array_column(EventLog::unread($this->user), 'says');
+        self::assertCount(1, preg_grep('/Many wrong codes/', $told) ?: []);
+        $this->travel(1)->days();
+        self::assertTrue((new SecondFactor($this->user))->takes($right()));
+    }
+
+    public function test_what_protects_the_account_asks_for_password_and_code(): void
+    {
+        $this->second();
+        foreach (
+            [
+                ['POST', '/api/account/recovery-codes', []],
+                ['POST', '/api/account/tokens', ['name' => 'x', 'may' => 'read', 'days' => 1]],
+                ['DELETE', '/api/account/second', []],
+                ['DELETE', '/api/account', ['builds' => 0]],
+                ['PUT', '/api/account/address', ['email' => 'new@other.example']],
+                ['PUT', '/api/session/password', ['current' => 'a-long-password', 'password' => 'four small brown eggs']],
+            ] as [$method, $path, $body]
+        ) {
+            foreach ([[], ['code' => '123']] as $code) {
+                $this->json($method, $path, ['password' => 'a-long-password', ...$body, ...$code])
+                    ->assertStatus(422)
+                    ->assertJsonPath('errors.0.pointer', '/code');
+            }
+        }
+        self::assertTrue((new SecondFactor($this->user->refresh()))->isOn());
+        self::assertSame(0, $this->user->tokens()->count());
+    }
+
+    public function test_another_address_is_proven_told_to_the_old_one_and_signs_in(): void
+    {
+        $letters = [];
+        Event::listen(MessageSent::class, static function (MessageSent $sent) use (&$letters): void {
+            $letters[$sent->message->getTo()[0]->getAddress()] = (string) $sent->message->getTextBody();
+        });
+        $old = $this->user->email;
+        $move = fn (string $email, string $password = 'a-long-password') => $this->putJson('/api/account/address', [
+            'email' => $email,
+            'password' => $password,
+        ]);
+        $move('no address')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/email');
+        $move('isla@thistle-quay.example')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/email');
+        $move('wren@new.example', 'wrong')->assertStatus(422)->assertJsonPath('errors.0.pointer', '/password');
+        $move('wren@new.example')->assertNoContent();
+        self::assertStringContainsString('wren@new.example', $letters[$old] ?? '');
+        $this->out();
+        $this->postJson('/api/session', ['email' => $old, 'password' => 'a-long-password'])->assertStatus(422);
+        $this->postJson('/api/session', ['email' => 'wren@new.example', 'password' => 'a-long-password'])->assertOk();
+    }
+
+    /** The first browser is nobody's news; a second one is, once, until it was read. */
+    public function test_a_new_browser_and_a_new_token_are_told_at_the_next_sign_in(): void
+    {
+        $enter = function (?string $mark): TestResponse {
+            $this->out();
+
+            return $this->withCredentials()
+                ->withCookies($mark === null ? [] : ['magpie_browser' => $mark])
+                ->postJson('/api/session', ['email' => $this->user->email, 'password' => 'a-long-password'])
+                ->assertOk();
+        };
+        $mark = (string) $enter(null)->assertJsonPath('notices', [])->getCookie('magpie_browser')?->getValue();
+        $this->defaultCookies = [];
+        $enter($mark)->assertJsonPath('notices', []);
+        $this->defaultCookies = [];
+        $enter(null)->assertJsonPath('notices.0.says', EventKind::NewBrowser->notice());
+        $this->postJson('/api/account/tokens', [
+            'name' => 'Night script',
+            'may' => 'edit',
+            'days' => 1,
+            'password' => 'a-long-password',
+        ])->assertCreated();
+        $session = $this->getJson('/api/session')->assertJsonPath('notices.0.says', EventKind::TokenMade->notice());
+        self::assertShape('Session', $session);
+        $this->deleteJson('/api/account/notices')->assertNoContent();
+        $this->getJson('/api/session')->assertJsonPath('notices', []);
     }
 }

@@ -340,7 +340,14 @@ final class DoorTest extends FeatureTestCase
             'example' => false,
             'entry' => ['part' => ['ref' => 'secret', 'family' => 'fan', 'name' => 'Theirs']],
         ]);
+        $owner = User::query()->create([
+            'name' => 'Who made it',
+            'email' => 'maker@scene.example',
+            'password' => 'a-long-password',
+        ]);
+        $workshop->members()->attach($owner, ['role' => 'owner']);
         $invitation = Invitation::query()->create([
+            'made_by' => $owner->id,
             'workshop_id' => $workshop->id,
             'role' => 'reader',
             'token' => Secret::hash('invited'),
@@ -348,6 +355,8 @@ final class DoorTest extends FeatureTestCase
         ]);
         $link = ShareLink::query()->create([
             'build_id' => $build->id,
+            'made_by' => $owner->id,
+            'money' => true,
             'token' => Secret::hash('shared'),
             'label' => 'x',
             'expires_at' => now()->addDay(),

@@ -6,16 +6,20 @@ namespace App\Http\Controllers;
 
 use App\Accounts\Access;
 use App\Accounts\Devices;
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Accounts\Goodbye;
+use App\Accounts\Newcomer;
 use App\Accounts\Password;
+use App\Accounts\Proof;
 use App\Accounts\SecondFactor;
-use App\Accounts\SignInLimit;
 use App\Accounts\Totp;
 use App\Models\SignIn;
 use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\ValidationException;
 use Laravel\Sanctum\PersonalAccessToken;
 
@@ -78,9 +82,8 @@ final class AccountController
     /** For good: the account, and what nobody else is of. */
     public function destroy(Request $request): Response
     {
-        $user = self::proven($request);
         $given = $request->validate(['builds' => ['required', 'integer', 'min:0']]);
-        (new Goodbye($user))->say((int) $given['builds']);
+        (new Goodbye(self::proven($request)))->say((int) $given['builds']);
         Devices::forget($request);
 
         return new Response(status: 204);
@@ -109,7 +112,7 @@ final class AccountController
     {
         $given = $request->validate(['code' => ['required', 'string', 'max:20']]);
         $user = self::own();
-        $limit = self::limited($user, $request);
+        $limit = Proof::limit($user, $request);
         $codes = (new SecondFactor($user))->confirm($given['code']);
         if ($codes === null) {
             $limit->failed();
@@ -135,7 +138,37 @@ final class AccountController
         $second = new SecondFactor(self::proven($request));
         abort_unless($second->isOn(), 409, 'The second factor is not on.');
 
-        return new JsonResponse(['codes' => $second->freshCodes()], 201);
+        $codes = $second->freshCodes();
+        EventLog::ofAccount(EventKind::CodesMade, self::user());
+
+        return new JsonResponse(['codes' => $codes], 201);
+    }
+
+    /** Another address to sign in with; the one of before is told. */
+    public function move(Request $request): Response
+    {
+        $given = $request->validate(['email' => ['required', 'string', 'max:500']]);
+        $user = self::proven($request);
+        $email = trim($given['email']);
+        $why = $email === $user->email ? null : Newcomer::refusalOfAddress($email);
+        if ($why !== null) {
+            throw ValidationException::withMessages(['email' => $why]);
+        }
+        DB::transaction(static function () use ($user, $email): void {
+            DB::table('password_reset_tokens')->where('email', $user->email)->delete();
+            EventLog::ofAccount(EventKind::AddressChanged, $user, "It is {$email} now.");
+            $user->update(['email' => $email]);
+        });
+
+        return new Response(status: 204);
+    }
+
+    /** What was told is read. */
+    public function noticed(): Response
+    {
+        EventLog::read(self::user());
+
+        return new Response(status: 204);
     }
 
     public function signOutOthers(Request $request): Response
@@ -166,7 +199,7 @@ final class AccountController
             'may' => ['required', 'in:read,edit'],
             'days' => ['required', 'integer', 'min:1', 'max:'.self::MOST_DAYS],
         ]);
-        $user = self::own();
+        $user = self::proven($request);
         abort_if(
             $user->tokens()->count() >= self::MOST_TOKENS,
             409,
@@ -178,12 +211,16 @@ final class AccountController
             now()->addDays((int) $given['days']),
         );
 
+        EventLog::ofAccount(EventKind::TokenMade, $user, "{$given['name']}, to {$given['may']}");
+
         return new JsonResponse(['token' => $token->plainTextToken], 201);
     }
 
     public function revokeToken(int $token): Response
     {
-        self::user()->tokens()->findOrFail($token)->delete();
+        $found = self::user()->tokens()->findOrFail($token);
+        $found->delete();
+        EventLog::ofAccount(EventKind::TokenRevoked, self::user(), (string) $found->name);
 
         return new Response(status: 204);
     }
@@ -203,21 +240,15 @@ final class AccountController
     }
 
     /**
-     * Who is signed in says the password again before what protects the account changes.
+     * Who is signed in proves it again before what protects the account changes.
      *
      * @throws ValidationException
      */
     private static function proven(Request $request): User
     {
-        $given = $request->validate(['password' => ['required', 'string', 'max:1000']]);
         $user = self::own();
-        self::limited($user, $request)->prove($user, $given['password'], 'password');
+        Proof::of($request, $user);
 
         return $user;
-    }
-
-    private static function limited(User $user, Request $request): SignInLimit
-    {
-        return SignInLimit::orWait($user->email, (string) $request->ip());
     }
 }

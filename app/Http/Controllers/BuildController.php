@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\Access;
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Builds\Document;
 use App\Builds\Judging;
 use App\Builds\Listing;
@@ -104,7 +106,7 @@ final class BuildController
     {
         $document = Document::of($build);
         $judging = Judging::of($build, $document);
-        if (! $document->isLarge()) {
+        if (! $document->isLarge() && Access::visitor() === null) {
             Client::prime($build->id, $build->revision, $document->text());
         }
 
@@ -140,6 +142,8 @@ final class BuildController
 
     public function file(Build $build): Response
     {
+        EventLog::ofWorkshop(EventKind::Exported, $build->workshop_id, 'as a file', build: $build);
+
         return new Response(Document::of($build)->file(), 200, [
             'Content-Type' => 'application/json',
             'Content-Disposition' => "attachment; filename=\"{$build->slug}.magpie.json\"",

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Accounts\Access;
 use App\Errands\CarryOut;
 use App\Errands\Kind;
+use App\Errands\Quota;
 use App\Http\Upload;
 use App\Models\Build;
 use App\Models\Errand;
@@ -51,6 +53,10 @@ final class ErrandController
             429,
             'Three things are being worked at for you already. Wait for one, or stop one.',
         );
+        if (Access::visitor() !== null) {
+            $why = Quota::refusal($build, $kind->wantsFile() ? (int) Upload::of($request, $field)->getSize() : 0);
+            abort_if($why !== null, 429, (string) $why);
+        }
         $errand = new Errand([
             'key' => (string) Str::uuid(),
             'build_id' => $build->id,
@@ -64,6 +70,7 @@ final class ErrandController
         $small = false;
         if ($kind->wantsFile()) {
             $file = Upload::of($request, $field);
+            $errand->bytes = (int) $file->getSize();
             $errand->name = mb_substr($file->getClientOriginalName(), 0, 150);
             $small = $file->getSize() < self::SMALL;
             Storage::putFileAs('', $file, $errand->brought());
@@ -97,6 +104,11 @@ final class ErrandController
 
     public function again(Build $build, Errand $errand): JsonResponse
     {
+        abort_if(
+            $errand->isOfVisitor() && $errand->kind->wantsFile(),
+            409,
+            'The file of it was not kept. Send it again.',
+        );
         $claimed = Errand::query()
             ->whereKey($errand->settle()->id)
             ->whereIn('state', ['failed', 'stopped'])

@@ -6,6 +6,8 @@ namespace App\Http\Controllers;
 
 use App\Accounts\Access;
 use App\Accounts\Devices;
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Accounts\Newcomer;
 use App\Accounts\Role;
 use App\Accounts\Secret;
@@ -37,7 +39,7 @@ final class InvitationController
         ]);
         $build = isset($given['build']) ? $workshop->builds()->findOrFail((int) $given['build']) : null;
         $secret = Secret::fresh();
-        Invitation::query()->create([
+        $made = Invitation::query()->create([
             'workshop_id' => $workshop->id,
             'build_id' => $build?->id,
             'role' => $given['role'],
@@ -47,12 +49,15 @@ final class InvitationController
             'expires_at' => now()->addDays((int) $given['days']),
         ]);
 
+        EventLog::ofWorkshop(EventKind::Invited, $workshop->id, $made->says(), build: $build);
+
         return new JsonResponse(['path' => "/invited/{$secret}"], 201);
     }
 
     public function destroy(Invitation $invitation): Response
     {
         $invitation->delete();
+        EventLog::ofWorkshop(EventKind::InvitationRevoked, $invitation->workshop_id, $invitation->says());
 
         return new Response(status: 204);
     }
@@ -86,6 +91,8 @@ final class InvitationController
             403,
             'The people of the demo stay as they are. Sign out first.',
         );
+        // Nobody fills in a form for a link that opens nothing.
+        self::open($token);
         $given =
             $user === null
                 ? $request->validate([
@@ -106,6 +113,14 @@ final class InvitationController
             }
             self::join($user, $invitation);
             $invitation->update(['accepted_at' => now(), 'accepted_by' => $user->id]);
+            EventLog::ofWorkshop(
+                EventKind::Joined,
+                $invitation->workshop_id,
+                $invitation->says(),
+                $invitation->maker,
+                $invitation->build,
+                $user,
+            );
 
             return [$user, $invitation->build_id];
         });
@@ -148,6 +163,11 @@ final class InvitationController
             $invitation === null,
             404,
             'This invitation is not there: it was taken back, or a piece of the link is missing.',
+        );
+        abort_unless(
+            $invitation->isBacked(),
+            410,
+            'Whoever made this invitation is no longer an owner there. Ask an owner for another one.',
         );
         abort_if($invitation->accepted_at !== null, 410, 'This invitation was used. Ask for another one.');
         abort_unless(

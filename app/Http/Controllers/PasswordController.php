@@ -6,7 +6,10 @@ namespace App\Http\Controllers;
 
 use App\Accounts\Access;
 use App\Accounts\Devices;
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Accounts\Password;
+use App\Accounts\Proof;
 use App\Accounts\SignInLimit;
 use App\Models\User;
 use Illuminate\Auth\Passwords\PasswordBroker;
@@ -27,12 +30,10 @@ final class PasswordController
         /** @var User $user */
         $user = Access::user();
         $given = $request->validate([
-            'current' => ['required', 'string', 'max:1000'],
             'password' => ['required', 'string', 'max:1000'],
         ]);
-        $limit = SignInLimit::orWait($user->email, (string) $request->ip());
         abort_if($user->isShared(), 403, 'The people of the demo keep their password.');
-        $limit->prove($user, $given['current'], 'current');
+        Proof::of($request, $user, 'current');
         self::set($user, $given['password']);
         Devices::leaveOthers($request, $user);
         if ($request->hasSession()) {
@@ -94,5 +95,6 @@ final class PasswordController
         // Signed-in browsers carry a mark of the old password, and the token of "stay signed in" changes with it.
         $user->forceFill(['password' => $password, 'remember_token' => Str::random(60)])->save();
         $user->tokens()->delete();
+        EventLog::ofAccount(EventKind::PasswordChanged, $user);
     }
 }

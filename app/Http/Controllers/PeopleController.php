@@ -5,10 +5,15 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\Access;
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Accounts\Newcomer;
 use App\Accounts\Password;
+use App\Accounts\Revoked;
 use App\Accounts\Role;
+use App\Accounts\SecondFactor;
 use App\Models\Build;
+use App\Models\Event;
 use App\Models\Invitation;
 use App\Models\User;
 use App\Models\Workshop;
@@ -33,6 +38,7 @@ final class PeopleController
         return new JsonResponse([
             'workshop' => $workshop->name,
             'role' => Access::inWorkshop($workshop->id),
+            'requires_second' => $workshop->requires_second,
             'people' => $workshop
                 ->members()
                 ->orderBy('users.name')
@@ -84,24 +90,23 @@ final class PeopleController
         return new JsonResponse(['id' => Newcomer::found($user, trim($given['name']))->id], 201);
     }
 
-    public function update(Request $request, Workshop $workshop, int $person): Response
+    public function update(Request $request, Workshop $workshop, int $person): JsonResponse
     {
         $given = $request->validate(['role' => ['required', Rule::in(Role::words())]]);
-        self::changing($workshop, $person, static function () use ($workshop, $person, $given): void {
+        $revoked = self::changing($workshop, $person, static function () use ($workshop, $person, $given): void {
             $workshop->members()->updateExistingPivot($person, ['role' => $given['role']]);
+            EventLog::ofWorkshop(EventKind::RoleChanged, $workshop->id, $given['role'], User::query()->find($person));
         });
 
-        return new Response(status: 204);
+        return new JsonResponse($revoked->toArray());
     }
 
-    public function remove(Workshop $workshop, int $person): Response
+    public function remove(Workshop $workshop, int $person): JsonResponse
     {
-        self::leaving($workshop, $person);
-
-        return new Response(status: 204);
+        return new JsonResponse(self::leaving($workshop, $person, EventKind::Removed)->toArray());
     }
 
-    public function leave(Workshop $workshop): Response
+    public function leave(Workshop $workshop): JsonResponse
     {
         $user = Access::user() ?? abort(401);
         abort_if(
@@ -109,7 +114,48 @@ final class PeopleController
             403,
             'No token may do this; sign in in a browser.',
         );
-        self::leaving($workshop, $user->id);
+
+        return new JsonResponse(self::leaving($workshop, $user->id, EventKind::Left)->toArray());
+    }
+
+    /** Who came in, who let whom in, what was shared and taken along. For owners. */
+    public function events(Workshop $workshop): JsonResponse
+    {
+        EventLog::forgetOld();
+
+        return new JsonResponse(
+            EventLog::seenIn($workshop->id)
+                ->map(
+                    static fn (Event $e): array => [
+                        'id' => $e->id,
+                        'kind' => $e->kind,
+                        'by' => $e->user?->name,
+                        'about' => $e->about?->name,
+                        'build' => $e->build,
+                        'detail' => $e->detail,
+                        'at' => $e->at->toIso8601String(),
+                    ],
+                )
+                ->all(),
+        );
+    }
+
+    /** Whether everybody of the workshop needs a second factor to come in. Whoever asks for it has one. */
+    public function require(Request $request, Workshop $workshop): Response
+    {
+        $given = $request->validate(['second' => ['required', 'boolean']]);
+        $user = Access::user() ?? abort(401);
+        abort_if($user->isShared(), 403, 'The people of the demo stay as they are.');
+        abort_if(
+            (bool) $given['second'] && ! (new SecondFactor($user))->isOn(),
+            409,
+            'Turn on your own second factor first, under Account. Otherwise this would lock you out.',
+        );
+        $workshop->update(['requires_second' => (bool) $given['second']]);
+        EventLog::ofWorkshop(
+            (bool) $given['second'] ? EventKind::SecondRequired : EventKind::SecondNotRequired,
+            $workshop->id,
+        );
 
         return new Response(status: 204);
     }
@@ -166,14 +212,15 @@ final class PeopleController
     }
 
     /** Out of the workshop, and of every build of it. */
-    private static function leaving(Workshop $workshop, int $person): void
+    private static function leaving(Workshop $workshop, int $person, EventKind $how): Revoked
     {
-        self::changing($workshop, $person, static function () use ($workshop, $person): void {
+        return self::changing($workshop, $person, static function () use ($workshop, $person, $how): void {
             $workshop->members()->detach($person);
             DB::table('build_people')
                 ->where('user_id', $person)
                 ->whereIn('build_id', $workshop->builds()->select('id'))
                 ->delete();
+            EventLog::ofWorkshop($how, $workshop->id, null, User::query()->find($person));
         });
     }
 
@@ -181,10 +228,11 @@ final class PeopleController
      * A workshop always has an owner: two who leave at the same moment wait for one another.
      *
      * @param  callable(): void  $change
+     * @return Revoked what went with the role
      */
-    private static function changing(Workshop $workshop, int $person, callable $change): void
+    private static function changing(Workshop $workshop, int $person, callable $change): Revoked
     {
-        DB::transaction(static function () use ($workshop, $person, $change): void {
+        return DB::transaction(static function () use ($workshop, $person, $change): Revoked {
             Workshop::query()->lockForUpdate()->findOrFail($workshop->id);
             abort_unless(
                 DB::table('memberships')
@@ -204,6 +252,8 @@ final class PeopleController
                 409,
                 'A workshop has at least one owner. Make somebody else an owner first.',
             );
+
+            return Revoked::of(User::query()->findOrFail($person), $workshop);
         });
     }
 

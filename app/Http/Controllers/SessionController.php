@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\Devices;
+use App\Accounts\EventLog;
 use App\Accounts\Newcomer;
 use App\Accounts\Password;
+use App\Accounts\Proof;
 use App\Accounts\SecondFactor;
 use App\Accounts\SignInLimit;
 use App\Models\ShareLink;
@@ -88,13 +90,7 @@ final class SessionController
                 ? User::query()->whereKey($pending['user'])->first()
                 : null;
         abort_if($user === null, 409, 'That took too long. Begin again with your password.');
-        $limit = SignInLimit::orWait("second/{$user->email}", (string) $request->ip());
-        if (! (new SecondFactor($user))->takes($given['code'])) {
-            $limit->failed();
-            throw ValidationException::withMessages([
-                'code' => 'This code is not right, or was used. One of the codes on paper does too.',
-            ]);
-        }
+        Proof::code($user, $given['code'], (string) $request->ip());
         $request->session()->forget(self::PENDING);
 
         return $this->enter($request, $user, (bool) $pending['stays']);
@@ -163,6 +159,7 @@ final class SessionController
             'first' => false,
             'second' => false,
             'visits' => null,
+            'notices' => EventLog::unread($user),
         ];
     }
 
@@ -179,6 +176,7 @@ final class SessionController
             'first' => Newcomer::isFirst(),
             'second' => $second,
             'visits' => $visits,
+            'notices' => [],
         ];
     }
 
@@ -217,6 +215,8 @@ final class SessionController
                         'name' => $w->name,
                         'demo' => $w->demo,
                         'role' => $roles[$w->id],
+                        // It asks for a second factor, and this account has none: it stays shut until then.
+                        'shut' => $w->requires_second && $user->second_since === null,
                     ],
                 )
                 ->all(),

@@ -78,7 +78,7 @@ final class Packing
      */
     public static function used(array $laid): float
     {
-        return max(0.0, ...array_map(static fn (array $one): float => $one['y'] + $one['h'], $laid));
+        return max([0.0, ...array_map(static fn (array $one): float => $one['y'] + $one['h'], $laid)]);
     }
 
     /**

@@ -49,7 +49,7 @@ final readonly class Warmth
                 if ($of === $need) {
                     continue;
                 }
-                $gap = max(0.0, ...array_values(Meetings::gaps($build, $layout, $body, $other)[0]));
+                $gap = max([0.0, ...array_values(Meetings::gaps($build, $layout, $body, $other)[0])]);
                 if ($gap <= self::FAR) {
                     $touching[$need][] = new Neighbour($of, $key, $gap);
                 }

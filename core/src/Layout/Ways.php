@@ -187,7 +187,7 @@ final class Ways
             return $own;
         }
 
-        return max(0.0, ...$travel) / 2 + M_PI * $radius;
+        return max([0.0, ...$travel]) / 2 + M_PI * $radius;
     }
 
     /** Whether a lead carries signals that mains beside it disturb. */

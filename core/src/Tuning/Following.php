@@ -45,7 +45,7 @@ final readonly class Following
         $x = $y = [];
         for ($i = 0; $i + $block <= $n; $i += $block) {
             $x[] = $time[$i];
-            $y[] = max(0.0, ...array_slice($sizes, $i, $block));
+            $y[] = max([0.0, ...array_slice($sizes, $i, $block)]);
         }
         [$slope] = $x === [] || $y === [] ? [0.0] : Fit::line($x, $y);
 

@@ -109,7 +109,7 @@ final readonly class Spectrum
             return [];
         }
         $part = array_slice($this->density, $first, $last - $first + 1);
-        $top = max(0.0, ...$part);
+        $top = max([0.0, ...$part]);
         $whole = array_sum($part);
         $peaks = [];
         for ($k = $first; $k <= $last; $k++) {

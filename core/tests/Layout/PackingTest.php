@@ -85,6 +85,12 @@ final class PackingTest extends TestCase
      * No packing is lower than the area of all parts over the width of the wall. Of 80 parts none wider or higher than an
      * eighth of the wall, what is found is within 10 % of that bound and the height of one part.
      */
+    public function test_a_wall_with_nothing_on_it_is_used_to_no_height(): void
+    {
+        self::assertSame(0.0, Packing::used([]));
+        self::assertSame([], Packing::dense([], 100.0, 100.0));
+    }
+
     public function test_many_small_parts_take_little_more_than_their_area(): void
     {
         mt_srand(5);

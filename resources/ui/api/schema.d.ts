@@ -3646,6 +3646,8 @@ export interface paths {
                     "application/json": {
                         current: string;
                         password: string;
+                        /** @description where the second factor is on */
+                        code?: string | null;
                     };
                 };
             };
@@ -5872,6 +5874,8 @@ export interface paths {
                         password: string;
                         /** @description how many builds whoever leaves was told will go */
                         builds: number;
+                        /** @description where the second factor is on */
+                        code?: string | null;
                     };
                 };
             };
@@ -5957,6 +5961,8 @@ export interface paths {
                 content: {
                     "application/json": {
                         password: string;
+                        /** @description where the second factor is on */
+                        code?: string | null;
                     };
                 };
             };
@@ -5996,6 +6002,8 @@ export interface paths {
                 content: {
                     "application/json": {
                         password: string;
+                        /** @description where the second factor is on */
+                        code?: string | null;
                     };
                 };
             };
@@ -6044,6 +6052,8 @@ export interface paths {
                 content: {
                     "application/json": {
                         password: string;
+                        /** @description where the second factor is on */
+                        code?: string | null;
                     };
                 };
             };
@@ -6190,6 +6200,9 @@ export interface paths {
                         /** @enum {string} */
                         may: "read" | "edit";
                         days: number;
+                        /** @description where the second factor is on */
+                        code?: string | null;
+                        password: string;
                     };
                 };
             };
@@ -6396,11 +6409,13 @@ export interface paths {
             requestBody?: never;
             responses: {
                 /** @description Done */
-                204: {
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["Revoked"];
+                    };
                 };
                 /** @description A problem (RFC 9457) */
                 "4XX": {
@@ -6449,11 +6464,13 @@ export interface paths {
             };
             responses: {
                 /** @description Done */
-                204: {
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["Revoked"];
+                    };
                 };
                 /** @description A problem (RFC 9457) */
                 "4XX": {
@@ -6481,11 +6498,13 @@ export interface paths {
             requestBody?: never;
             responses: {
                 /** @description Done */
-                204: {
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["Revoked"];
+                    };
                 };
                 /** @description A problem (RFC 9457) */
                 "4XX": {
@@ -6690,11 +6709,13 @@ export interface paths {
             };
             responses: {
                 /** @description Done */
-                204: {
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["Revoked"];
+                    };
                 };
                 /** @description A problem (RFC 9457) */
                 "4XX": {
@@ -6740,6 +6761,8 @@ export interface paths {
                     "application/json": {
                         label: string;
                         days: number;
+                        /** @description Whether it shows prices; without it, no. */
+                        money?: boolean;
                     };
                 };
             };
@@ -7167,6 +7190,203 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshops/{workshop}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        /** Who came in, who let whom in, what was shared and taken along */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Event"][];
+                    };
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{workshop}/second-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                workshop: number;
+            };
+            cookie?: never;
+        };
+        get?: never;
+        /** Whether everybody of the workshop needs a second factor */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    workshop: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        second: boolean;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another address to sign in with */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": {
+                        email: string;
+                        password: string;
+                        /** @description where the second factor is on */
+                        code?: string | null;
+                    };
+                };
+            };
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** What was told is read */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Done */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description A problem (RFC 9457) */
+                "4XX": {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7335,7 +7555,8 @@ export interface components {
             power_forbidden: boolean;
             danger_faults: number;
             open_faults: number;
-            money: components["schemas"]["MoneyTotals"];
+            /** @description null where a link shows no prices */
+            money: components["schemas"]["MoneyTotals"] | null;
             supply: components["schemas"]["WorstSupply"] | null;
             forecast: components["schemas"]["Forecast"];
             doubts: components["schemas"]["Doubt"][];
@@ -7394,6 +7615,8 @@ export interface components {
                     name: string;
                     demo: boolean;
                     role: components["schemas"]["Role"];
+                    /** @description It asks for a second factor, and this account has none. */
+                    shut: boolean;
                 }[];
                 second: boolean;
             } | null;
@@ -7404,6 +7627,8 @@ export interface components {
             second: boolean;
             /** @description The one build a link shows. */
             visits: number | null;
+            /** @description What happened to the account and was not read yet. */
+            notices: components["schemas"]["Notice"][];
         };
         /** @description Changes one place; `was` is what the screen showed, so that a clash is seen. No `to` takes it away. */
         Set: {
@@ -8606,7 +8831,8 @@ export interface components {
         /** @description what was judged of a build last */
         BuildSummary: {
             tally: components["schemas"]["Tally"];
-            money: components["schemas"]["MoneyTotals"];
+            /** @description null where a link shows no prices */
+            money: components["schemas"]["MoneyTotals"] | null;
             supply: components["schemas"]["WorstSupply"] | null;
             forecast: components["schemas"]["Forecast"];
             power_forbidden: boolean;
@@ -9733,6 +9959,7 @@ export interface components {
                 by: string;
                 until: string;
             }[];
+            requires_second: boolean;
         };
         BuildPeople: {
             role: components["schemas"]["Role"];
@@ -9752,6 +9979,8 @@ export interface components {
                 until: string;
                 opened: string | null;
                 open: boolean;
+                /** @description Whether prices are shown by it. */
+                money: boolean;
             }[];
         };
         Pulse: {
@@ -9790,6 +10019,27 @@ export interface components {
             answer: components["schemas"]["Mesh"] | components["schemas"]["ProgramCheck"] | null;
             file: boolean;
             trouble: string | null;
+        };
+        Notice: {
+            id: number;
+            says: string;
+            detail: string | null;
+            address: string | null;
+            at: string;
+        };
+        /** @description What somebody had given out and lost with the role. */
+        Revoked: {
+            invitations: string[];
+            links: string[];
+        };
+        Event: {
+            id: number;
+            kind: string;
+            by: string | null;
+            about: string | null;
+            build: string | null;
+            detail: string | null;
+            at: string;
         };
         plan: {
             name: string;

@@ -15,7 +15,7 @@ import PhoneBar from './PhoneBar.vue'
 import RepairView from './RepairView.vue'
 import SidePanel from './SidePanel.vue'
 import TallyStrip from './TallyStrip.vue'
-import { stages } from './stages'
+import { stages as every, useStages, type Stage } from './stages'
 import { useKeys } from './useKeys'
 import { useRoving } from '@/shared/useRoving'
 import { useLightAndDark } from '@/shared/useTheme'
@@ -36,7 +36,8 @@ const finding = ref(false)
 const peopled = ref(false)
 const faulting = ref(false)
 const helping = ref(false)
-const here = computed(() => stages.find((stage) => stage.key === route.meta.stage) ?? stages[2]!)
+const stages = useStages()
+const here = computed(() => stages.value.find((stage) => stage.key === route.meta.stage) ?? stages.value[2]!)
 const group = ref('')
 watch(
   () => here.value.views.find((view) => view.key === route.name)?.group,
@@ -68,7 +69,7 @@ const whyOff = computed(() =>
       : `${overview.value.tally.danger} danger ${overview.value.tally.danger === 1 ? 'finding' : 'findings'}`,
 )
 const waiting = (key: string) => overview.value?.waiting[key as 'choose'] ?? 0
-const addressOf = (stage: (typeof stages)[number]) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
+const addressOf = (stage: Stage) => `/builds/${id.value}/${stage.views[0]?.path ?? stage.key}`
 
 /** What is done from anywhere, by a key or from the bar of a phone. */
 const acts = {
@@ -88,7 +89,7 @@ useKeys({
   t: turn,
   '?': () => (helping.value = true),
   Escape: () => panel.close(),
-  ...Object.fromEntries(stages.map((stage, i) => [String(i + 1), () => void router.push(addressOf(stage))])),
+  ...Object.fromEntries(every.map((_, i) => [String(i + 1), () => void router.push(addressOf(stages.value[i]!))])),
 })
 const keys = [
   ['f', 'find anything'],
@@ -110,7 +111,7 @@ watch(id, () => panel.close())
 let timer = 0
 const others = ref<Pulse['people']>([])
 const whereIs = (view: string) =>
-  stages.flatMap((stage) => stage.views).find((one) => one.key === view)?.title ?? 'the bench'
+  every.flatMap((stage) => stage.views).find((one) => one.key === view)?.title ?? 'the bench'
 const present = computed(() => others.value.map((one) => ({ name: one.name, at: whereIs(one.view) })))
 const may = computed(() => role.value === undefined || mayChange(role.value))
 provideMayChange(may)

@@ -6,12 +6,13 @@ import { usePanel } from '@/shared/usePanel'
 import { writeComma, writesComma } from '@/shared/decimals'
 import { useLightAndDark } from '@/shared/useTheme'
 import { places } from './actions'
-import { stages } from './stages'
+import { useStages } from './stages'
 
 /** Find anything: actions, views, parts, leads, checks, steps, faults and words of the trade, by any words they carry. */
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ fault: []; keys: [] }>()
 const { id, document: build, overview, portName } = useBuild()
+const stages = useStages()
 const { undo, redo } = useEdit()
 const { data: catalogue } = useCatalogue()
 const { dark, turn } = useLightAndDark()
@@ -67,7 +68,7 @@ const all = computed<Hit[]>(() => {
     { kind: 'action', title: 'All builds', also: 'home workshop', more: '', go: () => void router.push('/') },
     { kind: 'help', title: 'Keys', also: 'keyboard shortcuts', more: '?', go: () => emit('keys') },
     { kind: 'help', title: 'What words mean', also: 'glossary terms help', more: '', go: explain('') },
-    ...stages.flatMap((stage) =>
+    ...stages.value.flatMap((stage) =>
       stage.views.map((view) => ({ kind: 'view', title: view.title, more: stage.title, go: to(view.path) })),
     ),
     ...(build.value?.needs ?? []).map((need) => ({

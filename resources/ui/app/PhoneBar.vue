@@ -5,7 +5,7 @@ import type { Verdict } from '@/api/client'
 import { mayChange } from '@/shared/roles'
 import { useBuild } from '@/shared/useBuild'
 import VerdictMark from '@/shared/VerdictMark.vue'
-import { stages } from './stages'
+import { useStages } from './stages'
 import TallyStrip from './TallyStrip.vue'
 
 /** The whole chrome of a phone in one row: where one is, what is grave, and a sheet with all the rest. */
@@ -13,11 +13,13 @@ type Act = 'find' | 'fault' | 'undo' | 'history' | 'people' | 'turn'
 const emit = defineEmits<{ act: [what: Act] }>()
 const { id, role, document: build, overview } = useBuild()
 const route = useRoute()
+const stages = useStages()
 const open = ref(false)
 const grave: Verdict[] = ['danger', 'fails', 'unproven']
 const here = computed(
   () =>
-    stages.flatMap((stage) => stage.views).find((view) => view.key === route.name)?.title ?? build.value?.build.name,
+    stages.value.flatMap((stage) => stage.views).find((view) => view.key === route.name)?.title ??
+    build.value?.build.name,
 )
 watch(
   () => route.fullPath,

@@ -48,7 +48,7 @@ const end = computed(() => {
         ></span
       >
     </router-link>
-    <router-link :to="`${base}/buy/money`" class="sum">
+    <router-link v-if="overview.money" :to="`${base}/buy/money`" class="sum">
       <span class="label">Planned</span>
       <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }"
         >{{ money(overview.money.planned, overview.money.currency, false)

@@ -1,4 +1,6 @@
+import { computed } from 'vue'
 import type { Overview } from '@/api/client'
+import { useBuild } from '@/shared/useBuild'
 
 /** Views of one group stand together in the second row; the other group is one step away. */
 export interface View {
@@ -96,3 +98,17 @@ export const stages: Stage[] = [
     ],
   },
 ]
+
+/** Views about money alone: a link that shows no prices does not show them. */
+const priced = ['routes', 'basket', 'split', 'orders', 'money']
+
+/** The stages with the views that whoever looks can open. */
+export function useStages() {
+  const { overview } = useBuild()
+
+  return computed(() =>
+    overview.value?.money === null
+      ? stages.map((stage) => ({ ...stage, views: stage.views.filter((view) => !priced.includes(view.key)) }))
+      : stages,
+  )
+}

@@ -13,6 +13,7 @@ import { dayDone, hoursLeft, leftOut } from '@/shared/forecast'
 import { money, percent } from '@/shared/format'
 import { useNotices } from '@/shared/useNotices'
 import VerdictMark from '@/shared/VerdictMark.vue'
+import AccountNotices from './AccountNotices.vue'
 
 const client = useQueryClient()
 const router = useRouter()
@@ -140,6 +141,7 @@ function beginNew(workshop: typeof making.value): void {
       </template>
       <router-link v-else to="/sign-in" class="link push">Sign in</router-link>
     </div>
+    <AccountNotices />
     <p v-if="isPending" class="quiet" role="status">Fetching the builds …</p>
     <p v-else-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <section v-for="workshop in workshops" :key="workshop.id">
@@ -179,8 +181,8 @@ function beginNew(workshop: typeof making.value): void {
             </li>
           </ul>
           <dl class="facts">
-            <dt>Planned</dt>
-            <dd class="figure">
+            <dt v-if="build.summary.money">Planned</dt>
+            <dd v-if="build.summary.money" class="figure">
               {{ money(build.summary.money.planned, build.summary.money.currency, false)
               }}<span v-if="build.summary.money.budget" class="unit"
                 >of {{ money(build.summary.money.budget, build.summary.money.currency, false) }}</span

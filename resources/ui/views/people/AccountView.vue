@@ -23,6 +23,16 @@ const again = () => client.invalidateQueries({ queryKey: ['account'] })
 const { busy, all, at, send, clear } = useForm()
 const changing = ref(false)
 const name = ref<string | null>(null)
+/** Another address: asked with what proves who is signed in. */
+const address = ref<string | null>(null)
+const move = () =>
+  send(async () => {
+    await api.put('/api/account/address', { email: address.value, ...proof() })
+    address.value = null
+    begin(null)
+    await again()
+    notices.say('Your address is changed. Sign in with the new one from now on.')
+  })
 const rename = () =>
   send(async () => {
     await api.put('/api/account', { name: name.value })
@@ -31,8 +41,9 @@ const rename = () =>
   })
 
 /** What is being done about the second factor; each begins with the password. */
-const doing = ref<'on' | 'off' | 'codes' | null>(null)
+const doing = ref<'on' | 'off' | 'codes' | 'token' | 'address' | null>(null)
 const password = ref('')
+const proof = () => ({ password: password.value, code: code.value })
 const code = ref('')
 const secret = ref<{ secret: string; address: string; picture: string } | null>(null)
 const codes = ref<string[]>([])
@@ -47,18 +58,14 @@ function begin(what: typeof doing.value): void {
 const prove = () =>
   send(async () => {
     if (doing.value === 'on') {
-      const made = await api.post<{ secret: string; address: string }>('/api/account/second', {
-        password: password.value,
-      })
+      const made = await api.post<{ secret: string; address: string }>('/api/account/second', proof())
       secret.value = { ...made, picture: await QRCode.toDataURL(made.address, { margin: 1, width: 180 }) }
     } else if (doing.value === 'off') {
-      await api.delete('/api/account/second', { password: password.value })
+      await api.delete('/api/account/second', proof())
       notices.say('The second factor is off: the password alone opens your account.')
       begin(null)
     } else {
-      codes.value = (
-        await api.post<{ codes: string[] }>('/api/account/recovery-codes', { password: password.value })
-      ).codes
+      codes.value = (await api.post<{ codes: string[] }>('/api/account/recovery-codes', proof())).codes
     }
     await again()
   })
@@ -85,8 +92,9 @@ const token = ref({ name: '', may: 'read', days: 90 })
 const made = ref('')
 const make = () =>
   send(async () => {
-    made.value = (await api.post<{ token: string }>('/api/account/tokens', token.value)).token
+    made.value = (await api.post<{ token: string }>('/api/account/tokens', { ...token.value, ...proof() })).token
     token.value.name = ''
+    begin(null)
     await again()
   })
 const revoke = (id: number) =>
@@ -103,7 +111,7 @@ const going = computed(() => {
 })
 const leave = () =>
   send(async () => {
-    await api.delete('/api/account', { password: password.value, builds: account.value?.leaving.builds ?? 0 })
+    await api.delete('/api/account', { ...proof(), builds: account.value?.leaving.builds ?? 0 })
     window.location.assign('/')
   })
 /** "Chromium on Linux", as far as a browser says. */
@@ -139,10 +147,38 @@ function browser(agent: string): string {
         <p v-else>
           <strong>{{ account.name }}</strong> <span class="quiet">{{ account.email }}</span>
           <template v-if="!account.demo">
+            <button type="button" class="plain link also" @click="(begin('address'), (address = account.email))">
+              another address
+            </button>
             <button type="button" class="plain link also" @click="name = account.name">another name</button>
             <button type="button" class="plain link also" @click="changing = true">another password</button>
           </template>
         </p>
+        <template v-if="doing === 'address' && address !== null">
+          <p class="fields">
+            <input
+              v-model="address"
+              class="field"
+              type="email"
+              autocomplete="username"
+              aria-label="The new address"
+              placeholder="The new address"
+            />
+            <span v-if="at('email')" class="danger small" role="alert">{{ at('email') }}</span>
+          </p>
+          <PasswordForm
+            v-model="password"
+            v-model:code="code"
+            :coded="account.second.on"
+            does="Change the address"
+            leaves="Leave it"
+            :busy="busy"
+            :reason="at('password')"
+            :code-reason="at('code')"
+            @go="move()"
+            @leave="begin(null)"
+          />
+        </template>
       </section>
 
       <section aria-label="Second factor">
@@ -158,12 +194,15 @@ function browser(agent: string): string {
           <button v-if="!account.demo" type="button" class="plain link also" @click="begin('on')">turn it on</button>
         </p>
         <PasswordForm
-          v-if="doing && !secret && codes.length === 0"
+          v-if="(doing === 'on' || doing === 'off' || doing === 'codes') && !secret && codes.length === 0"
           v-model="password"
+          v-model:code="code"
+          :coded="account.second.on"
           does="Go on"
           leaves="Leave it"
           :busy="busy"
           :reason="at('password')"
+          :code-reason="at('code')"
           @go="prove()"
           @leave="begin(null)"
         />
@@ -270,7 +309,7 @@ function browser(agent: string): string {
             </tr>
           </tbody>
         </table>
-        <form v-if="!account.demo" class="fields" @submit.prevent="make()">
+        <form v-if="!account.demo" class="fields" @submit.prevent="begin('token')">
           <input v-model="token.name" class="field" aria-label="What the token is for" placeholder="What it is for" />
           <select v-model="token.may" class="field" aria-label="What the token may">
             <option value="read">read</option>
@@ -279,6 +318,20 @@ function browser(agent: string): string {
           <DaysField v-model="token.days" label="Days it is good" :most="365" :reason="at('days')" />
           <v-btn type="submit" size="small" :disabled="busy || !token.name.trim()">Make a token</v-btn>
         </form>
+        <PasswordForm
+          v-if="doing === 'token'"
+          v-model="password"
+          v-model:code="code"
+          :coded="account.second.on"
+          label="Your password, to make the token"
+          does="Make it"
+          leaves="Leave it"
+          :busy="busy"
+          :reason="at('password')"
+          :code-reason="at('code')"
+          @go="make()"
+          @leave="begin(null)"
+        />
       </section>
 
       <section v-if="!account.demo" aria-label="Delete this account">
@@ -302,19 +355,22 @@ function browser(agent: string): string {
           <PasswordForm
             v-if="leaving"
             v-model="password"
+            v-model:code="code"
+            :coded="account.second.on"
             label="Your password, to delete the account"
             :does="`Delete the account${account.leaving.builds ? ` and ${going}` : ''}`"
             leaves="Keep it"
             grave
             :busy="busy"
             :reason="at('password')"
+            :code-reason="at('code')"
             @go="leave()"
             @leave="leaving = false"
           />
         </template>
       </section>
     </template>
-    <PasswordDialog v-model="changing" />
+    <PasswordDialog v-model="changing" :coded="account?.second.on === true" />
   </main>
 </template>
 

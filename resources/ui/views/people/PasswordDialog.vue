@@ -6,18 +6,24 @@ import { useNotices } from '@/shared/useNotices'
 
 /** A new password for whoever is signed in. */
 const shown = defineModel<boolean>({ required: true })
+const { coded } = defineProps<{ coded: boolean }>()
 const notices = useNotices()
 const current = ref('')
 const password = ref('')
+const code = ref('')
 const { busy, all, at, send, clear } = useForm()
 watch(shown, () => {
-  ;[current.value, password.value] = ['', '']
+  ;[current.value, password.value, code.value] = ['', '', '']
   clear()
 })
 
 const change = () =>
   send(async () => {
-    await api.put('/api/session/password', { current: current.value, password: password.value })
+    await api.put('/api/session/password', {
+      current: current.value,
+      password: password.value,
+      code: code.value,
+    })
     shown.value = false
     notices.say('Your password is changed. Everywhere else you are signed out.')
   })
@@ -44,6 +50,14 @@ const change = () =>
           hint="At least 10 characters; several words are easier to keep than one strange one."
           persistent-hint
           :error-messages="at('password')"
+          class="mb-4"
+        />
+        <v-text-field
+          v-if="coded"
+          v-model="code"
+          label="Code of your authenticator, or one on paper"
+          autocomplete="one-time-code"
+          :error-messages="at('code')"
           class="mb-4"
         />
         <p v-if="all" class="danger" role="alert">{{ all }}</p>

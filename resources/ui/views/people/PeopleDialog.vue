@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { api, reasonOf, type BuildPeople } from '@/api/client'
+import { api, reasonOf, type BuildPeople, type Revoked } from '@/api/client'
 import { day, moment } from '@/shared/format'
 import { roles, roleTitle } from '@/shared/roles'
 import { useBuild } from '@/shared/useBuild'
 import { useForm } from '@/shared/useForm'
+import { useRevoked } from './useRevoked'
 import DaysField from './DaysField.vue'
 import TokenText from './TokenText.vue'
 
@@ -14,6 +15,7 @@ const shown = defineModel<boolean>({ required: true })
 defineProps<{ here: { name: string; at: string }[] }>()
 const { id, role, document: build } = useBuild()
 const client = useQueryClient()
+const sayRevoked = useRevoked()
 const { data, isError, error } = useQuery({
   queryKey: computed(() => ['build-people', id.value]),
   queryFn: () => api.get<BuildPeople>(`/api/builds/${id.value}/people`),
@@ -26,12 +28,12 @@ const again = () => client.invalidateQueries({ queryKey: ['build-people', id.val
 const give = (person: number, to: string) =>
   send(async () => {
     try {
-      await api.put(`/api/builds/${id.value}/people/${person}`, { role: to === '' ? null : to })
+      sayRevoked(await api.put<Revoked>(`/api/builds/${id.value}/people/${person}`, { role: to === '' ? null : to }))
     } finally {
       await again()
     }
   })
-const link = ref({ label: '', days: 30 })
+const link = ref({ label: '', days: 30, money: false })
 const made = ref('')
 const share = () =>
   send(async () => {
@@ -97,14 +99,16 @@ const revoke = (one: number) =>
         <template v-if="isOwner">
           <h3 class="mt-4">Links that show it</h3>
           <p class="quiet small">
-            Whoever has the link sees the whole build, its prices, faults and pictures, and changes nothing. It names
-            nobody of the workshop but who is named in the build itself.
+            Whoever has the link sees the machine, its faults and its pictures, and changes nothing. Nobody is named.
+            Prices are shown only where you say so. A link ends with your own right to share this build.
           </p>
           <TokenText v-if="made" :text="made" label="The link." />
           <table v-if="data.links.length" class="ledger stack lines">
             <tbody>
               <tr v-for="one in data.links" :key="one.id">
-                <td>{{ one.label }}</td>
+                <td>
+                  {{ one.label }} <span class="quiet small">{{ one.money ? 'with prices' : 'without prices' }}</span>
+                </td>
                 <td class="quiet small">
                   {{ one.open ? 'good until' : 'ran out' }} {{ day(one.until) }},
                   {{ one.opened ? `opened last ${moment(one.opened)}` : 'not opened yet' }}
@@ -118,6 +122,7 @@ const revoke = (one: number) =>
           <form class="fields" @submit.prevent="share()">
             <input v-model="link.label" class="field" aria-label="For whom the link is" placeholder="For whom" />
             <DaysField v-model="link.days" label="Days the link is good" :most="365" :reason="at('days')" />
+            <label class="small"><input v-model="link.money" type="checkbox" /> show prices</label>
             <v-btn type="submit" size="small" :disabled="busy || !link.label.trim()">Make a link</v-btn>
           </form>
         </template>

@@ -2,13 +2,15 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, reasonOf, type WorkshopBuilds, type WorkshopPeople } from '@/api/client'
+import { api, reasonOf, type Revoked, type WorkshopBuilds, type WorkshopPeople } from '@/api/client'
 import { day } from '@/shared/format'
 import { roles, roleTitle } from '@/shared/roles'
 import { whoIsHere } from '@/shared/session'
 import { useForm } from '@/shared/useForm'
 import DaysField from './DaysField.vue'
+import EventList from './EventList.vue'
 import TokenText from './TokenText.vue'
+import { useRevoked } from './useRevoked'
 
 /** Who is of a workshop, what each may, and who is invited. */
 const route = useRoute()
@@ -28,10 +30,20 @@ const builds = computed(() => workshops.value?.find((one) => one.id === Number(r
 const isOwner = computed(() => data.value?.role === 'owner')
 const { busy, all, send, at: why } = useForm()
 const again = () => client.invalidateQueries({ queryKey: ['people'] })
+const sayRevoked = useRevoked()
+/** Whether everybody needs a second factor here. */
+const require = (second: boolean) =>
+  send(async () => {
+    try {
+      await api.put(`${at.value}/second-factor`, { second })
+    } finally {
+      await again()
+    }
+  })
 const give = (person: number, role: string) =>
   send(async () => {
     try {
-      await api.put(`${at.value}/people/${person}`, { role })
+      sayRevoked(await api.put<Revoked>(`${at.value}/people/${person}`, { role }))
     } finally {
       await again()
     }
@@ -41,7 +53,7 @@ async function remove(): Promise<void> {
   const who = going.value!
   going.value = null
   await send(async () => {
-    await api.delete(`${at.value}/people/${who.me ? 'me' : who.id}`)
+    sayRevoked(await api.delete<Revoked>(`${at.value}/people/${who.me ? 'me' : who.id}`))
     if (who.me) {
       await whoIsHere(true)
       client.clear()
@@ -119,6 +131,18 @@ const takeBack = (id: number) =>
           <strong>{{ role.title }}</strong> <span class="quiet">{{ role.may }}</span>
         </li>
       </ul>
+      <p v-if="isOwner" class="small">
+        <label
+          ><input
+            type="checkbox"
+            :checked="data.requires_second"
+            :disabled="busy"
+            @change="require(($event.target as HTMLInputElement).checked)"
+          />
+          Everybody here needs a second factor</label
+        >
+        <span class="quiet"> Whoever has none sees nothing of this workshop until it is on, under Account.</span>
+      </p>
       <template v-if="data.guests.length">
         <h2>Guests of single builds</h2>
         <table class="ledger stack lines">
@@ -175,13 +199,14 @@ const takeBack = (id: number) =>
           </tbody>
         </table>
       </section>
+      <EventList v-if="isOwner" :at="at" />
     </template>
     <v-dialog :model-value="going !== null" max-width="420" @update:model-value="going = null">
       <v-card rounded="sm" class="pa-5">
         <h2 class="mb-2">{{ going?.me ? 'Leave this workshop?' : `Take ${going?.name} out?` }}</h2>
         <p class="mb-4">
-          {{ going?.me ? 'You see' : 'They see' }} none of its builds any more. What was written stays, with the name of
-          who wrote it.
+          {{ going?.me ? 'You see' : 'They see' }} none of its builds any more, and invitations and links
+          {{ going?.me ? 'you' : 'they' }} made open nothing. What was written stays, with the name of who wrote it.
         </p>
         <v-btn variant="flat" color="error" @click="remove()">{{ going?.me ? 'Leave' : 'Take out' }}</v-btn>
         <v-btn @click="going = null">Stay as it is</v-btn>
