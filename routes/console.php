@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Accounts\Newcomer;
 use App\Accounts\Password;
 use App\Builds\Document;
@@ -62,7 +64,8 @@ Artisan::command('magpie:account {name} {email} {workshop}', function (
     string $email,
     string $workshop,
 ): int {
-    $password = (string) $this->secret('Password (at least '.Password::SHORTEST.' characters)');
+    $given = getenv('MAGPIE_PASSWORD');
+    $password = is_string($given) ? $given : (string) $this->secret('Password (at least '.Password::SHORTEST.' characters)');
     $why = Newcomer::refusal($name, $email, $password, $workshop)[1] ?? null;
     if ($why !== null) {
         $this->error($why);
@@ -183,6 +186,13 @@ Artisan::command('magpie:inspector', function (): int {
 
     return 0;
 })->purpose('Keep builds judged while they are edited');
+
+// In the list of events of whoever owns a workshop here.
+Artisan::command('magpie:restored', function (): int {
+    EventLog::ofServer(EventKind::Restored);
+
+    return 0;
+})->purpose('Write down that everything was restored from a backup');
 
 // For the upgrade: which migrations this version knows and the database has had.
 Artisan::command('magpie:migrations', function (): int {

@@ -7,8 +7,13 @@ namespace Magpie\Bin;
 /** Whole databases out of and into a server that runs. */
 final readonly class DatabaseClient
 {
-    public function __construct(private string $socket, private string $password, private string $user = 'root')
-    {
+    public function __construct(
+        private string $socket,
+        private string $password,
+        private string $user = 'root',
+        private ?string $host = null,
+        private string $port = '3306',
+    ) {
     }
 
     /** Seconds to wait for whoever has a table open; the server's own bound is a day. */
@@ -19,6 +24,11 @@ final readonly class DatabaseClient
     {
         $settings = (string) @file_get_contents("{$folder}/.env");
         $of = static fn (string $name): ?string => preg_match("/^{$name}=\"([^\"]+)\"/m", $settings, $m) === 1 ? $m[1] : null;
+        if ($of('DB_HOST') !== null) {
+            $away = new self('', $of('DB_PASSWORD') ?? '', $of('DB_USERNAME') ?? 'magpie', $of('DB_HOST'), $of('DB_PORT') ?? '3306');
+
+            return $away->answers() ? $away : null;
+        }
         // A server of the machine's own is named there; an instance's own lies in its folder.
         $socket = $of('DB_SOCKET') ?? "{$folder}/mariadb/mariadb.sock";
         $client = new self($socket, $of('DB_PASSWORD') ?? '', $of('DB_SOCKET') === null ? 'root' : $of('DB_USERNAME') ?? 'root');
@@ -86,7 +96,11 @@ final readonly class DatabaseClient
     private function run(string $program, string $arguments): array
     {
         return Shell::run(
-            "{$program} --no-defaults --socket=".escapeshellarg($this->socket).' --user='.escapeshellarg($this->user)." {$arguments}",
+            "{$program} --no-defaults ".
+                ($this->host === null
+                    ? '--socket='.escapeshellarg($this->socket)
+                    : '--protocol=tcp --host='.escapeshellarg($this->host).' --port='.escapeshellarg($this->port)).
+                ' --user='.escapeshellarg($this->user)." {$arguments}",
             null,
             ['MYSQL_PWD' => $this->password],
         );

@@ -41,11 +41,15 @@ final readonly class Main
       bin/magpie book FILE --out BOOK.pdf     the build book: brief to upkeep, and a passport of one page
       bin/magpie mesh FILE.stl [--format json]
                                               volume, area, size of a printed part, and whether it is closed
-      bin/magpie account NAME EMAIL WORKSHOP  make an account (while it is being served)
+      bin/magpie account NAME EMAIL WORKSHOP  make an account, while it is served or not; the password is asked for,
+                                              or the first line of standard input
       bin/magpie password EMAIL               a link for somebody who lost theirs, where no letters can be sent
       bin/magpie backup  [FILE | --keep]      database, pictures and keys in one archive, while it runs or not;
                                               --keep among those before, which thin out with age
-      bin/magpie restore FILE [--replace]     an archive back into an empty place; --replace sets aside what is there
+             [--encrypt | --key=FILE]         encrypted with a passphrase (asked for, or MAGPIE_PASSPHRASE), or with a
+                                              key file, made where there is none
+      bin/magpie restore FILE [--replace] [--key=FILE]
+                                              an archive back into an empty place; --replace sets aside what is there
       bin/magpie install --production --host=NAME [--cert=FILE --key=FILE] [--workers=N] [--into=FOLDER]
                                               a server for strangers, with nginx, php-fpm and MariaDB of Debian
       bin/magpie audit                        known holes in the packages it is made of
@@ -119,9 +123,7 @@ final readonly class Main
                     'spectrum', 'note', 'step-response' => (new TuneFile)->run($command, $arguments),
                 };
             case 'account':
-                $project->artisan('main', ['magpie:account', ...$arguments], true);
-
-                return 0;
+                return (new AccountCommand($project, $terminal, self::instance($arguments)))->run($arguments);
             case 'backup':
             case 'restore':
                 $keeping = new Safekeeping($project, $terminal, self::instance($arguments));

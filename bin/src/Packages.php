@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Magpie\Bin;
 
+use Magpie\Bin\Production\Secrets;
+
 /** The Debian packages the project stands on, and how it gets them. */
 final readonly class Packages
 {
@@ -79,6 +81,10 @@ final readonly class Packages
             );
             $missing += $status === 0 ? 0 : 1;
         }
+        foreach ($this->readable() as $file) {
+            $this->terminal->say("  OPEN      {$file} holds a secret and can be read by others: chmod 600");
+            $missing++;
+        }
         $this->terminal->say(
             $missing === 0
                 ? '  Nothing is missing.'
@@ -86,6 +92,21 @@ final readonly class Packages
         );
 
         return $missing === 0 ? 0 : 1;
+    }
+
+    /**
+     * Files with secrets that others can read, of every instance of this checkout.
+     *
+     * @return list<string>
+     */
+    private function readable(): array
+    {
+        $open = [];
+        foreach (glob(dirname(__DIR__, 2).'/.data/*', GLOB_ONLYDIR) ?: [] as $folder) {
+            $open = is_file("{$folder}/key") ? [...$open, ...(new Secrets((string) realpath($folder)))->open()] : $open;
+        }
+
+        return $open;
     }
 
     /**

@@ -92,13 +92,15 @@ final readonly class Project
     {
         $folder = "{$this->root}/.data/{$instance}/made";
         Shell::run('rm -rf '.escapeshellarg($folder));
-        @mkdir($folder, 0750, true);
+        @mkdir($folder, 0700, true);
         $made = [
             'APP_CONFIG_CACHE' => "{$folder}/config.php",
             'APP_ROUTES_CACHE' => "{$folder}/routes.php",
             'APP_EVENTS_CACHE' => "{$folder}/events.php",
         ];
         $this->artisan($instance, ['optimize'], environment: $made);
+        // The key and the password of the database are in them.
+        array_map(static fn (string $file): bool => is_file($file) && chmod($file, 0600), $made);
 
         return $made;
     }

@@ -25,14 +25,20 @@ final readonly class Safekeeping
      */
     public function backup(array $arguments): int
     {
-        $keep = in_array('--keep', $arguments, true);
-        $named = array_values(array_diff($arguments, ['--keep']));
         $folder = "{$this->project->root}/.data/{$this->instance}";
+        $keep = in_array('--keep', $arguments, true);
+        $named = array_values(array_diff($arguments, ['--keep', '--encrypt']));
+        $keyFile = self::keyFile($named);
+        // The nightly one is encrypted where a key for it lies in its place.
+        $keyFile ??= $keep && is_file("{$folder}/backup.key") ? "{$folder}/backup.key" : null;
         $kept = "{$folder}/backups/kept-";
-        $file = $keep ? $kept.date('Ymd-His').'.zip' : $named[0] ?? 'magpie-'.date('Ymd-His').'.zip';
+        $isSealed = $keyFile !== null || in_array('--encrypt', $arguments, true);
+        $ending = $isSealed ? '.zip.sealed' : '.zip';
+        $file = $keep ? $kept.date('Ymd-His').$ending : $named[0] ?? 'magpie-'.date('Ymd-His').$ending;
         if (str_starts_with($file, '-') || count($named) > ($keep ? 0 : 1)) {
-            throw new Failure('usage: bin/magpie backup [FILE | --keep] [--instance=NAME]', 2);
+            throw new Failure('usage: bin/magpie backup [FILE | --keep] [--encrypt | --key=FILE] [--instance=NAME]', 2);
         }
+        $seal = $isSealed ? self::seal($keyFile, true) : null;
         $file = str_starts_with($file, '/') ? $file : getcwd()."/{$file}";
         $hosted = self::isHosted($folder);
         if (! $hosted && ! is_dir("{$folder}/mariadb/data")) {
@@ -55,7 +61,16 @@ final readonly class Safekeeping
             $migrations = array_values(
                 array_filter(explode("\n", $running->statement('SELECT migration FROM magpie.migrations ORDER BY id'))),
             );
-            $made = (new Backup($folder))->write($running, $migrations, $file);
+            $made = (new Backup($folder))->write($running, $migrations, $seal === null ? $file : "{$file}.open");
+            if ($seal !== null) {
+                try {
+                    $seal->seal("{$file}.open", "{$file}.part");
+                    rename("{$file}.part", $file);
+                } finally {
+                    @unlink("{$file}.open");
+                    @unlink("{$file}.part");
+                }
+            }
             $this->terminal->end(
                 sprintf('%s, %.1f MB, %d pictures', $file, (int) filesize($file) / 1048576, count($made['files']) - 2),
             );
@@ -79,9 +94,13 @@ final readonly class Safekeeping
     public function restore(array $arguments): int
     {
         $replace = in_array('--replace', $arguments, true);
+        $keyFile = self::keyFile($arguments);
         $files = array_values(array_filter($arguments, static fn (string $a): bool => ! str_starts_with($a, '-')));
         if (count($files) !== 1 || count($arguments) !== 1 + ($replace ? 1 : 0)) {
-            throw new Failure('usage: bin/magpie restore FILE [--replace] [--instance=NAME]', 2);
+            throw new Failure('usage: bin/magpie restore FILE [--replace] [--key=FILE] [--instance=NAME]', 2);
+        }
+        if (Sealed::is($files[0])) {
+            return $this->opened($files[0], $keyFile, $replace);
         }
         $this->project->dependencies();
         $data = "{$this->project->root}/.data";
@@ -111,6 +130,7 @@ final readonly class Safekeeping
             unlink($dump);
             $this->terminal->end();
             $instance->upgrade();
+            $this->project->artisan("{$this->instance}.restoring", ['magpie:restored']);
             $instance->stop();
         } catch (Failure $failure) {
             $instance->stop();
@@ -134,10 +154,48 @@ final readonly class Safekeeping
         return 0;
     }
 
+    /**
+     * An encrypted one, by way of a file that only its owner can read and that goes at once.
+     *
+     * @throws Failure
+     */
+    private function opened(string $file, ?string $keyFile, bool $replace): int
+    {
+        $folder = "{$this->project->root}/.data";
+        @mkdir($folder, 0755, true);
+        $open = "{$folder}/restoring-".getmypid().'.zip';
+        try {
+            self::seal($keyFile, false)->unseal($file, $open);
+
+            return $this->restore([$open, ...$replace ? ['--replace'] : []]);
+        } finally {
+            @unlink($open);
+        }
+    }
+
+    /** @throws Failure */
+    private static function seal(?string $keyFile, bool $make): Sealed
+    {
+        return $keyFile !== null
+            ? Sealed::byKeyFile($keyFile, $make)
+            : Sealed::byPassphrase(Secret::ask('Passphrase of the backup', 'MAGPIE_PASSPHRASE'));
+    }
+
+    /**
+     * @param  list<string>  $arguments  that one is taken out
+     */
+    private static function keyFile(array &$arguments): ?string
+    {
+        $keys = array_values(preg_grep('/^--key=./', $arguments) ?: []);
+        $arguments = array_values(array_diff($arguments, $keys));
+
+        return $keys === [] ? null : substr($keys[0], strlen('--key='));
+    }
+
     /** Whether it lives in a database server of the machine's own. */
     private static function isHosted(string $folder): bool
     {
-        return preg_match('/^DB_SOCKET="/m', (string) @file_get_contents("{$folder}/.env")) === 1;
+        return preg_match('/^DB_(SOCKET|HOST)="/m', (string) @file_get_contents("{$folder}/.env")) === 1;
     }
 
     /**
@@ -165,6 +223,7 @@ final readonly class Safekeeping
             $this->terminal->end();
             $upgrade->bring($database);
             $this->swap($work, $place);
+            $this->project->artisan($this->instance, ['magpie:restored']);
         } finally {
             Shell::run('rm -rf '.escapeshellarg($work));
         }
@@ -206,7 +265,7 @@ final readonly class Safekeeping
     private function thin(string $kept): void
     {
         $made = [];
-        foreach (glob("{$kept}*.zip") ?: [] as $file) {
+        foreach ([...glob("{$kept}*.zip") ?: [], ...glob("{$kept}*.zip.sealed") ?: []] as $file) {
             $made[$file] = new DateTimeImmutable('@'.(int) filemtime($file));
         }
         array_map(unlink(...), Retention::gone($made, new DateTimeImmutable));

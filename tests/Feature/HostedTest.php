@@ -6,12 +6,16 @@ namespace Tests\Feature;
 
 use DateTimeImmutable;
 use Magpie\Bin\Audit;
+use Magpie\Bin\Background;
 use Magpie\Bin\Failure;
 use Magpie\Bin\Production\Install;
+use Magpie\Bin\Production\Secrets;
 use Magpie\Bin\Production\Server;
+use Magpie\Bin\Production\Settings;
 use Magpie\Bin\Project;
 use Magpie\Bin\Retention;
 use Magpie\Bin\Safekeeping;
+use Magpie\Bin\Sealed;
 use Magpie\Bin\Shell;
 use Magpie\Bin\Terminal;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -37,13 +41,14 @@ final class HostedTest extends TestCase
     /**
      * @return array{int, array<string, string>, string} status, headers, body
      */
-    private static function fetch(string $url): array
+    private static function fetch(string $url, ?string $host = null): array
     {
         $headers = [];
         $handle = curl_init($url);
         curl_setopt_array($handle, [
             CURLOPT_RETURNTRANSFER => true,
             CURLOPT_TIMEOUT => 60,
+            CURLOPT_HTTPHEADER => $host === null ? [] : ["Host: {$host}"],
             CURLOPT_HEADERFUNCTION => static function ($handle, string $line) use (&$headers): int {
                 if (str_contains($line, ':')) {
                     [$name, $value] = explode(':', $line, 2);
@@ -125,6 +130,38 @@ final class HostedTest extends TestCase
         }
         self::assertContains($headers['x-request-id'], $ids);
 
+        // What opens something stands in no log, but its hash does.
+        foreach (['/invited/', '/shared/', '/api/invited/'] as $way) {
+            self::fetch("{$url}{$way}a-secret-of-40-letters");
+        }
+        self::fetch("{$url}/reset?token=a-secret-of-40-letters&email=a");
+        $client->post('/api/shared/a-secret-of-40-letters');
+        $hash = substr(hash('sha256', 'a-secret-of-40-letters'), 0, 16);
+        for ($log = '', $i = 0; $i < 200 && substr_count($log, $hash) < 4; $i++, usleep(50_000)) {
+            $log = implode('', array_map(static fn (string $f): string => (string) file_get_contents($f), glob("{$hosted->home()}/logs/*") ?: []));
+        }
+        self::assertSame(4, substr_count($log, $hash));
+        self::assertStringNotContainsString('a-secret-of-40-letters', $log);
+
+        // Another name is answered by nobody, not with a file either.
+        foreach (['/', '/mark.svg', '/api/health'] as $path) {
+            self::assertSame(0, self::fetch($url.$path, 'elsewhere.example')[0], $path);
+        }
+        self::assertSame(0600, (int) fileperms("{$hosted->home()}/made/config.php") & 07777);
+
+        // Encrypted, while it runs; without the passphrase nothing is restored.
+        putenv('MAGPIE_PASSPHRASE=four small brown eggs');
+        $sealed = "{$hosted->home()}/run/away.zip.sealed";
+        $away = new Safekeeping(new Project(self::root(), new Terminal(quiet: true)), new Terminal(quiet: true), 'hosted');
+        self::assertSame(0, $away->backup([$sealed, '--encrypt']));
+        self::assertStringNotContainsString('PK', (string) file_get_contents($sealed, length: 200));
+        self::assertSame([], glob("{$hosted->home()}/run/*.open") ?: []);
+        putenv('MAGPIE_PASSPHRASE=four small green eggs');
+        self::assertRefused(static fn () => $away->restore([$sealed, '--replace']), 'another passphrase');
+        putenv('MAGPIE_PASSPHRASE=four small brown eggs');
+        self::assertSame(0, $away->restore([$sealed, '--replace']));
+        putenv('MAGPIE_PASSPHRASE');
+
         // Kept while it runs; what came after is gone when it is restored, and all before is there to the byte.
         $quiet = new Terminal(quiet: true);
         $keeping = new Safekeeping(new Project(self::root(), $quiet), $quiet, 'hosted');
@@ -133,7 +170,7 @@ final class HostedTest extends TestCase
             $hosted->client()->dump('magpie', $dump);
 
             return (string) preg_replace(
-                '/^INSERT INTO `(sign_ins|presences|judgings|snapshots)`.*$/m',
+                '/^INSERT INTO `(sign_ins|presences|judgings|snapshots|events|browsers)`.*?;$| AUTO_INCREMENT=\d+/ms',
                 '',
                 (string) file_get_contents($dump),
             );
@@ -204,17 +241,171 @@ final class HostedTest extends TestCase
         foreach (glob("{$folder}/*") ?: [] as $file) {
             self::assertStringNotContainsString('{{', (string) file_get_contents($file), $file);
         }
-        $settings = (new Server(self::root(), 'a', 'a', 'h', '', '', '', '', ['c', 'k'], ['s'], 1, '443'))->environment(
-            'key',
-            's',
-            'd',
-            'u',
-            'p',
-            ['MAIL_MAILER' => 'smtp'],
-        );
-        self::assertStringContainsString("SESSION_SECURE_COOKIE=\"true\"\n", $settings);
-        self::assertStringContainsString("MAIL_MAILER=\"smtp\"\n", $settings);
         Shell::run('rm -rf '.escapeshellarg($folder));
+    }
+
+    /** Found by attack: run again with a certificate, the install kept the cookie it had allowed without one. */
+    public function test_what_the_install_decides_is_decided_anew_each_time_and_the_own_file_stays(): void
+    {
+        $home = sys_get_temp_dir().'/magpie-settings-'.getmypid();
+        mkdir($home, 0700);
+        $quiet = new Terminal(quiet: true);
+        $install = new Install(new Project(self::root(), $quiet), $quiet);
+        $run = static function (bool $tls) use ($install, $home): array {
+            $server = new Server(self::root(), 'a', 'a', 'bench.example', '', $home, '/var/log/a', '', $tls ? ['c', 'k'] : null, ['s'], 1, $tls ? '443' : '80');
+            $install->settings($server, 'secret');
+
+            return Settings::lines((string) file_get_contents("{$home}/.env"));
+        };
+        // The first run, and what somebody added by hand to its file with an older version.
+        $first = $run(false);
+        self::assertSame(['false', 'http://bench.example'], [$first['SESSION_SECURE_COOKIE'], $first['APP_URL']]);
+        unlink("{$home}/own.env");
+        file_put_contents("{$home}/.env", "MAIL_MAILER=\"smtp\"\nSESSION_DRIVER=redis\nDB_HOST=10.0.0.6\nDB_PASSWORD=away\n", FILE_APPEND);
+        foreach (['second', 'third'] as $time) {
+            $now = $run(true);
+            self::assertSame('true', $now['SESSION_SECURE_COOKIE'], $time);
+            self::assertSame('https://bench.example', $now['APP_URL'], $time);
+            self::assertSame($first['APP_KEY'], $now['APP_KEY'], $time);
+            self::assertSame(['smtp', 'redis'], [$now['MAIL_MAILER'], $now['SESSION_DRIVER']], $time);
+            self::assertSame(['10.0.0.6', 'away'], [$now['DB_HOST'], $now['DB_PASSWORD']], $time);
+            self::assertArrayNotHasKey('DB_SOCKET', $now, 'The database is elsewhere.');
+        }
+        // In a place of their own: what is changed there counts, what the install decides does not.
+        file_put_contents("{$home}/own.env", "MAIL_MAILER=sendmail\nSESSION_SECURE_COOKIE=false\nAPP_URL=http://x\n");
+        $now = $run(true);
+        self::assertSame(['sendmail', 'true', 'https://bench.example'], [$now['MAIL_MAILER'], $now['SESSION_SECURE_COOKIE'], $now['APP_URL']]);
+        self::assertSame(['secret', '/run/mysqld/mysqld.sock'], [$now['DB_PASSWORD'], $now['DB_SOCKET']]);
+        self::assertSame(['SESSION_SECURE_COOKIE', 'APP_URL'], Settings::of($home)->refused());
+        self::assertStringContainsString('MAIL_MAILER=sendmail', (string) file_get_contents("{$home}/own.env"), 'It is not written again.');
+        foreach (['.env', 'own.env', 'key'] as $file) {
+            self::assertSame(0600, fileperms("{$home}/{$file}") & 07777, $file);
+        }
+        Shell::run('rm -rf '.escapeshellarg($home));
+    }
+
+    public function test_files_with_secrets_that_others_can_read_are_named(): void
+    {
+        $home = sys_get_temp_dir().'/magpie-secrets-'.getmypid();
+        mkdir("{$home}/made", 0755, true);
+        chmod($home, 0755);
+        foreach (['.env', 'key', 'made/config.php', 'own.env'] as $file) {
+            file_put_contents("{$home}/{$file}", 'x');
+            chmod("{$home}/{$file}", 0600);
+        }
+        $secrets = new Secrets($home);
+        self::assertSame([], $secrets->open());
+        chmod("{$home}/made/config.php", 0644);
+        chmod("{$home}/key", 0640);
+        self::assertSame(["{$home}/key (mode 0640)", "{$home}/made/config.php (mode 0644)"], $secrets->open());
+        chmod("{$home}/made", 0700);
+        self::assertSame(["{$home}/key (mode 0640)"], $secrets->open(), 'Nobody else gets into that folder.');
+        $secrets->shut();
+        self::assertSame([0600, 0700], [fileperms("{$home}/key") & 0777, fileperms($home) & 0777]);
+        Shell::run('rm -rf '.escapeshellarg($home));
+    }
+
+    /**
+     * @return iterable<string, array{bool}>
+     */
+    public static function secrets(): iterable
+    {
+        yield 'a passphrase' => [false];
+        yield 'a key file' => [true];
+    }
+
+    /** Read back to the byte; any change of it, at any place, is refused, and so is another secret. */
+    #[DataProvider('secrets')]
+    public function test_an_encrypted_backup_opens_with_its_secret_and_whole_only(bool $byKey): void
+    {
+        $home = sys_get_temp_dir().'/magpie-sealed-'.getmypid();
+        mkdir($home, 0700);
+        $secret = static fn (string $which): Sealed => $byKey
+            ? Sealed::byKeyFile("{$home}/{$which}.key", true)
+            : Sealed::byPassphrase("{$which} brown eggs in a nest");
+        foreach ([0, 1, 65_536, 200_001] as $size) {
+            $bytes = $size === 0 ? '' : random_bytes($size);
+            file_put_contents("{$home}/plain", $bytes);
+            $secret('four')->seal("{$home}/plain", "{$home}/sealed");
+            self::assertTrue(Sealed::is("{$home}/sealed"));
+            self::assertFalse($size > 0 && str_contains((string) file_get_contents("{$home}/sealed"), substr($bytes, 0, 16)) && $size > 16);
+            $secret('four')->unseal("{$home}/sealed", "{$home}/back");
+            self::assertSame($bytes, (string) file_get_contents("{$home}/back"), (string) $size);
+        }
+        $sealed = (string) file_get_contents("{$home}/sealed");
+        $piece = 65_536 + 17;
+        $begin = strlen($sealed) - 3 * $piece - (200_001 - 3 * 65_536 + 17);
+        $damaged = [
+            'cut off at a piece' => substr($sealed, 0, -(200_001 - 3 * 65_536 + 17)),
+            'cut off in a piece' => substr($sealed, 0, -5),
+            'longer' => "{$sealed}x",
+            'two pieces changed places' => substr($sealed, 0, $begin).substr($sealed, $begin + $piece, $piece).substr($sealed, $begin, $piece).substr($sealed, $begin + 2 * $piece),
+            'nothing after its head' => substr($sealed, 0, $begin),
+        ];
+        foreach ([20, 40, $begin + 3, $begin + $piece + 100, strlen($sealed) - 1] as $at) {
+            $damaged["byte {$at}"] = substr_replace($sealed, chr(ord($sealed[$at]) ^ 1), $at, 1);
+        }
+        foreach ($damaged as $how => $bytes) {
+            file_put_contents("{$home}/sealed", $bytes);
+            self::assertRefused(static fn () => $secret('four')->unseal("{$home}/sealed", "{$home}/back"), $how);
+            self::assertFileDoesNotExist("{$home}/back", $how);
+        }
+        file_put_contents("{$home}/sealed", $sealed);
+        self::assertRefused(static fn () => $secret('five')->unseal("{$home}/sealed", "{$home}/back"), 'another secret');
+        Shell::run('rm -rf '.escapeshellarg($home));
+    }
+
+    private static function assertRefused(callable $act, string $how): void
+    {
+        try {
+            $act();
+        } catch (Failure $failure) {
+            self::assertMatchesRegularExpression('/does not open|is not an encrypted backup/', $failure->getMessage(), $how);
+
+            return;
+        }
+        self::fail($how);
+    }
+
+    /** The site with a certificate, as the templates write it, before an application that is away. */
+    public function test_a_line_without_forward_secrecy_and_another_name_are_refused(): void
+    {
+        $home = sys_get_temp_dir().'/magpie-tls-'.getmypid();
+        mkdir($home, 0700);
+        Shell::run(
+            "openssl req -x509 -newkey rsa:2048 -nodes -days 2 -subj /CN=bench.example -keyout {$home}/key.pem -out {$home}/cert.pem",
+        );
+        $port = Shell::freePort();
+        $server = new Server(self::root(), 'tls', 'tls', 'bench.example', $home, $home, $home, '', ["{$home}/cert.pem", "{$home}/key.pem"], ["{$home}/none.sock"], 1, "127.0.0.1:{$port}");
+        foreach ($server->files() as $name => $text) {
+            file_put_contents("{$home}/{$name}", $text);
+        }
+        file_put_contents("{$home}/main.conf", Hosted::main($home, "{$home}/nginx.conf"));
+        $pid = Background::start(['nginx', '-c', "{$home}/main.conf", '-g', 'daemon off;', '-e', "{$home}/start.log"], "{$home}/nginx.log", [], $home);
+        try {
+            for ($i = 0; $i < 100 && @fsockopen('127.0.0.1', $port) === false; $i++) {
+                usleep(50_000);
+            }
+            $shake = static fn (string $with, string $name = 'bench.example'): string => Shell::run(
+                "openssl s_client -connect 127.0.0.1:{$port} -servername {$name} {$with} </dev/null 2>&1",
+            )[1];
+            self::assertStringContainsString('Cipher is TLS_', $shake('-tls1_3'));
+            self::assertMatchesRegularExpression('/Cipher is ECDHE-RSA-(AES|CHACHA)/', $shake('-tls1_2'));
+            foreach (['AES128-SHA', 'AES256-GCM-SHA384', 'ECDHE-RSA-AES128-SHA'] as $old) {
+                self::assertStringContainsString('Cipher is (NONE)', $shake("-tls1_2 -cipher {$old}:@SECLEVEL=0"), $old);
+            }
+            self::assertStringContainsString('Cipher is (NONE)', $shake('-tls1_1 -cipher ALL:@SECLEVEL=0'));
+            self::assertStringContainsString('Cipher is (NONE)', $shake('', 'elsewhere.example'));
+            $site = $server->files()['nginx.conf'];
+            self::assertStringNotContainsString('https://$host', $site);
+            // By the version of nginx nobody learns what to try.
+            [, $answer] = Shell::run("curl -ski --resolve bench.example:{$port}:127.0.0.1 https://bench.example:{$port}/mark.svg");
+            self::assertStringContainsString('strict-transport-security', strtolower($answer));
+            self::assertDoesNotMatchRegularExpression('#nginx/\d#', $answer);
+        } finally {
+            Background::stop($pid, 10);
+            Shell::run('rm -rf '.escapeshellarg($home));
+        }
     }
 
     public function test_nightly_backups_thin_out_with_age_and_the_newest_stays(): void

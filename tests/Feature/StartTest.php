@@ -117,6 +117,29 @@ final class StartTest extends TestCase
         self::assertSame([], self::leftovers());
     }
 
+    /** As the README says: without a terminal, in a place where nothing was started before. */
+    public function test_an_account_is_made_in_a_fresh_place_by_a_script(): void
+    {
+        $make = static fn (string $password): array => Shell::run(
+            'printf %s\\\\n '.escapeshellarg($password).' | '.escapeshellarg(PHP_BINARY).' '.escapeshellarg(self::root().'/bin/magpie').
+                " account 'Robin Teal' robin@bench.example 'Bench in the barn' --instance=start-test",
+        );
+        [$status, $said] = $make('short');
+        self::assertNotSame(0, $status, $said);
+        self::assertStringContainsString('at least 10 characters', $said);
+        [$status, $said] = $make('three-legged-magpie');
+        self::assertSame(0, $status, $said);
+        self::assertStringContainsString('Robin Teal can sign in to Bench in the barn.', $said);
+        self::assertSame([], self::leftovers());
+        $served = self::instance();
+        $served->claim(null);
+        $served->start(false, 1, Shell::freePort());
+        $client = new HttpClient($served->url());
+        $entered = $client->post('/api/session', ['email' => 'robin@bench.example', 'password' => 'three-legged-magpie']);
+        $served->stop();
+        self::assertSame('Robin Teal', $entered['user']['name'] ?? null);
+    }
+
     /**
      * @return iterable<string, array{list<string>, int, string}>
      */

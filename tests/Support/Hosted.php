@@ -9,6 +9,7 @@ use Magpie\Bin\Database;
 use Magpie\Bin\DatabaseClient;
 use Magpie\Bin\Failure;
 use Magpie\Bin\Production\Server;
+use Magpie\Bin\Production\Settings;
 use Magpie\Bin\Project;
 use Magpie\Bin\Shell;
 use Magpie\Bin\Terminal;
@@ -81,7 +82,9 @@ final class Hosted
         }
         file_put_contents(
             "{$this->home}/.env",
-            $this->server->environment($key, "{$this->home}/mariadb/mariadb.sock", 'magpie', 'root', 'hosted', $more),
+            Settings::text(
+                $more + $this->server->decided($key, "{$this->home}/mariadb/mariadb.sock", 'magpie', 'root', 'hosted'),
+            ),
         );
         $quiet = new Terminal(quiet: true);
         $project = new Project($root, $quiet);
@@ -136,6 +139,10 @@ final class Hosted
         }
         if (Shell::find('systemd-analyze') !== null) {
             $commands[] = "systemd-analyze verify --man=no {$etc}/backup.timer {$etc}/judge.service {$etc}/errands.service {$etc}/inspector.service";
+            foreach (['judge', 'errands', 'inspector', 'backup'] as $unit) {
+                // 4.0 at the most of 10, on its own scale of what a service could do to the machine.
+                $commands[] = "systemd-analyze security --offline=true --no-pager --threshold=40 {$etc}/{$unit}.service";
+            }
         }
         foreach ($commands as $command) {
             [$status, $output] = Shell::run($command);
@@ -242,10 +249,9 @@ final class Hosted
         return (string) Shell::find('php-fpm'.PHP_MAJOR_VERSION.'.'.PHP_MINOR_VERSION);
     }
 
-    /** What on a server the system's own files say: how nginx and php-fpm themselves run. */
-    private function settings(): void
+    /** The main configuration of an nginx that serves one site only, with its own files in a folder. */
+    public static function main(string $run, string $site): string
     {
-        $run = "{$this->home}/run";
         $root = posix_geteuid() === 0 ? "user root;\n" : '';
         $temp = implode(
             '',
@@ -257,10 +263,15 @@ final class Hosted
                 'scgi',
             ]),
         );
-        file_put_contents(
-            "{$run}/nginx.conf",
-            "{$root}worker_processes 2;\npid {$run}/nginx.pid;\nevents { worker_connections 1024; }\nhttp {\ninclude /etc/nginx/mime.types;\n{$temp}include {$this->home}/etc/nginx.conf;\n}\n",
-        );
+
+        return "{$root}worker_processes 2;\npid {$run}/nginx.pid;\nevents { worker_connections 1024; }\nhttp {\ninclude /etc/nginx/mime.types;\n{$temp}include {$site};\n}\n";
+    }
+
+    /** What on a server the system's own files say: how nginx and php-fpm themselves run. */
+    private function settings(): void
+    {
+        $run = "{$this->home}/run";
+        file_put_contents("{$run}/nginx.conf", self::main($run, "{$this->home}/etc/nginx.conf"));
         foreach (array_keys($this->server->sockets) as $pool) {
             file_put_contents(
                 "{$run}/fpm-{$pool}.conf",

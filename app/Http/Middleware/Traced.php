@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Middleware;
 
+use App\Http\LoggedPath;
 use Closure;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Context;
@@ -17,9 +18,13 @@ final class Traced
     {
         $given = (string) $request->headers->get('X-Request-Id');
         $id = preg_match('/^[A-Za-z0-9-]{8,64}$/', $given) === 1 ? $given : bin2hex(random_bytes(8));
-        Context::add(['request' => $id, 'path' => $request->path()]);
+        $path = LoggedPath::of($request->path());
+        Context::add(['request' => $id, 'path' => $path]);
         $response = $next($request);
         $response->headers->set('X-Request-Id', $id);
+        if ($path !== $request->path()) {
+            $response->headers->set('X-Logged-Path', "/{$path}");
+        }
 
         return $response;
     }

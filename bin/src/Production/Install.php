@@ -50,6 +50,7 @@ final readonly class Install
         }
         $this->project->setUp(Packages::TO_HOST);
         $this->user($server);
+        $this->readable($server);
         $this->folders($server);
         $this->database($server);
         $this->lay($server, $server->etc);
@@ -58,6 +59,7 @@ final readonly class Install
             DatabaseClient::ofServed($server->home) ?? throw new Failure('the database does not answer.'),
         );
         $this->project->settle($server->instance);
+        (new Secrets($server->home))->shut();
         Shell::run(
             'chown -R '.
                 escapeshellarg("{$server->user}:{$server->user}").
@@ -129,14 +131,18 @@ final readonly class Install
     private function folders(Server $server): void
     {
         foreach (['', '/files', '/sessions', '/cache', '/backups'] as $folder) {
-            @mkdir($server->home.$folder, 0750, true);
+            @mkdir($server->home.$folder, 0700, true);
         }
         @mkdir($server->logs, 0750, true);
         Shell::run(
             'chown -R '.escapeshellarg("{$server->user}:{$server->user}").' '.escapeshellarg($server->logs),
         );
-        // nginx writes its own log beside.
-        Shell::run('usermod -a -G '.escapeshellarg($server->user).' www-data');
+        // nginx opens its own log beside before it gives up being root; what is of this user is none of its business.
+        Shell::run('gpasswd -d www-data '.escapeshellarg($server->user));
+        foreach (['access', 'error', 'app', 'php'] as $log) {
+            touch("{$server->logs}/{$log}.log");
+            chmod("{$server->logs}/{$log}.log", 0640);
+        }
         $link = "{$server->root}/.data/{$server->instance}";
         @mkdir(dirname($link), 0755, true);
         if (! is_link($link) && ! is_dir($link) && ! symlink($server->home, $link)) {
@@ -144,41 +150,62 @@ final readonly class Install
         }
     }
 
-    /** A database and a user of its own in the MariaDB of this machine; what is there stays. */
+    /** A database and a user of its own in the MariaDB of this machine, unless it is elsewhere; what is there stays. */
     private function database(Server $server): void
     {
         $this->terminal->begin('Database');
-        $settings = "{$server->home}/.env";
-        $held = is_file($settings) ? (string) file_get_contents($settings) : '';
-        $password = preg_match('/^DB_PASSWORD="([^"]+)"/m', $held, $m) === 1 ? $m[1] : bin2hex(random_bytes(20));
-        Shell::run('systemctl start mariadb || service mariadb start');
-        $root = new DatabaseClient('/run/mysqld/mysqld.sock', '');
-        $root->statement(
-            'CREATE DATABASE IF NOT EXISTS magpie CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci; '.
-                "CREATE USER IF NOT EXISTS 'magpie'@'localhost' IDENTIFIED BY '{$password}'; ".
-                "ALTER USER 'magpie'@'localhost' IDENTIFIED BY '{$password}'; ".
-                "GRANT ALL ON `magpie%`.* TO 'magpie'@'localhost'",
-        );
+        $own = Settings::of($server->home);
+        $held = Settings::lines((string) @file_get_contents("{$server->home}/.env"));
+        $password = ($own->isDatabaseElsewhere() ? null : $held['DB_PASSWORD'] ?? null) ?? bin2hex(random_bytes(20));
+        if (! $own->isDatabaseElsewhere()) {
+            Shell::run('systemctl start mariadb || service mariadb start');
+            $root = new DatabaseClient('/run/mysqld/mysqld.sock', '');
+            $root->statement(
+                'CREATE DATABASE IF NOT EXISTS magpie CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci; '.
+                    "CREATE USER IF NOT EXISTS 'magpie'@'localhost' IDENTIFIED BY '{$password}'; ".
+                    "ALTER USER 'magpie'@'localhost' IDENTIFIED BY '{$password}'; ".
+                    "GRANT ALL ON `magpie%`.* TO 'magpie'@'localhost'",
+            );
+        }
+        $this->settings($server, $password);
+        $this->terminal->end();
+        foreach ($own->refused() as $name) {
+            $this->terminal->say("  {$name} in {$server->home}/".Settings::OWN.' is left out: the install decides it.');
+        }
+    }
+
+    /** The key, made once, and the settings, written anew from what the install decides and what the keeper's own file says. */
+    public function settings(Server $server, string $password): void
+    {
         $key = "{$server->home}/key";
         if (! is_file($key)) {
-            file_put_contents($key, 'base64:'.base64_encode(random_bytes(32)));
+            touch($key);
             chmod($key, 0600);
+            file_put_contents($key, 'base64:'.base64_encode(random_bytes(32)));
         }
-        // What its owner added, letters and stores, stays.
-        preg_match_all('/^((?:MAIL|REDIS|CACHE|SESSION|QUEUE)_[A-Z_]+)="?([^"\n]*)"?$/m', $held, $own);
-        file_put_contents(
-            $settings,
-            $server->environment(
-                (string) file_get_contents($key),
-                '/run/mysqld/mysqld.sock',
-                'magpie',
-                'magpie',
-                $password,
-                array_combine($own[1], $own[2]),
-            ),
+        $settings = "{$server->home}/.env";
+        $text = Settings::of($server->home)->with(
+            $server->decided((string) file_get_contents($key), '/run/mysqld/mysqld.sock', 'magpie', 'magpie', $password),
         );
+        touch($settings);
         chmod($settings, 0600);
-        $this->terminal->end();
+        file_put_contents($settings, $text);
+    }
+
+    /** A checkout made under a strict mask is still read by the server's user: its code is no secret, its data lies elsewhere. */
+    private function readable(Server $server): void
+    {
+        $root = escapeshellarg($server->root);
+        Shell::run(
+            "chmod a+rX {$root} && cd {$root} && chmod -R a+rX app artisan bin bootstrap config core database demo deploy docs public resources routes vendor composer.json",
+        );
+        for ($folder = dirname($server->root); $folder !== '/'; $folder = dirname($folder)) {
+            if ((fileperms($folder) & 0001) === 0) {
+                throw new Failure(
+                    "{$folder} is closed to the user {$server->user}, who could not read the checkout in it: move it, to /opt/magpie for example.",
+                );
+            }
+        }
     }
 
     private function link(Server $server): void

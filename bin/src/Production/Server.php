@@ -33,6 +33,38 @@ final readonly class Server
     ) {
     }
 
+    /** What a process beside the web server may not do: nearly everything but reading the code and writing its own folders. */
+    private const SANDBOX = [
+        'NoNewPrivileges' => 'yes',
+        'UMask' => '0077',
+        'ProtectSystem' => 'strict',
+        'ProtectHome' => 'yes',
+        'PrivateTmp' => 'yes',
+        'PrivateDevices' => 'yes',
+        'PrivateUsers' => 'yes',
+        'ProtectHostname' => 'yes',
+        'ProtectClock' => 'yes',
+        'ProtectKernelTunables' => 'yes',
+        'ProtectKernelModules' => 'yes',
+        'ProtectKernelLogs' => 'yes',
+        'ProtectControlGroups' => 'yes',
+        'ProtectProc' => 'invisible',
+        'RestrictAddressFamilies' => 'AF_UNIX AF_INET AF_INET6',
+        'RestrictNamespaces' => 'yes',
+        'RestrictRealtime' => 'yes',
+        'RestrictSUIDSGID' => 'yes',
+        'LockPersonality' => 'yes',
+        'RemoveIPC' => 'yes',
+        'CapabilityBoundingSet' => '',
+        'SystemCallArchitectures' => 'native',
+        'SystemCallFilter' => "@system-service\nSystemCallFilter=~@privileged @resources",
+    ];
+
+    /** With forward secrecy and authenticated encryption only; TLS 1.3 brings its own. */
+    private const CIPHERS = 'ECDHE-ECDSA-AES128-GCM-SHA256:ECDHE-RSA-AES128-GCM-SHA256:ECDHE-ECDSA-AES256-GCM-SHA384:ECDHE-RSA-AES256-GCM-SHA384:ECDHE-ECDSA-CHACHA20-POLY1305:ECDHE-RSA-CHACHA20-POLY1305';
+
+    private const PROTOCOLS = "    ssl_protocols TLSv1.2 TLSv1.3;\n    ssl_ciphers ".self::CIPHERS.";\n    ssl_prefer_server_ciphers off;\n";
+
     public function url(): string
     {
         $port = preg_match('/:(\d+)$/', $this->listen, $m) === 1 ? ":{$m[1]}" : '';
@@ -64,18 +96,31 @@ final readonly class Server
                 "\n",
                 array_map(static fn (string $s): string => "    server unix:{$s} max_fails=0;", $this->sockets),
             ),
+            'sandbox' => implode("\n", array_map(
+                static fn (string $n, string $v): string => "{$n}={$v}",
+                array_keys(self::SANDBOX),
+                self::SANDBOX,
+            ))."\nReadWritePaths={$this->home} {$this->root}/storage {$this->root}/bootstrap/cache {$this->logs}",
             'fastcgi_params' => '/etc/nginx/fastcgi_params',
             'https' => $this->tls === null ? '""' : 'on',
             'listen' => $this->listen.($this->tls === null ? '' : ' ssl http2'),
             'tls' => $this->tls === null
                     ? '    # Without a certificate: only behind something that has one, or on a network one trusts.'
                     : "    ssl_certificate {$this->tls[0]};\n    ssl_certificate_key {$this->tls[1]};\n".
-                        "    ssl_protocols TLSv1.2 TLSv1.3;\n    ssl_session_cache shared:{$this->name}:10m;\n".
+                        self::PROTOCOLS."    ssl_session_cache shared:{$this->name}:10m;\n".
                         "    ssl_session_tickets off;\n".
                         '    add_header Strict-Transport-Security "max-age=31536000" always;',
             'plain_server' => $this->tls === null || $this->listen !== '443'
                     ? ''
-                    : "server {\n    listen 80;\n    server_name {$this->host};\n    return 308 https://\$host\$request_uri;\n}\n",
+                    : "server {\n    listen 80;\n    server_name {$this->host};\n    server_tokens off;\n    access_log off;\n    return 308 https://{$this->host}\$request_uri;\n}\n".
+                        "server {\n    listen 80 default_server;\n    server_name _;\n    server_tokens off;\n    access_log off;\n    return 444;\n}\n",
+            // Whoever asks for another name, or none, is not served, not even a file.
+            'other_names' => "server {\n    listen {$this->listen}".($this->tls === null ? '' : ' ssl').' default_server;'.
+                "\n    server_name _;\n    server_tokens off;\n    access_log off;\n    ".
+                ($this->tls === null ? 'return 444;' : 'ssl_reject_handshake on;').(
+                    // Which version is spoken is settled by this one, before a name is known.
+                    $this->tls === null ? '' : "\n".self::PROTOCOLS
+                )."\n}\n",
         ];
     }
 
@@ -123,19 +168,13 @@ final readonly class Server
     }
 
     /**
-     * The settings of the application.
+     * The settings of the application that follow from how it is served.
      *
-     * @param  array<string, string>  $more
+     * @return array<string, string>
      */
-    public function environment(
-        string $key,
-        string $socket,
-        string $database,
-        string $user,
-        string $password,
-        array $more,
-    ): string {
-        $settings = $more + [
+    public function decided(string $key, string $socket, string $database, string $user, string $password): array
+    {
+        return [
             'APP_KEY' => $key,
             'APP_URL' => $this->url(),
             'MAGPIE_HOSTS' => $this->host,
@@ -153,15 +192,6 @@ final readonly class Server
             'MAGPIE_LOG' => "{$this->logs}/app.log",
             'LOG_CHANNEL' => 'structured',
         ];
-
-        return implode(
-            '',
-            array_map(
-                static fn (string $name, string $value): string => "{$name}=\"{$value}\"\n",
-                array_keys($settings),
-                $settings,
-            ),
-        );
     }
 
     /**
