@@ -14,6 +14,8 @@ use App\Models\Workshop;
 use Illuminate\Support\Facades\DB;
 use Magpie\Core\Format\LibraryFile;
 use Magpie\Core\Library\Entry;
+use Magpie\Core\Quantity\Money;
+use Magpie\Core\Simulation\InventedRates;
 
 /** A workshop's library: every write is one transaction, recorded so that it can be taken back. */
 final readonly class Shelf
@@ -132,8 +134,28 @@ final readonly class Shelf
         });
     }
 
-    /** Puts the shipped examples that are not there yet onto the shelf. */
-    public function addExamples(): int
+    /**
+     * @param  array<string, mixed>  $entry
+     * @return array<string, mixed>
+     */
+    private static function priced(array $entry, string $currency): array
+    {
+        /** @var list<array{price: string, currency: string}> $offers */
+        $offers = $entry['offers'] ?? [];
+        foreach ($offers as $at => $offer) {
+            $price = InventedRates::turn(Money::of($offer['price'], $offer['currency']), $currency);
+            $offers[$at] = ['price' => $price->exactAmount(), 'currency' => $currency] + $offer;
+        }
+
+        return $offers === [] ? $entry : ['offers' => $offers] + $entry;
+    }
+
+    /**
+     * Puts the shipped examples that are not there yet onto the shelf.
+     *
+     * @param  string|null  $currency  their invented prices are turned into; null leaves them as they are shipped
+     */
+    public function addExamples(?string $currency = null): int
     {
         /** @var list<array<string, mixed>> $given */
         $given = json_decode(
@@ -142,6 +164,8 @@ final readonly class Shelf
             64,
             JSON_THROW_ON_ERROR,
         );
+
+        $given = $currency === null ? $given : array_map(static fn (array $one): array => self::priced($one, $currency), $given);
 
         return DB::transaction(function () use ($given): int {
             $there = $this->workshop->library()->pluck('ref')->flip();

@@ -34,8 +34,9 @@ final readonly class Main
                                               resonances of a log of acceleration, and the filter that suits
       bin/magpie note SOUND.wav --span=150mm --mass=8.4g/m [--format json]
                                               the note of a belt, and its tension
-      bin/magpie step-response LOG.csv --step=PERCENT [--target=CELSIUS] [--format json]
-                                              gains of a heater, and the overshoot each gives
+      bin/magpie step-response LOG.csv [--step=PERCENT] [--target=CELSIUS] [--format json]
+                                              gains of a heater, and the overshoot each gives; the step is read from
+                                              the column of its power where the log has one
       bin/magpie job PROGRAM.nc --build FILE [--origin=X,Y,Z] [--format json]
                                               a program held against a machine: travel, speeds, order, time
       bin/magpie book FILE --out BOOK.pdf     the build book: brief to upkeep, and a passport of one page

@@ -8,6 +8,7 @@ use Magpie\Core\Quantity\Dimension;
 use Magpie\Core\Quantity\Exception\CannotReadQuantity;
 use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Tuning\CannotTune;
+use Magpie\Core\Tuning\HeaterLog;
 use Magpie\Core\Tuning\Log;
 use Magpie\Core\Tuning\Loop;
 use Magpie\Core\Tuning\Note;
@@ -22,7 +23,7 @@ final class TuneFile
     private const USAGES = [
         'spectrum' => 'usage: bin/magpie spectrum LOG.csv [--accepted=MM] [--format json]',
         'note' => 'usage: bin/magpie note SOUND.wav --span=150mm --mass=8.4g/m [--format json]',
-        'step-response' => 'usage: bin/magpie step-response LOG.csv --step=PERCENT [--target=CELSIUS] [--format json]',
+        'step-response' => 'usage: bin/magpie step-response LOG.csv [--step=PERCENT] [--target=CELSIUS] [--format json]',
     ];
 
     private const OPTIONS = [
@@ -86,6 +87,8 @@ final class TuneFile
         return [
             'frequency' => round($note->frequency, 2),
             'clearness' => round($note->clearness, 3),
+            'doubt' => $note->doubt(),
+            'says' => $note->says(),
             'tension' => round(Note::tension($note->frequency, $span, $mass), 2),
         ];
     }
@@ -101,11 +104,10 @@ final class TuneFile
         $log = Log::read(FromFile::lines($file));
         $target = isset($options['target']) ? self::number($options['target'], $usage) : null;
 
-        return (new Loop(
-            $log->time,
-            array_values($log->signals)[0],
-            self::number($options['step'] ?? '', $usage),
-        ))->toArray($target);
+        $heater = HeaterLog::of($log, isset($options['step']) ? self::number($options['step'], $usage) : null);
+        $found = Loop::of($heater)->toArray($target);
+
+        return ['says' => [...$heater->says, ...$found['says']], 'taken' => $heater->taken] + $found;
     }
 
     private static function number(string $text, string $usage): float

@@ -1021,6 +1021,8 @@ return [
         'heater.target',
         'linear_rail.block_length',
         'linear_rail.length',
+        'mains_inlet.fuse_rating',
+        'mains_inlet.rated_current',
         'motor_driver.supply_current',
         'power_supply.cooling',
         'power_supply.derate_from',

@@ -284,8 +284,7 @@ final class JourneyTest extends BrowserTestCase
         $b->open('/builds/2/buy/money');
         $b->edit('What one EUR is worth in GBP', '0.87');
         $b->find('//button[@aria-label="What one EUR is worth in GBP: 0.87. Edit"]');
-        $b->edit('Shipping of Cobble Fasteners', '3.20, from 60: 0');
-        $b->find('//button[@aria-label="Shipping of Cobble Fasteners: 3.20, from 60.00: 0.00. Edit"]');
+        $b->ship('Cobble Fasteners', ['0' => '3.20', '60' => '0'], '3.20; from 60.00: 0.00');
 
         // A step with its tools, what it comes after and what to measure.
         $b->open('/builds/2/build/bench');

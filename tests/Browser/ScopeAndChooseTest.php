@@ -75,7 +75,7 @@ final class ScopeAndChooseTest extends BrowserTestCase
         $b->open("/builds/{$build}/buy/money");
         $b->type('A further supplier', 'Ferry Lane Motion');
         $b->click('//form[.//input[@aria-label="A further supplier"]]//button');
-        $b->edit('Shipping of Ferry Lane Motion', '20');
+        $b->ship('Ferry Lane Motion', ['0' => '20'], '20.00');
         $b->open("/builds/{$build}/scope/routes");
         $b->sees('Describe at least two ways');
         foreach (['Built' => ['ready-built', '1500'], 'Kit' => ['kit', '700']] as $name => [$kind, $price]) {

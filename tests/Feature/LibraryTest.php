@@ -295,6 +295,21 @@ final class LibraryTest extends FeatureTestCase
         );
     }
 
+    public function test_examples_are_priced_in_the_currency_of_the_workshop(): void
+    {
+        $stranger = $this->stranger();
+        $workshop = $stranger->workshops()->firstOrFail();
+        $this->as($stranger);
+        $this->postJson('/api/builds', ['workshop' => $workshop->id, 'name' => 'x', 'kind' => 'x', 'currency' => 'USD'])->assertCreated();
+        $this->postJson("/api/workshops/{$workshop->id}/library/examples", ['currency' => 'dollars'])->assertStatus(422);
+        $this->postJson("/api/workshops/{$workshop->id}/library/examples")->assertCreated();
+        $currencies = $workshop->library()
+            ->get()
+            ->flatMap(static fn ($part): array => array_column($part->entry['offers'] ?? [], 'currency'));
+        self::assertSame(['USD'], $currencies->unique()->values()->all());
+        self::assertGreaterThan(400, $currencies->count());
+    }
+
     public function test_a_part_goes_straight_into_a_build_and_is_one_edit(): void
     {
         $this->as($this->isla());

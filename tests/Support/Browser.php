@@ -237,6 +237,31 @@ final class Browser
             ->sendKeys($end);
     }
 
+    /**
+     * What a supplier asks for shipping, a row a step.
+     *
+     * @param  array<array-key, string>  $steps  value of the goods from which → cost, as typed
+     * @param  string  $says  what stands there afterwards
+     */
+    public function ship(string $supplier, array $steps, string $says): void
+    {
+        $this->click('//button[@aria-label='.self::quote("Shipping of {$supplier}").']');
+        $at = 0;
+        foreach ($steps as $from => $cost) {
+            $at++;
+            if ($at > 1) {
+                $this->click('//form[contains(@class, "steps")]//button[normalize-space(.)="one more step"]');
+            }
+            foreach (['Goods' => (string) $from, 'Shipping' => $cost] as $what => $text) {
+                $this->find('//form[contains(@class, "steps")]//p['.$at.']//input[starts-with(@aria-label, "'.$what.'")]')
+                    ->sendKeys([WebDriverKeys::CONTROL, 'a'])
+                    ->sendKeys($text);
+            }
+        }
+        $this->click('//form[contains(@class, "steps")]//button[normalize-space(.)="Keep"]');
+        $this->find('//button[@aria-label='.self::quote("Shipping of {$supplier}").' and normalize-space(.)='.self::quote($says).']');
+    }
+
     public function type(string $label, string $text): void
     {
         $quoted = self::quote($label);

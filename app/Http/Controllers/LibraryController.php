@@ -226,9 +226,20 @@ final class LibraryController
         ]);
     }
 
+    /** The shipped examples, priced in the currency asked for, or in that of most builds of the workshop. */
     public function examples(Request $request, Workshop $workshop): JsonResponse
     {
-        return new JsonResponse(['added' => $this->shelf($request, $workshop)->addExamples()], 201);
+        $given = $request->validate(['currency' => ['sometimes', 'nullable', 'string', 'regex:/^[A-Z]{3}$/']]);
+        $currency = $given['currency'] ?? $workshop->builds()
+            ->select('currency')
+            ->groupBy('currency')
+            ->orderByRaw('count(*) desc')
+            ->value('currency');
+
+        return new JsonResponse(
+            ['added' => $this->shelf($request, $workshop)->addExamples(is_string($currency) ? $currency : null)],
+            201,
+        );
     }
 
     /**

@@ -16,6 +16,7 @@ use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Simulation\SimulatedLog;
 use Magpie\Core\Tuning\CannotTune;
 use Magpie\Core\Tuning\Following;
+use Magpie\Core\Tuning\HeaterLog;
 use Magpie\Core\Tuning\Log;
 use Magpie\Core\Tuning\Loop;
 use Magpie\Core\Tuning\Note;
@@ -43,7 +44,7 @@ final class TuneController
         if ($span <= 0) {
             throw ValidationException::withMessages(['span' => 'must be more than nothing.']);
         }
-        $clear = null;
+        $heard = null;
         if (($asked['frequency'] ?? '') !== '' && $asked['frequency'] !== null) {
             $frequency = self::quantity('frequency', (string) $asked['frequency'], Dimension::Frequency)->in('Hz');
         } else {
@@ -52,7 +53,7 @@ final class TuneController
 
                 return Note::heard($sound->samples, $sound->rate);
             });
-            [$frequency, $clear] = [$heard->frequency, $heard->clearness];
+            $frequency = $heard->frequency;
         }
         $tension = Note::tension($frequency, $span, $mass);
         $wanted =
@@ -62,7 +63,9 @@ final class TuneController
 
         return new JsonResponse([
             'frequency' => round($frequency, 2),
-            'clearness' => $clear === null ? null : round($clear, 3),
+            'clearness' => $heard === null ? null : round($heard->clearness, 3),
+            'doubt' => $heard?->doubt(),
+            'says' => $heard?->says(),
             'tension' => round($tension, 2),
             'wanted' => $wanted === null ? null : round(Note::of($wanted, $span, $mass), 2),
             'off' => $wanted === null || $wanted <= 0 ? null : round($tension / $wanted - 1, 4),
@@ -93,7 +96,7 @@ final class TuneController
     {
         $asked = $request->validate([
             'log' => ['required', 'file', 'max:'.Upload::LARGEST],
-            'step' => ['required', 'numeric', 'between:-100,100'],
+            'step' => ['nullable', 'numeric', 'between:-100,100'],
             'target' => ['nullable', 'numeric', 'between:0,600'],
         ]);
 
@@ -102,7 +105,10 @@ final class TuneController
                 $log = self::log($request);
                 $target = isset($asked['target']) ? (float) $asked['target'] : null;
 
-                return (new Loop($log->time, array_values($log->signals)[0], (float) $asked['step']))->toArray($target);
+                $heater = HeaterLog::of($log, isset($asked['step']) ? (float) $asked['step'] : null);
+                $found = Loop::of($heater)->toArray($target);
+
+                return ['says' => [...$heater->says, ...$found['says']], 'taken' => $heater->taken] + $found;
             }),
         );
     }

@@ -62,7 +62,7 @@ final readonly class Overview
             'open_faults' => $openFaults,
             'money' => array_intersect_key(
                 $money,
-                array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid']),
+                array_flip(['currency', 'planned', 'budget', 'budget_left', 'budget_used', 'paid', 'lacks', 'without_rate']),
             ) + ['open' => count($money['open'])],
             'supply' => (new PowerLedger($this->inspection->survey))->worst(),
             'forecast' => Forecast::of($build->steps, $build->plan, $this->now)->toArray(),

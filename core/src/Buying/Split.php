@@ -493,13 +493,65 @@ final class Split
             return 'sold nowhere else within the limits';
         }
         $next = $elsewhere[0];
-        $open = isset($this->baskets[$next['supplier']]);
+        if (! str_starts_with($next['more'], '-')) {
+            return "{$next['name']} asks {$next['more']} more";
+        }
+        $saved = substr($next['more'], 1);
+        $taken = $this->taken($way, $next['supplier']);
 
-        return match (true) {
-            ! str_starts_with($next['more'], '-') => "{$next['name']} asks {$next['more']} more",
-            $open => substr($next['more'], 1).
-                " less at {$next['name']}, but what is bought here would then cost more to bring",
-            default => substr($next['more'], 1)." less at {$next['name']}, which shipping from there would take",
-        };
+        return "{$saved} less at {$next['name']}, but ".
+            ($taken === [] ? 'not with the rest of what is bought, within the limits' : implode(' and ', $taken));
+    }
+
+    /**
+     * What moving a line to another supplier would add at the door, by what asks it: from the two baskets as they are and as they would
+     * be.
+     *
+     * @param  Lots  $way
+     * @return list<string> the most first; none where it would cost no more
+     */
+    private function taken(array $way, string $to): array
+    {
+        $from = (string) array_key_first($way);
+        $lots = array_values($way)[0] ?? [];
+        $part = $lots === [] ? '' : $lots[0]->offer->part;
+        $there = [];
+        foreach ($this->ways[$part] ?? [] as $other) {
+            if (array_keys($other) === [$to]) {
+                $there = $other[$to];
+            }
+        }
+        $sum = static fn (array $lots, Money $zero): Money => array_reduce(
+            $lots,
+            static fn (Money $m, Lot $l): Money => $m->plus($l->cost()),
+            $zero,
+        );
+        $held = $this->baskets[$from]->goods;
+        $left = $held->minus($sum($lots, Money::zero($held->currency)));
+        $others = $this->baskets[$to]->goods ?? Money::zero($this->build->suppliers[$to]->currency);
+        $after = [
+            ...$left->isZero() ? [] : [new Basket($this->build->suppliers[$from], $left)],
+            new Basket($this->build->suppliers[$to], $others->plus($sum($there, Money::zero($others->currency)))),
+        ];
+        $before = array_filter([$this->baskets[$from] ?? null, $this->baskets[$to] ?? null]);
+        $more = [];
+        foreach (['shipping', 'duty', 'tax', 'fee'] as $what) {
+            $asked = fn (array $baskets): Money => array_reduce(
+                $baskets,
+                fn (Money $m, Basket $b): Money => $m->plus(
+                    $b->{$what} === null ? $m->minus($m) : $this->exchange->convert($b->{$what}) ?? $m->minus($m),
+                ),
+                Money::zero($this->exchange->currency),
+            );
+            $more[$what] = $asked($after)->minus($asked($before));
+        }
+        $more = array_filter($more, static fn (Money $m): bool => $m->cents()->compare(Money::zero($m->currency)) > 0);
+        uasort($more, static fn (Money $a, Money $b): int => $b->compare($a));
+
+        return array_map(
+            static fn (string $what, Money $m): string => "{$what} would be {$m->amount()} more",
+            array_keys($more),
+            array_values($more),
+        );
     }
 }

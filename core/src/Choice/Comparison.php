@@ -13,6 +13,7 @@ use Magpie\Core\Machine\Need;
 use Magpie\Core\Machine\Part;
 use Magpie\Core\Machine\Spec;
 use Magpie\Core\Machine\SpecField;
+use Magpie\Core\Money\Exchange;
 use Magpie\Core\Money\MoneyLedger;
 use Magpie\Core\Quantity\Money;
 use Magpie\Core\Quantity\Quantity;
@@ -75,7 +76,7 @@ final readonly class Comparison
             'currency' => $build->plan->currency,
             'chosen' => $this->need->choice,
             'rows' => $rows,
-            'ratios' => $this->ratios($parts, $candidates),
+            'ratios' => $this->ratios($parts),
             'weights' => (object) $this->need->weights,
             'candidates' => array_map(
                 static fn (array $c): array => array_diff_key($c, ['read' => 0]) + ['score' => $scores[$c['part']]],
@@ -272,14 +273,29 @@ final readonly class Comparison
         return $better === 'more' ? [$at($most), $at($least)] : [$at($least), $at($most)];
     }
 
+    /** What one piece costs where it costs the least, in the build's currency: of a pack its share, however many are needed. */
+    private function pieceOf(Part $part): ?float
+    {
+        $build = $this->inspection->survey->build;
+        $exchange = new Exchange($build->rates, $build->plan->currency);
+        $prices = [];
+        foreach ($build->offers as $offer) {
+            $cost = $offer->part === $part->ref ? $exchange->convert($offer->price) : null;
+            if ($cost !== null) {
+                $prices[] = (float) $cost->exactAmount() / $offer->pack;
+            }
+        }
+
+        return $prices === [] ? null : min($prices);
+    }
+
     /**
      * Each with both its terms named; none of them ranks.
      *
      * @param  list<Part>  $parts
-     * @param  list<Candidate>  $candidates
      * @return list<array{label: string, values: list<float|null>}>
      */
-    private function ratios(array $parts, array $candidates): array
+    private function ratios(array $parts): array
     {
         $ratios = [];
         $currency = $this->inspection->survey->build->plan->currency;
@@ -288,22 +304,19 @@ final readonly class Comparison
             $bottom = $for === 'price' ? null : $parts[0]->family->field($for);
             $unit = $for === 'price' ? $currency : ($for === 'mass' ? 'kg' : $bottom->unit ?? '');
             $values = array_map(
-                function (Part $part, array $c) use ($of, $for, $top, $unit): ?float {
+                function (Part $part) use ($of, $for, $top, $unit): ?float {
                     $value = $part
                         ->spec($of)
                         ?->nominal()
                         ?->in($top->unit ?? '');
                     $by =
                         $for === 'price'
-                            ? ($c['price'] === null
-                                ? null
-                                : (float) $c['price'] / max(1, $this->need->quantity))
+                            ? $this->pieceOf($part)
                             : $part->spec($for)?->nominal()?->in($unit);
 
                     return $value === null || $by === null || $by <= 0 ? null : round($value / $by, 3);
                 },
                 $parts,
-                $candidates,
             );
             $ratios[] = [
                 'label' => ($top->label ?? $of).', '.($top->unit ?? '').' per '.$unit,

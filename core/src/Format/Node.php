@@ -335,8 +335,7 @@ final class Node
             return null;
         }
         try {
-            // Two decimals behind a comma are cents; three could be thousands, and are asked for again.
-            $value = (string) preg_replace('/^(\d{1,9}),(\d{1,2})$/', '$1.$2', $value);
+            $value = self::decimal($value);
             if (preg_match('/^\d{1,9}(\.\d{1,6})?$/', $value) !== 1) {
                 $this->fail(
                     sprintf('"%s" is not an amount of money; write it like "12.50", not negative.', $value),
@@ -348,6 +347,20 @@ final class Node
         } catch (InvalidArgumentException $e) {
             $this->fail($e->getMessage(), $key);
         }
+    }
+
+    /**
+     * A decimal number however its writer parts it: with both signs the last one is the decimal sign. A comma before one or two
+     * digits is one too; before three it could be either, and is asked for again.
+     */
+    private static function decimal(string $value): string
+    {
+        return match (1) {
+            preg_match('/^\d{1,3}(?:\.\d{3})+,\d{1,6}$/', $value) => strtr($value, ['.' => '', ',' => '.']),
+            preg_match('/^\d{1,3}(?:,\d{3})+\.\d{1,6}$/', $value) => str_replace(',', '', $value),
+            preg_match('/^\d{1,9},\d{1,2}$/', $value) => str_replace(',', '.', $value),
+            default => $value,
+        };
     }
 
     public function currency(string $key): string

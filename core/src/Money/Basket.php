@@ -42,6 +42,20 @@ final readonly class Basket
         $this->total = $landed->plus($this->fee);
     }
 
+    /** What the border and the bank take, each to the cent, as they ask it. */
+    public function charges(): Money
+    {
+        return $this->duty->cents()->plus($this->tax->cents())->plus($this->fee->cents());
+    }
+
+    /** What is paid in the end: the sum of what stands in the rows, each to the cent. */
+    public function paid(): Money
+    {
+        $sent = $this->goods->cents()->plus($this->charges());
+
+        return $this->shipping === null ? $sent : $sent->plus($this->shipping->cents());
+    }
+
     private static function above(Money $goods, ?Money $free): bool
     {
         return $free === null || $goods->compare($free) > 0;

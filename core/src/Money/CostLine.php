@@ -19,6 +19,7 @@ final readonly class CostLine
      * @param  Money|null  $cost  the same in the build's currency; null when it cannot be told
      * @param  Money|null  $spareCost  part of it that only the spares cause
      * @param  string|null  $reason  why there is no cost
+     * @param  Lack|null  $lack  the same by its kind
      */
     public function __construct(
         public ?string $part,
@@ -35,6 +36,7 @@ final readonly class CostLine
         public ?Money $cost,
         public ?Money $spareCost,
         public ?string $reason,
+        public ?Lack $lack = null,
     ) {
     }
 
@@ -55,6 +57,7 @@ final readonly class CostLine
             null,
             null,
             "no part is chosen for {$need->role}",
+            Lack::Choice,
         );
     }
 

@@ -25,7 +25,7 @@ use Magpie\Core\Quantity\Money;
  *     spares: string, shipping: string, tax: string, contingency: string, contingency_share: float|null,
  *     planned: string, budget: string|null, budget_left: string|null, budget_used: float|null, paid: string,
  *     owed: string, here: string, coming: string, moved: string, fetched: string, abandoned: string, considered: string, purchases: list<array<string, mixed>>, faults: string, rates: list<array<string, mixed>>,
- *     open: list<string>}
+ *     open: list<string>, lacks: list<string>, without_rate: list<string>}
  */
 final class MoneyLedger implements Settled
 {
@@ -67,7 +67,7 @@ final class MoneyLedger implements Settled
      *     contingency_share: float|null, planned: string, budget: string|null, budget_left: string|null,
      *     budget_used: float|null, paid: string, owed: string, here: string, coming: string, moved: string, fetched: string, abandoned: string,
      *     considered: string, remaining?: string, forecast?: string, beside?: BesideSums, purchases: list<array<string, mixed>>, faults: string,
-     *     rates: list<array<string, mixed>>, open: list<string>}
+     *     rates: list<array<string, mixed>>, open: list<string>, lacks: list<string>, without_rate: list<string>}
      */
     public function toArray(bool $wholeList = true): array
     {
@@ -96,7 +96,7 @@ final class MoneyLedger implements Settled
             'remaining' => $remaining->amount(),
             'forecast' => $spent
                 ->plus($remaining)
-                ->plus($share === null ? Money::zero($remaining->currency) : $remaining->times($share))
+                ->plus($share === null ? Money::zero($remaining->currency) : $remaining->times($share)->cents())
                 ->minus(Money::of($sums['fetched'], $remaining->currency))
                 ->amount(),
             'beside' => Beside::of($this->build, $this->cheapest(...)),
@@ -110,13 +110,14 @@ final class MoneyLedger implements Settled
     private function sums(array $lines): array
     {
         $zero = Money::zero($this->build->plan->currency);
-        $open = [];
+        $open = $lacks = [];
         $accounts = array_fill_keys(array_map(static fn (Account $a): string => $a->value, Account::cases()), $zero);
         $spares = $zero;
-        $goods = [];
+        $goods = $landed = [];
         foreach ($lines as $line) {
             if ($line->reason !== null) {
                 $open[] = $line->reason;
+                $lacks[] = $line->lack ?? Lack::Price;
             }
             if ($line->cost === null || $line->offer === null || $line->own === null) {
                 continue;
@@ -126,21 +127,28 @@ final class MoneyLedger implements Settled
             );
             $spares = $spares->plus($line->spareCost ?? $zero);
             $supplier = $line->offer->supplier;
-            $goods[$supplier] = isset($goods[$supplier]) ? $goods[$supplier]->plus($line->own) : $line->own;
+            $own = $line->own->cents();
+            $goods[$supplier] = isset($goods[$supplier]) ? $goods[$supplier]->plus($own) : $own;
+            $landed[$supplier] = ($landed[$supplier] ?? $zero)->plus($line->cost);
         }
-        [$baskets, $shipping, $tax] = $this->baskets($goods, $open);
+        $known = count($open);
+        [$baskets, $shipping, $tax] = $this->baskets($goods, $landed, $open);
+        $lacks = [...$lacks, ...array_fill(0, count($open) - $known, Lack::Shipping)];
         $subtotal = array_reduce($accounts, static fn (Money $sum, Money $m): Money => $sum->plus($m), $zero)
             ->plus($spares)
             ->plus($shipping)
             ->plus($tax);
         $contingency =
-            $this->build->plan->contingency === null ? $zero : $subtotal->times($this->build->plan->contingency);
+            $this->build->plan->contingency === null
+                ? $zero
+                : $subtotal->times($this->build->plan->contingency)->cents();
         $planned = $subtotal->plus($contingency);
         $spending = new Spending($this->build, $this->exchange);
         $open = [...$open, ...$spending->open];
+        $lacks = [...$lacks, ...array_fill(0, count($spending->open), Lack::Purchase)];
         $faults = $zero;
         foreach ($this->build->faults as $fault) {
-            $faults = $fault->cost === null ? $faults : $faults->plus($fault->cost);
+            $faults = $fault->cost === null ? $faults : $faults->plus($fault->cost->cents());
         }
         $budget = $this->build->plan->budget;
 
@@ -179,6 +187,8 @@ final class MoneyLedger implements Settled
                 ),
             ),
             'open' => array_values(array_unique($open)),
+            'lacks' => self::counted($lacks),
+            'without_rate' => $this->withoutRate(),
         ];
     }
 
@@ -228,14 +238,14 @@ final class MoneyLedger implements Settled
         $bare = max(0, $pieces - $owned);
         $buy = max(0, $pieces + $spare - $owned);
         [$offer, $cost] = $buy === 0 ? [null, Money::zero($this->build->plan->currency)] : $this->cheapest($part, $buy);
-        $reason = $buy > 0 && $cost === null ? $this->whyNoPrice($part) : null;
+        [$lack, $reason] = $buy > 0 && $cost === null ? $this->whyNoPrice($part) : [null, null];
         if ($reason !== null && $this->isPrinted($part) && $this->hasReel($part)) {
-            [$cost, $reason] = [Money::zero($this->build->plan->currency), null];
+            [$cost, $reason, $lack] = [Money::zero($this->build->plan->currency), null, null];
         }
         $packs = $offer === null ? 0 : $offer->packsFor($buy);
         $spareCost = null;
         if ($offer !== null && $spare > 0 && $cost !== null) {
-            $without = $this->exchange->convert($offer->costOf($offer->packsFor($bare)));
+            $without = $this->exchange->convert($offer->costOf($offer->packsFor($bare)))?->cents();
             $spareCost = $without === null ? null : $cost->minus($without);
         }
 
@@ -254,6 +264,7 @@ final class MoneyLedger implements Settled
             $cost,
             $spareCost,
             $reason,
+            $lack,
         );
     }
 
@@ -264,7 +275,7 @@ final class MoneyLedger implements Settled
     {
         $best = [null, null];
         foreach ($this->offers[$part->ref] ?? [] as $offer) {
-            $cost = $this->exchange->convert($offer->costOf($offer->packsFor($pieces)));
+            $cost = $this->exchange->convert($offer->costOf($offer->packsFor($pieces)))?->cents();
             if ($cost !== null && ($best[1] === null || $cost->compare($best[1]) < 0)) {
                 $best = [$offer, $cost];
             }
@@ -291,23 +302,76 @@ final class MoneyLedger implements Settled
         return false;
     }
 
-    private function whyNoPrice(Part $part): string
+    /**
+     * @return array{Lack, string}
+     */
+    private function whyNoPrice(Part $part): array
     {
         foreach ($this->offers[$part->ref] ?? [] as $offer) {
-            return "{$part->name} is priced in {$offer->price->currency}, and no rate to {$this->build->plan->currency} is given";
+            return [
+                Lack::Rate,
+                "{$part->name} is priced in {$offer->price->currency}, and no rate to {$this->build->plan->currency} is given",
+            ];
         }
 
         return $this->isPrinted($part)
-            ? "{$part->name} is printed, and no reel of its plastic is on the list"
-            : "{$part->name} has no price";
+            ? [Lack::Plastic, "{$part->name} is printed, and no reel of its plastic is on the list"]
+            : [Lack::Price, "{$part->name} has no price"];
+    }
+
+    /**
+     * What the sums leave out, counted by its kind: it stands beside them wherever they stand.
+     *
+     * @param  list<Lack>  $lacks
+     * @return list<string>
+     */
+    private static function counted(array $lacks): array
+    {
+        $said = [];
+        foreach (Lack::cases() as $kind) {
+            $of = count(array_filter($lacks, static fn (Lack $l): bool => $l === $kind));
+            if ($of > 0) {
+                $said[] = $kind->counted($of);
+            }
+        }
+
+        return $said;
+    }
+
+    /**
+     * Currencies something is priced or paid in that no rate turns into the build's.
+     *
+     * @return list<string>
+     */
+    private function withoutRate(): array
+    {
+        $used = [];
+        foreach ($this->build->offers as $offer) {
+            $used[$offer->price->currency] = true;
+        }
+        foreach ($this->build->purchases as $purchase) {
+            if ($purchase->rate === null) {
+                $used[$purchase->paid->currency] = true;
+            }
+        }
+        unset($used[$this->build->plan->currency]);
+        ksort($used);
+
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys($used)),
+                fn (string $currency): bool => $this->exchange->rateFor($currency) === null,
+            ),
+        );
     }
 
     /**
      * @param  array<string, Money>  $goods  by supplier, in the supplier's currency
+     * @param  array<string, Money>  $landed  the same in the build's currency, as its lines have it
      * @param  list<string>  $open
      * @return array{list<array<string, mixed>>, Money, Money} baskets, shipping, tax
      */
-    private function baskets(array $goods, array &$open): array
+    private function baskets(array $goods, array $landed, array &$open): array
     {
         $baskets = [];
         $shipping = $tax = $zero = Money::zero($this->build->plan->currency);
@@ -317,12 +381,11 @@ final class MoneyLedger implements Settled
             if ($basket->shipping === null) {
                 $open[] = "shipping from {$supplier->name} is not known";
             }
-            $shipping = $shipping->plus(
-                $basket->shipping === null ? $zero : $this->exchange->convert($basket->shipping) ?? $zero,
-            );
+            $sent = $basket->shipping === null ? $zero : $this->exchange->convert($basket->shipping)?->cents() ?? $zero;
+            $shipping = $shipping->plus($sent);
             // What the border and the bank take counts with the tax.
-            $charges = $basket->duty->plus($basket->tax)->plus($basket->fee);
-            $tax = $tax->plus($this->exchange->convert($charges) ?? $zero);
+            $charges = $this->exchange->convert($basket->charges())?->cents() ?? $zero;
+            $tax = $tax->plus($charges);
             $rate = $this->exchange->rateFor($supplier->currency);
             $baskets[] = [
                 'supplier' => $ref,
@@ -334,8 +397,8 @@ final class MoneyLedger implements Settled
                 'tax' => $basket->tax->amount(),
                 'fee' => $basket->fee->amount(),
                 'tax_rate' => $supplier->tax?->in(''),
-                'total' => $basket->total->amount(),
-                'landed' => $this->exchange->convert($basket->total)?->amount(),
+                'total' => $basket->paid()->amount(),
+                'landed' => $landed[$ref]->plus($sent)->plus($charges)->amount(),
                 'rate_date' => $supplier->currency === $this->build->plan->currency ? null : $rate?->date,
                 'lead_days' => $supplier->leadDays,
             ];
@@ -351,7 +414,7 @@ final class MoneyLedger implements Settled
      */
     public function remaining(): array
     {
-        $open = $goods = [];
+        $open = $goods = $landed = [];
         foreach (ToOrder::undecided($this->build) as $role) {
             $open[] = "no part is chosen for {$role}";
         }
@@ -359,19 +422,21 @@ final class MoneyLedger implements Settled
             $part = $this->build->parts[$line->part];
             [$offer, $cost] = $line->order() === 0 ? [null, null] : $this->cheapest($part, $line->order());
             if ($offer === null || $cost === null) {
-                $open = $line->order() === 0 ? $open : [...$open, $this->whyNoPrice($part)];
+                $open = $line->order() === 0 ? $open : [...$open, $this->whyNoPrice($part)[1]];
 
                 continue;
             }
-            $own = $offer->costOf($offer->packsFor($line->order()));
+            $own = $offer->costOf($offer->packsFor($line->order()))->cents();
             $goods[$offer->supplier] = isset($goods[$offer->supplier]) ? $goods[$offer->supplier]->plus($own) : $own;
+            $landed[$offer->supplier] = isset($landed[$offer->supplier]) ? $landed[$offer->supplier]->plus($cost) : $cost;
         }
-        $landed = Money::zero($this->build->plan->currency);
-        foreach ($goods as $ref => $value) {
-            $basket = new Basket($this->build->suppliers[$ref], $value);
-            $landed = $landed->plus($this->exchange->convert($basket->total) ?? Money::zero($landed->currency));
-        }
+        // What is not said of shipping is told of the whole plan.
+        $unsaid = [];
+        [, $shipping, $charges] = $this->baskets($goods, $landed, $unsaid);
 
-        return [$landed, $open];
+        return [
+            array_reduce($landed, static fn (Money $sum, Money $m): Money => $sum->plus($m), $shipping->plus($charges)),
+            $open,
+        ];
     }
 }

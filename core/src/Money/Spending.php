@@ -54,7 +54,7 @@ final readonly class Spending
                 if ($own === null) {
                     $open[$purchase->ref] = "{$purchase->ref} is in {$purchase->paid->currency}, and no rate is given";
                 } else {
-                    $sums[$what] = $sums[$what]->plus($own);
+                    $sums[$what] = $sums[$what]->plus($own->cents());
                 }
             }
         }

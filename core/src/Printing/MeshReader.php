@@ -245,7 +245,8 @@ final class MeshReader
         if ($this->triangles === 0) {
             throw new CannotReadMesh('it has no triangle.');
         }
-        if (! is_finite($this->volume) || ! is_finite($this->area)) {
+        $reach = [$this->left, $this->right, $this->front, $this->back, $this->bottom, $this->top, $this->volume, $this->area];
+        if (array_filter($reach, is_finite(...)) !== $reach) {
             throw new CannotReadMesh('some of its corners are not numbers.');
         }
 

@@ -17,6 +17,9 @@ final readonly class Block
     /** Codes that name axes by their letters alone: to home them, to level, to let motors go. */
     private const BARE_G = [280, 290, 300];
 
+    /** Further, faster or more often than anything is: a word beyond it cannot be read. */
+    private const LARGEST = 1e9;
+
     private const BARE_M = [17, 18, 84];
 
     /**
@@ -49,6 +52,10 @@ final readonly class Block
         $words = $g = $m = [];
         $read = 0;
         foreach ($found as [$whole, $letter, $number]) {
+            // Of a word no machine could mean, nothing beside it is obeyed either.
+            if (abs((float) $number) > self::LARGEST) {
+                return new self([], [], [], mb_substr($text, 0, 200));
+            }
             $read += strlen($whole);
             if ($letter === 'G') {
                 $g[] = (int) round(10 * (float) $number);

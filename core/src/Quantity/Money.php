@@ -109,6 +109,12 @@ final readonly class Money implements Stringable
         return Quantity::ratio((float) (string) $this->amount->dividedBy($whole->amount, 9, RoundingMode::HALF_UP));
     }
 
+    /** The same to the cent, half up: what stands in a row, so that the rows add up to what stands under them. */
+    public function cents(): self
+    {
+        return new self($this->amount->toScale(2, RoundingMode::HALF_UP), $this->currency);
+    }
+
     /** Amount to the cent, half up. */
     public function amount(): string
     {

@@ -54,7 +54,7 @@ final readonly class RouteLedger
         $kinds = array_fill_keys(['parts', ...LineKind::words()], $zero);
         $goods = $open = $lines = [];
         foreach ($this->entries() as [$what, $kind, $own, $supplier, $evidence, $owned, $reason]) {
-            $cost = $own === null ? null : $exchange->convert($own);
+            $cost = $own === null ? null : $exchange->convert($own)?->cents();
             if ($cost === null) {
                 $open[] =
                     $reason ??
@@ -82,8 +82,8 @@ final readonly class RouteLedger
             if ($basket->shipping === null) {
                 $open[] = "shipping from {$basket->supplier->name} is not known";
             }
-            $landed = $exchange->convert($basket->total) ?? $zero;
-            $toll = $toll->plus($exchange->convert($basket->total->minus($value)) ?? $zero);
+            $landed = $exchange->convert($basket->paid())?->cents() ?? $zero;
+            $toll = $toll->plus($exchange->convert($basket->paid()->minus($value->cents()))?->cents() ?? $zero);
             $wait = $basket->supplier->leadDays === null ? $wait : max($wait ?? 0, $basket->supplier->leadDays);
             $baskets[] = [
                 'supplier' => $basket->supplier->name,
@@ -93,7 +93,7 @@ final readonly class RouteLedger
                 'duty' => $basket->duty->amount(),
                 'tax' => $basket->tax->amount(),
                 'fee' => $basket->fee->amount(),
-                'total' => $basket->total->amount(),
+                'total' => $basket->paid()->amount(),
                 'landed' => $landed->amount(),
                 'lead_days' => $basket->supplier->leadDays,
             ];

@@ -58,16 +58,16 @@ final readonly class SimulatedLog
         return $csv;
     }
 
-    /** A heater stepped to 40 %, logged twice a second for ten time constants. */
+    /** A heater stepped to 40 % after ten seconds, logged twice a second, with its power beside it. */
     public function heating(): string
     {
         $from = $this->randomizer('heating');
         $dead = 4 + $from->getInt(0, 30) / 10;
         $constant = 70 + $from->getInt(0, 200) / 10;
-        $csv = "time,temperature\n";
-        for ($t = 0.0; $t < 8 * $constant; $t += 0.5) {
+        $csv = "time,output,temperature\n";
+        for ($t = -10.0; $t < 8 * $constant; $t += 0.5) {
             $rise = $t < $dead ? 0.0 : 84 * (1 - exp(-($t - $dead) / $constant));
-            $csv .= sprintf("%.1f,%.2f\n", $t, 21.5 + $rise + 0.06 * self::noise($from));
+            $csv .= sprintf("%.1f,%d,%.2f\n", $t + 10, $t < 0 ? 0 : 40, 21.5 + $rise + 0.06 * self::noise($from));
         }
 
         return $csv;

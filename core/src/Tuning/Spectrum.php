@@ -16,6 +16,9 @@ final readonly class Spectrum
     /** Damping above which a top is no resonance. */
     private const BROAD = 0.35;
 
+    /** Times the width that window and mean make of a steady tone, above which a width is the machine's. */
+    private const CLEARLY = 1.5;
+
     /** Peaks below this share of the highest are noise. */
     private const FAINT = 0.02;
 
@@ -57,7 +60,8 @@ final readonly class Spectrum
         }
         $sum = array_fill(0, ($size >> 1) + 1, 0.0);
         $segments = 0;
-        $starts = range(0, $n - $size, $size >> 1);
+        // One as short as a segment has just the one.
+        $starts = $n - $size < $size >> 1 ? [0] : range(0, $n - $size, $size >> 1);
         foreach (array_chunk($starts, 2) as $pair) {
             $re = self::windowed($signal, $pair[0], $window, $size);
             $im = isset($pair[1]) ? self::windowed($signal, $pair[1], $window, $size) : array_fill(0, $size, 0.0);
@@ -153,8 +157,12 @@ final readonly class Spectrum
         $smooth = $this->smoothed($k, $near);
         $left = $this->crossing($k, -1, $smooth / 2, $near);
         $right = $this->crossing($k, 1, $smooth / 2, $near);
-        // The window itself is 1.44 lines wide at half power (Hann); what is wider is damping.
-        $width = max(0.0, sqrt(max(0.0, ($right - $left) ** 2 - (1.44 * $this->step) ** 2)));
+        // The window itself is 1.44 lines wide at half power (Hann), and the mean of some lines as wide as they are many; only what
+        // is clearly wider is damping. Of a narrower one no more is known than that it is less.
+        $own = sqrt(1.44 ** 2 + (2 * $near) ** 2) * $this->step;
+        $seen = $right - $left;
+        $isKnown = $seen > self::CLEARLY * $own;
+        $width = $isKnown ? sqrt($seen ** 2 - $own ** 2) : $seen;
         $share = 0.0;
         for ($i = (int) floor($left / $this->step); $i <= (int) ceil($right / $this->step); $i++) {
             $share += $this->density[$i] ?? 0.0;
@@ -165,6 +173,7 @@ final readonly class Spectrum
             $this->density[$k],
             $frequency > 0 ? $width / (2 * $frequency) : 0.0,
             $whole > 0 ? min(1.0, $share / $whole) : 0.0,
+            $isKnown,
         );
     }
 

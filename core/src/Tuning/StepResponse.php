@@ -35,10 +35,11 @@ final readonly class StepResponse
      * @param  list<float>  $time  s
      * @param  list<float>  $temperature  °C
      * @param  float  $step  per cent of power it was stepped by, at the first row
+     * @param  float|null  $start  °C before it; the first row where null
      *
      * @throws CannotTune
      */
-    public static function fit(array $time, array $temperature, float $step): self
+    public static function fit(array $time, array $temperature, float $step, ?float $start = null): self
     {
         $n = count($time);
         if ($n < 20) {
@@ -47,7 +48,7 @@ final readonly class StepResponse
         if (abs($step) < 1e-9) {
             throw new CannotTune('the power was not stepped.');
         }
-        $start = $temperature[0];
+        $start ??= $temperature[0];
         // The end is the mean of the last tenth.
         $tail = max(2, intdiv($n, 10));
         $end = array_sum(array_slice($temperature, -$tail)) / $tail;

@@ -145,6 +145,34 @@ final class SplitTest extends TestCase
         self::assertSame(['belt'], array_keys($few->bought));
     }
 
+    /** Found in use: shipping was blamed where it was the tax. The reason is worked from what would change. */
+    public function test_what_takes_a_saving_is_named_by_what_asks_it(): void
+    {
+        $why = static function (string $tax, string $shipping): string {
+            $offer = static fn (string $ref, string $of, string $price): array => [
+                'ref' => $ref, 'part' => 'belt', 'supplier' => $of, 'price' => $price, 'date' => '2026-11-01',
+            ];
+            $build = BuildFile::build([
+                'magpie' => 2,
+                'build' => ['name' => 'a', 'kind' => 'b', 'currency' => 'GBP'],
+                'parts' => [['ref' => 'belt', 'family' => 'belt', 'name' => 'Belt']],
+                'needs' => [['ref' => 'belt', 'role' => 'Belt', 'family' => 'belt', 'quantity' => 1, 'choice' => 'belt']],
+                'suppliers' => [
+                    ['ref' => 'near', 'name' => 'Near', 'currency' => 'GBP', 'shipping' => [['from' => '0', 'cost' => '2']]],
+                    ['ref' => 'far', 'name' => 'Far', 'currency' => 'GBP', 'shipping' => [['from' => '0', 'cost' => $shipping]], 'tax' => $tax],
+                ],
+                'offers' => [$offer('1', 'near', '30'), $offer('2', 'far', '28')],
+            ]);
+
+            return (new Split($build))->toArray()['lines'][0]['why'];
+        };
+        // 28 + 2 with a fifth on top is 36 against 32: shipping is the same.
+        self::assertSame('2.00 less at Far, but tax would be 6.00 more', $why('20 %', '2'));
+        self::assertSame('2.00 less at Far, but shipping would be 5.00 more', $why('0 %', '7'));
+        // (28 + 5) × 1.1: 3.30 of tax, 3 of shipping.
+        self::assertSame('2.00 less at Far, but tax would be 3.30 more and shipping would be 3.00 more', $why('10 %', '5'));
+    }
+
     public function test_settled_offers_and_suppliers_left_out_are_kept_to(): void
     {
         $pinned = new Split(self::build([], ['near-belt' => ['pinned' => true]]));

@@ -168,6 +168,30 @@ final class ComparisonTest extends TestCase
         );
     }
 
+    /** Found in use: of four motors that are needed, torque was divided by the price of all four. */
+    public function test_a_ratio_is_of_one_piece_however_many_are_needed_and_however_they_are_packed(): void
+    {
+        $ratio = static function (int $quantity, int $pack): mixed {
+            $build = BuildFile::build([
+                'magpie' => 2,
+                'build' => ['name' => 'a', 'kind' => 'b', 'currency' => 'GBP'],
+                'parts' => [['ref' => 'm', 'family' => 'stepper_motor', 'name' => 'M', 'specs' => ['holding_torque' => ['value' => '2 N m', 'evidence' => 'datasheet']]]],
+                'needs' => [
+                    ['ref' => 'x', 'role' => 'X', 'family' => 'stepper_motor', 'quantity' => $quantity, 'choice' => 'm', 'candidates' => ['m']],
+                    ['ref' => 'y', 'role' => 'Y', 'family' => 'stepper_motor', 'choice' => 'm'],
+                ],
+                'suppliers' => [['ref' => 's', 'name' => 'S', 'currency' => 'GBP']],
+                'offers' => [['ref' => '1', 'part' => 'm', 'supplier' => 's', 'price' => (string) (20 * $pack), 'pack' => $pack, 'date' => '2026-11-01']],
+            ]);
+            $ratios = (new Comparison(Standing::of(Rules::inspector(), $build), 'x'))->toArray()['ratios'];
+
+            return array_column($ratios, 'values', 'label')['Holding torque, N m per GBP'][0] ?? null;
+        };
+        self::assertSame(0.1, $ratio(1, 1), '2 N m for 20.00');
+        self::assertSame(0.1, $ratio(4, 1));
+        self::assertSame(0.1, $ratio(9, 5));
+    }
+
     public function test_a_lead_to_a_port_it_has_not_stands_in_the_way(): void
     {
         $file = Examples::file(

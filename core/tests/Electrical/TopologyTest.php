@@ -223,7 +223,7 @@ final class TopologyTest extends TestCase
             array_column($psu['loads'], 'need'),
             'The largest first; the host is never off.',
         );
-        self::assertSame([13.0, 0.304], [$wall['limit'], $wall['load']]);
+        self::assertSame([6.0, 0.304], [$wall['limit'], $wall['load']]);
         // 28 W over 80 %: 35 W; 2 h: 70 Wh, 0.042 at 0.60; ten a year 0.42.
         self::assertSame(
             [35.0, 70.0, '0.04', '0.42'],

@@ -12,6 +12,7 @@ use Magpie\Core\Format\CannotReadBuildFile;
 use Magpie\Core\PartsList\Mapping;
 use Magpie\Core\PartsList\RowReader;
 use Magpie\Core\Printing\CannotReadMesh;
+use Magpie\Core\Printing\Mesh;
 use Magpie\Core\Printing\MeshReader;
 use Magpie\Core\Programs\ProgramReader;
 use Magpie\Core\Quantity\Dimension;
@@ -20,7 +21,11 @@ use Magpie\Core\Quantity\Quantity;
 use Magpie\Core\Quantity\Range;
 use Magpie\Core\Simulation\Wav;
 use Magpie\Core\Tuning\CannotTune;
+use Magpie\Core\Tuning\HeaterLog;
 use Magpie\Core\Tuning\Log;
+use Magpie\Core\Tuning\Loop;
+use Magpie\Core\Tuning\Note;
+use Magpie\Core\Tuning\Resonances;
 use Magpie\Core\Tuning\Sound;
 use Random\Engine\Xoshiro256StarStar;
 use Random\Randomizer;
@@ -82,6 +87,26 @@ final class Readers
             'program' => [
                 ["G21 G90\nG0 X0 Y0 Z5\nM3 S12000\nG1 Z-1 F200\nG2 X10 Y0 I5 J0\nG3 X0 Y0 R5\nG4 P1\nM5\nM30\n", "M104 S200\nG28\nG1 X10 E1.5 F1200\nG92 E0\nM106 S255\n"],
                 static fn (string $text): mixed => ProgramReader::read(explode("\n", $text)),
+            ],
+            'heater' => [
+                ["time,output,temperature\n".implode("\n", array_map(static fn (int $i): string => "{$i},".($i < 5 ? 0 : 40).','.(20 + max(0, $i - 8)), range(0, 60)))],
+                static fn (string $text): mixed => Loop::of(HeaterLog::of(Log::read(explode("\n", $text)), 40))->toArray(),
+            ],
+            'spectrum' => [
+                ["time,x\n".implode("\n", array_map(static fn (int $i): string => $i / 500 .','.sin($i / 3), range(0, 200)))],
+                static fn (string $text): mixed => (new Resonances(Log::read(explode("\n", $text))))->toArray(),
+            ],
+            'note' => [
+                [Wav::of(array_map(static fn (int $i): float => sin($i / 9) * exp(-$i / 900), range(0, 1500)), 8000)],
+                static function (string $bytes): mixed {
+                    $sound = Sound::read($bytes);
+
+                    return get_object_vars(Note::heard($sound->samples, $sound->rate));
+                },
+            ],
+            'edit' => [
+                ['[{"section":"needs","ref":"a","set":[{"path":["quantity"],"to":3}]}]', '[{"section":"rates","create":{"from":"EUR","to":"GBP","worth":"0.86","date":"2026-12-01"}}]'],
+                static fn (string $text): mixed => BuildFile::data(BuildFile::build(['magpie' => 2, 'build' => ['name' => 'x', 'kind' => 'x', 'currency' => 'GBP'], 'rates' => array_column((array) json_decode($text, true), 'create')])),
             ],
             'log' => [
                 ["time,x\n0,0.1\n0.001,0.2\n0.002,-0.1\n", "t;a;b\n0;1;2\n0,5;1;2\n"],
@@ -191,7 +216,7 @@ final class Readers
         if (is_float($found)) {
             return is_finite($found);
         }
-        if ($found instanceof \Magpie\Core\Tuning\Sound || $found instanceof Log || $found instanceof \Magpie\Core\Printing\Mesh) {
+        if ($found instanceof Sound || $found instanceof Log || $found instanceof Mesh || $found instanceof ProgramReader) {
             $found = get_object_vars($found);
         }
         if (is_array($found)) {

@@ -94,9 +94,9 @@ final class MoneyLedgerTest extends TestCase
     {
         $sums = (new MoneyLedger((new SampleBuild(self::workshop()))->build))->toArray();
 
-        self::assertSame('116.79', $sums['planned']);
-        self::assertSame('116.79', $sums['forecast'], 'Nothing is spent yet: all of it, and the contingency on top.');
-        self::assertSame('-16.79', $sums['budget_left']);
+        self::assertSame('116.80', $sums['planned']);
+        self::assertSame('116.80', $sums['forecast'], 'Nothing is spent yet: all of it, and the contingency on top.');
+        self::assertSame('-16.80', $sums['budget_left']);
         self::assertSame(
             ['machine' => '55.86', 'tool' => '24.00', 'consumable' => '7.90'],
             $sums['accounts'],
@@ -105,6 +105,9 @@ final class MoneyLedgerTest extends TestCase
         self::assertSame('0.00', $sums['spares']);
         self::assertSame('8.22', $sums['tax']);
         self::assertSame('10.20', $sums['shipping'], '11.80 EUR is 10.1952 GBP');
+        // Each to the cent as it stands in its row, and the rows add up: 46.656 is 46.66, the tenth of 106.18 is 10.62.
+        $rows = [...array_values($sums['accounts']), $sums['spares'], $sums['shipping'], $sums['tax'], $sums['contingency']];
+        self::assertSame($sums['planned'], number_format(array_sum(array_map(floatval(...), $rows)), 2, '.', ''));
         self::assertSame([], $sums['open']);
         $screws = array_values(array_filter($sums['lines'], static fn (array $l): bool => $l['part'] === 'screw'))[0];
         self::assertSame(
@@ -246,7 +249,7 @@ final class MoneyLedgerTest extends TestCase
                 $with['beside']['hours'],
             ],
         );
-        self::assertSame('116.79', $with['planned'], 'It is never added.');
+        self::assertSame('116.80', $with['planned'], 'It is never added.');
 
         $data = self::workshop();
         $data['needs'][2] = ['owned' => 9, 'spares' => '50 %'] + $data['needs'][2];
@@ -392,5 +395,42 @@ final class MoneyLedgerTest extends TestCase
         // A pack of ten for 4.60 is 0.46 a piece.
         self::assertSame(["a piece costs GBP\u{a0}0.46 at least, and is worth GBP\u{a0}0.45 to you"], $doubts('0.45'));
         self::assertSame([], $doubts('0.46'));
+    }
+
+    /** What is shown adds up to the cent: lines to their accounts, rows to the plan, suppliers to goods, shipping and tax. */
+    public function test_rows_add_up_to_the_cent_whatever_the_rates(): void
+    {
+        mt_srand(20261202);
+        $cents = static fn (string ...$amounts): int => (int) array_sum(array_map(static fn (string $a): int => (int) round((float) $a * 100), $amounts));
+        for ($i = 0; $i < 300; $i++) {
+            $given = self::workshop();
+            foreach ($given['offers'] as $at => $offer) {
+                $given['offers'][$at]['price'] = sprintf('%.4F', mt_rand(1, 999_999) / 10_000);
+                $given['offers'][$at]['supplier'] = mt_rand(0, 1) === 0 ? 'a' : 'b';
+            }
+            $given['rates'][0]['worth'] = sprintf('%.6F', mt_rand(500_000, 1_999_999) / 1_000_000);
+            $given['suppliers'][1] += ['tax' => mt_rand(1, 300) / 10 .' %', 'duty' => '2.7 %', 'fee' => '1.35 %'];
+            $sums = (new MoneyLedger((new SampleBuild($given))->build))->toArray();
+            $lines = array_filter(array_column($sums['lines'], 'cost'));
+            $rows = [...array_values($sums['accounts']), $sums['spares']];
+            self::assertSame($cents(...$lines), $cents(...$rows), "lines of {$i}");
+            self::assertSame(
+                $cents($sums['planned']),
+                $cents(...$rows, ...[$sums['shipping'], $sums['tax'], $sums['contingency']]),
+                "plan of {$i}",
+            );
+            self::assertSame(
+                $cents(...array_column($sums['baskets'], 'landed')),
+                $cents(...$rows, ...[$sums['shipping'], $sums['tax']]),
+                "suppliers of {$i}",
+            );
+            foreach ($sums['baskets'] as $basket) {
+                self::assertSame(
+                    $cents($basket['total']),
+                    $cents($basket['goods'], $basket['shipping'], $basket['duty'], $basket['tax'], $basket['fee']),
+                    "basket of {$i}",
+                );
+            }
+        }
     }
 }

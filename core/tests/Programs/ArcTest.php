@@ -123,4 +123,16 @@ final class ArcTest extends TestCase
         );
         self::assertSame(['X' => 1200.0], ProgramReader::read(['G90', 'G0 X0', 'G1 X100 F1200'], $slow)->feeds);
     }
+
+    /** Found by attack: a word of 400 digits made "INF mm" of a move. */
+    public function test_a_number_no_machine_could_mean_is_unread_and_moves_nothing(): void
+    {
+        $digits = str_repeat('9', 400);
+        foreach (["G1 X{$digits} F100", "G1 X10 F{$digits}", "G0 Z-{$digits}", "M3 S{$digits}", "G{$digits} X1", "M{$digits}"] as $line) {
+            $block = \Magpie\Core\Programs\Block::of($line);
+            self::assertNotNull($block->unread, $line);
+            self::assertSame([[], [], []], [$block->g, $block->m, $block->words], $line);
+        }
+        self::assertNull(\Magpie\Core\Programs\Block::of('G1 X999.5 F60000 S24000')->unread);
+    }
 }

@@ -198,7 +198,7 @@ final class RouteComparisonTest extends TestCase
 
     public function test_a_gap_small_enough_is_closed_by_what_is_owned_already(): void
     {
-        $build = $this->build(['brief' => ['hour' => '13.56']]);
+        $build = $this->build(['brief' => ['hour' => '13.50']]);
         $routes = (new RouteComparison($build))->toArray();
 
         self::assertLessThan(24, (float) ($routes['level']['gap'] ?? 99));

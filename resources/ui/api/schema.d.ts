@@ -2483,7 +2483,13 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody?: {
+                content: {
+                    "application/json": {
+                        currency?: string | null;
+                    };
+                };
+            };
             responses: {
                 /** @description Done */
                 201: {
@@ -7523,6 +7529,10 @@ export interface components {
             budget_used: number | null;
             paid: string;
             open: number;
+            /** @description What the sums leave out, counted by its kind. */
+            lacks: string[];
+            /** @description Currencies that no rate turns into the build's. */
+            without_rate: string[];
         };
         WorstSupply: {
             ref: string;
@@ -7837,6 +7847,10 @@ export interface components {
                 printed_grams: number;
                 hours: number;
             };
+            /** @description What the sums leave out, counted by its kind. */
+            lacks: string[];
+            /** @description Currencies that no rate turns into the build's. */
+            without_rate: string[];
         };
         Field: {
             key: string;
@@ -9588,6 +9602,9 @@ export interface components {
             tension: number;
             wanted: number | null;
             off: number | null;
+            /** @description Share by which it may be off; null where it is clear. */
+            doubt: number | null;
+            says: string | null;
         };
         Resonances: {
             rate: number;
@@ -9597,8 +9614,11 @@ export interface components {
                 signal: string;
                 peaks: {
                     frequency: number;
-                    damping: number;
+                    /** @description null where the log is too short to tell it from the window's own width */
+                    damping: number | null;
                     share: number;
+                    /** @description No more than this. */
+                    damping_most: number;
                 }[];
                 filters: {
                     name: string;
@@ -9634,6 +9654,13 @@ export interface components {
             measured: number[][];
             model: number[][];
             says: string[];
+            /** @description Which columns were taken, and the step they tell. */
+            taken: {
+                temperature: string;
+                output: string | null;
+                step: number;
+                at: number;
+            };
         };
         FollowingError: {
             signals: {

@@ -54,6 +54,8 @@ const end = computed(() => {
         >{{ money(overview.money.planned, overview.money.currency, false)
         }}<span v-if="overview.money.budget" class="unit"
           >of {{ money(overview.money.budget, overview.money.currency, false) }}</span
+        ><span v-if="overview.money.lacks.length" class="unit lacks" :title="overview.money.lacks.join(', ')"
+          >+ {{ overview.money.lacks.join(', ') }}</span
         ></span
       >
     </router-link>

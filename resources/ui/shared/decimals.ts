@@ -20,6 +20,17 @@ export function asKept(text: string): string {
   return comma ? text.replace(/(\d),(\d)/g, '$1.$2') : text
 }
 
+/** An amount of money however its writer parts it; null where it could be two ("1,234") or is none. */
+export function amountOf(text: string): string | null {
+  const typed = text.replace(/\s/g, '')
+  if (/^\d{1,9}(\.\d{1,2})?$/.test(typed)) return typed
+  if (/^\d{1,9},\d{1,2}$/.test(typed)) return typed.replace(',', '.')
+  if (/^\d{1,3}(\.\d{3})+,\d{1,2}$/.test(typed)) return typed.replaceAll('.', '').replace(',', '.')
+  if (/^\d{1,3}(,\d{3})+\.\d{1,2}$/.test(typed)) return typed.replaceAll(',', '')
+
+  return null
+}
+
 /** Sentences of the server, by the names they stand under; what is sent back again is not among them. */
 const sentences = new Set([
   'headline',

@@ -1,4 +1,5 @@
-import { asKept, told, writeComma, written } from './decimals'
+import { amountOf, asKept, told, writeComma, written } from './decimals'
+import { itemsOf } from './lists'
 import { nextStop } from './useRoving'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
@@ -9,6 +10,26 @@ import { dayDone, hoursLeft, leftOut } from './forecast'
 import { inMetres, inSquare, clock, margin, millimetres, money, percent, words } from './format'
 import { freeRef, nextRef, refFrom } from './refs'
 import { usePanel } from './usePanel'
+
+describe('numbers that are typed', () => {
+  it.each([
+    ['4,90', '4.90'],
+    ['4.90', '4.90'],
+    ['1.234,56', '1234.56'],
+    ['1,234.56', '1234.56'],
+    ['12', '12'],
+    ['1,234', null],
+    ['1.23,45', null],
+    ['-5', null],
+    ['a lot', null],
+  ])('%s is the amount %s', (typed, amount) => {
+    expect(amountOf(typed)).toBe(amount)
+  })
+  it('a comma ends no item of a list', () => {
+    expect(itemsOf('4,90')).toEqual(['4,90'])
+    expect(itemsOf('10: 4,20; 50: 3,90\n')).toEqual(['10: 4,20', '50: 3,90'])
+  })
+})
 
 describe('how figures are written', () => {
   it.each([

@@ -12,6 +12,7 @@ use Magpie\Core\Inspection\InputMissing;
 use Magpie\Core\Inspection\Inquiry;
 use Magpie\Core\Inspection\Subject;
 use Magpie\Core\Inspection\Survey;
+use Magpie\Core\Machine\Fitted;
 use Magpie\Core\Machine\PortKind;
 use Magpie\Core\Machine\Scenario;
 use Magpie\Core\Quantity\Quantity;
@@ -78,7 +79,7 @@ final readonly class PowerLedger
         $outputs = [];
         foreach ($topology->each() as $node => [$fitted, $port]) {
             if ($port->kind === PortKind::Source) {
-                $outputs[] = $this->output($flow, $node, $port->mains ? $this->outlet() : $this->limit($node));
+                $outputs[] = $this->output($flow, $node, $port->mains ? $this->fromTheWall($fitted) : $this->limit($node));
             }
         }
 
@@ -144,10 +145,16 @@ final readonly class PowerLedger
         }
     }
 
-    /** The wall's own limit: what the site's outlet is rated for. */
-    private function outlet(): ?Quantity
+    /** What comes in at an entry: the least of what the site's outlet, the entry itself and the fuse in it are rated for. */
+    private function fromTheWall(Fitted $entry): ?Quantity
     {
-        return $this->survey->build->site->outlet;
+        $limits = array_filter([
+            $this->survey->build->site->outlet,
+            $entry->part->spec('rated_current')?->lowest(),
+            $entry->part->spec('fuse_rating')?->lowest(),
+        ]);
+
+        return $limits === [] ? null : Quantity::min(...array_values($limits));
     }
 
     /**

@@ -69,6 +69,9 @@ final class Budget implements Check
                 default => ": {$budget->minus($planned)} left.",
             };
 
+        // A sum that leaves something out says so beside itself.
+        $says .= $ledger['lacks'] === [] ? '' : ' Left out: '.implode(', ', $ledger['lacks']).'.';
+
         return $inquiry->conclude(
             $verdict,
             $says,

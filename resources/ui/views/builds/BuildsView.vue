@@ -186,6 +186,8 @@ function beginNew(workshop: typeof making.value): void {
               {{ money(build.summary.money.planned, build.summary.money.currency, false)
               }}<span v-if="build.summary.money.budget" class="unit"
                 >of {{ money(build.summary.money.budget, build.summary.money.currency, false) }}</span
+              ><span v-if="build.summary.money.lacks?.length" class="unit"
+                >+ {{ build.summary.money.lacks.join(', ') }}</span
               >
             </dd>
             <dt>Fullest supply</dt>

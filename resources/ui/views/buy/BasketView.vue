@@ -6,6 +6,7 @@ import { freeRef, refFrom, uuid } from '@/shared/refs'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useNotices } from '@/shared/useNotices'
 import { usePanel } from '@/shared/usePanel'
+import RateAsk from './RateAsk.vue'
 
 /** How many of each part are wanted, what there is of it already, and what has to be looked at before it is ordered. */
 const { id, needs, parts } = useBuild()
@@ -99,6 +100,7 @@ function open(part: string): void {
         ><v-btn color="primary" variant="flat" :to="`/builds/${id}/buy/split`">Where to buy it</v-btn></span
       >
     </div>
+    <RateAsk />
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="order && lines.length === 0 && order.undecided.length === 0" class="empty">
       There is nothing to order before there are parts.

@@ -9,6 +9,7 @@ import { useChart } from '@/shared/useChart'
 import { useAsked } from '@/shared/useAsked'
 import PriceTable from './PriceTable.vue'
 import PriceForm from './PriceForm.vue'
+import RateAsk from './RateAsk.vue'
 import SupplierTerms from './SupplierTerms.vue'
 import TrueCostTable from './TrueCostTable.vue'
 
@@ -133,6 +134,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <template v-else-if="sums">
+      <RateAsk />
       <div class="top">
         <div>
           <VChart
@@ -201,7 +203,9 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           >
           <dt><strong>Planned</strong></dt>
           <dd class="figure">
-            <strong>{{ money(sums.planned, currency) }}</strong>
+            <strong>{{ money(sums.planned, currency) }}</strong><span v-if="sums.lacks.length" class="unit"
+              >+ {{ sums.lacks.join(', ') }}</span
+            >
           </dd>
           <dt>Budget</dt>
           <dd>
@@ -218,7 +222,10 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           <dt>Still to be paid for what is ordered</dt>
           <dd class="figure">{{ money(sums.owed, currency) }}</dd>
           <dt>Still to be ordered</dt>
-          <dd class="figure">{{ money(sums.remaining, currency) }}</dd>
+          <dd class="figure">
+            {{ money(sums.remaining, currency)
+            }}<span v-if="sums.lacks.length" class="unit">+ {{ sums.lacks.join(', ') }}</span>
+          </dd>
           <dt v-if="Number(sums.abandoned) > 0">Paid for what was given up</dt>
           <dd v-if="Number(sums.abandoned) > 0" class="figure">{{ money(sums.abandoned, currency) }}</dd>
           <template v-if="Number(sums.moved) > 0"
@@ -231,7 +238,9 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           >
           <dt><strong>Forecast</strong>, with contingency on what is to be ordered</dt>
           <dd class="figure">
-            <strong>{{ money(sums.forecast, currency) }}</strong>
+            <strong>{{ money(sums.forecast, currency) }}</strong><span v-if="sums.lacks.length" class="unit"
+              >+ {{ sums.lacks.join(', ') }}</span
+            >
           </dd>
           <dt>Cost of faults</dt>
           <dd class="figure">{{ money(sums.faults, currency) }}</dd>

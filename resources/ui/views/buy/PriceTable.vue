@@ -9,6 +9,7 @@ import ManyBar from '@/shared/ManyBar.vue'
 import { nextRef } from '@/shared/refs'
 import SortHead from '@/shared/SortHead.vue'
 import { useBuild, useEdit } from '@/shared/useBuild'
+import { itemsOf } from '@/shared/lists'
 import { useMany } from '@/shared/useMany'
 import { later } from './prices'
 
@@ -58,18 +59,15 @@ const terms = [
   { key: 'stock', title: 'Packs in stock' },
   { key: 'lead_days', title: 'Days to come' },
 ] as const
-/** "10: 4.20, 50: 3.90" ⇄ what a pack costs from so many packs up. */
+/** "10: 4.20; 50: 3.90" ⇄ what a pack costs from so many packs up. */
 const breaksOf = (offer: Offer | undefined) =>
-  (offer?.breaks ?? []).map((one) => `${one.from}: ${one.price}`).join(', ')
+  (offer?.breaks ?? []).map((one) => `${one.from}: ${one.price}`).join('; ')
 const breaksIn = (text: string) =>
-  text
-    .split(',')
-    .filter((part) => part.trim() !== '')
-    .map((part) => {
-      const [from = '', price = ''] = part.split(':').map((one) => one.trim())
+  itemsOf(text).map((part) => {
+    const [from = '', price = ''] = part.split(':').map((one) => one.trim())
 
-      return { from: whole(from), price }
-    })
+    return { from: whole(from), price }
+  })
 const many = useMany<Row>({
   name: 'prices',
   section: 'offers',

@@ -7,9 +7,11 @@ import { saveCsv } from '@/shared/download'
 import FirstAction from '@/shared/FirstAction.vue'
 import { day, money, today } from '@/shared/format'
 import { nextRef } from '@/shared/refs'
+import { amountOf } from '@/shared/decimals'
 import { useBuild, useDerived, useEdit } from '@/shared/useBuild'
 import { useChart } from '@/shared/useChart'
 import { useNotices } from '@/shared/useNotices'
+import RateAsk from './RateAsk.vue'
 
 /** Where to buy what is wanted so that it costs least at the door, with the proof, and what else it could cost. */
 const route = useRoute()
@@ -18,14 +20,19 @@ const { document: build } = useBuild()
 const { edit, set } = useEdit()
 const { look, renderer } = useChart()
 const notices = useNotices()
+/** The most to spend; null where what was typed is no amount, which is said beside it. */
+const ceiling = computed(() => {
+  const typed = String(route.query.ceiling ?? '').trim()
+
+  return typed === '' ? '' : amountOf(typed)
+})
 const limits = computed(() => {
   const asked = new URLSearchParams()
   for (const key of ['days', 'most'] as const) {
     const value = String(route.query[key] ?? '')
     if (/^\d+$/.test(value)) asked.set(key, value)
   }
-  const ceiling = String(route.query.ceiling ?? '').replace(',', '.')
-  if (/^\d{1,9}(\.\d{1,2})?$/.test(ceiling)) asked.set('ceiling', ceiling)
+  if (ceiling.value) asked.set('ceiling', ceiling.value)
   if (route.query.without) asked.set('without', String(route.query.without))
 
   return asked.size === 0 ? '' : `?${asked.toString()}`
@@ -198,6 +205,7 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
       <h1>Where to buy</h1>
       <span v-if="split" class="quiet">the least cost at the door, of all ways to split it over the suppliers</span>
     </div>
+    <RateAsk />
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <p v-else-if="order && !order.wanted.some((line) => line.order > 0)" class="empty">
       Nothing is to be ordered: all that is needed is here or on its way, or no part is chosen yet.
@@ -229,6 +237,9 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
             :value="String(route.query.ceiling ?? '')"
             @change="limit('ceiling', ($event.target as HTMLInputElement).value.trim())"
         /></label>
+        <span v-if="ceiling === null" class="danger small" role="alert"
+          >“{{ route.query.ceiling }}” could be two amounts. Write it like 1234.50.</span
+        >
         <label
           >Suppliers at the most
           <select

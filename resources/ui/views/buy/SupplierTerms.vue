@@ -5,6 +5,7 @@ import EditCell from '@/shared/EditCell.vue'
 import { day, today } from '@/shared/format'
 import { freeRef, refFrom } from '@/shared/refs'
 import { useBuild, useEdit } from '@/shared/useBuild'
+import ShippingSteps from './ShippingSteps.vue'
 
 /** What each supplier asks for shipping and tax, and what currencies are worth, on which day. */
 const { document: build } = useBuild()
@@ -21,33 +22,17 @@ const missing = computed(() =>
   ),
 )
 
-/** "6.90, from 120: 9.50, from 400: 0" ⇄ the steps of the file. */
-const shippingOf = (steps: { from: string; cost: string }[] | undefined) =>
-  (steps ?? []).map((step) => (Number(step.from) === 0 ? step.cost : `from ${step.from}: ${step.cost}`)).join(', ')
-function stepsOf(text: string): { from: string; cost: string }[] | null {
-  return text.trim() === ''
-    ? null
-    : text.split(',').map((part) => {
-        const found = /^\s*(?:from\s+)?([\d.]+)\s*:\s*([\d.]+)\s*$/i.exec(part)
-
-        return found === null ? { from: '0', cost: part.trim() } : { from: found[1]!, cost: found[2]! }
-      })
-}
 const store = (ref: string, what: string, path: string) => (text: string, was: unknown) =>
   set(
     `${what} of a supplier`,
     'suppliers',
     ref,
     [path],
-    path === 'shipping' ? (suppliers.value.find((one) => one.ref === ref)?.shipping ?? null) : was,
-    path === 'shipping'
-      ? stepsOf(text)
-      : path === 'lead_days' && /^\d+$/.test(text)
-        ? Number(text)
-        : text === ''
-          ? null
-          : text,
+    was,
+    path === 'lead_days' && /^\d+$/.test(text) ? Number(text) : text === '' ? null : text,
   )
+const ship = (ref: string, was: unknown) => (steps: { from: string; cost: string }[] | null) =>
+  set('Shipping of a supplier', 'suppliers', ref, ['shipping'], was ?? null, steps)
 
 const avoid = (ref: string, name: string) => (text: string) =>
   set(
@@ -134,11 +119,11 @@ async function add(): Promise<void> {
               <span class="quiet small">{{ one.currency }}</span>
             </td>
             <td class="figure">
-              <EditCell
-                :label="`Shipping of ${one.name}`"
-                :value="shippingOf(one.shipping)"
-                placeholder="not known"
-                :save="store(one.ref, 'Shipping', 'shipping')"
+              <ShippingSteps
+                :name="one.name"
+                :currency="one.currency"
+                :steps="one.shipping"
+                :save="ship(one.ref, one.shipping)"
               />
             </td>
             <td class="num">
@@ -221,7 +206,6 @@ async function add(): Promise<void> {
         <input v-model="supplier.currency" aria-label="Its currency" size="4" />
         <v-btn type="submit" size="small" :disabled="supplier.name === ''">Add</v-btn>
       </form>
-      <p class="quiet small">Shipping is written <span class="figure">6.90, from 120: 9.50, from 400: 0</span>.</p>
     </section>
     <section>
       <h2>Rates to {{ own }}</h2>

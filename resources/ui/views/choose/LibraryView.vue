@@ -86,7 +86,9 @@ async function undo(): Promise<void> {
 
 async function examples(): Promise<void> {
   try {
-    const { added } = await api.post<{ added: number }>(`/api/workshops/${workshop.value}/library/examples`)
+    const { added } = await api.post<{ added: number }>(`/api/workshops/${workshop.value}/library/examples`, {
+      currency: held.data.value?.document.build.currency ?? null,
+    })
     notices.say(`${added} examples are on the shelf.`)
     await client.invalidateQueries({ queryKey: ['library'] })
   } catch (error) {

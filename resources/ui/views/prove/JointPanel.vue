@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import EditCell from '@/shared/EditCell.vue'
 import FindingList from '@/shared/FindingList.vue'
+import { itemsOf } from '@/shared/lists'
 import { useBuild, useCatalogue, useEdit, useEvidence } from '@/shared/useBuild'
 import { useFindings } from '@/shared/useFindings'
 import { usePanel } from '@/shared/usePanel'
@@ -44,7 +45,7 @@ const storeLayers = (at: number, what: string, key: 'clamped' | 'washers') => (t
     mate.value?.screws?.[at]?.[key] ?? null,
     text.trim() === ''
       ? null
-      : text.split(/[,+]/).map((one) => (/^[\d.\s]+$/.test(one) ? `${one.trim()} mm` : one.trim())),
+      : itemsOf(text.replaceAll('+', ';')).map((one) => (/^[\d.,\s]+$/.test(one) ? `${one} mm` : one)),
   )
 
 async function drop(): Promise<void> {
@@ -67,7 +68,7 @@ async function drop(): Promise<void> {
         <dd>
           <EditCell
             label="Clamped"
-            :value="(stack.clamped ?? []).join(', ')"
+            :value="(stack.clamped ?? []).join(' + ')"
             :save="storeLayers(at, 'Clamped', 'clamped')"
           />
         </dd>
@@ -75,7 +76,7 @@ async function drop(): Promise<void> {
         <dd>
           <EditCell
             label="Washers"
-            :value="(stack.washers ?? []).join(', ')"
+            :value="(stack.washers ?? []).join(' + ')"
             :save="storeLayers(at, 'Washers', 'washers')"
           />
         </dd>

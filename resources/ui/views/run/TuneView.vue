@@ -113,7 +113,7 @@ const axisOf = (signal: string) =>
   build.value?.axes?.find((axis) => axis.ref.toLowerCase() === signal.toLowerCase())?.ref ?? ''
 
 // Heaters
-const step = ref('40')
+const step = ref('')
 const target = ref('')
 const loop = ref<HeaterLoop | null>(null)
 const heat = (log: Blob | undefined) =>
@@ -208,7 +208,7 @@ const follow = (log: Blob | undefined) =>
           </div>
         </dl>
         <p v-if="heard.clearness !== null" class="small quiet">
-          {{ heard.clearness > 0.8 ? 'A clear note.' : 'Not a clear note: pluck it again and compare.' }}
+          {{ heard.says ?? 'A clear note.' }}
         </p>
         <v-btn size="small" variant="outlined" @click="keepNote()">Store it as a reading</v-btn>
       </section>
@@ -220,9 +220,9 @@ const follow = (log: Blob | undefined) =>
 
     <section v-else-if="kind === 'spectrum'" aria-label="Resonance">
       <p class="small">
-        A log of acceleration, CSV: the time in seconds (or in ms, if its heading says so), then a column for each
-        direction. The filter is chosen for the highest peak, a tenth off either way; the acceleration is what rounds a
-        corner by no more than you accept.
+        A log of acceleration, CSV: a column called time, in seconds (or in ms, if its heading says so), and one for
+        each direction, in any order. The filter is chosen for the highest peak, a tenth off either way; the
+        acceleration is what rounds a corner by no more than you accept.
       </p>
       <div class="fields">
         <label
@@ -262,7 +262,9 @@ const follow = (log: Blob | undefined) =>
             <tbody>
               <tr v-for="peak in row.peaks" :key="peak.frequency">
                 <td class="num figure">{{ figure(peak.frequency, 'Hz') }}</td>
-                <td class="num figure">{{ figure(peak.damping) }}</td>
+                <td class="num figure">
+                  {{ peak.damping === null ? `under ${figure(peak.damping_most)}` : figure(peak.damping) }}
+                </td>
                 <td class="num figure">{{ percent(peak.share) }}</td>
                 <td>
                   <button type="button" class="plain link small" @click="keepPeak(axisOf(row.signal), peak.frequency)">
@@ -297,10 +299,15 @@ const follow = (log: Blob | undefined) =>
     <section v-else-if="kind === 'loop'" aria-label="Heater loop">
       <p class="small">
         From cold, switch the heater to a steady share of its power and log the temperature until it stops rising. Stay
-        with it: protection has to be proven first.
+        with it: protection has to be proven first. Where the log has a column of the power too, the step and its moment
+        are read from it.
       </p>
       <div class="fields">
-        <label>stepped by <input v-model="step" class="field short" aria-label="Stepped by, per cent" /> %</label>
+        <label
+          >stepped by
+          <input v-model="step" class="field short" placeholder="in the log" aria-label="Stepped by, per cent" />
+          %</label
+        >
         <label>to be held at <input v-model="target" class="field short" aria-label="To be held at, °C" /> °C</label>
         <label class="pick"
           >a log (CSV)<input
@@ -332,6 +339,13 @@ const follow = (log: Blob | undefined) =>
             <dd class="figure">{{ figure(loop.most, '°C') }}</dd>
           </div>
         </dl>
+        <p class="small">
+          Taken: <strong>{{ loop.taken.temperature }}</strong> as the temperature,
+          <template v-if="loop.taken.output"
+            >a step of {{ figure(loop.taken.step, '%') }} at {{ figure(loop.taken.at, 's') }} from
+            <strong>{{ loop.taken.output }}</strong></template
+          ><template v-else>a step of {{ figure(loop.taken.step, '%') }} at the first row, as given</template>.
+        </p>
         <p v-for="line in loop.says" :key="line" class="tight">{{ line }}</p>
         <LinePlot
           :lines="[

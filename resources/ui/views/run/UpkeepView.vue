@@ -50,7 +50,7 @@ const keep = () =>
     const by = await me()
     const read = features
       .split('\n')
-      .map((line) => line.split(',').map((cell) => cell.trim()))
+      .map((line) => line.split(/[;\t]/).map((cell) => cell.trim()))
       .filter((cells) => cells[0])
       .map(([name, nominal, tolerance, measured]) => ({
         name,
@@ -209,7 +209,7 @@ const anyway = computed(() => data.value?.hours[0]?.hours ?? 0)
           class="field"
           rows="4"
           aria-label="What was measured, a line each"
-          placeholder="long side, 200 mm, 0.3 mm, 199.9 mm"
+          placeholder="long side; 200 mm; 0.3 mm; 199.9 mm"
         />
         <v-btn type="submit" size="small" color="primary" variant="flat" :loading="busy" :disabled="!piece.piece"
           >Store</v-btn

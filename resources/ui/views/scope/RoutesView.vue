@@ -10,6 +10,7 @@ import { usePanel } from '@/shared/usePanel'
 import RouteLines from './RouteLines.vue'
 import SchoolList from './SchoolList.vue'
 import { amountOf, costParts } from './useRoutes'
+import RateAsk from '../buy/RateAsk.vue'
 
 const RouteCharts = defineAsyncComponent(() => import('./RouteCharts.vue'))
 const { document: build } = useBuild()
@@ -78,6 +79,7 @@ async function take(ref: string): Promise<void> {
       <h1>Routes</h1>
       <span class="quiet">the ways to come by this machine, each with all it leaves out</span>
     </div>
+    <RateAsk />
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
     <template v-else-if="sums">
       <p class="sentence">{{ sums.sentence }}</p>
