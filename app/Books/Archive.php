@@ -15,6 +15,8 @@ final class Archive
     /** Bytes of a build file in an archive, unpacked. */
     private const LARGEST = 64_000_000;
 
+    private const PICTURE = '~^photos/([0-9a-f-]{36}\.jpg)$~';
+
     /**
      * @param  string  $name  of the build file in it
      * @param  Book|null  $book  none where the build cannot be read
@@ -78,6 +80,22 @@ final class Archive
         return $json === false ? null : $json;
     }
 
+    /** How many pictures an archive brings. */
+    public static function pictures(string $file): int
+    {
+        $zip = new ZipArchive;
+        if ($zip->open($file, ZipArchive::RDONLY) !== true) {
+            return 0;
+        }
+        $count = 0;
+        for ($i = 0; $i < $zip->numFiles; $i++) {
+            $count += (int) preg_match(self::PICTURE, (string) $zip->getNameIndex($i));
+        }
+        $zip->close();
+
+        return $count;
+    }
+
     /**
      * @return iterable<string, string> name → bytes of each picture in an archive
      */
@@ -91,7 +109,7 @@ final class Archive
             $name = (string) $zip->getNameIndex($i);
             $stat = $zip->statIndex($i);
             if (
-                preg_match('~^photos/([0-9a-f-]{36}\.jpg)$~', $name, $m) === 1 &&
+                preg_match(self::PICTURE, $name, $m) === 1 &&
                 $stat !== false &&
                 $stat['size'] < 8_000_000
             ) {

@@ -84,7 +84,13 @@ final class Editor
             $known = Edit::query()
                 ->where(['build_id' => $this->build->id, 'key' => $key])
                 ->first();
+            $content = is_array($changes) ? hash('sha256', Document::json($changes)) : null;
             if ($known !== null) {
+                // The same edit, sent again since its answer was lost; another one under its key would be lost without a word.
+                if ($content !== null && $known->content !== null && $known->content !== $content) {
+                    throw CannotEdit::at('/key', 'this key was used for another edit already; each edit has a key of its own.');
+                }
+
                 return $this->stored($known);
             }
             $this->build->revision++;
@@ -95,6 +101,7 @@ final class Editor
                 'user_id' => $this->user?->id,
                 'revision' => $this->build->revision,
                 'key' => $key,
+                'content' => $content,
                 'label' => mb_substr($label, 0, 200),
                 'state' => 'done',
                 'made_at' => now(),
@@ -323,7 +330,12 @@ final class Editor
         $clashes = [];
         foreach ($change['set'] ?? [] as $set) {
             $now = Path::get($before, $set['path']);
-            if (array_key_exists('was', $set) && ! $this->isStill($section, $before, $ref, $set['path'], $set['was'])) {
+            // Two screens that say the same do not contradict one another.
+            if (
+                array_key_exists('was', $set) &&
+                ! $this->isStill($section, $before, $ref, $set['path'], $set['was']) &&
+                ! $this->isStill($section, $before, $ref, $set['path'], $set['to'] ?? null)
+            ) {
                 $clashes[] = [
                     'section' => $section,
                     'ref' => $ref,

@@ -97,6 +97,14 @@ final class Workspace
     {
         $errands = Errand::query()->where('build_id', $build->id)->get();
         DB::transaction(static function () use ($build): void {
+            // What entries name of one another goes first: steps wait for steps, places stand on places, in any order.
+            foreach (Schema::sections() as $table) {
+                foreach ($table->inner as $list) {
+                    DB::table($list->table->name)
+                        ->whereIn('owner_id', DB::table($table->name)->where('build_id', $build->id)->select('id'))
+                        ->delete();
+                }
+            }
             foreach (array_reverse(Schema::sections()) as $table) {
                 DB::table($table->name)->where('build_id', $build->id)->delete();
             }

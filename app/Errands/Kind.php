@@ -10,6 +10,7 @@ enum Kind: string
     case Book = 'book';
     case Mesh = 'mesh';
     case Program = 'program';
+    case Pictures = 'pictures';
 
     public function work(): Work
     {
@@ -17,7 +18,14 @@ enum Kind: string
             self::Book => new PrintBook,
             self::Mesh => new ReadMesh,
             self::Program => new CheckProgram,
+            self::Pictures => new KeepPictures,
         };
+    }
+
+    /** Begun by something else that was asked for, never by itself. */
+    public function isInner(): bool
+    {
+        return $this === self::Pictures;
     }
 
     /** The file that is given with it; its name is that of the kind. */

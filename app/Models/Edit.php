@@ -16,6 +16,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int|null $user_id
  * @property int $revision
  * @property string $key
+ * @property string|null $content  hash of what was asked
  * @property string $label
  * @property string $state  done, undone, or dropped (undone, then overtaken by another edit)
  */

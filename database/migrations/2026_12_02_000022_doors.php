@@ -46,6 +46,10 @@ return new class extends Migration
             $table->unsignedBigInteger('bytes')->default(0);
             $table->unsignedInteger('seconds')->default(0);
         });
+        // A hash of what was asked, so that a key is good for one edit only.
+        Schema::table('edits', function (Blueprint $table): void {
+            $table->char('content', 64)->nullable();
+        });
         Schema::table('workshops', function (Blueprint $table): void {
             $table->boolean('requires_second')->default(false);
         });

@@ -10,6 +10,7 @@ import App from '@/app/App.vue'
 import { router } from '@/app/router'
 import { vuetify } from '@/app/vuetify'
 import { useWaiting } from '@/offline/useWaiting'
+import { keepDrafts } from '@/shared/drafts'
 
 const app = createApp(App)
 app
@@ -23,4 +24,7 @@ app
 // What waits on this device is known before the first build is shown.
 void useWaiting()
   .load()
-  .finally(() => app.mount('#app'))
+  .finally(() => {
+    app.mount('#app')
+    keepDrafts()
+  })

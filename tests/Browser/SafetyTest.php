@@ -131,4 +131,34 @@ final class SafetyTest extends BrowserTestCase
             );
         }
     }
+
+    /** A reload while typing loses nothing, and what was open beside one build is not beside the next. */
+    public function test_what_is_typed_survives_a_reload_and_a_panel_belongs_to_its_build(): void
+    {
+        $client = $this->client();
+        $builds = array_column($client->get('/api/builds')[0]['builds'], 'id', 'name');
+        $b = $this->browser();
+        $this->enter($b);
+        $b->open("/builds/{$builds['Dunlin']}/prove/fit");
+        $b->sees('worst consequence first');
+        $b->key('l');
+        $b->type('What is wrong', 'The bed lead rubs at the corner');
+        $b->driver->navigate()->refresh();
+        $b->sees('before the page was loaded again is kept');
+        $b->key('l');
+        $b->click('//div[@role="dialog"]//textarea[not(@aria-hidden)]');
+        self::assertSame(
+            'The bed lead rubs at the corner',
+            $b->find('//div[@role="dialog"]//textarea[not(@aria-hidden)]')->getAttribute('value'),
+        );
+        $b->key(WebDriverKeys::ESCAPE);
+
+        $b->go("/builds/{$builds['Dunlin']}/choose/parts");
+        $b->click('(//main//table//button[starts-with(@aria-label, "Open ") or contains(@class, "plain")])[1]');
+        $b->find('//aside');
+        $b->click('//a[@title="All builds"]');
+        $b->click('//a[contains(@href, "/builds/'.$builds['Linnet'].'")]');
+        $b->find('//strong[contains(@class, "name")][.="Linnet"]');
+        self::assertSame([], $b->driver->findElements(WebDriverBy::xpath('//aside')));
+    }
 }

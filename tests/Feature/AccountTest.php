@@ -328,6 +328,24 @@ final class AccountTest extends FeatureTestCase
         $this->getJson('/api/health')->assertStatus(503)->assertJsonPath('checks.inspector', 'fails');
     }
 
+    /** With a full disc neither files nor cache nor a session can be written: that is what has to be told, and by 503. */
+    public function test_health_is_told_where_nothing_can_be_written(): void
+    {
+        config([
+            'cache.stores.file.path' => '/proc/version/cache',
+            'filesystems.disks.local.root' => '/proc/version/files',
+            'session.files' => '/proc/version/sessions',
+        ]);
+        app('cache')->purge();
+        app('filesystem')->purge();
+        $this->getJson('/api/health')
+            ->assertStatus(503)
+            ->assertJsonPath('well', false)
+            ->assertJsonPath('checks.files', 'fails')
+            ->assertJsonPath('checks.cache', 'fails')
+            ->assertJsonPath('checks.database', 'works');
+    }
+
     public function test_secrets_are_long_and_only_their_hashes_are_kept(): void
     {
         self::assertMatchesRegularExpression('/^[A-Za-z0-9_-]{40}$/', Secret::fresh());

@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Builds\Workspace;
 use App\Models\Build;
 use Illuminate\Database\QueryException;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
+use Magpie\Core\Format\BuildFile;
+use Magpie\Core\Format\CannotReadBuildFile;
 use PHPUnit\Framework\Attributes\DataProvider;
 
 final class BuildTest extends FeatureTestCase
@@ -249,5 +252,44 @@ final class BuildTest extends FeatureTestCase
         $this->getJson("{$path}/revision", ['Accept-Encoding' => 'gzip'])
             ->assertOk()
             ->assertHeaderMissing('Content-Encoding');
+    }
+
+    /** Found by attack: a build whose places stand on one another could not be deleted, nor could an account with it. */
+    public function test_any_build_can_be_deleted_whatever_its_entries_name_of_one_another(): void
+    {
+        $workshop = $this->linnet()->workshop()->firstOrFail();
+        $builds = [];
+        foreach (['linnet', 'dunlin', 'plover'] as $name) {
+            $data = json_decode((string) file_get_contents(base_path("demo/{$name}.json")), true);
+            $builds[] = $data;
+        }
+        $most = (int) (getenv('MAGPIE_FUZZ') ?: 24);
+        mt_srand(20261202);
+        for ($i = 0; $i < max(3, min(1000, $most)); $i++) {
+            $data = $builds[$i % 3];
+            // Each thing waits for, stands on or meets others of its own kind, at random and in both directions.
+            foreach (['places' => 'meets', 'steps' => 'after', 'documents' => 'over'] as $section => $field) {
+                $refs = array_column($data[$section] ?? [], 'ref');
+                foreach ($refs as $at => $ref) {
+                    $others = $section === 'places' ? array_values(array_diff($refs, [$ref])) : array_slice($refs, 0, $at);
+                    if ($others !== [] && mt_rand(0, 1) === 1) {
+                        $data[$section][$at][$field] = [$others[mt_rand(0, count($others) - 1)]];
+                    }
+                }
+            }
+            try {
+                $machine = BuildFile::build($data, kept: true);
+            } catch (CannotReadBuildFile) {
+                $machine = BuildFile::build($builds[$i % 3], kept: true);
+            }
+            $build = Workspace::add($workshop, $machine);
+            // Rows in any order: a later one may be named by an earlier one.
+            $places = DB::table('places')->where('build_id', $build->id)->pluck('id')->shuffle();
+            for ($j = 1; $j < $places->count(); $j++) {
+                DB::table('place_meets')->insertOrIgnore(['owner_id' => $places[$j - 1], 'other_id' => $places[$j]]);
+            }
+            Workspace::remove($build);
+            self::assertNull(Build::query()->find($build->id));
+        }
     }
 }

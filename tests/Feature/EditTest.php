@@ -11,6 +11,7 @@ use App\Models\Edit;
 use App\Models\Snapshot;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
 
 final class EditTest extends FeatureTestCase
 {
@@ -133,6 +134,37 @@ final class EditTest extends FeatureTestCase
         self::assertSame($first->json('revision'), $second->json('revision'));
         self::assertSame($first->json('overview'), $second->json('overview'));
         self::assertSame(1, Edit::query()->where('key', $key)->count());
+    }
+
+    /** Found by attack: another edit under a key that was used was answered "stored", and dropped. */
+    public function test_a_key_is_good_for_one_edit_only(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $key = (string) Str::uuid();
+        $this->edit($build, self::setting('build', '', ['purpose'], 'One'), $key)->assertOk();
+        $this->edit($build, self::setting('build', '', ['purpose'], 'One'), $key)->assertOk();
+        $this->edit($build, self::setting('build', '', ['purpose'], 'Another'), $key)
+            ->assertStatus(422)
+            ->assertJsonPath('errors.0.pointer', '/key');
+        self::assertSame('One', data_get($this->held($build), 'build.purpose'));
+    }
+
+    /** Two phones at one bench both tick the same step: that is no conflict. */
+    public function test_two_screens_that_say_the_same_do_not_conflict(): void
+    {
+        $this->as($this->isla());
+        $build = $this->dunlin();
+        $was = data_get($this->held($build), 'build.purpose');
+        $say = fn (string $text): TestResponse => $this->edit($build, self::setting('build', '', ['purpose'], $text, $was, true));
+        $say('Gauges')->assertOk();
+        $this->as($this->tam());
+        $say('Gauges')->assertOk();
+        $say('Plates')->assertStatus(409)->assertJsonPath('clashes.0.now', 'Gauges');
+        // Said in another spelling it is the same too.
+        $weekly = data_get($this->held($build), 'build.weekly');
+        $this->edit($build, self::setting('build', '', ['weekly'], '8 h', $weekly, true))->assertOk();
+        $this->edit($build, self::setting('build', '', ['weekly'], '8h', $weekly, true))->assertOk();
     }
 
     public function test_a_conflicting_edit_is_refused_and_shows_what_stands_now(): void

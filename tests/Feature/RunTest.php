@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Models\Build;
+use App\Models\Errand;
 use Illuminate\Http\UploadedFile;
 use Magpie\Core\Simulation\SimulatedLog;
 use PHPUnit\Framework\Attributes\TestWith;
@@ -327,6 +328,10 @@ final class RunTest extends FeatureTestCase
             ->json('id');
         $read = Build::query()->findOrFail($copy);
         self::assertEquals($this->held($build), $this->held($read));
+        // Its pictures are drawn anew in the background, where nobody waits.
+        $errand = Errand::query()->where(['build_id' => $copy, 'kind' => 'pictures'])->firstOrFail();
+        self::assertSame(['done', 1], [$errand->state, $errand->answer?->kept]);
+        $this->postJson("/api/builds/{$copy}/errands", ['kind' => 'pictures'])->assertStatus(422);
         $this->get("/api/builds/{$copy}/photos/{$name}")
             ->assertOk()
             ->assertHeader('Content-Type', 'image/jpeg');

@@ -5,23 +5,34 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\Access;
+use App\Accounts\EventKind;
+use App\Accounts\EventLog;
 use App\Books\Archive;
 use App\Builds\Document;
 use App\Builds\Pictures;
 use App\Builds\Workspace;
+use App\Errands\CarryOut;
+use App\Errands\Kind;
 use App\Http\Upload;
 use App\Models\Build;
+use App\Models\Errand;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Str;
 use Illuminate\Validation\ValidationException;
 use Magpie\Core\Book\Book;
 use Magpie\Core\Book\Template;
 use Magpie\Core\Format\BuildFile;
+use RuntimeException;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 
 /** The build book: to read, on paper, and as an archive that reads back whole. */
 final class BookController
 {
+    /** Pictures of one archive. */
+    private const MOST_PICTURES = 300;
+
     public function show(Build $build): JsonResponse
     {
         $book = self::book($build);
@@ -32,6 +43,7 @@ final class BookController
     /** The build as a zip: the build file, its tables as CSV, its pictures. One that cannot be read is kept as it is. */
     public function archive(Build $build): BinaryFileResponse
     {
+        EventLog::ofWorkshop(EventKind::Exported, $build->workshop_id, 'with its pictures', build: $build);
         $document = Document::of($build);
         $file = Archive::of(
             "{$build->slug}.magpie.json",
@@ -78,14 +90,37 @@ final class BookController
             throw ValidationException::withMessages([
                 'archive' => 'This is no archive of a build: there is no build file in it that can be read.',
             ]);
+        $pictures = Archive::pictures($path);
+        abort_if(
+            $pictures > self::MOST_PICTURES,
+            422,
+            "There are {$pictures} pictures in it; an archive brings ".self::MOST_PICTURES.' at most. Nothing was stored.',
+        );
         $build = Workspace::begin($workshop, BuildFile::read($json), Access::user());
-        foreach (Archive::photos($path) as $name => $bytes) {
-            // Only what is a picture, and under the name it is spoken of.
-            if (Pictures::refusal($bytes) === null && ! $build->photos()->where('name', $name)->exists()) {
-                Pictures::keep($build, $name, $bytes, Access::user());
-            }
+        EventLog::ofWorkshop(EventKind::ArchiveRead, $workshop->id, $build->name, build: $build);
+        if ($pictures > 0) {
+            $this->keepPictures($build, $path, $pictures);
         }
 
-        return new JsonResponse(['id' => $build->id], 201);
+        return new JsonResponse(['id' => $build->id, 'pictures' => $pictures], 201);
+    }
+
+    /** Each is drawn anew, which nobody waits for. */
+    private function keepPictures(Build $build, string $path, int $pictures): void
+    {
+        $errand = new Errand([
+            'key' => (string) Str::uuid(),
+            'build_id' => $build->id,
+            'asker' => Errand::asker(),
+            'kind' => Kind::Pictures,
+            'name' => 'Pictures of the archive',
+            'revision' => $build->revision,
+            'state' => 'waiting',
+            'given' => ['pictures' => $pictures, 'by' => Access::user()?->id],
+            'beat_at' => now(),
+        ]);
+        Storage::put($errand->brought(), fopen($path, 'rb') ?: throw new RuntimeException('The archive is gone.'));
+        $errand->save();
+        CarryOut::dispatch($errand->id);
     }
 }

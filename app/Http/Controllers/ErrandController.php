@@ -37,7 +37,7 @@ final class ErrandController
 
     public function store(Request $request, Build $build): JsonResponse
     {
-        $kind = Kind::from((string) $request->validate(['kind' => ['required', Rule::enum(Kind::class)]])['kind']);
+        $kind = Kind::from((string) $request->validate(['kind' => ['required', Rule::enum(Kind::class)->except([Kind::Pictures])]])['kind']);
         $rules = $kind->work()->rules($build);
         $field = $kind->value;
         $given = $request->validate(

@@ -5029,7 +5029,11 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Id"];
+                        "application/json": {
+                            id: number;
+                            /** @description which are drawn anew in the background */
+                            pictures: number;
+                        };
                     };
                 };
                 /** @description A problem (RFC 9457) */
@@ -10034,7 +10038,7 @@ export interface components {
         Errand: {
             key: string;
             /** @enum {string} */
-            kind: "book" | "mesh" | "program";
+            kind: "book" | "mesh" | "program" | "pictures";
             name: string | null;
             /** @enum {string} */
             state: "waiting" | "running" | "done" | "failed" | "stopped";

@@ -2,6 +2,7 @@
 import { nextTick, onMounted, watch } from 'vue'
 import { useWaiting } from '@/offline/useWaiting'
 import { useAbsorb } from '@/shared/useBuild'
+import { keptAt } from '@/shared/drafts'
 import { useNotices } from '@/shared/useNotices'
 import HelpBubble from './HelpBubble.vue'
 import WaitingBar from './WaitingBar.vue'
@@ -9,7 +10,13 @@ import WaitingBar from './WaitingBar.vue'
 const notices = useNotices()
 const waiting = useWaiting()
 waiting.onSent(useAbsorb())
-onMounted(() => void waiting.send())
+onMounted(() => {
+  void waiting.send()
+  const kept = keptAt(location.pathname)
+  if (kept.length > 0) {
+    notices.say(`What you typed in “${kept[0]}” before the page was loaded again is kept: go into the field.`)
+  }
+})
 // The line takes its room from the page: what is being worked on stays in sight, its reason with it.
 watch(
   () => [notices.shown, notices.line],

@@ -106,6 +106,8 @@ const keys = [
 ]
 
 watch(id, () => panel.close())
+// What was open beside one build says nothing of the next, by whatever way one gets there.
+onBeforeUnmount(() => panel.close())
 
 // Another screen may be at the same build: its edits are fetched as soon as they are seen.
 let timer = 0

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useWaiting } from '@/offline/useWaiting'
 import type { Waiting } from '@/offline/store'
 
@@ -19,10 +20,27 @@ onBeforeUnmount(() => {
   window.removeEventListener('online', noticed)
   window.removeEventListener('offline', noticed)
 })
-const count = computed(() => waiting.list.length)
+const route = useRoute()
+/** What was refused belongs to its build, and is said there; what only waits to be sent is said everywhere. */
+const here = computed(() => Number(route.params.build ?? 0))
+const refused = computed(() => waiting.refused.filter((one) => one.build === here.value))
+const listed = computed(() => waiting.list.filter((one) => one.refused === undefined || one.build === here.value))
+/** The one to settle first stands in the bar itself, both sides beside their buttons. */
+const first = computed(() => refused.value[0])
+const sides = computed(() => {
+  const one = first.value
+  const clash = one?.refused?.clashes[0]
+
+  return one === undefined || clash === undefined ? null : { mine: mineOf(one, clash), there: told(clash.now) }
+})
+const count = computed(() => listed.value.length)
 const says = computed(() => {
-  if (waiting.refused.length > 0) {
-    return `${waiting.refused.length} of ${count.value} ${count.value === 1 ? 'entry' : 'entries'} kept here could not be stored.`
+  if (first.value !== undefined) {
+    const more = refused.value.length > 1 ? ` And ${refused.value.length - 1} more.` : ''
+
+    return sides.value === null
+      ? `“${first.value.label}” could not be stored.${more}`
+      : `“${first.value.label}”: yours is ${sides.value.mine}, another screen stored ${sides.value.there}.${more}`
   }
   const entries = `${count.value} ${count.value === 1 ? 'entry is' : 'entries are'} kept on this device`
   if (waiting.signedOut) return `${entries}; sign in again to send ${count.value === 1 ? 'it' : 'them'}.`
@@ -35,6 +53,15 @@ const time = (at: number) =>
   new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const told = (value: unknown) =>
   value === null || value === undefined ? 'nothing' : typeof value === 'string' ? value : JSON.stringify(value)
+type Clash = NonNullable<Waiting['refused']>['clashes'][number]
+const mineOf = (one: Waiting, clash: Clash) =>
+  told(
+    one.changes.find((change) => change.ref === clash.ref)?.set?.find((set) => set.path.join() === clash.path.join())
+      ?.to,
+  )
+/** Both values are known, so that either can be taken. */
+const settles = (one: Waiting) =>
+  (one.refused?.clashes.length ?? 0) > 0 && one.refused!.clashes.every((clash) => clash.path.length > 0)
 async function drop(one: Waiting): Promise<void> {
   await waiting.drop(one)
   if (count.value === 0) open.value = false
@@ -42,8 +69,11 @@ async function drop(one: Waiting): Promise<void> {
 </script>
 
 <template>
-  <div v-if="shown" class="waiting" role="status" :class="{ fails: waiting.refused.length > 0 }">
-    <span>{{ says }}</span><button v-if="count > 0" type="button" class="plain link" @click="open = true">
+  <div v-if="shown" class="waiting" role="status" :class="{ fails: refused.length > 0 }">
+    <span>{{ says }}</span><template v-if="first && settles(first)">
+      <button type="button" class="plain link" @click="waiting.insist(first)">Store mine</button>
+      <button type="button" class="plain link" @click="drop(first)">Leave what is there</button> </template
+    ><button v-if="count > 0" type="button" class="plain link" @click="open = true">
       Show {{ count === 1 ? 'it' : 'them' }}
     </button>
   </div>
@@ -52,7 +82,7 @@ async function drop(one: Waiting): Promise<void> {
       <h2>Not sent yet</h2>
       <p class="quiet small">In the order they were made. They are on this device only until they are sent.</p>
       <ul class="kept">
-        <li v-for="one in waiting.list" :key="one.id">
+        <li v-for="one in listed" :key="one.id">
           <strong>{{ one.label }}</strong> <span class="quiet small">{{ time(one.at) }}</span><span
             v-if="one.pictures.length"
             class="quiet small"
@@ -73,24 +103,13 @@ async function drop(one: Waiting): Promise<void> {
                 <tr v-for="clash in one.refused.clashes" :key="JSON.stringify(clash.path)">
                   <td>{{ clash.section }} {{ clash.ref }} {{ clash.path.join(' ') }}</td>
                   <td class="figure">
-                    {{
-                      told(
-                        one.changes
-                          .find((change) => change.ref === clash.ref)
-                          ?.set?.find((set) => set.path.join() === clash.path.join())?.to,
-                      )
-                    }}
+                    {{ mineOf(one, clash) }}
                   </td>
                   <td class="figure">{{ told(clash.now) }}</td>
                 </tr>
               </tbody>
             </table>
-            <v-btn
-              v-if="one.refused.clashes.length && one.refused.clashes.every((clash) => clash.path.length)"
-              size="small"
-              @click="waiting.insist(one)"
-              >Store mine all the same</v-btn
-            >
+            <v-btn v-if="settles(one)" size="small" @click="waiting.insist(one)">Store mine all the same</v-btn>
             <v-btn v-else size="small" @click="waiting.insist(one)">Try it again</v-btn>
           </template>
           <v-btn size="small" @click="drop(one)">{{ one.refused ? 'Leave what is there' : 'Throw it away' }}</v-btn>

@@ -88,7 +88,11 @@ async function open(event: Event, workshop: number): Promise<void> {
       const form = new FormData()
       form.append('workshop', String(workshop))
       form.append('archive', file)
-      await opened(await api.post<{ id: number }>('/api/archives', form))
+      const made = await api.post<{ id: number; pictures: number }>('/api/archives', form)
+      await opened(made)
+      if (made.pictures > 0) {
+        notices.say(`${made.pictures} pictures are being read in. They are shown as they are ready.`)
+      }
     } else {
       await make({ workshop, file: await file.text() })
     }
@@ -155,6 +159,7 @@ function beginNew(workshop: typeof making.value): void {
               type="file"
               accept=".json,.zip,application/json,application/zip"
               class="file"
+              title="A build file, or an archive of up to 60 MB with 300 pictures at the most"
               @change="open($event, workshop.id)"
             /><span>Open a build file</span></label
           >

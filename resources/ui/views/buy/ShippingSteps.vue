@@ -53,7 +53,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <form v-if="rows" ref="form" class="steps" @submit.prevent="keep()" @keydown.esc.stop="rows = null">
+  <form v-if="rows" ref="form" class="steps" @submit.prevent="keep()">
     <p v-for="(row, at) in rows" :key="at">
       from
       <input
