@@ -136,9 +136,14 @@ final readonly class Judging
     /** An overview without its sums, where they are withheld: what is not known is not told as nought. */
     private static function outside(string $overview, bool $money): string
     {
-        return $money
-            ? $overview
-            : Document::json(['money' => null] + (array) json_decode($overview, false, 64, JSON_THROW_ON_ERROR));
+        if ($money) {
+            return $overview;
+        }
+        $shown = (array) json_decode($overview, true, 64, JSON_THROW_ON_ERROR);
+        // Without prices every part would wait for one.
+        $shown['waiting'] = ['buy' => 0] + (array) ($shown['waiting'] ?? []);
+
+        return Document::json(['money' => null] + $shown);
     }
 
     /** Its members as they go out, with a comma before each. */

@@ -154,7 +154,7 @@ final class SafetyTest extends BrowserTestCase
         $b->key(WebDriverKeys::ESCAPE);
 
         $b->go("/builds/{$builds['Dunlin']}/choose/parts");
-        $b->click('(//main//table//button[starts-with(@aria-label, "Open ") or contains(@class, "plain")])[1]');
+        $b->press('24 V controller board, 5 drivers');
         $b->find('//aside');
         $b->click('//a[@title="All builds"]');
         $b->click('//a[contains(@href, "/builds/'.$builds['Linnet'].'")]');

@@ -16,6 +16,12 @@ const end = computed(() => {
   if (!forecast) return ''
   return [forecast.date ? `done ${dayDone(forecast)}` : '', leftOut(forecast)].filter(Boolean).join('; ')
 })
+/** What the planned sum leaves out, as short as it can be told: "11 without a rate". */
+const lacks = computed(() => {
+  const [first, ...more] = overview.value?.money?.lacks ?? []
+
+  return first === undefined ? '' : first.replace(/ parts? /, ' ') + (more.length > 0 ? ' …' : '')
+})
 </script>
 
 <template>
@@ -49,14 +55,14 @@ const end = computed(() => {
       >
     </router-link>
     <router-link v-if="overview.money" :to="`${base}/buy/money`" class="sum">
-      <span class="label">Planned</span>
+      <span class="label"
+        >Planned<template v-if="overview.money.budget">
+          of {{ money(overview.money.budget, overview.money.currency, false) }}</template
+        ></span
+      >
       <span class="figure" :class="{ fails: (overview.money.budget_used ?? 0) > 1 }"
         >{{ money(overview.money.planned, overview.money.currency, false)
-        }}<span v-if="overview.money.budget" class="unit"
-          >of {{ money(overview.money.budget, overview.money.currency, false) }}</span
-        ><span v-if="overview.money.lacks.length" class="unit lacks" :title="overview.money.lacks.join(', ')"
-          >+ {{ overview.money.lacks.join(', ') }}</span
-        ></span
+        }}<span v-if="lacks" class="unit" :title="overview.money.lacks.join(', ')">+ {{ lacks }}</span></span
       >
     </router-link>
     <router-link :to="`${base}/prove/power`" class="sum">

@@ -48,6 +48,8 @@ function asField(target: EventTarget | null): Field | null {
 export function keepDrafts(root: Document = document): void {
   const held = shelf()
   if (held === undefined) return
+  // Only what stood here before this page was loaded is put back, and once: what is typed now is its form's own.
+  const before = new Map(Object.entries({ ...held }).filter(([key]) => key.startsWith(PREFIX)) as [string, string][])
   const watched = new Map<Field, string>()
   const path = () => location.pathname
   root.addEventListener('input', (event) => {
@@ -65,10 +67,11 @@ export function keepDrafts(root: Document = document): void {
   root.addEventListener('focusin', (event) => {
     const field = asField(event.target)
     const key = field && keyOf(field, path())
-    if (!field || key === null || watched.has(field)) return
+    const text = key === null ? undefined : before.get(key)
+    if (!field || key === null || text === undefined) return
+    before.delete(key)
+    if (text === field.value) return
     watched.set(field, key)
-    const text = held.getItem(key)
-    if (text === null || text === field.value) return
     field.value = text
     field.dispatchEvent(new Event('input', { bubbles: true }))
   })

@@ -203,7 +203,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           >
           <dt><strong>Planned</strong></dt>
           <dd class="figure">
-            <strong>{{ money(sums.planned, currency) }}</strong><span v-if="sums.lacks.length" class="unit"
+            <strong>{{ money(sums.planned, currency) }}</strong><span v-if="sums.lacks.length" class="lacks"
               >+ {{ sums.lacks.join(', ') }}</span
             >
           </dd>
@@ -224,7 +224,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           <dt>Still to be ordered</dt>
           <dd class="figure">
             {{ money(sums.remaining, currency)
-            }}<span v-if="sums.lacks.length" class="unit">+ {{ sums.lacks.join(', ') }}</span>
+            }}<span v-if="sums.lacks.length" class="lacks">+ {{ sums.lacks.join(', ') }}</span>
           </dd>
           <dt v-if="Number(sums.abandoned) > 0">Paid for what was given up</dt>
           <dd v-if="Number(sums.abandoned) > 0" class="figure">{{ money(sums.abandoned, currency) }}</dd>
@@ -238,7 +238,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
           >
           <dt><strong>Forecast</strong>, with contingency on what is to be ordered</dt>
           <dd class="figure">
-            <strong>{{ money(sums.forecast, currency) }}</strong><span v-if="sums.lacks.length" class="unit"
+            <strong>{{ money(sums.forecast, currency) }}</strong><span v-if="sums.lacks.length" class="lacks"
               >+ {{ sums.lacks.join(', ') }}</span
             >
           </dd>
@@ -316,6 +316,16 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
 </template>
 
 <style scoped>
+.lacks {
+  display: block;
+  max-width: 170px;
+  margin-left: auto;
+  font-family: var(--text);
+  font-size: 13px;
+  color: var(--quiet);
+  text-align: right;
+  white-space: normal;
+}
 .beside {
   margin-top: 10px;
 }

@@ -305,7 +305,7 @@ const follow = (log: Blob | undefined) =>
       <div class="fields">
         <label
           >stepped by
-          <input v-model="step" class="field short" placeholder="in the log" aria-label="Stepped by, per cent" />
+          <input v-model="step" class="field short" placeholder="log" aria-label="Stepped by, per cent" />
           %</label
         >
         <label>to be held at <input v-model="target" class="field short" aria-label="To be held at, °C" /> °C</label>
