@@ -263,7 +263,7 @@ final class JourneyTest extends BrowserTestCase
         $b->click('//button[contains(., "M10")][ancestor::tr[contains(., "Fails")]]');
         $b->press('the joint');
         $b->edit('Washers', '1 + 0,5');
-        $b->find('//aside//button[@aria-label="Washers: 1 mm + 0,5 mm. Edit"]');
+        $b->find('//aside//button[@aria-label="Washers: 1 mm + 0.5 mm. Edit"]');
 
         // A joint of one's own: its screw is judged as soon as it is described.
         $b->open('/builds/2/choose/parts');

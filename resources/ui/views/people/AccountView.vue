@@ -23,6 +23,13 @@ const again = () => client.invalidateQueries({ queryKey: ['account'] })
 const { busy, all, at, send, clear } = useForm()
 const changing = ref(false)
 const name = ref<string | null>(null)
+/** What every form that asks for a proof has. */
+const proving = computed(() => ({
+  coded: account.value?.second.on === true,
+  busy: busy.value,
+  reason: at('password'),
+  codeReason: at('code'),
+}))
 /** Another address: asked with what proves who is signed in. */
 const address = ref<string | null>(null)
 const move = () =>
@@ -169,12 +176,9 @@ function browser(agent: string): string {
           <PasswordForm
             v-model="password"
             v-model:code="code"
-            :coded="account.second.on"
+            v-bind="proving"
             does="Change the address"
             leaves="Leave it"
-            :busy="busy"
-            :reason="at('password')"
-            :code-reason="at('code')"
             @go="move()"
             @leave="begin(null)"
           />
@@ -197,12 +201,9 @@ function browser(agent: string): string {
           v-if="(doing === 'on' || doing === 'off' || doing === 'codes') && !secret && codes.length === 0"
           v-model="password"
           v-model:code="code"
-          :coded="account.second.on"
+          v-bind="proving"
           does="Go on"
           leaves="Leave it"
-          :busy="busy"
-          :reason="at('password')"
-          :code-reason="at('code')"
           @go="prove()"
           @leave="begin(null)"
         />
@@ -322,13 +323,10 @@ function browser(agent: string): string {
           v-if="doing === 'token'"
           v-model="password"
           v-model:code="code"
-          :coded="account.second.on"
+          v-bind="proving"
           label="Your password, to make the token"
           does="Make it"
           leaves="Leave it"
-          :busy="busy"
-          :reason="at('password')"
-          :code-reason="at('code')"
           @go="make()"
           @leave="begin(null)"
         />
@@ -356,14 +354,11 @@ function browser(agent: string): string {
             v-if="leaving"
             v-model="password"
             v-model:code="code"
-            :coded="account.second.on"
+            v-bind="proving"
             label="Your password, to delete the account"
             :does="`Delete the account${account.leaving.builds ? ` and ${going}` : ''}`"
             leaves="Keep it"
             grave
-            :busy="busy"
-            :reason="at('password')"
-            :code-reason="at('code')"
             @go="leave()"
             @leave="leaving = false"
           />
