@@ -284,6 +284,34 @@ final class HostedTest extends TestCase
         Shell::run('rm -rf '.escapeshellarg($home));
     }
 
+    /** Found in use: under a mask of 077 the packages could be read by root alone, and nothing started. */
+    public function test_a_checkout_made_under_a_strict_mask_is_made_readable_and_a_closed_folder_above_it_is_said(): void
+    {
+        $root = sys_get_temp_dir().'/magpie-mask-'.getmypid();
+        mkdir("{$root}/open/magpie/vendor/a", 0700, true);
+        mkdir("{$root}/open/magpie/.data", 0700);
+        file_put_contents("{$root}/open/magpie/vendor/a/b.php", '<?php');
+        file_put_contents("{$root}/open/magpie/.data/key", 'secret');
+        chmod("{$root}/open/magpie/vendor/a/b.php", 0600);
+        chmod("{$root}/open/magpie/.data/key", 0600);
+        $quiet = new Terminal(quiet: true);
+        $install = new Install(new Project(self::root(), $quiet), $quiet);
+        $server = new Server("{$root}/open/magpie", 'a', 'a', 'bench.example', '', '', '', 'magpie', null, ['s'], 1, '80');
+        try {
+            $install->readable($server);
+            self::fail('Nobody gets through a closed folder.');
+        } catch (Failure $failure) {
+            self::assertStringContainsString("{$root}/open is closed to the user magpie", $failure->getMessage());
+        }
+        chmod("{$root}/open", 0711);
+        chmod($root, 0711);
+        $install->readable($server);
+        clearstatcache();
+        $mode = static fn (string $of): string => sprintf('%o', (int) fileperms("{$root}/open/magpie{$of}") & 0777);
+        self::assertSame(['755', '755', '644', '700', '600'], array_map($mode, ['', '/vendor/a', '/vendor/a/b.php', '/.data', '/.data/key']));
+        Shell::run('rm -rf '.escapeshellarg($root));
+    }
+
     public function test_files_with_secrets_that_others_can_read_are_named(): void
     {
         $home = sys_get_temp_dir().'/magpie-secrets-'.getmypid();

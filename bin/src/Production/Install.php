@@ -19,6 +19,12 @@ final readonly class Install
 
     private const NAME = 'magpie';
 
+    /** What of the checkout the application reads. */
+    private const READ = [
+        'app', 'artisan', 'bin', 'bootstrap', 'composer.json', 'config', 'core', 'database', 'demo', 'deploy', 'docs', 'public', 'resources',
+        'routes', 'vendor',
+    ];
+
     private const USAGE = 'usage: bin/magpie install --production --host=NAME [--cert=FILE --key=FILE] [--workers=N] [--home=FOLDER] [--into=FOLDER]';
 
     public function __construct(private Project $project, private Terminal $terminal)
@@ -134,15 +140,15 @@ final readonly class Install
             @mkdir($server->home.$folder, 0700, true);
         }
         @mkdir($server->logs, 0750, true);
+        foreach (['access', 'error', 'app', 'php'] as $log) {
+            touch("{$server->logs}/{$log}.log");
+            chmod("{$server->logs}/{$log}.log", 0640);
+        }
         Shell::run(
             'chown -R '.escapeshellarg("{$server->user}:{$server->user}").' '.escapeshellarg($server->logs),
         );
         // nginx opens its own log beside before it gives up being root; what is of this user is none of its business.
         Shell::run('gpasswd -d www-data '.escapeshellarg($server->user));
-        foreach (['access', 'error', 'app', 'php'] as $log) {
-            touch("{$server->logs}/{$log}.log");
-            chmod("{$server->logs}/{$log}.log", 0640);
-        }
         $link = "{$server->root}/.data/{$server->instance}";
         @mkdir(dirname($link), 0755, true);
         if (! is_link($link) && ! is_dir($link) && ! symlink($server->home, $link)) {
@@ -192,13 +198,20 @@ final readonly class Install
         file_put_contents($settings, $text);
     }
 
-    /** A checkout made under a strict mask is still read by the server's user: its code is no secret, its data lies elsewhere. */
-    private function readable(Server $server): void
+    /**
+     * A checkout made under a strict mask is still read by the server's user: its code is no secret, its data lies elsewhere.
+     *
+     * @throws Failure where a folder above it is closed
+     */
+    public function readable(Server $server): void
     {
-        $root = escapeshellarg($server->root);
-        Shell::run(
-            "chmod a+rX {$root} && cd {$root} && chmod -R a+rX app artisan bin bootstrap config core database demo deploy docs public resources routes vendor composer.json",
+        $parts = array_filter(
+            array_map(static fn (string $name): string => "{$server->root}/{$name}", self::READ),
+            file_exists(...),
         );
+        Shell::run('chmod a+rX '.escapeshellarg($server->root));
+        Shell::run('chmod -R a+rX '.implode(' ', array_map(escapeshellarg(...), $parts)));
+        clearstatcache();
         for ($folder = dirname($server->root); $folder !== '/'; $folder = dirname($folder)) {
             if ((fileperms($folder) & 0001) === 0) {
                 throw new Failure(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Magpie\Core\Tests\Money;
 
+use Magpie\Core\Assembly\Rules;
 use Magpie\Core\Inspection\Finding;
 use Magpie\Core\Inspection\Verdict;
 use Magpie\Core\Money\CostLine;
@@ -395,6 +396,40 @@ final class MoneyLedgerTest extends TestCase
         // A pack of ten for 4.60 is 0.46 a piece.
         self::assertSame(["a piece costs GBP\u{a0}0.46 at least, and is worth GBP\u{a0}0.45 to you"], $doubts('0.45'));
         self::assertSame([], $doubts('0.46'));
+    }
+
+    /** Found in use: a third of a machine was priced in euro, no rate was given, and "Planned" said nothing of it. */
+    public function test_a_sum_that_leaves_something_out_says_what(): void
+    {
+        $given = self::workshop();
+        self::assertSame([[], []], self::leftOut($given));
+        unset($given['offers'][2], $given['rates']);
+        $given['offers'] = array_values($given['offers']);
+        self::assertSame([['1 part without a rate'], ['EUR']], self::leftOut($given));
+        $given['needs'][] = ['ref' => 'fan', 'role' => 'Fan', 'family' => 'fan', 'quantity' => 1];
+        $given['needs'][] = ['ref' => 'lamp', 'role' => 'Lamp', 'family' => 'fan', 'quantity' => 2];
+        unset($given['suppliers'][0]['shipping'], $given['offers'][3]);
+        $given['offers'] = array_values($given['offers']);
+        self::assertSame(
+            [['2 parts not chosen', '1 part without a rate', '1 part without a price', '1 shipping not known'], ['EUR']],
+            self::leftOut($given),
+        );
+        $budget = array_values(array_filter(
+            Rules::inspector()->inspect((new SampleBuild($given))->build)->findings,
+            static fn (Finding $f): bool => $f->card->id === 'S01',
+        ))[0];
+        self::assertStringContainsString('Left out: 2 parts not chosen, 1 part without a rate', $budget->headline);
+    }
+
+    /**
+     * @param  array<string, mixed>  $given
+     * @return array{list<string>, list<string>}
+     */
+    private static function leftOut(array $given): array
+    {
+        $sums = (new MoneyLedger((new SampleBuild($given))->build))->toArray();
+
+        return [$sums['lacks'], $sums['without_rate']];
     }
 
     /** What is shown adds up to the cent: lines to their accounts, rows to the plan, suppliers to goods, shipping and tax. */

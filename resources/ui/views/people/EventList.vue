@@ -45,7 +45,12 @@ const says: Record<string, (event: DoorEvent) => string> = {
   account_deleted: (event) => `${event.detail ?? 'Somebody'} deleted the account`,
 }
 const who = (event: DoorEvent) =>
-  event.by ?? (event.kind === 'restored' ? 'The server' : event.kind === 'link_opened' ? 'A visitor' : 'Someone')
+  event.by ??
+  (event.kind === 'restored'
+    ? 'The server'
+    : ['link_opened', 'exported'].includes(event.kind)
+      ? 'A visitor'
+      : 'Someone')
 </script>
 
 <template>
