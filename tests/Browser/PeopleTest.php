@@ -123,7 +123,7 @@ final class PeopleTest extends BrowserTestCase
         $cat->find('//h2[normalize-space(.)="Thistle Quay Workshop"]');
         $cat->open('/account');
         $cat->press('another password');
-        $cat->type('Password of now', 'a guess at it');
+        $cat->type('Current password', 'a guess at it');
         $cat->type('New password', 'five small brown eggs');
         $cat->press('Change it');
         $cat->sees('This is not your password of now.');

@@ -28,7 +28,7 @@ final class Columns
      *
      * @throws CannotTune where no heading, or more than one, says so
      */
-    public static function time(array $names): int
+    public static function clock(array $names): int
     {
         $found = array_keys(array_filter($names, static fn (string $n): bool => preg_match(self::TIME, $n) === 1));
         if (count($found) === 1) {

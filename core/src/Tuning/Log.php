@@ -52,7 +52,7 @@ final readonly class Log
                         "line {$number}: there is no header; it names the columns, one of them the time in s.",
                     );
                 }
-                $clock = Columns::time($names);
+                $clock = Columns::clock($names);
                 $columns = array_fill(0, count($names), []);
                 foreach (self::FINER as $heading => $times) {
                     $finer = preg_match($heading, $names[$clock]) === 1 ? $times : $finer;

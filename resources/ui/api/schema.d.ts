@@ -1705,7 +1705,7 @@ export interface paths {
                 query?: {
                     /** @description Days to the last arrival, at the most. */
                     days?: number;
-                    /** @description Suppliers at the most. */
+                    /** @description Most suppliers. */
                     most?: number;
                     /** @description Suppliers left out, by ref, with commas between. */
                     without?: string;
@@ -1762,7 +1762,7 @@ export interface paths {
                 query?: {
                     /** @description Days to the last arrival, at the most. */
                     days?: number;
-                    /** @description Suppliers at the most. */
+                    /** @description Most suppliers. */
                     most?: number;
                     /** @description Suppliers left out, by ref, with commas between. */
                     without?: string;

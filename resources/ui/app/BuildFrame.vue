@@ -315,7 +315,7 @@ const howFar = computed(() =>
             done; nothing needs to be kept open.
           </p>
         </div>
-        <p v-else class="view quiet" role="status">Laying out the build …</p>
+        <p v-else class="view quiet" role="status">Opening the build …</p>
       </main>
       <SidePanel v-if="panel.open && build" />
     </div>

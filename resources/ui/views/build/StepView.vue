@@ -310,8 +310,8 @@ useKeys({
       </p>
       <p v-if="step.waived" class="notes fails">Done all the same: {{ step.waived }}</p>
       <p v-if="step.notes" class="notes">{{ step.notes.replaceAll('**', '') }}</p>
-      <section v-if="grave.length" aria-label="Said of what goes in">
-        <h2>Said of what goes in</h2>
+      <section v-if="grave.length" aria-label="Findings on these parts">
+        <h2>Findings on these parts</h2>
         <p v-for="one in grave" :key="one.key"><VerdictMark :verdict="one.verdict" word /> {{ one.headline }}</p>
       </section>
       <form v-if="guessing !== null" class="without" @submit.prevent="guess()">

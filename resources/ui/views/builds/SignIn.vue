@@ -76,7 +76,7 @@ const does = { password: 'Sign in', code: 'Go on', making: 'Make the first accou
       <p class="quiet small">
         Nothing came? This server may have no way to send letters: whoever keeps it can make the link for you.
       </p>
-      <button type="button" class="plain link" @click="go('password')">Back to the door</button>
+      <button type="button" class="plain link" @click="go('password')">Back to signing in</button>
     </div>
     <form v-else @submit.prevent="submit()">
       <template v-if="stage === 'making'">
@@ -138,7 +138,7 @@ const does = { password: 'Sign in', code: 'Go on', making: 'Make the first accou
         <button type="button" class="plain link" @click="go('forgotten')">I do not know my password any more</button>
       </p>
       <p v-else-if="stage !== 'making'" class="small or">
-        <button type="button" class="plain link" @click="go('password')">Back to the door</button>
+        <button type="button" class="plain link" @click="go('password')">Back to signing in</button>
       </p>
       <p v-if="first && (stage === 'making' || stage === 'password')" class="small or">
         <button type="button" class="plain link" @click="go(stage === 'making' ? 'password' : 'making')">

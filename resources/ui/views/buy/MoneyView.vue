@@ -233,7 +233,7 @@ const setPlan = (what: string, path: string) => (text: string, was: unknown) =>
             <dd class="figure">{{ money(sums.moved, currency) }}</dd></template
           >
           <template v-if="Number(sums.fetched) > 0"
-            ><dt>Fetched for what was sold on</dt>
+            ><dt>Received for parts sold on</dt>
             <dd class="figure">{{ money(sums.fetched, currency) }}</dd></template
           >
           <dt><strong>Forecast</strong>, with contingency on what is to be ordered</dt>

@@ -241,10 +241,10 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
           >“{{ route.query.ceiling }}” could be two amounts. Write it like 1234.50.</span
         >
         <label
-          >Suppliers at the most
+          >Most suppliers
           <select
             class="field"
-            aria-label="Suppliers at the most"
+            aria-label="Most suppliers"
             :value="String(route.query.most ?? '')"
             @change="limit('most', ($event.target as HTMLSelectElement).value)"
           >
@@ -309,7 +309,7 @@ async function copy(basket: Split['baskets'][number]): Promise<void> {
         />
       </div>
       <div v-if="split.open.length" class="unproven">
-        Not to be had, so not in the sum:
+        Not available, so not in the sum:
         <span v-for="(one, i) in split.open.slice(0, 8)" :key="one.part"
           >{{ i > 0 ? '; ' : '' }}{{ one.pieces }} × {{ one.name }}, {{ one.why }}</span
         >{{ split.open.length > 8 ? `; and ${split.open.length - 8} more` : '' }}.

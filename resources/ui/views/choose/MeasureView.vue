@@ -75,7 +75,7 @@ const elsewhere = (row: MeasureRow) =>
       <span v-if="rows" class="quiet">{{ rows.length }} values could turn a verdict, or keep one from being given</span>
     </div>
     <p v-if="isError" class="danger" role="alert">{{ reasonOf(error) }}</p>
-    <p v-else-if="isPending" class="quiet" role="status">Putting every value to both ends of its uncertainty …</p>
+    <p v-else-if="isPending" class="quiet" role="status">Trying each value at both ends of its uncertainty …</p>
     <p v-else-if="rows?.length === 0" class="empty">
       {{
         (build?.parts ?? []).length === 0

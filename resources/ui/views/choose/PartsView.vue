@@ -228,7 +228,7 @@ function toggleAdding(): void {
         <option v-for="one in kinds" :key="one.value" :value="one.value">{{ one.title }}</option>
       </select>
       <select v-model="verdict" class="field" aria-label="Show only parts that">
-        <option value="">however they are judged</option>
+        <option value="">any verdict</option>
         <option v-for="one in verdictOrder" :key="one" :value="one">{{ one }}</option>
       </select>
       <span class="push">

@@ -36,7 +36,7 @@ const change = () =>
       <form @submit.prevent="change()">
         <v-text-field
           v-model="current"
-          label="Password of now"
+          label="Current password"
           type="password"
           autocomplete="current-password"
           :error-messages="at('current')"

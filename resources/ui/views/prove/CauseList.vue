@@ -58,7 +58,7 @@ const listing = ref(false)
 
 <template>
   <p v-if="shown.length === 0" class="quiet">
-    {{ words || verdict ? 'Nothing here is like that.' : 'Nothing has to be looked at now.' }}
+    {{ words || verdict ? 'Nothing matches.' : 'Nothing has to be looked at now.' }}
   </p>
   <table v-else class="ledger causes stack">
     <thead>

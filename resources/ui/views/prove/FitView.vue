@@ -154,7 +154,7 @@ const groups = computed(() => {
       <FirstAction path="choose/parts?add">Add a part</FirstAction>
     </p>
     <CauseList v-else-if="by === 'cause'" :verdict="verdict" :words="words" />
-    <p v-else-if="shown.length === 0" class="quiet">Nothing here is like that.</p>
+    <p v-else-if="shown.length === 0" class="quiet">Nothing matches.</p>
     <table v-else class="ledger findings stack">
       <thead>
         <tr>

@@ -177,7 +177,7 @@ function toggleAdding(): void {
         placeholder="Show only …"
       />
       <select v-model="verdict" class="field" aria-label="Show only leads that">
-        <option value="">however they are judged</option>
+        <option value="">any verdict</option>
         <option v-for="one in verdictOrder" :key="one" :value="one">{{ one }}</option>
       </select>
       <span class="push">

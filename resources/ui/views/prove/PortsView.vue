@@ -137,7 +137,7 @@ const printed = () => window.print()
           <tr>
             <th>Channel</th>
             <th v-if="boards.length > 1">On</th>
-            <th>What hangs on it</th>
+            <th>Connected to</th>
             <th />
             <th class="num">Volts</th>
             <th v-for="field in fields" :key="field.key">

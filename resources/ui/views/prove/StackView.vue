@@ -138,7 +138,7 @@ const csv = () =>
             <th>Verdict</th>
             <th>Direction</th>
             <th class="num">Full length</th>
-            <th>Used up by</th>
+            <th>Reduced by</th>
             <th class="num">Left</th>
             <th class="num">Advertised</th>
             <th class="num">This piece</th>

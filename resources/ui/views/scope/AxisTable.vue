@@ -93,7 +93,7 @@ function takeOut(axis: string, i: number): void {
         <th class="num">or length</th>
         <th class="num">Blocks</th>
         <th class="num"><HelpTerms text="Pitch" /></th>
-        <th>Used up by</th>
+        <th>Reduced by</th>
         <th class="num">Advertised</th>
       </tr>
     </thead>
