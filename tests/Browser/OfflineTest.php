@@ -298,12 +298,12 @@ final class OfflineTest extends BrowserTestCase
         ]);
         $this->line->set('open');
 
-        $p->find('//*[@role="status"][contains(., "2 of 2 entries kept here could not be stored")]', 20);
+        $p->find('//*[@role="status"][contains(., "another screen stored 0.29 mm") and contains(., "And 1 more")]', 20);
         self::assertSame('0.29 mm', $this->stored($build, 'steps')['a']['check']['measured'], 'Not overwritten.');
         $p->press('Show them');
         $p->find('//table//tr[contains(., "0.25") and contains(., "0.29")]');
         $p->press('Store mine all the same');
-        $p->find('//*[@role="status"][contains(., "1 of 1 entry kept here could not be stored")]');
+        $p->find('//*[@role="status"][contains(., "could not be stored")]');
         self::assertSame('0.25 mm', $this->stored($build, 'steps')['a']['check']['measured']);
         $p->press('Leave what is there');
         $p->waitUntilGone('//*[@role="status"][contains(., "could not be stored")]');

